@@ -1,0 +1,41 @@
+package climate
+
+import "fmt"
+
+// Limits is the air in which a label allows a coat to go on and dry.
+type Limits struct {
+	MinC  float64 // °C
+	MaxC  float64 // °C; 0 when the label is silent
+	MaxRH float64 // %; 0 when the label is silent, read as SilentMaxRH
+}
+
+const (
+	// SilentMaxRH applies where a label names no limit (practice).
+	SilentMaxRH = 85
+	// DewMargin is how far a surface must stay above the dew point, in °C (ISO 8502-4; value from memory).
+	DewMargin = 3
+	// meterDoubt is what a ±2 % RH meter leaves open in that margin, in °C; within it we do not refuse.
+	meterDoubt = 0.1
+)
+
+// Obstacles says, in sentences, why a coat may not go on in this air. The work is taken to be at the air's
+// temperature. None: it may.
+func (l Limits) Obstacles(air Air) []string {
+	var out []string
+	if air.TempC < l.MinC {
+		out = append(out, fmt.Sprintf("Too cold: it needs at least %.0f °C and the room is at %.0f °C. Below that it may never form a sound film.", l.MinC, air.TempC))
+	}
+	if l.MaxC > 0 && air.TempC > l.MaxC {
+		out = append(out, fmt.Sprintf("Too warm: it may go on up to %.0f °C and the room is at %.0f °C.", l.MaxC, air.TempC))
+	}
+	maxRH := l.MaxRH
+	if maxRH == 0 {
+		maxRH = SilentMaxRH
+	}
+	if air.RH > maxRH {
+		out = append(out, fmt.Sprintf("Too damp: it allows up to %.0f %% RH and the room is at %.0f %%.", maxRH, air.RH))
+	} else if margin := air.TempC - air.DewPoint(); margin < DewMargin-meterDoubt {
+		out = append(out, fmt.Sprintf("Too close to the dew point: the work is only %.1f °C above it, and 3 °C is the least.", margin))
+	}
+	return out
+}

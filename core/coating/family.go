@@ -1,0 +1,189 @@
+// Package coating describes what comes out of a tin: coating families with typical data-sheet values, and
+// products whose labels override them. Every value keeps its basis.
+package coating
+
+import (
+	_ "embed"
+	"encoding/csv"
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+
+	"firmitas/core/climate"
+)
+
+// Carrier is what makes a coat liquid and then leaves, or stays.
+type Carrier string
+
+const (
+	Water          Carrier = "water"
+	Alcohol        Carrier = "alcohol"
+	MineralSpirits Carrier = "mineral_spirits"
+	LacquerSolvent Carrier = "lacquer_solvent" // hot, strong solvent
+	NoCarrier      Carrier = "none"
+)
+
+// Cure is how a coat becomes solid.
+type Cure string
+
+const (
+	Evaporation  Cure = "evaporation"
+	Coalescence  Cure = "coalescence"
+	Oxidation    Cure = "oxidation"
+	Crosslinking Cure = "crosslinking"
+	NoCure       Cure = "none"
+)
+
+// Body is where the coat ends up: a film on the wood, inside the wood, or wax lying on it.
+type Body string
+
+const (
+	Film        Body = "film"
+	Penetrating Body = "penetrating"
+	Wax         Body = "wax"
+)
+
+// Method is how a coat is put on.
+type Method string
+
+const (
+	Brush   Method = "brush"
+	Cloth   Method = "cloth"
+	Spray   Method = "spray"
+	Aerosol Method = "aerosol"
+)
+
+// Things a coat may contain that a rule, a gate or a caution asks about.
+const (
+	ContainsWax      = "wax"
+	Stearate         = "stearate"
+	Urethane         = "urethane"
+	Isocyanate       = "isocyanate"
+	Formaldehyde     = "formaldehyde"
+	Preservative     = "preservative"
+	NutOil           = "nut_oil"
+	Linseed          = "linseed"
+	Drier            = "drier"
+	Tacky            = "tacky"
+	Epoxy            = "epoxy"
+	SelfHeatingRags  = "self_heating_rags"
+	PlainNaturalKind = "plain_natural" // known as harmless in itself: shellac, food-grade oil and wax
+)
+
+// Family is a kind of coating with its typical data sheet. Basis of every value: practice.
+type Family struct {
+	ID            string
+	Name          string
+	Groups        []string // sealer, primer, stain, paint, clear, oil, wax, decor, resin, textile
+	Carrier       Carrier
+	Cure          Cure
+	Body          Body
+	RedissolvesIn Carrier // the carrier that melts it again; "" when none
+	Sheens        []Sheen
+	NeedsTopcoat  bool
+	AppliedBy     Method
+	RenewMonths   int // indoors; 0 = not renewed as routine
+	Contains      []string
+	Notes         string
+	Typical       Sheet
+}
+
+// Is tells whether the family belongs to a group.
+func (f *Family) Is(group string) bool { return slices.Contains(f.Groups, group) }
+
+// Has tells whether the family contains something.
+func (f *Family) Has(what string) bool { return slices.Contains(f.Contains, what) }
+
+// OilBased coats dry by taking oxygen and carry no water.
+func (f *Family) OilBased() bool {
+	return f.Cure == Oxidation && f.Carrier != Water && f.Carrier != LacquerSolvent
+}
+
+// Catalysed coats harden by an added acid or isocyanate in a strong solvent.
+func (f *Family) Catalysed() bool { return f.Cure == Crosslinking && f.Carrier == LacquerSolvent }
+
+// Porous paints drink whatever touches them until they are sealed.
+func (f *Family) Porous() bool { return f.Is("paint") && f.NeedsTopcoat }
+
+// Drying is the way its wet time answers to the air.
+func (f *Family) Drying() climate.Drying {
+	switch {
+	case f.Cure == NoCure:
+		return climate.NeverDries
+	case f.Body == Wax:
+		return climate.WaxSets
+	case f.Carrier == Water:
+		return climate.WaterLeaves
+	case f.Cure == Oxidation:
+		return climate.TakesOxygen
+	case f.Cure == Evaporation:
+		return climate.SolventLeaves
+	}
+	return climate.PartsReact
+}
+
+//go:embed families.csv
+var familiesCSV string
+
+// Families are all coating families by id.
+var Families = mustParse(familiesCSV)
+
+func mustParse(text string) map[string]*Family {
+	rows, err := csv.NewReader(strings.NewReader(text)).ReadAll()
+	if err != nil {
+		panic(err)
+	}
+	families := make(map[string]*Family, len(rows)-1)
+	for _, row := range rows[1:] {
+		cell := make(map[string]string, len(row))
+		for i, name := range rows[0] {
+			cell[name] = row[i]
+		}
+		f, err := parseFamily(cell)
+		if err != nil {
+			panic(fmt.Sprintf("families.csv, %s: %v", cell["id"], err))
+		}
+		families[f.ID] = f
+	}
+	return families
+}
+
+var degrees = map[string]float64{"no": No, "partly": Partly, "yes": Yes, "": 0}
+
+func parseFamily(cell map[string]string) (*Family, error) {
+	f := &Family{
+		ID: cell["id"], Name: cell["name"], Groups: list(cell["group"]),
+		Carrier: Carrier(cell["carrier"]), Cure: Cure(cell["cure"]), Body: Body(cell["film"]),
+		NeedsTopcoat: cell["needs_topcoat"] == "yes", AppliedBy: Method(cell["applied_by"]),
+		Contains: list(cell["contains"]), Notes: cell["notes"],
+	}
+	if cell["redissolves_in"] != "none" {
+		f.RedissolvesIn = Carrier(cell["redissolves_in"])
+	}
+	for _, field := range Fields {
+		if v, isDegree := degrees[cell[field.column]]; isDegree {
+			*field.Of(&f.Typical) = v
+		} else if v, err := strconv.ParseFloat(cell[field.column], 64); err == nil {
+			*field.Of(&f.Typical) = v
+		} else {
+			return nil, fmt.Errorf("%s: %q is not a number", field.column, cell[field.column])
+		}
+	}
+	if months := cell["renew_months"]; months != "" {
+		var err error
+		if f.RenewMonths, err = strconv.Atoi(months); err != nil {
+			return nil, fmt.Errorf("renew_months: %q is not a number", months)
+		}
+	}
+	var err error
+	f.Sheens, err = sheenRange(cell["sheen"])
+	return f, err
+}
+
+func list(cell string) []string {
+	if cell == "" {
+		return nil
+	}
+	return strings.Split(cell, "|")
+}

@@ -1,0 +1,117 @@
+package enduse
+
+import (
+	"strings"
+	"testing"
+
+	"firmitas/core/coating"
+)
+
+func product(t *testing.T, family string, shade coating.Shade, states ...string) *coating.Product {
+	t.Helper()
+	statements := map[string]string{}
+	for _, s := range states {
+		statements[s] = "Says so."
+	}
+	p, err := coating.New(coating.Product{Name: family, Shade: shade, Statements: statements}, family)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return p
+}
+
+func TestPresetsAreWhole(t *testing.T) {
+	if len(EndUses) < 22 {
+		t.Fatalf("%d end uses; end-uses.md has 22", len(EndUses))
+	}
+	for _, u := range EndUses {
+		if Find(u.ID) != u {
+			t.Errorf("%s stands twice", u.ID)
+		}
+		for d, level := range u.Asks {
+			if level < 1 || level > 5 {
+				t.Errorf("%s asks %d for %s", u.ID, level, DemandNames[d])
+			}
+		}
+		for _, g := range u.Gates {
+			if Gates[g].Name == "" {
+				t.Errorf("%s has an unknown gate %s", u.ID, g)
+			}
+		}
+		if u.Has(Child) != u.CureFirst {
+			t.Errorf("%s: a child's piece, and only that, is fully cured before use", u.ID)
+		}
+	}
+}
+
+// Practice: each gate with a coat that passes and one that does not.
+func TestGatesForAndAgainst(t *testing.T) {
+	for _, c := range []struct {
+		gate   GateID
+		policy FoodPolicy
+		p      *coating.Product
+		passes bool
+	}{
+		{Child, StrictFood, product(t, "clear_wb_pu", coating.Clear, coating.StatesToys), true},
+		{Child, StrictFood, product(t, "shellac_dewaxed", coating.Clear), true},
+		{Child, StrictFood, product(t, "clear_wb_pu", coating.Clear), false},
+		{Mouthing, StrictFood, product(t, "clear_wb_pu", coating.Clear, coating.StatesToys), true},
+		{Mouthing, StrictFood, product(t, "clear_wb_exterior", coating.Clear, coating.StatesToys), false},
+		{Mouthing, StrictFood, product(t, "oil_danish", coating.Clear), false},
+		{Food, StrictFood, product(t, "oil_board", coating.Clear), true},
+		{Food, StrictFood, product(t, "clear_wb_pu", coating.Clear), false},
+		{Food, CuredFilmFood, product(t, "clear_wb_pu", coating.Clear), true},
+		{Food, CuredFilmFood, product(t, "oil_danish", coating.Clear), false},
+		{Floor, StrictFood, product(t, "floor_wb", coating.Clear), true},
+		{Floor, StrictFood, product(t, "clear_wb_pu", coating.Clear), false},
+		{Slip, StrictFood, product(t, "floor_wb", coating.Clear, coating.StatesSlip), true},
+		{Slip, StrictFood, product(t, "floor_wb", coating.Clear), false},
+		{Slip, StrictFood, product(t, "wax_clear", coating.Clear, coating.StatesSlip), false},
+		{Exterior, StrictFood, product(t, "varnish_spar", coating.Clear), true},
+		{Exterior, StrictFood, product(t, "oil_tung", coating.Clear), false},
+		{UV, StrictFood, product(t, "varnish_spar", coating.Clear), true},
+		{UV, StrictFood, product(t, "oil_exterior", coating.Clear), true},
+		{UV, StrictFood, product(t, "paint_all_in_one", coating.Dark), true},
+		{UV, StrictFood, product(t, "clear_wb_pu", coating.Clear), false},
+		{Mildew, StrictFood, product(t, "clear_wb_pu", coating.Clear), true},
+		{Mildew, StrictFood, product(t, "oil_linseed_boiled", coating.Clear), false},
+		{LowOdour, StrictFood, product(t, "shellac_dewaxed", coating.Clear), true},
+		{LowOdour, StrictFood, product(t, "varnish_oil_pu", coating.Clear), false},
+	} {
+		use := &EndUse{Gates: []GateID{c.gate}}
+		_, whyCoat, coatOK := use.CoatFails(c.p, c.policy)
+		_, whyLast, lastOK := use.LastFails(c.p)
+		if (coatOK && lastOK) != c.passes {
+			t.Errorf("%s, %s, %s: passes %v, want %v (%s%s)", c.gate, c.policy, c.p.Name, coatOK && lastOK, c.passes, whyCoat, whyLast)
+		}
+	}
+	if got := Find("cot").Without(Child).Gates; len(got) != 1 || got[0] != Mouthing || !Find("cot").Has(Child) {
+		t.Errorf("lifting a gate: got %v", got)
+	}
+}
+
+func TestMeet(t *testing.T) {
+	short := func(use, family string) (out []string) {
+		for _, g := range Find(use).Meet(product(t, family, coating.Clear)) {
+			if g.Shortfall() > 0 {
+				out = append(out, DemandNames[g.Demand])
+			}
+		}
+		return out
+	}
+	for _, c := range []struct{ use, family, short string }{
+		{"dining_table", "clear_wb_pu", ""},
+		{"counter", "clear_wb_pu_2k", ""},
+		{"counter", "clear_wb_pu", "water, alcohol and food, cleaner, abrasion"},
+		{"dining_table", "wax_clear", "water, alcohol and food, cleaner, heat, abrasion"},
+		{"display", "wax_clear", ""},
+		{"outdoors_covered", "varnish_spar", "abrasion"},
+		{"outdoors_exposed", "oil_exterior", "water, alcohol and food, cleaner, abrasion, weather and sun"},
+		// Where arms rest, a soft film counts one level lower: it gives 2 instead of 3 for alcohol.
+		{"seat", "lacquer_nc", "water, alcohol and food, cleaner, heat, abrasion"},
+	} {
+		if got := strings.Join(short(c.use, c.family), ", "); got != c.short {
+			t.Errorf("%s on %s: short on %q, want %q", c.family, c.use, got, c.short)
+		}
+	}
+}

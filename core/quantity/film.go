@@ -1,0 +1,61 @@
+// Package quantity does the finisher's arithmetic: film, spreading rate, litres, and both unit systems.
+// Everything is stored in SI; customary units are converted by exact factors (NIST SP 811; from memory).
+package quantity
+
+import "math"
+
+const (
+	LitresPerUSGallon  = 3.785411784
+	MetresPerFoot      = 0.3048
+	SquareMetresPerSqF = MetresPerFoot * MetresPerFoot
+	MicronsPerMil      = 25.4
+)
+
+// WetFilm is the thickness in µm that one litre leaves when spread over rate m².
+func WetFilm(rate float64) float64 { return 1000 / rate }
+
+// DryFilm is what is left, in µm, of a wet film in µm when solidsPct of its volume stays.
+func DryFilm(wet, solidsPct float64) float64 { return wet * solidsPct / 100 }
+
+// SpreadingRate in m²/L is how far a litre goes for a dry film in µm.
+func SpreadingRate(solidsPct, dry float64) float64 { return 10 * solidsPct / dry }
+
+// WetForDry is the wet film in µm needed for a dry film in µm, the coating thinned by thinnedPct of its volume.
+func WetForDry(dry, solidsPct, thinnedPct float64) float64 {
+	return dry / (solidsPct / 100) * (1 + thinnedPct/100)
+}
+
+// WetMils is the wet film in mil from a spreading rate in ft²/US gal (1604.17 ft²·mil/US gal, from 231 in³).
+func WetMils(sqftPerGallon float64) float64 {
+	return 1e-3 * LitresPerUSGallon / SquareMetresPerSqF / sqftPerGallon * 1e6 / MicronsPerMil
+}
+
+const (
+	// BrushTransfer is the share that reaches the work with brush or pad (practice, 0.90–0.98).
+	BrushTransfer = 0.95
+	// ThirstyFirstCoat is what bare porous wood drinks beyond the label's rate on its first coat (practice, 20–30 %).
+	ThirstyFirstCoat = 1.25
+	// LeftInPot stays in pot and brush at each coat, in litres (practice).
+	LeftInPot = 0.03
+)
+
+// Litres to buy or mix for coats over area m² at rate m²/L; thirsty when the first of them meets bare porous wood.
+func Litres(area float64, coats int, rate float64, thirsty bool) float64 {
+	if rate <= 0 || coats <= 0 {
+		return 0
+	}
+	equal := float64(coats)
+	if thirsty {
+		equal += ThirstyFirstCoat - 1
+	}
+	return area*equal/rate/BrushTransfer + LeftInPot*float64(coats)
+}
+
+// CoatsFor a film target in µm: target ÷ dry film of one coat, rounded up, never fewer than the label's coats.
+// The tolerance keeps 96.0/32 at three when the division lands a hair above.
+func CoatsFor(target, dryPerCoat float64, labelCoats int) int {
+	if target <= 0 || dryPerCoat <= 0 {
+		return labelCoats
+	}
+	return max(labelCoats, int(math.Ceil(target/dryPerCoat-1e-9)))
+}

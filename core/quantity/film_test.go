@@ -1,0 +1,51 @@
+package quantity
+
+import (
+	"math"
+	"testing"
+)
+
+func near(t *testing.T, what string, got, want, tolerance float64) {
+	t.Helper()
+	if math.Abs(got-want) > tolerance {
+		t.Errorf("%s: got %.4f, want %.4f", what, got, want)
+	}
+}
+
+// Sources: exact definitions (1 US gal = 231 in³, 1 in = 25.4 mm; NIST Handbook 44 and SP 811, from memory),
+// and arithmetic from them that every coatings handbook prints.
+func TestWorkedFilmExamples(t *testing.T) {
+	near(t, "a US gallon at one mil, ft²", WetMils(1)*1, 1604.1667, 0.01)
+	near(t, "F1 40 % solids, 4 mil wet, mil dry", DryFilm(4, 40), 1.6, 1e-9)
+	near(t, "F1 spread, m²/L", SpreadingRate(40, 1.6*MicronsPerMil), 9.843, 0.001)
+	near(t, "F2 35 %, 40 µm dry, m²/L", SpreadingRate(35, 40), 8.75, 1e-9)
+	near(t, "F2 wet, µm", WetForDry(40, 35, 0), 114.3, 0.05)
+	near(t, "F3 30 %, 30 µm: wet", WetFilm(SpreadingRate(30, 30)), 100, 1e-9)
+	near(t, "F4 33 %, 25 µm: spread", SpreadingRate(33, 25), 13.2, 1e-9)
+	near(t, "F5 55 %, 60 µm: wet", WetForDry(60, 55, 0), 109.1, 0.05)
+	near(t, "F7 thinned 15 %: wet", WetForDry(40, 35, 15), 131.4, 0.05)
+	near(t, "F11 400 ft²/gal, mil", WetMils(400), 4.010, 0.001)
+	near(t, "F12 12 m²/L, µm", WetFilm(12), 83.3, 0.05)
+	near(t, "F14 flood coat 1/8 in, m²/L", 1/3.175, 0.315, 0.001)
+	near(t, "metric to customary spread", LitresPerUSGallon/SquareMetresPerSqF, 40.745833, 1e-6)
+}
+
+// Practice: two coats of a heavy build do what three of the ordinary kind do; a base takes two where a top takes three.
+func TestCoatsFor(t *testing.T) {
+	for _, c := range []struct {
+		target, dry float64
+		label, want int
+	}{
+		{90, 32, 2, 3}, {90, 47.5, 2, 2}, {50, 32, 2, 2}, {96, 32, 2, 3}, {20, 32, 2, 2}, {0, 12, 3, 3}, {90, 0, 2, 2},
+	} {
+		if got := CoatsFor(c.target, c.dry, c.label); got != c.want {
+			t.Errorf("target %v at %v a coat: got %d, want %d", c.target, c.dry, got, c.want)
+		}
+	}
+}
+
+func TestLitres(t *testing.T) {
+	near(t, "2 m², 3 coats at 10 m²/L", Litres(2, 3, 10, false), 0.6/0.95+0.09, 1e-9)
+	near(t, "the first drinks a quarter more", Litres(2, 3, 10, true)-Litres(2, 3, 10, false), 0.05/0.95, 1e-9)
+	near(t, "nothing to spread", Litres(2, 1, 0, true), 0, 0)
+}

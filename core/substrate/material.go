@@ -1,0 +1,80 @@
+// Package substrate knows what a coat is put on: woods, boards and slick materials, with the traits that
+// decide what they do to a coat, and how their bare surface is prepared. Basis of all traits: practice.
+package substrate
+
+// Kind of material, which decides how it is prepared.
+type Kind string
+
+const (
+	Hardwood Kind = "hardwood"
+	Softwood Kind = "softwood"
+	Board    Kind = "board"  // made of wood, no grain to follow or only a thin face
+	Veneer   Kind = "veneer" // a thin face over a board: never sanded hard, never near an edge
+	Faced    Kind = "faced"  // plastic-faced: not wood on its surface
+)
+
+// Material is a wood or board with its traits.
+type Material struct {
+	ID         string
+	Name       string
+	Kind       Kind
+	Tannin     bool   // water wakes it and it bleeds through pale coats
+	Knots      bool   // resin and knots bleed and push coats off
+	Oily       bool   // its own oil keeps coats from gripping
+	StopsOil   bool   // its extractives keep oxidising oils from drying
+	OpenPores  bool   // grain that shows through a film unless filled
+	Blotches   bool   // takes penetrating stain unevenly
+	Slick      bool   // nothing soaks in and little grips
+	Durable    bool   // lasts outdoors without preservative above ground
+	Soft       bool   // dents under a hard film
+	PaleInSelf bool   // white or blond: ambering shows
+	Light      string // what light does to its colour, in a word; "" when little
+	Note       string
+}
+
+// Wood tells whether there is real wood at its surface, which can be stained and oiled.
+func (m *Material) Wood() bool { return !m.Slick }
+
+// Bleeds tells whether something in it comes up through a pale water-carried coat.
+func (m *Material) Bleeds() bool { return m.Tannin || m.Knots }
+
+// Materials in the order a finisher would look for them.
+var Materials = []*Material{
+	{ID: "oak", Name: "Oak", Kind: Hardwood, Tannin: true, OpenPores: true, Durable: true, Light: "yellows"},
+	{ID: "ash", Name: "Ash", Kind: Hardwood, OpenPores: true, PaleInSelf: true, Light: "yellows"},
+	{ID: "beech", Name: "Beech", Kind: Hardwood, Blotches: true, PaleInSelf: true},
+	{ID: "maple", Name: "Maple", Kind: Hardwood, Blotches: true, PaleInSelf: true, Light: "yellows"},
+	{ID: "birch", Name: "Birch", Kind: Hardwood, Blotches: true, PaleInSelf: true},
+	{ID: "cherry", Name: "Cherry", Kind: Hardwood, Blotches: true, Light: "darkens"},
+	{ID: "walnut", Name: "Walnut", Kind: Hardwood, Tannin: true, OpenPores: true, Light: "fades"},
+	{ID: "mahogany", Name: "Mahogany", Kind: Hardwood, Tannin: true, OpenPores: true, Durable: true, Light: "darkens"},
+	{ID: "sapele", Name: "Sapele", Kind: Hardwood, Tannin: true, OpenPores: true, Light: "darkens"},
+	{ID: "chestnut", Name: "Sweet chestnut", Kind: Hardwood, Tannin: true, OpenPores: true, Durable: true},
+	{ID: "poplar", Name: "Poplar or tulipwood", Kind: Hardwood, Blotches: true, PaleInSelf: true, Soft: true},
+	{ID: "teak", Name: "Teak", Kind: Hardwood, Oily: true, Durable: true, Light: "silvers outdoors"},
+	{ID: "iroko", Name: "Iroko", Kind: Hardwood, Oily: true, OpenPores: true, Durable: true, Light: "darkens"},
+	{ID: "rosewood", Name: "Rosewood kind", Kind: Hardwood, Oily: true, StopsOil: true, OpenPores: true, Durable: true},
+	{ID: "pine", Name: "Pine", Kind: Softwood, Knots: true, Blotches: true, Soft: true, PaleInSelf: true, Light: "yellows"},
+	{ID: "spruce", Name: "Spruce or fir", Kind: Softwood, Knots: true, Blotches: true, Soft: true, PaleInSelf: true, Light: "yellows"},
+	{ID: "larch", Name: "Larch", Kind: Softwood, Knots: true, Durable: true, Light: "silvers outdoors"},
+	{ID: "red_cedar", Name: "Red cedar", Kind: Softwood, Tannin: true, StopsOil: true, Soft: true, Durable: true, Light: "silvers outdoors"},
+	{ID: "oak_veneer", Name: "Oak veneer on board", Kind: Veneer, Tannin: true, OpenPores: true, Light: "yellows"},
+	{ID: "mahogany_veneer", Name: "Mahogany veneer on board", Kind: Veneer, Tannin: true, OpenPores: true, Light: "darkens"},
+	{ID: "birch_plywood", Name: "Birch plywood", Kind: Veneer, Blotches: true, PaleInSelf: true},
+	{ID: "mdf", Name: "MDF", Kind: Board, Note: "Cut edges drink: seal them first, and keep them out of the wet."},
+	{ID: "chipboard", Name: "Raw chipboard", Kind: Board, Note: "Swells where water reaches an edge."},
+	{ID: "melamine", Name: "Melamine or foil-faced board", Kind: Faced, Slick: true, Note: "Not wood on its face: it cannot be stained, only keyed and painted."},
+	{ID: "laminate", Name: "Hard laminate", Kind: Faced, Slick: true, Note: "Not wood on its face: it cannot be stained, only keyed and painted."},
+	{ID: "unknown_wood", Name: "Unknown wood", Kind: Hardwood, Tannin: true, Knots: true, Oily: true, OpenPores: true, Blotches: true, Note: "Unknown makes the careful choice: taken to bleed, blotch and be oily."},
+}
+
+var byID = func() map[string]*Material {
+	m := make(map[string]*Material, len(Materials))
+	for _, material := range Materials {
+		m[material.ID] = material
+	}
+	return m
+}()
+
+// Find returns the material, or nil.
+func Find(id string) *Material { return byID[id] }

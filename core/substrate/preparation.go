@@ -1,0 +1,86 @@
+package substrate
+
+import (
+	"fmt"
+	"strings"
+
+	"firmitas/core/coating"
+)
+
+// Task is one job of preparation by hand.
+type Task struct {
+	ID           string
+	Title        string
+	Detail       string
+	MinutesPerM2 float64 // practice
+	WaitH        float64 // until the next step may begin, in the reference climate
+	Damp         bool    // the wait is water drying, so the air stretches it
+	JustBefore   bool    // loses its effect: belongs directly before the coat
+}
+
+// Life is where the surface will live, as far as preparation cares.
+type Life struct{ Outdoors, Floor bool }
+
+// Abrasive grades in FEPA P (ISO 6344; values from memory).
+func sandingGrits(m *Material, first *coating.Product, life Life) []int {
+	switch {
+	case m.Kind == Veneer:
+		return []int{150, 180}
+	case m.ID == "mdf":
+		return []int{180}
+	case m.Kind == Board:
+		return []int{120, 180}
+	case life.Outdoors && m.Kind == Softwood:
+		return []int{60, 80} // a rough face holds exterior finishes longer (Wood Handbook ch. 16; from memory)
+	case first.Family.ID == "oil_hardwax" || first.Family.ID == "oil_hardwax_2k" || life.Floor:
+		return []int{80, 120, 150} // finer closes the wood
+	case first.Family.Is("stain"):
+		return []int{80, 120, 180} // finer takes less colour
+	}
+	return []int{120, 150, 220}
+}
+
+// sandingMinutes per m² and grit, by hand (practice, 15–25).
+const sandingMinutes = 18
+
+// Prepare lists the jobs that take a bare, sound surface of m to the point where the first coat may go on.
+func Prepare(m *Material, first *coating.Product, life Life) []Task {
+	clean := Task{ID: "dust", Title: "Take off all dust", MinutesPerM2: 3,
+		Detail: "Vacuum, then a tack cloth. The surface must be clean, dry and bare."}
+	if first.Family.Carrier == coating.Water {
+		clean.Detail = "Vacuum, then a damp microfibre cloth; oily tack cloths leave residue under water-carried coats."
+	}
+	if m.Slick {
+		return []Task{
+			{ID: "degrease", Title: "Degrease and rinse", MinutesPerM2: 8, WaitH: 1, Damp: true,
+				Detail: "Mild alkaline cleaner, about 4 g to a litre of warm water (a tablespoon to a gallon), gloves and eye protection; rinse with clean water, let it dry. Residue makes the coat peel."},
+			{ID: "key", Title: "Key with P180–P220", MinutesPerM2: 12,
+				Detail: "Dull every glossy spot by hand with the longest strokes you can; the plastic face is thin, do not cut through it."},
+			clean,
+		}
+	}
+	grits := sandingGrits(m, first, life)
+	sand := Task{ID: "sand", Title: "Sand with the grain, " + gritNames(grits), MinutesPerM2: sandingMinutes * float64(len(grits)),
+		Detail: "Take each grit until the last one's scratches are gone. Dust mask (P2 or N95 at least) and extraction; wood dust is a carcinogen in quantity."}
+	if m.Kind == Veneer {
+		sand.Detail = "By hand only, with the grain, and no power sander within reach of an edge: the face is thin. " + sand.Detail
+	}
+	tasks := []Task{sand, clean}
+	if m.Oily {
+		tasks = append(tasks, Task{ID: "solvent_wipe", Title: "Wipe with solvent", MinutesPerM2: 4, WaitH: 0.3, JustBefore: true,
+			Detail: "Clean cloths and solvent, turning them often, directly before the first coat: the wood's own oil comes back within the hour. Ventilate, no flames."})
+	}
+	if first.Family.Carrier == coating.Water && m.Kind != Board {
+		tasks = append([]Task{sand, {ID: "raise_grain", Title: "Damp the wood, let it dry, sand off the raised grain (P220)", MinutesPerM2: 10, WaitH: 1.5, Damp: true,
+			Detail: "Wipe with a damp sponge; when dry, knock the fuzz off lightly. Water in the first coat will not raise it again."}}, tasks[1:]...)
+	}
+	return tasks
+}
+
+func gritNames(grits []int) string {
+	names := make([]string, len(grits))
+	for i, g := range grits {
+		names[i] = fmt.Sprintf("P%d", g)
+	}
+	return strings.Join(names, ", then ")
+}
