@@ -33,6 +33,7 @@ type Ground struct {
 	Watch    bool             // the coat just below blocks only in part: it may still bleed
 	Gripped  bool             // a coat below holds on to the slick material
 	Pale     bool             // a pale colour that must stay pale shows from below
+	Hidden   bool             // an opaque coat below hides the material
 	FilmUM   float64          // dry film on the material so far, µm
 }
 
@@ -46,6 +47,7 @@ func (g Ground) Under(p *coating.Product, coats int) Ground {
 	g.Blocked = g.Blocked || p.Blocks > coating.No
 	g.Gripped = g.Gripped || p.GripsSlick >= 1
 	g.Pale = p.Shade == coating.Pale || (g.Pale && p.Shade != coating.Dark)
+	g.Hidden = g.Hidden || p.Opaque()
 	g.FilmUM += p.DryUM() * float64(coats)
 	return g
 }

@@ -100,6 +100,7 @@ var ruleCases = []struct{ rule, speaks, silent string }{
 	{"U3s", "oak + floor_wb ! floor_public", "oak + floor_wb ! floor_home"},
 	{"U1s", "teak + paint_chalk ! outdoors_exposed", "teak + varnish_spar ! outdoors_exposed"},
 	{"N1", "beech + paint_chalk pale", "beech + enamel_wb pale"},
+	{"S12", "melamine + shellac_dewaxed", "melamine + primer_wb_bonding pale + enamel_wb pale"},
 	{"B1", "beech + paint_acrylic pale ! shelf", "beech + enamel_wb pale ! shelf"},
 }
 

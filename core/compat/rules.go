@@ -243,7 +243,7 @@ var Rules = []Rule{
 		Failure: "peels", Reason: "It does not grip a slick face.", WayOut: "Key P180–P220, degrease, then a bonding primer or dewaxed shellac."},
 	{ID: "S1r", Theme: "Substrate", Title: "Stain or oil on a slick surface", Verdict: Refuse, Basis: core.Practice,
 		When: func(j Join) bool {
-			return slickBelow(j) && bare(j) && (soaksIn(coat(j)) || coat(j).Is("stain") || coat(j).Body == coating.Wax)
+			return j.Ground.Material.Slick && (coat(j).Is("stain") || (bare(j) && coat(j).Body != coating.Film))
 		},
 		Failure: "wipes off", Reason: "The face is not wood: nothing soaks in.", WayOut: "Key it, prime it and paint it."},
 	{ID: "S2", Theme: "Substrate", Title: "Tannin or knots under a pale water-carried coat", Verdict: Prepare, Insert: "a shellac-based or oil blocking primer", Basis: core.Practice,
@@ -338,6 +338,9 @@ var Rules = []Rule{
 		},
 		Because: func(j Join) string { _, why, _ := j.Context.Use.LastFails(top(j)); return why },
 		Failure: "unfit for its use", WayOut: "A last coat whose label states it."},
+	{ID: "S12", Theme: "Finished surface", Title: "A plastic face under clear coats", Surface: true, Verdict: Refuse, Basis: core.Practice,
+		When:    func(j Join) bool { return j.Ground.Material.Slick && !j.Ground.Hidden },
+		Failure: "every scratch of the key shows", Reason: "The face is not wood, and keying dulls it: under a clear coat that shows.", WayOut: "Paint it."},
 	{ID: "B1", Theme: "Finished surface", Title: "A tacky surface where things rest or close", Surface: true, Verdict: Refuse, Basis: core.Practice,
 		When: func(j Join) bool {
 			return covered(j) && j.Context.Use != nil && j.Context.Use.Blocking && on(j).Has(coating.Tacky)

@@ -1,0 +1,317 @@
+// Package care turns the facts of a finished piece into what its buyer must know. Every sentence stands there
+// because of a fact and carries it; nothing is fixed text, and nothing is claimed that a label does not state.
+package care
+
+import (
+	"fmt"
+	"time"
+
+	"firmitas/core/coating"
+	"firmitas/core/enduse"
+	"firmitas/core/system"
+)
+
+// Facts are all that a card is made of.
+type Facts struct {
+	Piece, Zone, Number string
+	Workshop, Contact   string
+	Wish                system.Wish
+	System              system.System
+	Finished            time.Time // the last coat
+	HandedOver          time.Time
+	LightUse            time.Time
+	FullCure            time.Time
+	Location            *time.Location
+}
+
+// Line is one sentence for the buyer with the fact it stands for.
+type Line struct {
+	Text string
+	Fact string
+}
+
+// Section of a card.
+type Section struct {
+	ID    string
+	Title string
+	Lines []Line
+}
+
+// Card is one side of paper.
+type Card struct {
+	Urgent   bool // handed over before full cure: the first weeks come first and stand out
+	Sections []Section
+	Renew    time.Time // first renewal; zero when none is due as routine
+}
+
+// Write makes the card. Plain words, short sentences, second person.
+func Write(f Facts) Card {
+	c := Card{Urgent: f.HandedOver.Before(f.FullCure), Renew: f.renewal()}
+	sections := []Section{f.whatThisIs(), f.firstWeeks(), f.everyDay(), f.avoid(), f.use(), f.lookAfter(c.Renew), f.smallDamage(), f.cautions(), f.ask()}
+	if c.Urgent {
+		sections[0], sections[1] = sections[1], sections[0]
+	}
+	for _, s := range sections {
+		if len(s.Lines) > 0 {
+			c.Sections = append(c.Sections, s)
+		}
+	}
+	return c
+}
+
+func (f Facts) last() *coating.Product   { return f.System.Protection().Product }
+func (f Facts) family() *coating.Family  { return f.last().Family }
+func (f Facts) has(g enduse.GateID) bool { return f.Wish.Use.Has(g) }
+func (f Facts) day(t time.Time) string   { return t.In(f.Location).Format("2 January 2006") }
+
+// section collects lines.
+type section struct{ Section }
+
+func (s *section) say(fact, format string, args ...any) {
+	s.Lines = append(s.Lines, Line{fmt.Sprintf(format, args...), fact})
+}
+
+func (s *section) when(holds bool, fact, format string, args ...any) {
+	if holds {
+		s.say(fact, format, args...)
+	}
+}
+
+var number = []string{"No", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine", "Ten", "Eleven", "Twelve"}
+
+// plain is a coat in words that need no explanation.
+func plain(p *coating.Product) string {
+	f := p.Family
+	switch {
+	case f.Is("primer"):
+		return "primer"
+	case f.Is("paint"):
+		return "paint (" + p.Colour + ")"
+	case f.Is("stain"):
+		return "wood stain (" + p.Colour + ")"
+	case f.Body == coating.Wax:
+		return "furniture wax"
+	case f.ID == "oil_hardwax" || f.ID == "oil_hardwax_2k":
+		return "an oil with hard wax that soaks into the wood"
+	case f.Cure == coating.NoCure:
+		return "a food-grade oil that stays soft in the wood"
+	case f.Is("oil"):
+		return "an oil that soaks into the wood"
+	case f.Carrier == coating.Alcohol:
+		return "shellac, a natural resin"
+	case f.Carrier == coating.Water:
+		return "a clear water-based varnish"
+	case f.Catalysed():
+		return "a clear hardened lacquer"
+	case f.Carrier == coating.LacquerSolvent:
+		return "a clear lacquer"
+	}
+	return "a clear oil varnish"
+}
+
+func (f Facts) whatThisIs() Section {
+	s := section{Section{ID: "what", Title: "What this is"}}
+	layers := f.System.Layers
+	for i := len(layers) - 1; i >= 0; i-- {
+		l, coats := layers[i], "coats"
+		if l.Coats == 1 {
+			coats = "coat"
+		}
+		fact := fmt.Sprintf("%s, %d × (%s)", l.Product.Name, l.Coats, l.Product.Family.Name)
+		if i == len(layers)-1 {
+			s.say(fact, "%s %s of %s, %s.", number[min(l.Coats, 12)], coats, plain(l.Product), l.Product.Sheen)
+		} else {
+			s.say(fact, "Below it: %s.", plain(l.Product))
+		}
+	}
+	s.say("material", "Made of: %s.", f.Wish.Material.Name)
+	s.say("date of the last coat", "Finished on %s by %s.", f.day(f.Finished), f.Workshop)
+	return s.Section
+}
+
+func (f Facts) firstWeeks() Section {
+	s := section{Section{ID: "first_weeks", Title: "The first weeks"}}
+	if f.family().Cure == coating.NoCure {
+		s.say("the oil never dries", "Wipe off any oil that comes up in the first days.")
+		return s.Section
+	}
+	light, cured := f.day(f.LightUse), f.day(f.FullCure)
+	if f.Wish.Use.CureFirst {
+		s.say("end use: fully cured before use", "Keep it away from children until %s. Only then is the finish fully hardened.", cured)
+	} else {
+		s.say("light use of the slowest coat", "You may move it and use it gently from %s.", light)
+	}
+	s.say("full cure of the slowest coat", "Until %s clean it only with a dry, soft cloth.", cured)
+	s.when(!f.Wish.Use.Outdoors() && !f.has(enduse.Floor), "full cure of the slowest coat", "Until %s put no cloths, runners or rubber feet on it, nothing hot, and let no water stand.", cured)
+	s.when(f.has(enduse.Floor), "full cure of the slowest coat", "Until %s lay no rugs or mats, and do not wash it. Lift furniture, never drag it.", cured)
+	s.when(f.Wish.Use.Outdoors(), "full cure of the slowest coat", "Until %s leave no cushions, pots or covers lying on it.", cured)
+	s.when(f.family().Body == coating.Wax, "wax", "Leave the wax alone for the first week. Do not polish it.")
+	s.say("full cure of the slowest coat", "Fully hardened on %s. This date is an estimate from the air in our workshop; a cold or damp room takes longer.", cured)
+	return s.Section
+}
+
+func (f Facts) everyDay() Section {
+	s := section{Section{ID: "every_day", Title: "Every day"}}
+	switch {
+	case f.has(enduse.Floor):
+		s.say("end use: floor", "Sweep with a soft broom. Wipe damp, never wet, with a little of a cleaner made for finished floors.")
+	case f.family().Cure == coating.NoCure:
+		s.say("food-grade oil", "Wash by hand with a little mild soap, rinse, and stand it on edge to dry.")
+		s.say("food-grade oil", "Never soak it and never put it in the dishwasher.")
+	case f.family().Body == coating.Wax:
+		s.say("last coat: wax", "Dust with a dry, soft cloth. Where it is sticky, a barely damp one, and dry it at once.")
+	case f.family().Body == coating.Penetrating:
+		s.say("last coat: oil", "Wipe with a damp cloth and dry it. No soap that strips grease: it takes the oil out.")
+	default:
+		s.say("last coat: film", "Dust with a soft cloth. Wipe with a damp cloth and a drop of mild soap, then dry it.")
+	}
+	return s.Section
+}
+
+const weak = 2 // a rating at which a buyer must be warned; 3 asks for mats
+
+func (f Facts) avoid() Section {
+	s := section{Section{ID: "avoid", Title: "Please avoid"}}
+	p := f.last()
+	rated := func(what string, level float64) string { return fmt.Sprintf("%s: %.0f of 5", what, level) }
+	s.when(p.Alcohol <= weak, rated("alcohol", p.Alcohol), "Alcohol and perfume: they soften this finish. Wipe spills up at once.")
+	s.when(p.Heat <= weak, rated("heat", p.Heat), "Hot cups, pans and irons: they leave rings.")
+	s.when(p.Heat > weak && p.Heat < 5, rated("heat", p.Heat), "Pans straight from the stove: use a trivet.")
+	s.when(p.Water <= 3, rated("water", p.Water), "Standing water: wipe it up.")
+	s.when(p.Cleaner < 5, rated("cleaner", p.Cleaner), "Ammonia, bleach and strong cleaners.")
+	s.say("any finish", "Scouring pads and powders.")
+	s.when(!f.has(enduse.Floor) && !f.Wish.Use.Outdoors(), "any finish", "Polish with silicone: it spoils every later repair.")
+	s.when(f.family().RedissolvesIn == coating.LacquerSolvent, "lacquer", "Rubber and soft plastic feet: they mark lacquer. Put felt under them.")
+	line := lightLines[f.Wish.Material.Light]
+	s.when(line != "" && !f.Wish.Look.Opaque() && !f.Wish.Use.Outdoors(), "material: "+f.Wish.Material.Name, "%s", line)
+	return s.Section
+}
+
+var lightLines = map[string]string{
+	"yellows":          "Strong sun: this wood yellows in light. Move what stands on it now and then.",
+	"darkens":          "Strong sun: this wood darkens in light. Move what stands on it now and then.",
+	"fades":            "Strong sun: this wood fades in light. Keep it out of the window.",
+	"silvers outdoors": "Strong sun: this wood changes colour in light. Move what stands on it now and then.",
+}
+
+func (f Facts) use() Section {
+	s := section{Section{ID: "use", Title: "In use"}}
+	p, u := f.last(), f.Wish.Use
+	s.when(u.Group == "Tops" && u.ID != "board" && (p.Heat <= 3 || p.Alcohol <= 3), "heat or alcohol 3 of 5 or less", "Use coasters and mats.")
+	s.when(u.Group == "Tops" && u.ID != "board", "end use: top", "Felt under vases and lamps.")
+	s.when(u.Blocking, "end use: things rest on it", "Wait until %s before you stack books or close doors on it for long.", f.day(f.FullCure))
+	s.when(u.Outdoors(), "end use: outdoors", "Keep its feet off wet ground, let water run off, and cover it in winter with air underneath.")
+	if f.has(enduse.Child) {
+		for _, l := range f.System.Layers {
+			said := l.Product.Statements[coating.StatesToys]
+			s.when(said != "", "label statement", "The label of the %s: %s", plain(l.Product), said)
+		}
+		s.say("end use: child", "Look it over for chips now and then. If the finish flakes, stop using it and ask us.")
+	}
+	if f.has(enduse.Food) {
+		said := p.Statements[coating.StatesFood]
+		s.when(said != "", "label statement", "The label of the finish: %s", said)
+		s.when(said == "" && f.Wish.FoodPolicy == enduse.CuredFilmFood, "workshop setting: cured film", "No label statement on food: we count a fully hardened film as enough for brief contact. Use a board for cutting.")
+	}
+	s.when(f.has(enduse.LowOdour), "end use: inside", "Leave it open to air for the first days.")
+	s.when(f.has(enduse.Floor), "end use: floor", "Felt under furniture, mats at the door. A wet floor is slippery whatever its finish.")
+	for _, l := range f.System.Layers {
+		s.when(l.Product.Family.Has(coating.NutOil), "contains nut oil", "The finish is made with a nut oil. If anyone has an allergy, ask us first.")
+	}
+	return s.Section
+}
+
+// renewMonths is how often the finish is renewed in this life; 0 when not as routine. Basis: practice.
+func (f Facts) renewMonths() int {
+	months := f.family().RenewMonths
+	if months == 0 {
+		return 0
+	}
+	soaks := f.family().Body == coating.Penetrating
+	switch f.Wish.Use.ID {
+	case "outdoors_coast":
+		if soaks {
+			return min(months, 4)
+		}
+		return min(months, 12)
+	case "outdoors_exposed":
+		if soaks {
+			return min(months, 6)
+		}
+	case "outdoors_covered":
+		return max(months, 12)
+	}
+	if f.family().Body == coating.Wax && f.Wish.Use.Group == "Tops" {
+		return max(1, months/2)
+	}
+	return months
+}
+
+func (f Facts) renewal() time.Time {
+	months := f.renewMonths()
+	if months == 0 {
+		return time.Time{}
+	}
+	return f.Finished.AddDate(0, months, 0)
+}
+
+func (f Facts) lookAfter(renew time.Time) Section {
+	s := section{Section{ID: "look_after", Title: "Looking after it"}}
+	if renew.IsZero() {
+		s.when(f.has(enduse.Floor), "last coat: floor film", "Before it wears through to the wood, have it lightly sanded and coated again. Never wax it.")
+		s.when(!f.has(enduse.Floor), "last coat: film", "It needs no renewal as routine. When it looks tired, ask us before you put anything on it.")
+		return s.Section
+	}
+	every := fmt.Sprintf("every %d months", f.renewMonths())
+	if f.renewMonths() == 1 {
+		every = "every month"
+	}
+	by := renew.In(f.Location).Format("January 2006")
+	name := f.last().Name
+	switch {
+	case f.family().Cure == coating.NoCure:
+		s.say("renewal: practice", "Oil it %s, or when it looks dry: wipe on, leave overnight, wipe off. First time: %s.", every, by)
+	case f.family().Body == coating.Wax:
+		s.say("renewal: practice", "Renew the wax about %s: thin, leave it, buff it the next day. First time: %s.", every, by)
+	case f.family().Body == coating.Penetrating:
+		s.say("renewal: practice", "Renew the oil about %s, or when water no longer beads: clean, let it dry, one thin coat of %s, wipe it dry. First time: %s.", every, name, by)
+	default:
+		s.say("renewal: practice", "Wash it once a year, and give it a light sanding and a fresh coat of %s about %s, before it cracks. First time: %s.", name, every, by)
+	}
+	return s.Section
+}
+
+func (f Facts) smallDamage() Section {
+	s := section{Section{ID: "damage", Title: "Small damage"}}
+	switch {
+	case f.family().Body == coating.Wax:
+		s.say("last coat: wax", "A ring or scratch: rub on a little of the same wax, buff it the next day.")
+		s.say("wax rejects other coats", "Put nothing but wax over it. Nothing else sticks to wax.")
+	case f.family().Cure == coating.NoCure:
+		s.say("food-grade oil", "A scratch or rough spot: sand it lightly, oil it again.")
+		s.say("oil that never dries", "Put no varnish on it. Nothing sticks to this oil.")
+	case f.family().Body == coating.Penetrating:
+		s.say("last coat: oil", "A scratch or dry spot: sand lightly along the grain, wipe on a little of the same oil, wipe it dry after ten minutes.")
+		s.say("oil rejects other coats", "Put no varnish over it.")
+	case f.family().RedissolvesIn != "":
+		s.say("it melts into itself", "Rings and scratches can be made good well: bring it to us. Put no other varnish over it.")
+	default:
+		s.say("last coat: film", "A scratch in the surface: leave it, or bring it to us. A chip down to the wood: keep it dry and bring it soon.")
+	}
+	s.say("what it was finished with", "To touch up: %s, %s, %s.", f.last().Name, f.last().Colour, f.last().Sheen)
+	return s.Section
+}
+
+func (f Facts) cautions() Section {
+	s := section{Section{ID: "cautions", Title: "Take care"}}
+	renewed := f.renewMonths() > 0 && f.family().Has(coating.SelfHeatingRags)
+	s.when(renewed, "the maintenance product's rags heat by themselves", "Cloths used with this oil can catch fire by themselves. Dry them flat outdoors, or put them under water in a lidded metal tin. The product's own safety sheet decides.")
+	s.when(f.has(enduse.Child), "end use: child", "This card is not a certificate. A finish does not make a cot or toy comply with its own standards.")
+	return s.Section
+}
+
+func (f Facts) ask() Section {
+	s := section{Section{ID: "ask", Title: "Questions"}}
+	s.say("workshop", "%s, %s. Piece number %s.", f.Workshop, f.Contact, f.Number)
+	return s.Section
+}

@@ -1,0 +1,118 @@
+package care
+
+import (
+	"strings"
+	"testing"
+	"time"
+
+	"firmitas/core/climate"
+	"firmitas/core/coating"
+	"firmitas/core/enduse"
+	"firmitas/core/substrate"
+	"firmitas/core/system"
+)
+
+var finished = time.Date(2026, 3, 4, 16, 0, 0, 0, time.UTC)
+
+func facts(t *testing.T, use, material, family string, statements map[string]string) Facts {
+	t.Helper()
+	p, err := coating.New(coating.Product{Name: "Test coat", Colour: "clear", Shade: coating.Clear, Sheen: coating.Satin, Statements: statements}, family)
+	if err != nil {
+		t.Fatal(err)
+	}
+	w := system.Wish{Use: enduse.Find(use), Material: substrate.Find(material), Look: system.Natural, Air: climate.Air{TempC: 20, RH: 50}, FoodPolicy: enduse.StrictFood}
+	return Facts{Piece: "Piece", Zone: "top", Number: "7", Workshop: "Quay Room", Contact: "by the ferry steps", Wish: w,
+		System:   system.Assess(w, []system.Layer{{Role: system.Protect, Product: p, Coats: 3}}),
+		Finished: finished, HandedOver: finished.AddDate(0, 0, 3), LightUse: finished.AddDate(0, 0, 2), FullCure: finished.AddDate(0, 0, 21), Location: time.UTC}
+}
+
+func text(c Card) string {
+	var out []string
+	for _, s := range c.Sections {
+		for _, l := range s.Lines {
+			out = append(out, l.Text)
+		}
+	}
+	return strings.Join(out, "\n")
+}
+
+// Each sentence appears because of a fact, and not without it. Basis: practice (care.md).
+func TestSentencesFollowFacts(t *testing.T) {
+	toys := map[string]string{coating.StatesToys: "tested for migration to EN 71-3."}
+	for _, c := range []struct {
+		name, use, material, family string
+		statements                  map[string]string
+		says, silent                []string
+	}{
+		{"a waterborne table", "dining_table", "oak", "clear_wb_pu", nil,
+			[]string{"Three coats of a clear water-based varnish, satin.", "Finished on 4 March 2026 by Quay Room.", "gently from 6 March 2026", "Until 25 March 2026", "drop of mild soap", "coasters", "yellows in light", "no renewal as routine"},
+			[]string{"wax", "catch fire", "children", "floors"}},
+		{"a waxed display", "display", "walnut", "wax_clear", nil,
+			[]string{"furniture wax", "dry, soft cloth", "Alcohol and perfume", "Renew the wax about every 6 months", "First time: September 2026", "nothing but wax"},
+			[]string{"mild soap", "coasters"}},
+		{"a waxed table is renewed sooner", "dining_table", "walnut", "wax_clear", nil, []string{"about every 3 months", "Use coasters"}, nil},
+		{"a garden seat by the sea", "outdoors_coast", "teak", "oil_exterior", nil,
+			[]string{"about every 4 months", "catch fire by themselves", "feet off wet ground", "leave no cushions"}, []string{"silicone", "coasters"}},
+		{"under cover the oil lasts", "outdoors_covered", "teak", "oil_exterior", nil, []string{"about every 12 months"}, nil},
+		{"a cot", "cot", "beech", "clear_wb_pu", toys,
+			[]string{"away from children until 25 March 2026", "tested for migration to EN 71-3", "not a certificate", "chips"}, []string{"gently from"}},
+		{"a bread board", "board", "maple", "oil_board", nil,
+			[]string{"never put it in the dishwasher", "Oil it every month", "Nothing sticks to this oil"}, []string{"Fully hardened", "coasters", "fire"}},
+		{"a stair", "floor_public", "oak", "floor_wb", nil, []string{"no rugs", "slippery whatever", "Never wax it"}, []string{"silicone", "runners or rubber"}},
+		{"a lacquered stand", "wash_stand", "cherry", "lacquer_nc", nil, []string{"Rubber and soft plastic feet", "darkens in light"}, nil},
+		{"a nut oil", "display", "oak", "oil_tung", nil, []string{"nut oil", "catch fire"}, nil},
+	} {
+		got := text(Write(facts(t, c.use, c.material, c.family, c.statements)))
+		for _, want := range c.says {
+			if !strings.Contains(got, want) {
+				t.Errorf("%s does not say %q:\n%s", c.name, want, got)
+			}
+		}
+		for _, not := range c.silent {
+			if strings.Contains(strings.ToLower(got), not) {
+				t.Errorf("%s should not say %q:\n%s", c.name, not, got)
+			}
+		}
+	}
+}
+
+func TestHandedOverBeforeFullCureComesFirst(t *testing.T) {
+	f := facts(t, "desk", "ash", "clear_wb_pu", nil)
+	if c := Write(f); !c.Urgent || c.Sections[0].ID != "first_weeks" {
+		t.Errorf("urgent %v, first section %s", c.Urgent, c.Sections[0].ID)
+	}
+	f.HandedOver = f.FullCure.AddDate(0, 0, 1)
+	if c := Write(f); c.Urgent || c.Sections[0].ID != "what" {
+		t.Errorf("after full cure: urgent %v, first section %s", c.Urgent, c.Sections[0].ID)
+	}
+}
+
+// No card claims what a finish cannot do, for any family that can be a last coat in any end use.
+func TestNoCardClaimsTooMuch(t *testing.T) {
+	cards := 0
+	for id, family := range coating.Families {
+		if !family.Is("clear") && !family.Is("oil") && !family.Is("wax") && !family.Is("paint") {
+			continue
+		}
+		for _, use := range enduse.EndUses {
+			card := Write(facts(t, use.ID, "oak", id, nil))
+			cards++
+			got := strings.ToLower(text(card))
+			for _, claim := range []string{"food safe", "food-safe", "child safe", "child-safe", "waterproof", "heatproof", "non-toxic", "scratchproof", "%!"} {
+				if strings.Contains(got, claim) {
+					t.Fatalf("%s on %s says %q", id, use.ID, claim)
+				}
+			}
+			for _, s := range card.Sections {
+				for _, l := range s.Lines {
+					if l.Fact == "" || !strings.HasSuffix(l.Text, ".") {
+						t.Fatalf("%s on %s: %q has no fact, or is no sentence", id, use.ID, l.Text)
+					}
+				}
+			}
+		}
+	}
+	if cards < 500 {
+		t.Errorf("only %d cards read", cards)
+	}
+}

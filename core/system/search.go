@@ -1,0 +1,333 @@
+package system
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+	"strings"
+
+	"firmitas/core/coating"
+	"firmitas/core/compat"
+	"firmitas/core/enduse"
+)
+
+// Answer is what a shelf can do for a wish.
+type Answer struct {
+	Systems  []System  // three to eight where the shelf allows, best first, of different character
+	LeftOut  []LeftOut // every other product of the shelf, with the reason
+	Openings []Opening // only when nothing suits: what would open it
+	Suited   int       // how many last coats suit in all
+}
+
+// LeftOut says why a product is in none of the systems shown.
+type LeftOut struct {
+	Product *coating.Product
+	Kind    string // look, air, sheen, join, gate, nothing_over, outranked
+	Rule    string // the rule that spoke, if one did
+	Reason  string
+}
+
+const (
+	mostShown    = 8
+	fewestShown  = 3
+	levelsBehind = 3 // how much shorter than the best a system may fall and still be shown
+)
+
+// Search finds, for every product of the shelf that could be the last coat, the cheapest legal system that ends in
+// it, and shows the best of different character. Label setting over four stages (prime, colour, barrier, protect):
+// a label is the ground reached and its cost; of two labels on the same ground only the cheaper, or the thinner,
+// lives on. Exact because rules see nothing but the ground (compat.Ground). Joins judged: O(labels × shelf) a stage.
+func Search(w Wish, shelf []*coating.Product) Answer {
+	found := newSearch(w, shelf).run()
+	answer := Answer{Suited: len(found.best)}
+	answer.Systems = choose(w, found.best)
+	answer.LeftOut = found.leftOut(answer.Systems)
+	if len(answer.Systems) == 0 {
+		answer.Openings = openings(w, shelf)
+	}
+	return answer
+}
+
+// label is a partial system: the ground it leaves and what it took to get there.
+type label struct {
+	below   *label
+	role    Role
+	product *coating.Product
+	coats   int
+	ground  compat.Ground
+	cost    float64
+}
+
+func (l *label) layers() []Layer {
+	if l.product == nil {
+		return nil
+	}
+	return append(l.below.layers(), Layer{Role: l.role, Product: l.product, Coats: l.coats})
+}
+
+type search struct {
+	wish  Wish
+	ctx   compat.Context
+	shelf []*coating.Product
+	best  map[*coating.Product]*label // by last coat
+	used  map[*coating.Product]bool   // went on legally somewhere
+	left  map[*coating.Product]LeftOut
+	depth map[*coating.Product]float64 // cost of the label that the noted reason was met at
+}
+
+func newSearch(w Wish, shelf []*coating.Product) *search {
+	return &search{wish: w, ctx: w.context(), shelf: shelf,
+		best: map[*coating.Product]*label{}, used: map[*coating.Product]bool{},
+		left: map[*coating.Product]LeftOut{}, depth: map[*coating.Product]float64{}}
+}
+
+// kinds sorts the shelf by the part that each product can play for this look. A product that can play none is left
+// out with the reason.
+func (s *search) kinds() (primers, colours, barriers, protectors []*coating.Product) {
+	for _, p := range s.shelf {
+		if obstacles := p.Limits().Obstacles(s.wish.Air); len(obstacles) > 0 {
+			s.left[p] = LeftOut{p, "air", "", obstacles[0]}
+			continue
+		}
+		prime, colour, protect, why := parts(s.wish, p)
+		if prime {
+			primers = append(primers, p)
+			if p.Family.Is("sealer") {
+				barriers = append(barriers, p)
+			}
+		}
+		if colour {
+			colours = append(colours, p)
+		}
+		if protect && sheenSteps(s.wish, p) >= sheenTooFar {
+			why = fmt.Sprintf("Its %s is too far from the %s you asked for.", p.Sheen, s.wish.Sheen)
+			protect = false
+			if !prime && !colour {
+				s.left[p] = LeftOut{p, "sheen", "", why}
+				continue
+			}
+		}
+		if protect {
+			protectors = append(protectors, p)
+		}
+		if !prime && !colour && !protect {
+			s.left[p] = LeftOut{p, "look", "", why}
+		}
+	}
+	return
+}
+
+// parts tells which roles p may play for the look, and why when none.
+func parts(w Wish, p *coating.Product) (prime, colour, protect bool, why string) {
+	f := p.Family
+	switch {
+	case f.Is("decor") || f.Is("textile") || f.Is("resin") || f.ID == "bare":
+		return false, false, false, "It is not part of a plain coating system."
+	case f.Is("paint"):
+		fits := (w.Look == OpaquePale && p.Shade == coating.Pale) || (w.Look == OpaqueDark && p.Shade == coating.Dark)
+		switch {
+		case !w.Look.Opaque():
+			why = "It hides the wood, and you want to see it."
+		case !fits:
+			why = "It is not the depth of colour you asked for."
+		}
+		return false, fits, fits, why
+	case p.Shade == coating.Tone: // stains, and oils that carry colour
+		if w.Look != Stained {
+			return false, false, false, "It colours the wood, and you did not ask for that."
+		}
+		return false, f.Is("stain"), !f.Is("stain"), ""
+	case f.Is("stain"):
+		return false, false, false, "It is a stain without a colour to give."
+	case f.Is("primer"):
+		if p.Opaque() && !w.Look.Opaque() {
+			return false, false, false, "It is a pigmented primer, and you want to see the wood."
+		}
+		return true, false, false, ""
+	}
+	protect = f.Is("clear") || f.Is("oil") || f.Is("wax")
+	return f.Is("sealer"), false, protect, ""
+}
+
+func (s *search) run() *search {
+	primers, colours, barriers, protectors := s.kinds()
+	start := []*label{{ground: compat.Bare(s.wish.Material)}}
+	primed := append(start, s.extend(start, Prime, primers)...)
+	under := primed
+	if s.wish.Look != Natural {
+		coloured := s.extend(primed, Colour, colours)
+		under = append(coloured, s.extend(coloured, Barrier, barriers)...)
+		// A paint, or an oil that carries its colour, may protect itself.
+		var self []*coating.Product
+		protectors = slices.DeleteFunc(slices.Clone(protectors), func(p *coating.Product) bool {
+			colourful := p.Shade != coating.Clear
+			if colourful {
+				self = append(self, p)
+			}
+			return colourful
+		})
+		s.finish(primed, self)
+	}
+	s.finish(under, protectors)
+	return s
+}
+
+// extend puts every product over every label where it may go, and keeps the labels that no other beats.
+func (s *search) extend(labels []*label, role Role, products []*coating.Product) []*label {
+	var out []*label
+	for _, p := range products {
+		var front []*label // all end in p; none beats another
+		for _, l := range labels {
+			if next := s.put(l, role, p); next != nil {
+				front = keep(front, next)
+			}
+		}
+		out = append(out, front...)
+	}
+	return out
+}
+
+// keep adds l unless a label on the same ground is neither dearer nor thicker, and drops those that l beats so.
+// A thinner film can only help: limits on film are the only rules that read it.
+func keep(front []*label, l *label) []*label {
+	for _, other := range front {
+		if beats(other, l) {
+			return front
+		}
+	}
+	return append(slices.DeleteFunc(front, func(other *label) bool { return beats(l, other) }), l)
+}
+
+func beats(a, b *label) bool {
+	ga, gb := a.ground, b.ground
+	thinner := ga.FilmUM <= gb.FilmUM
+	ga.FilmUM, gb.FilmUM = 0, 0
+	return thinner && a.cost <= b.cost && ga == gb
+}
+
+// put lays p over l with the most coats that are legal, or notes why it cannot.
+func (s *search) put(l *label, role Role, p *coating.Product) *label {
+	if p == l.product {
+		return nil
+	}
+	most, least := CoatsWanted(s.wish, role, l.ground, p)
+	for coats := most; coats >= least; coats-- {
+		below := compat.Judge(compat.Join{Ground: l.ground, Coat: p, Coats: coats, Context: s.ctx})
+		if !below.Legal() {
+			s.note(l, p, below)
+			continue
+		}
+		next := &label{below: l, role: role, product: p, coats: coats, cost: l.cost + joinCost(below)}
+		next.ground = l.ground.Under(p, coats)
+		if coats > 1 {
+			later := between(s.ctx, l.ground, Layer{Product: p, Coats: coats})
+			if !later.Legal() {
+				s.note(l, p, later)
+				continue
+			}
+			next.cost += float64(coats-1) * joinCost(later)
+		}
+		next.cost += layerCost(s.wish, Layer{Product: p, Coats: coats})
+		s.used[p] = true
+		return next
+	}
+	return nil
+}
+
+// note keeps the reason met on the cheapest ground: the one a finisher would have tried first.
+func (s *search) note(l *label, p *coating.Product, j compat.Judgement) {
+	if at, noted := s.depth[p]; noted && at <= l.cost {
+		return
+	}
+	s.depth[p] = l.cost
+	f := decisive(j)
+	kind, reason := "join", f.Reason
+	switch {
+	case f.Rule.ID == "U3" || f.Rule.ID == "U3s" || f.Rule.ID == "U2" || f.Rule.ID == "U1" || f.Rule.ID == "U1s":
+		kind = "gate"
+	case f.Rule.Surface:
+		kind = "surface"
+	case l.product != nil:
+		reason = fmt.Sprintf("Over %s: %s", l.product.Name, f.Reason)
+	}
+	s.left[p] = LeftOut{p, kind, f.Rule.ID, reason}
+}
+
+// decisive is the finding that makes a judgement illegal.
+func decisive(j compat.Judgement) compat.Finding {
+	for _, f := range j.Findings {
+		if f.Rule.Verdict == compat.Refuse || f.Rule.Insert != "" {
+			return f
+		}
+	}
+	return j.Findings[0]
+}
+
+// finish ends systems in each protector and keeps the cheapest one for each.
+func (s *search) finish(labels []*label, protectors []*coating.Product) {
+	for _, p := range protectors {
+		for _, l := range labels {
+			end := s.put(l, Protect, p)
+			if end == nil {
+				continue
+			}
+			if surface := compat.Judge(compat.Join{Ground: end.ground, Context: s.ctx}); !surface.Legal() {
+				s.note(l, p, surface)
+				s.used[p] = false
+				continue
+			}
+			end.cost += finishCost(s.wish, p, end.coats)
+			if best := s.best[p]; best == nil || end.cost < best.cost {
+				s.best[p] = end
+			}
+		}
+	}
+}
+
+func (s *search) leftOut(shown []System) []LeftOut {
+	in := map[*coating.Product]bool{}
+	for _, system := range shown {
+		for _, l := range system.Layers {
+			in[l.Product] = true
+		}
+	}
+	var out []LeftOut
+	for _, p := range s.shelf {
+		if in[p] {
+			continue
+		}
+		out = append(out, s.whyNot(p, shown))
+	}
+	return out
+}
+
+// shortOn names the demands a system falls short on, the worst first, three at most.
+func shortOn(s System) string {
+	demands := slices.DeleteFunc(slices.Clone(s.Demands), func(d enduse.Given) bool { return d.Shortfall() == 0 })
+	slices.SortStableFunc(demands, func(a, b enduse.Given) int { return cmp.Compare(b.Shortfall(), a.Shortfall()) })
+	var names []string
+	for _, d := range demands[:min(3, len(demands))] {
+		names = append(names, fmt.Sprintf("%s (gives %d of %d)", enduse.DemandNames[d.Demand], d.Given, d.Asked))
+	}
+	if len(names) == 0 {
+		return fmt.Sprintf("film (%.0f of %.0f µm)", s.FilmUM, s.AskedUM)
+	}
+	return strings.Join(names, ", ")
+}
+
+func (s *search) whyNot(p *coating.Product, shown []System) LeftOut {
+	if end := s.best[p]; end != nil && len(shown) > 0 {
+		system := Assess(s.wish, end.layers())
+		if short := system.Shortfall(); short > shown[0].Shortfall() {
+			return LeftOut{p, "outranked", "", fmt.Sprintf("It would go on, but falls short on %s. %s does better.", shortOn(system), shown[0].Protection().Product.Name)}
+		}
+		return LeftOut{p, "outranked", "", fmt.Sprintf("It would do, but it takes more work or time than the ones shown, or is close kin to one of them.")}
+	}
+	if s.used[p] {
+		return LeftOut{p, "unused", "", "It may go on, but no system shown needs it or gets better by it."}
+	}
+	if l, noted := s.left[p]; noted {
+		return l
+	}
+	return LeftOut{p, "unused", "", "Nothing on the shelf that suits this surface goes under it."}
+}

@@ -1,0 +1,243 @@
+// Package system joins coats into complete coating systems for one zone, searches a shelf for those that suit,
+// ranks them, and says of everything it left out why.
+package system
+
+import (
+	"slices"
+
+	"firmitas/core"
+	"firmitas/core/climate"
+	"firmitas/core/coating"
+	"firmitas/core/compat"
+	"firmitas/core/enduse"
+	"firmitas/core/quantity"
+	"firmitas/core/substrate"
+)
+
+// Look is what the zone is to look like.
+type Look string
+
+const (
+	Natural    Look = "natural"     // the wood as it is
+	Stained    Look = "stained"     // the wood shows through a colour
+	OpaquePale Look = "opaque_pale" // white, pale or grey, and must stay so
+	OpaqueDark Look = "opaque_dark"
+)
+
+// Looks there are.
+var Looks = []Look{Natural, Stained, OpaquePale, OpaqueDark}
+
+// Opaque looks hide the wood.
+func (l Look) Opaque() bool { return l == OpaquePale || l == OpaqueDark }
+
+// Wish is what one zone needs and what its finisher wants.
+type Wish struct {
+	Use        *enduse.EndUse
+	Material   *substrate.Material
+	Look       Look
+	Sheen      coating.Sheen
+	Air        climate.Air
+	FoodPolicy enduse.FoodPolicy
+}
+
+func (w Wish) context() compat.Context {
+	return compat.Context{Air: w.Air, Use: w.Use, FoodPolicy: w.FoodPolicy}
+}
+
+// Role is the place of a layer in a system.
+type Role string
+
+const (
+	Prime   Role = "prime"   // blocks, bonds or seals the material
+	Colour  Role = "colour"  // stain or paint under protection
+	Barrier Role = "barrier" // joins what will not join
+	Protect Role = "protect" // takes the wear
+)
+
+// Layer is one product with its coats.
+type Layer struct {
+	Role    Role
+	Product *coating.Product
+	Coats   int
+	Below   compat.Judgement // its first coat over what lies below
+	Between compat.Judgement // its later coats over its own; zero for one coat
+}
+
+// GateResult is one gate of the end use, with what the labels state towards it.
+type GateResult struct {
+	Gate     enduse.Gate
+	Passed   bool
+	Why      string   // when not passed
+	Evidence []string // label statements that bear on it
+}
+
+// Character is what a system is best at among those that suit.
+type Character string
+
+const (
+	BestFit        Character = "best_fit"
+	HardestWearing Character = "hardest_wearing"
+	Soonest        Character = "soonest"
+	FewestCoats    Character = "fewest_coats"
+	EasiestRepair  Character = "easiest_repair"
+)
+
+// System is a complete build-up from the material to the last coat, fully judged.
+type System struct {
+	Layers     []Layer
+	Surface    compat.Judgement // left as it is, with nothing over it
+	Demands    []enduse.Given
+	Gates      []GateResult
+	FilmUM     float64 // protective dry film
+	AskedUM    float64 // wanted; 0 when counted in coats
+	Sheen      coating.Sheen
+	SheenSteps int // how far from the sheen asked
+	Coats      int
+	WaitH      float64  // waits from first to last coat, in this air
+	LightUseH  float64  // hours from the first coat to light use, hands and nights not counted
+	FullCureH  float64  // the same, to full cure
+	Obstacles  []string // what the air forbids; empty in every system the search returns
+	Rank       float64  // smaller is better; see cost.go
+	Characters []Character
+}
+
+// Legal tells whether the system may be planned: no join refused, no coat missing between, every gate passed, the air allowed.
+func (s System) Legal() bool {
+	if len(s.Obstacles) > 0 || !s.Surface.Legal() {
+		return false
+	}
+	for _, l := range s.Layers {
+		if !l.Below.Legal() || (l.Coats > 1 && !l.Between.Legal()) {
+			return false
+		}
+	}
+	return !slices.ContainsFunc(s.Gates, func(g GateResult) bool { return !g.Passed })
+}
+
+// Shortfall is by how many levels it falls short in all, film counted as one level for each quarter that is missing.
+func (s System) Shortfall() int {
+	short := 0
+	for _, d := range s.Demands {
+		short += d.Shortfall()
+	}
+	return short + filmLevels(s.AskedUM, s.FilmUM)
+}
+
+func filmLevels(asked, given float64) int {
+	if asked <= 0 || given <= 0 || given >= asked {
+		return 0
+	}
+	return int((asked - given) / asked * 4)
+}
+
+// Protection is the layer that takes the wear: the last one.
+func (s System) Protection() Layer { return s.Layers[len(s.Layers)-1] }
+
+// Assess judges layers from the ground up as one system for a wish. It never fails: an illegal system comes back
+// with the joins and gates that make it so. Layers must not be empty.
+func Assess(w Wish, layers []Layer) System {
+	ctx := w.context()
+	ground := compat.Bare(w.Material)
+	s := System{AskedUM: w.Use.FilmUM}
+	at := 0.0 // hours since the first coat
+	for _, l := range layers {
+		l.Below = compat.Judge(compat.Join{Ground: ground, Coat: l.Product, Coats: l.Coats, Context: ctx})
+		s.Rank += joinCost(l.Below)
+		s.WaitH += l.Below.EarliestH
+		at += l.Below.EarliestH
+		if l.Coats > 1 {
+			l.Between = between(ctx, ground, l)
+			more := float64(l.Coats - 1)
+			s.Rank += more * joinCost(l.Between)
+			s.WaitH += more * l.Between.EarliestH
+			at += more * l.Between.EarliestH
+		}
+		ground = ground.Under(l.Product, l.Coats)
+		s.Rank += layerCost(w, l)
+		s.LightUseH = max(s.LightUseH, at+l.Product.LightUseAfterH(w.Air))
+		s.FullCureH = max(s.FullCureH, at+l.Product.FullCureAfterH(w.Air))
+		s.Coats += l.Coats
+		for _, why := range l.Product.Limits().Obstacles(w.Air) {
+			s.Obstacles = append(s.Obstacles, l.Product.Name+": "+why)
+		}
+		s.Layers = append(s.Layers, l)
+	}
+	last := s.Protection()
+	s.Surface = compat.Judge(compat.Join{Ground: ground, Context: ctx})
+	s.Demands = w.Use.Meet(last.Product)
+	s.FilmUM = last.Product.DryUM() * float64(last.Coats)
+	s.Sheen = last.Product.Sheen
+	s.SheenSteps = sheenSteps(w, last.Product)
+	s.Rank += finishCost(w, last.Product, last.Coats)
+	s.Gates = gates(w, s.Layers)
+	return s
+}
+
+// between judges the later coats of a layer over its first one.
+func between(ctx compat.Context, ground compat.Ground, l Layer) compat.Judgement {
+	return compat.Judge(compat.Join{Ground: ground.Under(l.Product, 1), Coat: l.Product, Coats: l.Coats - 1, Context: ctx})
+}
+
+func sheenSteps(w Wish, last *coating.Product) int {
+	steps := int(last.Sheen) - int(w.Sheen)
+	return max(steps, -steps)
+}
+
+func gates(w Wish, layers []Layer) []GateResult {
+	var out []GateResult
+	for _, id := range w.Use.Gates {
+		g := enduse.Gates[id]
+		r := GateResult{Gate: g, Passed: true}
+		for i, l := range layers {
+			why := g.Coat(l.Product, w.FoodPolicy)
+			if why == "" && i == len(layers)-1 {
+				why = g.Last(l.Product)
+			}
+			if why != "" {
+				r.Passed, r.Why = false, l.Product.Name+": "+why
+				break
+			}
+			if said := l.Product.Statements[statementFor[id]]; said != "" {
+				r.Evidence = append(r.Evidence, l.Product.Name+": "+said)
+			}
+		}
+		out = append(out, r)
+	}
+	return out
+}
+
+var statementFor = map[enduse.GateID]string{
+	enduse.Child: coating.StatesToys, enduse.Mouthing: coating.StatesToys, enduse.Food: coating.StatesFood, enduse.Slip: coating.StatesSlip,
+}
+
+// silentLeastCoats of a protective film where its own label names no number (practice).
+const silentLeastCoats = 2
+
+// CoatsWanted is how many coats of p a layer takes at most and at least: the film target over the dry film of one
+// coat for what protects, the label's coats for what lies below, one more of a pale paint over darker bare wood.
+func CoatsWanted(w Wish, role Role, ground compat.Ground, p *coating.Product) (most, least int) {
+	least = max(1, int(p.Coats))
+	if role == Protect && p.Family.Body == coating.Film && p.Basis("coats") != core.Label {
+		least = min(least, silentLeastCoats)
+	}
+	most = least
+	switch role {
+	case Barrier:
+		return 1, 1
+	case Prime:
+		if p.Family.Is("sealer") {
+			return 1, 1
+		}
+	case Colour, Protect:
+		if p.Shade == coating.Pale && !w.Material.PaleInSelf && w.Material.Wood() && !ground.Hidden {
+			most = least + 1 // pale over darker wood hides in three coats rather than two (practice)
+		}
+		if role == Protect && p.Family.Body == coating.Film {
+			most = max(most, quantity.CoatsFor(w.Use.FilmUM, p.DryUM(), least))
+			if p.MaxDryUM > 0 {
+				most = max(least, min(most, int(p.MaxDryUM/p.DryUM())))
+			}
+		}
+	}
+	return most, least
+}
