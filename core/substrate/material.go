@@ -38,6 +38,23 @@ func (m *Material) Wood() bool { return !m.Slick }
 // Bleeds tells whether something in it comes up through a pale water-carried coat.
 func (m *Material) Bleeds() bool { return m.Tannin || m.Knots }
 
+// Traits are its peculiarities in words, as far as a finisher must mind them.
+func (m *Material) Traits() []string {
+	out := []string{}
+	for _, t := range []struct {
+		holds bool
+		name  string
+	}{
+		{m.Tannin, "tannin"}, {m.Knots, "knots and resin"}, {m.Oily, "oily"}, {m.StopsOil, "keeps oils from drying"}, {m.OpenPores, "open pores"},
+		{m.Blotches, "blotches under stain"}, {m.Slick, "slick, not wood"}, {m.Durable, "durable outdoors"}, {m.Soft, "soft"},
+	} {
+		if t.holds {
+			out = append(out, t.name)
+		}
+	}
+	return out
+}
+
 // Materials in the order a finisher would look for them.
 var Materials = []*Material{
 	{ID: "oak", Name: "Oak", Kind: Hardwood, Tannin: true, OpenPores: true, Durable: true, Light: "yellows"},

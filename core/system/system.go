@@ -114,6 +114,26 @@ func (s System) Legal() bool {
 	return !slices.ContainsFunc(s.Gates, func(g GateResult) bool { return !g.Passed })
 }
 
+// WhyIllegal is the first thing that stands in the way of an illegal system, in a sentence.
+func (s System) WhyIllegal() string {
+	if len(s.Obstacles) > 0 {
+		return s.Obstacles[0]
+	}
+	for _, l := range s.Layers {
+		for _, j := range []compat.Judgement{l.Below, l.Between} {
+			if !j.Legal() {
+				return l.Product.Name + ": " + decisive(j).Reason
+			}
+		}
+	}
+	for _, g := range s.Gates {
+		if !g.Passed {
+			return g.Why
+		}
+	}
+	return decisive(s.Surface).Reason
+}
+
 // Shortfall is by how many levels it falls short in all, film counted as one level for each quarter that is missing.
 func (s System) Shortfall() int {
 	short := 0

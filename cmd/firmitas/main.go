@@ -1,0 +1,163 @@
+// Command firmitas serves the finishing room's tool.
+//
+//	firmitas serve     on the database of FIRMITAS_DATABASE_DSN
+//	firmitas demo      on a private database of its own, with the demo workshop
+//	firmitas migrate   brings the database's schema up to date and ends
+package main
+
+import (
+	"context"
+	"errors"
+	"flag"
+	"fmt"
+	"log/slog"
+	"net"
+	"net/http"
+	"os"
+	"os/signal"
+	"path/filepath"
+	"syscall"
+	"time"
+	_ "time/tzdata" // so that a bare machine knows the workshop's zone
+
+	"firmitas/internal/demo"
+	"firmitas/internal/httpapi"
+	"firmitas/internal/localdb"
+	"firmitas/internal/store"
+	"firmitas/internal/workshop"
+)
+
+func main() {
+	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
+	defer stop()
+	if err := run(ctx, os.Args[1:]); err != nil {
+		fmt.Fprintln(os.Stderr, "firmitas:", err)
+		os.Exit(1)
+	}
+}
+
+func run(ctx context.Context, args []string) error {
+	command := ""
+	if len(args) > 0 {
+		command = args[0]
+	}
+	flags := flag.NewFlagSet(command, flag.ContinueOnError)
+	addr := flags.String("addr", "127.0.0.1:8470", "loopback address to serve on; port 0 takes a free one")
+	data := flags.String("data", "var/demo", "folder of the demo's private database")
+	throwaway := flags.Bool("throwaway", false, "demo: a fresh database, removed when the demo ends")
+	if len(args) > 0 {
+		if err := flags.Parse(args[1:]); err != nil {
+			return err
+		}
+	}
+	switch command {
+	case "serve":
+		return serve(ctx, *addr, os.Getenv("FIRMITAS_DATABASE_DSN"), nil)
+	case "migrate":
+		return migrate(ctx, os.Getenv("FIRMITAS_DATABASE_DSN"))
+	case "demo":
+		return runDemo(ctx, *addr, *data, *throwaway)
+	}
+	return errors.New("usage: firmitas serve | demo | migrate   (-h after each shows its flags)")
+}
+
+func runDemo(ctx context.Context, addr, data string, throwaway bool) error {
+	if throwaway {
+		dir, err := os.MkdirTemp("", "firmitas-demo-")
+		if err != nil {
+			return err
+		}
+		defer os.RemoveAll(dir)
+		data = filepath.Join(dir, "db")
+	}
+	db, err := localdb.Start(data, throwaway)
+	if err != nil {
+		return err
+	}
+	defer db.Stop()
+	return serve(ctx, addr, db.DSN("firmitas"), func(ctx context.Context, s *store.Store) error { return demo.Seed(ctx, s, time.Now()) })
+}
+
+func migrate(ctx context.Context, dsn string) error {
+	s, err := open(dsn)
+	if err != nil {
+		return err
+	}
+	defer s.Close()
+	return s.Migrate(ctx)
+}
+
+func open(dsn string) (*store.Store, error) {
+	if dsn == "" {
+		return nil, errors.New("FIRMITAS_DATABASE_DSN is not set; it reads like user:password@tcp(127.0.0.1:3306)/firmitas")
+	}
+	return store.Open(dsn)
+}
+
+// serve answers at once, and says that the database is not there until it is, migrated and (for the demo) filled.
+func serve(ctx context.Context, addr, dsn string, fill func(context.Context, *store.Store) error) error {
+	s, err := open(dsn)
+	if err != nil {
+		return err
+	}
+	defer s.Close()
+	server, err := httpapi.New(workshop.New(s, time.Now), s.Ping, os.Getenv("FIRMITAS_PUBLIC_URL"))
+	if err != nil {
+		return err
+	}
+	listener, err := listen(addr)
+	if err != nil {
+		return err
+	}
+	web := &http.Server{Handler: server, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 20 * time.Second, WriteTimeout: 30 * time.Second}
+	failed := make(chan error, 1)
+	go func() { failed <- web.Serve(listener) }()
+	go prepare(ctx, s, fill, func() {
+		server.Ready()
+		fmt.Printf("Firmitas is open at http://%s\n", listener.Addr())
+	})
+	select {
+	case err := <-failed:
+		return err
+	case <-ctx.Done():
+	}
+	closing, cancel := context.WithTimeout(context.Background(), 5*time.Second)
+	defer cancel()
+	return web.Shutdown(closing)
+}
+
+// listen refuses addresses that others could reach: there is no sign-in yet.
+func listen(addr string) (net.Listener, error) {
+	host, _, err := net.SplitHostPort(addr)
+	if err != nil {
+		return nil, fmt.Errorf("-addr: %w", err)
+	}
+	if ip := net.ParseIP(host); host != "localhost" && (ip == nil || !ip.IsLoopback()) {
+		return nil, fmt.Errorf("-addr %s: only loopback addresses, since there is no sign-in yet; put a proxy that asks who it is in front", addr)
+	}
+	l, err := net.Listen("tcp", addr)
+	if errors.Is(err, syscall.EADDRINUSE) {
+		return nil, fmt.Errorf("%s is taken; give another with -addr, or -addr 127.0.0.1:0 for a free one", addr)
+	}
+	return l, err
+}
+
+const tryAgain = 500 * time.Millisecond
+
+// prepare keeps trying until the database is there.
+func prepare(ctx context.Context, s *store.Store, fill func(context.Context, *store.Store) error, ready func()) {
+	for told := false; ctx.Err() == nil; time.Sleep(tryAgain) {
+		err := s.Migrate(ctx)
+		if err == nil && fill != nil {
+			err = fill(ctx, s)
+		}
+		if err == nil {
+			ready()
+			return
+		}
+		if !told {
+			slog.Warn("waiting for the database", "error", err)
+			told = true
+		}
+	}
+}

@@ -1,0 +1,245 @@
+package httpapi
+
+import (
+	"slices"
+	"time"
+
+	"firmitas/api"
+	"firmitas/core/care"
+	"firmitas/core/climate"
+	"firmitas/core/coating"
+	"firmitas/core/compat"
+	"firmitas/core/enduse"
+	"firmitas/core/schedule"
+	"firmitas/core/substrate"
+	"firmitas/core/system"
+	"firmitas/internal/workshop"
+)
+
+// each translates a list; an empty one stays a list in JSON.
+func each[A, B any](from []A, to func(A) B) []B {
+	out := make([]B, len(from))
+	for i, a := range from {
+		out[i] = to(a)
+	}
+	return out
+}
+
+func same(s string) string { return s }
+
+// when leaves a zero time out of the JSON.
+func when(t time.Time) *time.Time {
+	if t.IsZero() {
+		return nil
+	}
+	t = t.UTC()
+	return &t
+}
+
+func toWorkshop(w workshop.Workshop) api.Workshop {
+	out := api.Workshop{Name: w.Name, Town: w.Town, Contact: w.Contact, Version: w.Version, Units: api.WorkshopUnits(w.Units), Clock: api.WorkshopClock(w.Clock),
+		FoodPolicy: api.WorkshopFoodPolicy(w.FoodPolicy), Hours: each(w.Days[:], func(d schedule.Day) api.Hours { return api.Hours{Open: d.Open, Close: d.Close} })}
+	if w.Zone != nil {
+		out.TimeZone = w.Zone.String()
+	}
+	return out
+}
+
+func toGate(g enduse.Gate) api.Gate { return api.Gate{ID: string(g.ID), Name: g.Name, Asks: g.Asks} }
+
+func catalogue() api.Catalogue {
+	return api.Catalogue{
+		EndUses: each(enduse.EndUses, func(u *enduse.EndUse) api.EndUse {
+			return api.EndUse{ID: u.ID, Name: u.Name, Group: u.Group, Asks: slices.Clone(u.Asks[:]), FilmUm: u.FilmUM, CureFirst: u.CureFirst,
+				Gates: each(u.Gates, func(id enduse.GateID) api.Gate { return toGate(enduse.Gates[id]) })}
+		}),
+		Materials: each(substrate.Materials, func(m *substrate.Material) api.Material {
+			return api.Material{ID: m.ID, Name: m.Name, Kind: string(m.Kind), Traits: m.Traits(), Note: m.Note}
+		}),
+		Looks:   each(system.Looks, func(l system.Look) api.Look { return api.Look(l) }),
+		Sheens:  coating.SheenNames,
+		Demands: slices.Clone(enduse.DemandNames[:]),
+	}
+}
+
+func toRef(p *coating.Product) api.ProductRef {
+	return api.ProductRef{ID: p.ID, Name: p.Name, Maker: p.Maker, Family: p.Family.Name, Colour: p.Colour,
+		Shade: api.ProductRefShade(p.Shade), Sheen: p.Sheen.String(), Body: api.ProductRefBody(p.Family.Body)}
+}
+
+func toProduct(p *coating.Product) api.Product {
+	statements := []string{}
+	for _, kind := range []string{coating.StatesToys, coating.StatesFood, coating.StatesSlip} {
+		if said := p.Statements[kind]; said != "" {
+			statements = append(statements, said)
+		}
+	}
+	return api.Product{Ref: toRef(p), Groups: p.Family.Groups, Carrier: string(p.Family.Carrier), Notes: p.Family.Notes, DryUm: p.DryUM(), Values: shownFields(p), Statements: statements}
+}
+
+func toJudgement(j compat.Judgement) api.Judgement {
+	return api.Judgement{Verdict: api.Verdict(j.Verdict.String()), EarliestH: j.EarliestH, LabelH: j.LabelH, LatestH: j.LatestH, WaitBasis: api.Basis(j.WaitBasis),
+		Preparations: each(j.Preparations, func(p compat.Preparation) string { return p.Text }),
+		Findings: each(j.Findings, func(f compat.Finding) api.Finding {
+			return api.Finding{Rule: f.Rule.ID, Title: f.Rule.Title, Verdict: api.Verdict(f.Rule.Verdict.String()), Reason: f.Reason, Failure: f.Rule.Failure,
+				WayOut: f.Rule.WayOut, WaitH: f.WaitH, Basis: api.Basis(f.Rule.Basis)}
+		})}
+}
+
+func toSystem(s system.System, plan schedule.Plan) api.System {
+	return api.System{
+		Layers: each(s.Layers, func(l system.Layer) api.Layer {
+			out := api.Layer{Role: api.Role(l.Role), Product: toRef(l.Product), Coats: l.Coats, DryUm: l.Product.DryUM(), Below: toJudgement(l.Below)}
+			if l.Coats > 1 {
+				between := toJudgement(l.Between)
+				out.Between = &between
+			}
+			return out
+		}),
+		Surface: toJudgement(s.Surface), FilmUm: s.FilmUM, AskedUm: s.AskedUM, Sheen: s.Sheen.String(), SheenSteps: s.SheenSteps, Coats: s.Coats, WaitH: s.WaitH,
+		Shortfall: s.Shortfall(), Obstacles: append([]string{}, append(s.Obstacles, plan.Obstacles...)...), Legal: s.Legal(),
+		Characters: each(s.Characters, func(c system.Character) api.SystemCharacters { return api.SystemCharacters(c) }),
+		Demands: each(s.Demands, func(d enduse.Given) api.DemandGiven {
+			return api.DemandGiven{Name: enduse.DemandNames[d.Demand], Asked: d.Asked, Given: d.Given, Shortfall: d.Shortfall(), Why: d.Why}
+		}),
+		Gates: each(s.Gates, func(g system.GateResult) api.GateGiven {
+			return api.GateGiven{Gate: toGate(g.Gate), Passed: g.Passed, Why: g.Why, Evidence: each(g.Evidence, same)}
+		}),
+		HandsOnMin: plan.HandsOn.Minutes(), LastCoat: when(plan.LastCoat), LightUse: when(plan.LightUse), FullCure: when(plan.FullCure), Promise: toPromise(plan.Promise),
+	}
+}
+
+func toPromise(p *schedule.Promise) *api.Promise {
+	if p == nil {
+		return nil
+	}
+	return &api.Promise{Met: p.Met, MarginH: p.Margin.Hours(), Ready: p.Ready.UTC(), Needs: p.Needs}
+}
+
+func toAirReading(a climate.Air) api.AirReading {
+	return api.AirReading{DewPointC: a.DewPoint(), WoodMoisturePct: a.WoodMoisture()}
+}
+
+func toChoice(c workshop.Choice) api.Choice {
+	return api.Choice{Suited: c.Suited, Air: toAirReading(c.Air),
+		Systems: each(c.Suggestions, func(s workshop.Suggestion) api.System { return toSystem(s.System, s.Plan) }),
+		LeftOut: each(c.LeftOut, func(l system.LeftOut) api.LeftOut {
+			return api.LeftOut{Product: toRef(l.Product), Kind: api.LeftOutKind(l.Kind), Rule: l.Rule, Reason: l.Reason}
+		}),
+		Openings: each(c.Openings, func(o system.Opening) api.Opening {
+			return api.Opening{What: api.OpeningWhat(o.What), Stands: o.Stands, Change: o.Change, Opens: o.Opens, Example: o.Example}
+		})}
+}
+
+func toPiece(p workshop.Piece) api.Piece {
+	out := api.Piece{ID: p.ID, Number: p.Number, Version: p.Version, Name: p.Name, Air: api.Air{TempC: p.Air.TempC, Rh: p.Air.RH}, Start: p.Start.UTC(), Promised: when(p.Promised),
+		Zone:  api.ZoneInput{Name: p.Zone.Name, EndUse: p.Zone.EndUse, Material: p.Zone.Material, Look: api.Look(p.Zone.Look), Sheen: p.Zone.Sheen, AreaM2: p.Zone.AreaM2, LengthM: p.Zone.LengthM, WidthM: p.Zone.WidthM},
+		Stage: api.PieceStage(p.Stage), Next: api.Next{Text: p.Next.Text, At: when(p.Next.At), Closes: when(p.Next.Closes)},
+		Layers: each(p.Layers, func(l system.Layer) api.LayerChoice {
+			return api.LayerChoice{Role: api.Role(l.Role), ProductID: l.Product.ID, Coats: l.Coats}
+		})}
+	if p.CareToken != "" {
+		out.CareToken = &p.CareToken
+	}
+	return out
+}
+
+func toSpan(s schedule.Span) api.Span { return api.Span{From: s.From.UTC(), To: s.To.UTC()} }
+
+func toStep(s schedule.Step) api.Step {
+	out := api.Step{Kind: api.StepKind(s.Kind), Title: s.Title, Work: each(s.Work, toSpan), Keyed: s.Keyed, Waited: s.Waited, Rules: each(s.Rules, same),
+		Tasks:    each(s.Tasks, func(t schedule.Task) api.Task { return api.Task{Text: t.Text, Minutes: t.Minutes} }),
+		Cautions: each(s.Cautions, func(c coating.Caution) string { return c.Text }),
+		TouchDry: when(s.TouchDry), Opens: when(s.Opens), Closes: when(s.Closes), LightUse: when(s.LightUse), FullCure: when(s.FullCure)}
+	if s.Product != nil {
+		ref := toRef(s.Product)
+		out.Product, out.Layer, out.Coat, out.Of = &ref, &s.Layer, &s.Coat, &s.Of
+	}
+	if s.Basis != "" {
+		basis := api.Basis(s.Basis)
+		out.Basis = &basis
+	}
+	return out
+}
+
+func toPlan(p schedule.Plan) api.Plan {
+	return api.Plan{Steps: each(p.Steps, toStep), Obstacles: each(p.Obstacles, same), Notes: each(p.Notes, same), HandsOnMin: p.HandsOn.Minutes(),
+		LastCoat: when(p.LastCoat), LightUse: when(p.LightUse), FullCure: when(p.FullCure), Promise: toPromise(p.Promise),
+		Needs: each(p.Needs, func(n schedule.Need) api.Need { return api.Need{Product: toRef(n.Product), Litres: n.Litres} })}
+}
+
+const (
+	benchBack  = 24 * time.Hour      // how much of the past the bench shows
+	benchAhead = 10 * 24 * time.Hour // and at most of the time to come
+)
+
+// toStrip is the calendar behind the plans: from the first step to light use of the last, with a margin. On the bench
+// it begins a day back and looks ten days ahead, so that today stays readable.
+func toStrip(home workshop.Workshop, plans []*workshop.Plan, now time.Time, bench bool) api.Strip {
+	from, to := time.Time{}, time.Time{}
+	for _, p := range plans {
+		if p == nil || len(p.Plan.Steps) == 0 {
+			continue
+		}
+		start := p.Plan.Steps[0].Start()
+		if from.IsZero() || start.Before(from) {
+			from = start
+		}
+		if p.Plan.LightUse.After(to) {
+			to = p.Plan.LightUse
+		}
+	}
+	if from.IsZero() {
+		from, to = now, now.Add(72*time.Hour)
+	}
+	if bench {
+		from, to = latest(from, now.Add(-benchBack)), earliest(latest(to, now.Add(72*time.Hour)), now.Add(benchAhead))
+	}
+	from, to = from.Add(-2*time.Hour).Truncate(time.Hour), to.Add(8*time.Hour).Truncate(time.Hour)
+	week := schedule.Week{Days: home.Days, Zone: home.Zone}
+	return api.Strip{From: from.UTC(), To: to.UTC(), Now: now, Open: each(week.OpenSpans(from, to), toSpan),
+		Midnights: each(week.Midnights(from, to), func(t time.Time) time.Time { return t.UTC() })}
+}
+
+func latest(a, b time.Time) time.Time {
+	if a.After(b) {
+		return a
+	}
+	return b
+}
+
+func earliest(a, b time.Time) time.Time {
+	if a.Before(b) {
+		return a
+	}
+	return b
+}
+
+func toBench(home workshop.Workshop, pieces []workshop.BenchPiece, now time.Time) api.Bench {
+	var plans []*workshop.Plan
+	out := api.Bench{Pieces: each(pieces, func(b workshop.BenchPiece) api.BenchPiece {
+		bp := api.BenchPiece{Piece: toPiece(b.Piece)}
+		if b.Plan != nil {
+			plan := toPlan(b.Plan.Plan)
+			bp.Plan = &plan
+			if b.Piece.Stage != workshop.HandedOver {
+				plans = append(plans, b.Plan)
+			}
+		}
+		return bp
+	})}
+	out.Strip = toStrip(home, plans, now, true)
+	return out
+}
+
+func toCard(c workshop.CareCard) api.CareCard {
+	out := api.CareCard{Piece: c.Piece, Zone: c.Zone, Number: c.Number, Workshop: c.Workshop, Contact: c.Contact, Urgent: c.Urgent, Issued: c.Token != "",
+		HandedOver: c.HandedOver.UTC(), FullCure: c.FullCure.UTC(),
+		Sections: each(c.Sections, func(s care.Section) api.CareSection {
+			return api.CareSection{ID: s.ID, Title: s.Title, Lines: each(s.Lines, func(l care.Line) api.CareLine { return api.CareLine{Text: l.Text, Fact: l.Fact} })}
+		})}
+	if c.Token != "" {
+		out.Token = &c.Token
+	}
+	return out
+}

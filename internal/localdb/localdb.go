@@ -1,0 +1,256 @@
+// Package localdb runs a private MariaDB server on loopback, with its own data folder, for the demo and the tests.
+// The server binaries come from Debian's packages. Nothing of it outlives the process that started it.
+package localdb
+
+import (
+	"context"
+	"crypto/rand"
+	"database/sql"
+	"errors"
+	"fmt"
+	"log/slog"
+	"net"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"runtime"
+	"strconv"
+	"strings"
+	"sync"
+	"syscall"
+	"time"
+
+	"github.com/go-sql-driver/mysql"
+)
+
+// Server is one private MariaDB. It is restarted when it dies by itself, until Stop.
+type Server struct {
+	dir       string
+	throwaway bool
+	port      int
+	password  string
+	lock      *os.File
+
+	mu      sync.Mutex
+	process *os.Process
+	ended   chan struct{} // closed when the present process has ended
+	stopped bool
+}
+
+// Start brings up a server whose data lives in dir, making it on first use. Throwaway trades durability for speed, and
+// lets its user create databases. It errors when the binaries are missing, or the folder is in use by another process.
+func Start(dir string, throwaway bool) (*Server, error) {
+	dir, err := filepath.Abs(dir)
+	if err != nil {
+		return nil, err
+	}
+	if err := os.MkdirAll(dir, 0o700); err != nil {
+		return nil, err
+	}
+	s := &Server{dir: dir, throwaway: throwaway}
+	if err := s.takeLock(); err != nil {
+		return nil, err
+	}
+	if err := s.prepare(); err != nil {
+		s.lock.Close()
+		return nil, err
+	}
+	if err := s.Up(); err != nil {
+		s.lock.Close()
+		return nil, err
+	}
+	return s, nil
+}
+
+func (s *Server) takeLock() error {
+	lock, err := os.OpenFile(filepath.Join(s.dir, "lock"), os.O_CREATE|os.O_RDWR, 0o600)
+	if err != nil {
+		return err
+	}
+	if syscall.Flock(int(lock.Fd()), syscall.LOCK_EX|syscall.LOCK_NB) != nil {
+		lock.Close()
+		return fmt.Errorf("the database in %s is in use: another demo is running; stop it first", s.dir)
+	}
+	s.lock = lock
+	return nil
+}
+
+func asRoot(args []string) []string {
+	if os.Geteuid() == 0 {
+		return append(args, "--user=root")
+	}
+	return args
+}
+
+func find(name string) (string, error) {
+	for _, dir := range []string{"/usr/sbin", "/usr/bin"} {
+		if path := filepath.Join(dir, name); exec.Command(path, "--version").Run() == nil {
+			return path, nil
+		}
+	}
+	return "", fmt.Errorf("%s is not installed; Debian's package mariadb-server has it", name)
+}
+
+// prepare makes the data folder and the file that the server reads its user from.
+func (s *Server) prepare() error {
+	data := filepath.Join(s.dir, "data")
+	if _, err := os.Stat(filepath.Join(data, "mysql")); errors.Is(err, os.ErrNotExist) {
+		install, err := find("mariadb-install-db")
+		if err != nil {
+			return err
+		}
+		args := asRoot([]string{"--no-defaults", "--datadir=" + data, "--skip-test-db"})
+		if out, err := exec.Command(install, args...).CombinedOutput(); err != nil {
+			return fmt.Errorf("making the database folder: %w: %s", err, out)
+		}
+	}
+	secret := filepath.Join(s.dir, "password")
+	known, err := os.ReadFile(secret)
+	if errors.Is(err, os.ErrNotExist) {
+		known = []byte(rand.Text())
+		err = os.WriteFile(secret, known, 0o600)
+	}
+	if err != nil {
+		return err
+	}
+	s.password = strings.TrimSpace(string(known))
+	grant := "firmitas.*"
+	if s.throwaway {
+		grant = "*.*"
+	}
+	return os.WriteFile(filepath.Join(s.dir, "init.sql"), []byte(fmt.Sprintf(
+		"CREATE DATABASE IF NOT EXISTS firmitas CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;\n"+
+			"CREATE USER IF NOT EXISTS firmitas@'127.0.0.1' IDENTIFIED BY '%s';\n"+
+			"GRANT ALL ON %s TO firmitas@'127.0.0.1';\n", s.password, grant)), 0o600)
+}
+
+// Up starts the server process and waits until it answers. The port stays the same over restarts.
+func (s *Server) Up() error {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	s.stopped = false
+	if s.port == 0 {
+		probe, err := net.Listen("tcp", "127.0.0.1:0")
+		if err != nil {
+			return err
+		}
+		s.port = probe.Addr().(*net.TCPAddr).Port
+		probe.Close()
+	}
+	binary, err := find("mariadbd")
+	if err != nil {
+		return err
+	}
+	cmd := exec.Command(binary, s.args()...)
+	cmd.SysProcAttr = &syscall.SysProcAttr{Setpgid: true, Pdeathsig: syscall.SIGTERM}
+	started := make(chan error)
+	ended := make(chan struct{})
+	go func() {
+		// The kernel ties Pdeathsig to this thread: it must live as long as the server.
+		runtime.LockOSThread()
+		err := cmd.Start()
+		started <- err
+		if err == nil {
+			_ = cmd.Wait()
+			close(ended)
+		}
+	}()
+	if err := <-started; err != nil {
+		return err
+	}
+	s.process, s.ended = cmd.Process, ended
+	if err := s.answers(ended); err != nil {
+		return err
+	}
+	go s.restart(ended)
+	return nil
+}
+
+func (s *Server) args() []string {
+	socket := filepath.Join(s.dir, "socket")
+	if len(socket) > 100 { // the kernel's limit is 107
+		socket = filepath.Join(os.TempDir(), fmt.Sprintf("firmitas-%d.sock", s.port))
+	}
+	args := asRoot([]string{"--no-defaults", "--datadir=" + filepath.Join(s.dir, "data"), "--socket=" + socket,
+		"--pid-file=" + filepath.Join(s.dir, "pid"), "--log-error=" + filepath.Join(s.dir, "error.log"), "--init-file=" + filepath.Join(s.dir, "init.sql"),
+		"--port=" + strconv.Itoa(s.port), "--bind-address=127.0.0.1", "--skip-log-bin", "--skip-name-resolve", "--performance-schema=OFF",
+		"--character-set-server=utf8mb4", "--collation-server=utf8mb4_unicode_ci", "--default-time-zone=+00:00", "--innodb-buffer-pool-size=64M"})
+	if s.throwaway {
+		// 2 keeps committed rows when a test kills the server; 0 would lose them.
+		return append(args, "--innodb-flush-log-at-trx-commit=2", "--innodb-doublewrite=0", "--innodb-log-file-size=16M")
+	}
+	return append(args, "--innodb-flush-log-at-trx-commit=1")
+}
+
+func (s *Server) answers(ended <-chan struct{}) error {
+	db, err := sql.Open("mysql", s.DSN("firmitas"))
+	if err != nil {
+		return err
+	}
+	defer db.Close()
+	deadline := time.After(60 * time.Second)
+	for {
+		ctx, cancel := context.WithTimeout(context.Background(), time.Second)
+		err := db.PingContext(ctx)
+		cancel()
+		if err == nil {
+			return nil
+		}
+		select {
+		case <-ended:
+			return fmt.Errorf("the database stopped while starting; see %s", filepath.Join(s.dir, "error.log"))
+		case <-deadline:
+			return fmt.Errorf("the database did not answer within a minute: %w", err)
+		case <-time.After(50 * time.Millisecond):
+		}
+	}
+}
+
+// restartAfter leaves time for people and tests to notice that the database was gone.
+const restartAfter = 4 * time.Second
+
+func (s *Server) restart(ended <-chan struct{}) {
+	<-ended
+	s.mu.Lock()
+	stopped := s.stopped
+	s.mu.Unlock()
+	if stopped {
+		return
+	}
+	slog.Warn("the private database ended by itself; starting it again", "in", restartAfter)
+	time.Sleep(restartAfter)
+	if err := s.Up(); err != nil {
+		slog.Error("the private database does not come back", "error", err)
+	}
+}
+
+// DSN is how to reach one of its databases.
+func (s *Server) DSN(database string) string {
+	c := mysql.NewConfig()
+	c.User, c.Passwd, c.Net, c.Addr, c.DBName = "firmitas", s.password, "tcp", fmt.Sprintf("127.0.0.1:%d", s.port), database
+	return c.FormatDSN()
+}
+
+// Down ends the server process and waits for it; Up may bring it back.
+func (s *Server) Down() {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	s.stopped = true
+	if s.process == nil {
+		return
+	}
+	_ = s.process.Signal(syscall.SIGTERM)
+	select {
+	case <-s.ended:
+	case <-time.After(20 * time.Second):
+		_ = s.process.Kill()
+		<-s.ended
+	}
+	s.process = nil
+}
+
+// Stop ends the server for good.
+func (s *Server) Stop() {
+	s.Down()
+	_ = s.lock.Close()
+}

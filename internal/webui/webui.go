@@ -1,0 +1,63 @@
+// Package webui serves the built front end from inside the binary.
+package webui
+
+import (
+	"embed"
+	"io/fs"
+	"mime"
+	"net/http"
+	"path"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+)
+
+//go:embed all:dist
+var built embed.FS
+
+func init() {
+	// Do not depend on the host's table for what we ship.
+	for ext, kind := range map[string]string{".woff2": "font/woff2", ".js": "text/javascript; charset=utf-8", ".css": "text/css; charset=utf-8", ".svg": "image/svg+xml"} {
+		_ = mime.AddExtensionType(ext, kind)
+	}
+}
+
+// Handler serves files of the build; any other path is the app itself, which finds its view by the path. Assets carry
+// their hash in the name and are kept for good; the page itself is asked for again each time.
+func Handler() gin.HandlerFunc {
+	dist, err := fs.Sub(built, "dist")
+	if err != nil {
+		panic(err) // the folder is embedded above
+	}
+	return func(c *gin.Context) {
+		name := strings.TrimPrefix(path.Clean(c.Request.URL.Path), "/")
+		if strings.HasPrefix(name, "assets/") || name == "icon.svg" {
+			serve(c, dist, name)
+			return
+		}
+		c.Header("Cache-Control", "no-cache")
+		page, err := fs.ReadFile(dist, "index.html")
+		if err != nil {
+			c.String(http.StatusServiceUnavailable, "The screens are not built into this binary. Run make build.")
+			return
+		}
+		c.Data(http.StatusOK, "text/html; charset=utf-8", page)
+	}
+}
+
+func serve(c *gin.Context, dist fs.FS, name string) {
+	zipped := name + ".gz"
+	if _, err := fs.Stat(dist, zipped); err == nil && strings.Contains(c.GetHeader("Accept-Encoding"), "gzip") {
+		c.Header("Content-Encoding", "gzip")
+		c.Writer.Header().Add("Vary", "Accept-Encoding")
+		c.Header("Content-Type", mime.TypeByExtension(path.Ext(name)))
+		name = zipped
+	}
+	data, err := fs.ReadFile(dist, name)
+	if err != nil {
+		c.String(http.StatusNotFound, "Not here.")
+		return
+	}
+	c.Header("Cache-Control", "public, max-age=31536000, immutable")
+	c.Data(http.StatusOK, mime.TypeByExtension(path.Ext(strings.TrimSuffix(name, ".gz"))), data)
+}

@@ -1,0 +1,114 @@
+package workshop
+
+import (
+	"context"
+	"crypto/rand"
+	"encoding/base64"
+	"time"
+
+	"firmitas/core/care"
+	"firmitas/internal/store"
+)
+
+// CareCard is a card with its heading, as it is fixed at hand-over. Its JSON is what the database keeps.
+type CareCard struct {
+	Piece      string         `json:"piece"`
+	Zone       string         `json:"zone"`
+	Number     string         `json:"number"`
+	Workshop   string         `json:"workshop"`
+	Contact    string         `json:"contact"`
+	Urgent     bool           `json:"urgent"`
+	HandedOver time.Time      `json:"handedOver"`
+	FullCure   time.Time      `json:"fullCure"`
+	Sections   []care.Section `json:"sections"`
+	Token      string         `json:"-"` // empty while it is a preview
+}
+
+// HandOver fixes the card with the day the last coat really went on, and makes its unguessable link. A piece that was
+// handed over before keeps the card it has.
+func (s *Service) HandOver(ctx context.Context, id int64, version int, lastCoat time.Time) (CareCard, error) {
+	home, err := s.Home(ctx)
+	if err != nil {
+		return CareCard{}, err
+	}
+	p, err := s.piece(ctx, home, id)
+	if err != nil {
+		return CareCard{}, err
+	}
+	if p.CareToken != "" {
+		return s.Card(ctx, p.CareToken)
+	}
+	var c check
+	c.that(!lastCoat.After(s.Now()), "/lastCoat", "The last coat cannot lie ahead: hand over once it is on.")
+	c.that(!lastCoat.Before(p.Start), "/lastCoat", "The last coat cannot lie before the start on %s.", p.Start.In(home.Zone).Format(dateForHuman))
+	if err := c.err(); err != nil {
+		return CareCard{}, err
+	}
+	card, err := s.write(home, p, lastCoat)
+	if err != nil {
+		return card, err
+	}
+	card.Token = newToken()
+	row := store.Piece{ID: id, WorkshopID: home.ID, Version: version, LastCoat: nullTime(lastCoat), HandedOver: nullTime(card.HandedOver)}
+	return card, s.store.HandOver(ctx, row, card.Token, card)
+}
+
+// CardOf is the card of a piece: as handed over, or as it would be if it left now.
+func (s *Service) CardOf(ctx context.Context, id int64) (CareCard, error) {
+	home, err := s.Home(ctx)
+	if err != nil {
+		return CareCard{}, err
+	}
+	p, err := s.piece(ctx, home, id)
+	if err != nil {
+		return CareCard{}, err
+	}
+	if p.CareToken != "" {
+		return s.Card(ctx, p.CareToken)
+	}
+	return s.write(home, p, time.Time{})
+}
+
+// Card is the fixed card behind a token; store.ErrNotFound when there is none.
+func (s *Service) Card(ctx context.Context, token string) (CareCard, error) {
+	var card CareCard
+	err := s.store.Card(ctx, token, &card)
+	card.Token = token
+	return card, err
+}
+
+// write makes the card from the facts. With no last coat told, it takes the planned one.
+func (s *Service) write(home Workshop, p Piece, lastCoat time.Time) (CareCard, error) {
+	planned, err := s.plan(home, p)
+	if err != nil {
+		return CareCard{}, err
+	}
+	if planned == nil {
+		return CareCard{}, &Refused{"No coating system is chosen yet, so there is nothing to tell a buyer."}
+	}
+	plan := planned.Plan
+	if len(plan.Steps) == 0 {
+		return CareCard{}, &Refused{"The plan cannot be carried out in the room's air, so there are no dates to tell a buyer."}
+	}
+	handed := s.Now()
+	if lastCoat.IsZero() {
+		lastCoat = plan.LastCoat
+		if lastCoat.After(handed) {
+			handed = lastCoat
+		}
+	}
+	moved := lastCoat.Sub(plan.LastCoat)
+	facts := care.Facts{Piece: p.Name, Zone: p.Zone.Name, Number: p.Number, Workshop: home.Name, Contact: home.Contact,
+		Wish: planned.Wish, System: planned.System, Finished: lastCoat, HandedOver: handed,
+		LightUse: plan.LightUse.Add(moved), FullCure: plan.FullCure.Add(moved), Location: home.Zone}
+	card := care.Write(facts)
+	return CareCard{Piece: p.Name, Zone: p.Zone.Name, Number: p.Number, Workshop: home.Name, Contact: home.Contact,
+		Urgent: card.Urgent, HandedOver: handed, FullCure: facts.FullCure, Sections: card.Sections}, nil
+}
+
+// newToken is 256 random bits.
+func newToken() string {
+	var b [32]byte
+	_, _ = rand.Read(b[:]) // never fails
+	return base64.RawURLEncoding.EncodeToString(b[:])
+}

@@ -1,0 +1,155 @@
+// Package workshop holds the use cases: fetch what is needed, ask the core, keep the answer. It is the only place
+// where store and core meet.
+package workshop
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"strings"
+	"time"
+
+	"firmitas/core/coating"
+	"firmitas/core/enduse"
+	"firmitas/core/schedule"
+	"firmitas/internal/store"
+)
+
+// Service answers for the one workshop this server works for.
+type Service struct {
+	store *store.Store
+	now   func() time.Time
+}
+
+// New needs a store, which may not be reachable yet, and a clock.
+func New(s *store.Store, now func() time.Time) *Service { return &Service{s, now} }
+
+// Now is the service's clock, to the second.
+func (s *Service) Now() time.Time { return s.now().UTC().Truncate(time.Second) }
+
+// Workshop with its settings.
+type Workshop struct {
+	ID         int64
+	Name       string
+	Town       string
+	Contact    string
+	Zone       *time.Location
+	Units      string // metric or us
+	Clock      string // h24 or h12
+	FoodPolicy enduse.FoodPolicy
+	Days       [7]schedule.Day
+	Version    int
+}
+
+func (w Workshop) week() schedule.Week { return schedule.Week{Days: w.Days, Zone: w.Zone} }
+
+// FieldError says what is wrong with one field and what would be right.
+type FieldError struct{ Field, Detail string }
+
+// Invalid is an error about fields of a request.
+type Invalid struct{ Fields []FieldError }
+
+func (e *Invalid) Error() string {
+	var all []string
+	for _, f := range e.Fields {
+		all = append(all, f.Field+": "+f.Detail)
+	}
+	return strings.Join(all, "; ")
+}
+
+// Refused is an error about the state of things: the request was well formed, but cannot be done now.
+type Refused struct{ Detail string }
+
+func (e *Refused) Error() string { return e.Detail }
+
+// ErrNoWorkshop: the database is up but empty.
+var ErrNoWorkshop = errors.New("there is no workshop in this database yet; `firmitas demo` makes the demo workshop")
+
+// Home is the workshop with its settings.
+func (s *Service) Home(ctx context.Context) (Workshop, error) {
+	row, err := s.store.Home(ctx)
+	if errors.Is(err, store.ErrNotFound) {
+		return Workshop{}, ErrNoWorkshop
+	}
+	if err != nil {
+		return Workshop{}, err
+	}
+	zone, err := time.LoadLocation(row.TimeZone)
+	if err != nil {
+		return Workshop{}, fmt.Errorf("workshop %s: %w", row.Name, err)
+	}
+	w := Workshop{ID: row.ID, Name: row.Name, Town: row.Town, Contact: row.Contact, Zone: zone, Units: row.Units, Clock: row.Clock,
+		FoodPolicy: enduse.FoodPolicy(row.FoodPolicy), Version: row.Version}
+	for i, d := range row.Hours.V {
+		w.Days[i] = schedule.Day(d)
+	}
+	return w, nil
+}
+
+// Settings that a workshop may change about itself.
+type Settings struct {
+	Version    int
+	Units      string
+	Clock      string
+	FoodPolicy enduse.FoodPolicy
+	Days       [7]schedule.Day
+}
+
+// SaveSettings stores them, or says what is wrong: Invalid, or store.ErrConflict when saved meanwhile.
+func (s *Service) SaveSettings(ctx context.Context, in Settings) (Workshop, error) {
+	home, err := s.Home(ctx)
+	if err != nil {
+		return home, err
+	}
+	if err := (schedule.Week{Days: in.Days, Zone: home.Zone}).Check(); err != nil {
+		return home, &Invalid{[]FieldError{{"/hours", err.Error()}}}
+	}
+	row := store.Workshop{ID: home.ID, Units: in.Units, Clock: in.Clock, FoodPolicy: string(in.FoodPolicy), Version: in.Version}
+	for i, d := range in.Days {
+		row.Hours.V[i] = store.Day(d)
+	}
+	if err := s.store.SaveSettings(ctx, row); err != nil {
+		return home, err
+	}
+	return s.Home(ctx)
+}
+
+// Shelf is the home workshop's products.
+func (s *Service) Shelf(ctx context.Context) ([]*coating.Product, error) {
+	home, err := s.Home(ctx)
+	if err != nil {
+		return nil, err
+	}
+	return s.shelf(ctx, home)
+}
+
+func (s *Service) shelf(ctx context.Context, home Workshop) ([]*coating.Product, error) {
+	rows, err := s.store.Shelf(ctx, home.ID)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]*coating.Product, 0, len(rows))
+	for _, row := range rows {
+		p, err := fromRow(row)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, p)
+	}
+	return out, nil
+}
+
+func fromRow(row store.Product) (*coating.Product, error) {
+	sheen, err := coating.ParseSheen(row.Sheen)
+	if err != nil {
+		return nil, fmt.Errorf("%s: %w", row.Name, err)
+	}
+	return coating.New(coating.Product{ID: row.ID, Name: row.Name, Maker: row.Maker, Colour: row.Colour,
+		Shade: coating.Shade(row.Shade), Sheen: sheen, Label: row.Label.V, Statements: row.Statements.V}, row.Family)
+}
+
+// ToRow is a product as it is stored.
+func ToRow(p *coating.Product) store.Product {
+	return store.Product{ID: p.ID, Name: p.Name, Maker: p.Maker, Family: p.Family.ID, Colour: p.Colour, Shade: string(p.Shade), Sheen: p.Sheen.String(),
+		Label: store.JSON[map[string]float64]{V: p.Label}, Statements: store.JSON[map[string]string]{V: p.Statements}}
+}
