@@ -1,0 +1,74 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema.gen'
+
+type Schemas = components['schemas']
+export type Air = Schemas['Air']
+export type Basis = Schemas['Basis']
+export type Bench = Schemas['Bench']
+export type BenchPiece = Schemas['BenchPiece']
+export type Brief = Schemas['Brief']
+export type CareCard = Schemas['CareCard']
+export type Catalogue = Schemas['Catalogue']
+export type Choice = Schemas['Choice']
+export type FieldError = Schemas['FieldError']
+export type Judgement = Schemas['Judgement']
+export type Layer = Schemas['Layer']
+export type Look = Schemas['Look']
+export type Piece = Schemas['Piece']
+export type PieceInput = Schemas['PieceInput']
+export type Plan = Schemas['Plan']
+export type PlanAnswer = Schemas['PlanAnswer']
+export type Product = Schemas['Product']
+export type ProductRef = Schemas['ProductRef']
+export type Promise_ = Schemas['Promise']
+export type Step = Schemas['Step']
+export type Strip = Schemas['Strip']
+export type System = Schemas['System']
+export type Verdict = Schemas['Verdict']
+export type Workshop = Schemas['Workshop']
+export type SettingsInput = Schemas['SettingsInput']
+
+/** What the server (or the lack of one) says is wrong. */
+export class Problem extends Error {
+  readonly status: number
+  readonly title: string
+  readonly fields: FieldError[]
+
+  constructor(status: number, title: string, detail: string, fields: FieldError[] = []) {
+    super(detail)
+    this.status = status
+    this.title = title
+    this.fields = fields
+  }
+
+  /** The database or the server is away for now: worth trying again by itself. */
+  get passing() {
+    return this.status === 503 || this.status === 0
+  }
+
+  /** What is wrong with the field at a JSON pointer, below prefix if the request wraps it. */
+  at(pointer: string) {
+    return this.fields.find((f) => f.field === pointer || f.field === '/piece' + pointer)?.detail
+  }
+}
+
+export const api = createClient<paths>({ baseUrl: '/api' })
+
+interface Answer<T> {
+  data?: T
+  error?: Schemas['Problem']
+  response: Response
+}
+
+/** Gives the data of a call, or throws a Problem. */
+export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>
+  try {
+    answer = await call
+  } catch {
+    throw new Problem(0, 'The server is not answering', 'Nothing was saved and nothing is lost. It may just be starting.')
+  }
+  const { data, error, response } = answer
+  if (response.ok) return data as T
+  throw new Problem(response.status, error?.title ?? 'Something went wrong', error?.detail ?? 'The server gave no reason.', error?.errors)
+}
