@@ -11,6 +11,6 @@ export default ts.config(
     files: ['src/**/*.{ts,tsx}'],
     extends: [...ts.configs.recommendedTypeChecked, hooks.configs.flat.recommended, a11y.flatConfigs.recommended],
     languageOptions: { globals: globals.browser, parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
-    rules: { '@typescript-eslint/no-explicit-any': 'error' },
+    rules: { 'jsx-a11y/label-has-associated-control': ['error', { depth: 3 }], '@typescript-eslint/no-explicit-any': 'error' },
   },
 )

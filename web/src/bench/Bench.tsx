@@ -1,0 +1,113 @@
+import { useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
+import { api, ask, type BenchPiece } from '../api/client'
+import { ClockStrip } from '../ui/ClockStrip'
+import { Answered } from '../ui/Problem'
+import { useShow } from '../ui/show'
+
+const MINUTE = 60_000
+
+/** Where pressing a piece leads: to the view of the work it stands at. */
+function way({ piece }: BenchPiece): string {
+  const view = piece.stage === 'choose' ? 'choose' : piece.stage === 'hand_over' || piece.stage === 'handed_over' ? 'hand-over' : 'plan'
+  return `/pieces/${piece.id}/${view}`
+}
+
+/** The next thing to do, in a line: what, from when, before when. */
+function NextLine({ entry, now }: { entry: BenchPiece; now: string }) {
+  const show = useShow()
+  const { next } = entry.piece
+  return (
+    <span>
+      <b>{next.text}</b>
+      {next.at && (new Date(next.at) > new Date(now) ? ` from ${show.moment(next.at, now)}` : ' now')}
+      {next.closes && <span className="font-semibold text-accent">, before {show.moment(next.closes, now)}</span>}
+    </span>
+  )
+}
+
+function PieceHead({ entry, now }: { entry: BenchPiece; now: string }) {
+  const show = useShow()
+  const { piece, plan } = entry
+  return (
+    <Link to={way(entry)} className="flex min-h-11 flex-wrap items-center gap-x-3 px-3 hover:underline">
+      <span className="font-bold">{piece.name}</span>
+      <NextLine entry={entry} now={now} />
+      {plan?.promise && !plan.promise.met && <span className="font-semibold text-error">misses its promise by {show.hours(plan.promise.marginH)}</span>}
+    </Link>
+  )
+}
+
+export function BenchView() {
+  const query = useQuery({ queryKey: ['bench'], queryFn: () => ask(api.GET('/bench')), refetchInterval: MINUTE })
+  const show = useShow()
+  return (
+    <Answered query={query} what="the bench">
+      {({ pieces, strip }) => {
+        const open = pieces.filter((p) => p.piece.stage !== 'handed_over')
+        const planned = open.filter((p) => p.plan)
+        const waiting = open.filter((p) => !p.plan)
+        const left = pieces.filter((p) => p.piece.stage === 'handed_over')
+        return (
+          <>
+            <div className="mb-4 flex flex-wrap items-baseline justify-between gap-x-6">
+              <h1>On the bench</h1>
+              <p className="opacity-85">{show.moment(strip.now)}</p>
+            </div>
+            {pieces.length === 0 && (
+              <p className="my-6">
+                Nothing is on the go. <Link className="link font-semibold" to="/take-in">Take in a piece</Link>: say what it is for, and Firmitas finds what may go on it.
+              </p>
+            )}
+            {waiting.length > 0 && (
+              <section className="mb-6" aria-labelledby="to-choose">
+                <h2 id="to-choose" className="mb-1">
+                  Waiting for a choice
+                </h2>
+                <ul className="divide-y divide-base-300 border-y border-base-300">
+                  {waiting.map((p) => (
+                    <li key={p.piece.id} className="flex flex-wrap items-center gap-x-4 py-2">
+                      <span className="min-w-0 flex-1 font-bold">{p.piece.name}</span>
+                      {p.piece.promised && <span className="opacity-85">promised {show.moment(p.piece.promised, strip.now)}</span>}
+                      <Link to={way(p)} className="btn btn-primary">
+                        {p.piece.next.text}
+                      </Link>
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            )}
+            {planned.length > 0 && (
+              <section aria-labelledby="planned" className="mb-6">
+                <h2 id="planned" className="mb-2">
+                  In hand, earliest promise first
+                </h2>
+                <ClockStrip
+                  strip={strip}
+                  lanes={planned.map((p) => ({ key: p.piece.id, plan: p.plan!, promised: p.piece.promised, label: p.piece.name }))}
+                  laneHead={(lane) => <PieceHead entry={planned.find((p) => p.piece.id === lane.key)!} now={strip.now} />}
+                />
+              </section>
+            )}
+            {left.length > 0 && (
+              <section aria-labelledby="left">
+                <h2 id="left" className="mb-1">
+                  Handed over
+                </h2>
+                <ul className="divide-y divide-base-300 border-y border-base-300">
+                  {left.map((p) => (
+                    <li key={p.piece.id}>
+                      <Link to={way(p)} className="flex min-h-11 items-center gap-3 hover:underline">
+                        <span className="font-bold">{p.piece.name}</span> <span className="opacity-85">no. {p.piece.number}, see its care card</span>
+                      </Link>
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            )}
+          </>
+        )
+      }}
+    </Answered>
+  )
+}

@@ -1,0 +1,161 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { api, ask, type Choice, type Piece, type System } from '../api/client'
+import { BuildUpColumn, bandHeight, coatsOf, ScaleBar } from '../ui/BuildUp'
+import { OpeningsNote } from '../ui/OpeningsNote'
+import { pieceKey, usePiece } from '../ui/PieceFrame'
+import { Answered, ProblemNote } from '../ui/Problem'
+import { useShow } from '../ui/show'
+import { LeftOutList } from './LeftOut'
+import { SystemDetail } from './SystemDetail'
+
+const SECTION = 210 // px of the tallest build-up, ground included
+const GROUND = 52
+
+export const characters: Record<System['characters'][number], string> = {
+  best_fit: 'best fit',
+  hardest_wearing: 'hardest wearing',
+  soonest: 'soonest in use',
+  fewest_coats: 'fewest coats',
+  easiest_repair: 'easiest to repair',
+}
+
+export const last = (s: System) => s.layers[s.layers.length - 1]!
+const keyOf = (layers: { productId?: number; product?: { id: number }; coats: number }[]) => layers.map((l) => `${l.productId ?? l.product?.id}×${l.coats}`).join('+')
+
+export function ChooseView() {
+  const piece = usePiece()
+  const { zone, air, start, promised } = piece
+  const query = useQuery({ queryKey: ['choose', zone, air, start, promised], queryFn: () => ask(api.POST('/choose', { body: { zone, air, start, promised } })) })
+  return (
+    <Answered query={query} what="the systems that suit">
+      {(choice) => <Choosing choice={choice} piece={piece} />}
+    </Answered>
+  )
+}
+
+function Choosing({ choice, piece }: { choice: Choice; piece: Piece }) {
+  const chosen = keyOf(piece.layers)
+  const standing = choice.systems.findIndex((s) => keyOf(s.layers) === chosen)
+  const [open, setOpen] = useState(Math.max(0, standing))
+  const system = choice.systems[open]
+  const material = useMaterialName(piece.zone.material)
+  if (!system) {
+    return (
+      <>
+        <OpeningsNote openings={choice.openings} />
+        <LeftOutList leftOut={choice.leftOut} />
+      </>
+    )
+  }
+  return (
+    <>
+      <SystemRow systems={choice.systems} open={open} chosen={standing} press={setOpen} />
+      <SystemDetail key={open} system={system} material={material} take={<TakeButton system={system} piece={piece} isChosen={open === standing} />} />
+      <LeftOutList leftOut={choice.leftOut} />
+    </>
+  )
+}
+
+export function useMaterialName(id: string) {
+  const { data } = useQuery({ queryKey: ['catalogue'], queryFn: () => ask(api.GET('/catalogue')), staleTime: Infinity })
+  return data?.materials.find((m) => m.id === id)?.name ?? ''
+}
+
+/** All systems side by side to one scale: how many coats, how thick, what kind, when in use. */
+function SystemRow({ systems, open, chosen, press }: { systems: System[]; open: number; chosen: number; press: (i: number) => void }) {
+  const thickest = Math.max(1, ...systems.map((s) => s.layers.reduce((sum, l) => sum + l.coats * l.dryUm, 0)))
+  const pxPerUm = Math.min(1.6, (SECTION - GROUND) / thickest)
+  const height = Math.max(...systems.map((s) => coatsOf(s).reduce((sum, c) => sum + bandHeight(c, pxPerUm), 0))) + GROUND
+  return (
+    <section aria-labelledby="systems">
+      <div className="mb-2 flex flex-wrap items-end justify-between gap-x-6">
+        <h2 id="systems">{systems.length === 1 ? 'One system suits' : `${systems.length} systems of different kind`}</h2>
+        <ScaleBar pxPerUm={pxPerUm} />
+      </div>
+      <div className="-mx-4 flex snap-x gap-3 overflow-x-auto px-4 pb-3">
+        {systems.map((s, i) => (
+          <SystemColumn key={keyOf(s.layers)} system={s} pxPerUm={pxPerUm} height={height} pressed={i === open} chosen={i === chosen} press={() => press(i)} />
+        ))}
+      </div>
+    </section>
+  )
+}
+
+function SystemColumn({ system, pxPerUm, height, pressed, chosen, press }: { system: System; pxPerUm: number; height: number; pressed: boolean; chosen: boolean; press: () => void }) {
+  const show = useShow()
+  const below = system.layers.slice(0, -1).map((l) => l.product.name)
+  return (
+    <button
+      type="button"
+      aria-pressed={pressed}
+      onClick={press}
+      className={`flex w-44 shrink-0 snap-start flex-col rounded-box border-2 p-2 text-left ${pressed ? 'border-primary bg-base-200' : 'border-base-300 hover:border-base-content/40'}`}
+    >
+      <span className="min-h-10 text-sm font-semibold leading-tight text-accent">
+        {chosen && <span className="mr-1 rounded-selector bg-primary px-1.5 py-0.5 text-primary-content">chosen</span>}
+        {system.characters.map((c) => characters[c]).join(', ')}
+      </span>
+      <span className="flex items-end" style={{ height }}>
+        <BuildUpColumn system={system} pxPerUm={pxPerUm} height={height} width={156} label={`${system.coats} coats to scale`} />
+      </span>
+      <span className="mt-2 font-bold leading-tight">{last(system).product.name}</span>
+      <span className="text-sm leading-tight opacity-90">{below.length > 0 ? `over ${below.join(', ')}` : 'straight on the material'}</span>
+      <span className="mt-auto pt-2 text-sm leading-snug">
+        {system.coats} coats · {show.minutes(system.handsOnMin)} by hand
+        {system.lightUse && (
+          <>
+            <br />
+            light use {show.moment(system.lightUse)}
+          </>
+        )}
+        <br />
+        <Fit system={system} />
+      </span>
+    </button>
+  )
+}
+
+/** In one line: does it meet what is asked, and the promise? */
+function Fit({ system }: { system: System }) {
+  const show = useShow()
+  const short = system.demands.filter((d) => d.shortfall > 0).map((d) => d.name)
+  const thin = system.askedUm > 0 && system.filmUm > 0 && system.filmUm < system.askedUm
+  return (
+    <>
+      {short.length === 0 && !thin && <span className="font-semibold text-success">meets every demand</span>}
+      {short.length > 0 && <span className="font-semibold text-error">short on {short.join(', ')}</span>}
+      {short.length === 0 && thin && <span className="font-semibold text-warning">film a little thin</span>}
+      {system.promise && !system.promise.met && <span className="block font-semibold text-error">{show.hours(system.promise.marginH)} late</span>}
+    </>
+  )
+}
+
+function TakeButton({ system, piece, isChosen }: { system: System; piece: Piece; isChosen: boolean }) {
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const take = useMutation({
+    mutationFn: () =>
+      ask(
+        api.PUT('/pieces/{id}/system', {
+          params: { path: { id: piece.id } },
+          body: { version: piece.version, layers: system.layers.map((l) => ({ role: l.role, productId: l.product.id, coats: l.coats })) },
+        }),
+      ),
+    onSuccess: async (saved) => {
+      client.setQueryData(pieceKey(saved.id), saved)
+      await Promise.all([client.invalidateQueries({ queryKey: ['bench'] }), client.invalidateQueries({ queryKey: ['plan', saved.id] })])
+      await navigate('../plan')
+    },
+  })
+  if (piece.stage === 'handed_over') return <p className="font-semibold">Handed over; the record no longer changes.</p>
+  return (
+    <div>
+      <button type="button" className="btn btn-primary btn-lg w-full" onClick={() => take.mutate()} disabled={take.isPending || !system.legal}>
+        {take.isPending ? 'Saving…' : isChosen ? 'Keep this one, see its plan' : 'Take this system'}
+      </button>
+      {take.error && <ProblemNote problem={take.error} />}
+    </div>
+  )
+}

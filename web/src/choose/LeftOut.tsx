@@ -1,0 +1,47 @@
+import { useState } from 'react'
+import type { Choice } from '../api/client'
+
+type Kind = Choice['leftOut'][number]['kind']
+
+const kinds: Record<Kind, string> = {
+  outranked: 'would do, others do better',
+  join: 'a join would fail',
+  gate: 'a gate of the end use stops it',
+  air: 'the room’s air stops it',
+  surface: 'cannot be the last coat',
+  unused: 'not needed here',
+  sheen: 'another sheen',
+  look: 'another look',
+}
+
+/** Every product left out, with its reason, on request. */
+export function LeftOutList({ leftOut }: { leftOut: Choice['leftOut'] }) {
+  const [search, setSearch] = useState('')
+  const wanted = leftOut.filter((l) => `${l.product.name} ${l.product.family}`.toLowerCase().includes(search.toLowerCase()))
+  const groups = (Object.keys(kinds) as Kind[]).map((kind) => ({ kind, items: wanted.filter((l) => l.kind === kind) })).filter((g) => g.items.length > 0)
+  if (leftOut.length === 0) return null
+  return (
+    <details className="mt-8 border-y border-base-300">
+      <summary className="min-h-12 cursor-pointer py-3 text-lg font-bold">Left out, and why ({leftOut.length})</summary>
+      <input className="input mb-4 w-full max-w-sm" placeholder="Find a product" aria-label="Find a product" value={search} onChange={(e) => setSearch(e.target.value)} />
+      {groups.length === 0 && <p className="pb-4">No product of that name was left out.</p>}
+      {groups.map((g) => (
+        <section key={g.kind} className="mb-5">
+          <h3 className="mb-1 font-semibold text-accent">{kinds[g.kind]}</h3>
+          <ul className="space-y-1.5">
+            {g.items.map((l) => (
+              <li key={l.product.id} className="grid gap-x-4 sm:grid-cols-[18rem_1fr]">
+                <span>
+                  <b>{l.product.name}</b> <span className="text-sm opacity-85">{l.product.sheen}</span>
+                </span>
+                <span>
+                  {l.reason} {l.rule && <span className="whitespace-nowrap text-sm opacity-85">rule {l.rule}</span>}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
+    </details>
+  )
+}

@@ -1,0 +1,107 @@
+import { useState, type ReactNode } from 'react'
+import type { System } from '../api/client'
+import { BuildUp, coatsOf } from '../ui/BuildUp'
+import { DemandBars } from '../ui/DemandBars'
+import { JoinReason } from '../ui/JoinReason'
+import { useShow } from '../ui/show'
+import { verdicts } from '../ui/verdict'
+
+/** One system whole: its build-up with every reason, what is asked and given, gates, dates. */
+export function SystemDetail({ system, material, take }: { system: System; material: string; take: ReactNode }) {
+  const coats = coatsOf(system)
+  const order = Object.keys(verdicts)
+  const worst = coats.reduce((a, b) => (order.indexOf(b.join.verdict) > order.indexOf(a.join.verdict) ? b : a), coats[0]!)
+  const [selected, select] = useState(worst.key)
+  const at = coats.findIndex((c) => c.key === selected)
+  return (
+    <section aria-label="The system in full" className="mt-5 grid gap-x-8 gap-y-6 border-t-2 border-base-300 pt-5 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
+      <div>
+        <h2 className="mb-3">The build-up, and why it holds</h2>
+        <BuildUp system={system} material={material} selected={selected} onSelect={select} />
+        <div className="mt-4">
+          <JoinReason coat={coats[at]!} ground={at === 0 ? `bare ${material.toLowerCase()}` : coats[at - 1]!.product.name} />
+        </div>
+      </div>
+      <div className="space-y-6">
+        {take}
+        <Dates system={system} />
+        <div>
+          <h2 className="mb-2">Asked and given</h2>
+          <DemandBars demands={system.demands} />
+          {system.demands.find((d) => d.why) && <p className="mt-2 text-sm">{system.demands.find((d) => d.why)!.why}</p>}
+          <Film system={system} />
+        </div>
+        {system.gates.length > 0 && <Gates system={system} />}
+      </div>
+    </section>
+  )
+}
+
+function Dates({ system }: { system: System }) {
+  const show = useShow()
+  const { promise } = system
+  if (!system.lightUse || !system.fullCure || !system.lastCoat) return null
+  const rows: [string, string][] = [
+    ['Last coat', show.moment(system.lastCoat)],
+    ['Light use', show.moment(system.lightUse)],
+    ['Fully hardened', show.day(system.fullCure)],
+    ['By hand', show.minutes(system.handsOnMin)],
+  ]
+  return (
+    <div>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-0.5">
+        {rows.map(([term, value]) => (
+          <div key={term} className="col-span-2 grid grid-cols-subgrid">
+            <dt>{term}</dt>
+            <dd className="font-semibold">{value}</dd>
+          </div>
+        ))}
+      </dl>
+      {promise && (
+        <p className={`mt-1 font-semibold ${promise.met ? 'text-success' : 'text-error'}`}>
+          {promise.met ? `Promise met with ${show.hours(promise.marginH)} to spare` : `Misses the promise by ${show.hours(promise.marginH)}`} ({promise.needs})
+        </p>
+      )}
+      <p className="mt-1 text-sm italic underline decoration-wavy underline-offset-4">Dates are estimates for this air.</p>
+    </div>
+  )
+}
+
+function Film({ system }: { system: System }) {
+  const show = useShow()
+  const film = (um: number) => show.measure(show.measures.film, um)
+  const enough = system.filmUm >= system.askedUm
+  return (
+    <p className="mt-3">
+      {system.filmUm === 0
+        ? 'It leaves no film: counted in coats.'
+        : system.askedUm === 0
+          ? `Protective film ${film(system.filmUm)}; none is asked.`
+          : `Protective film ${film(system.filmUm)}, asked ${film(system.askedUm)}: ${enough ? 'enough.' : 'thinner than wished; its label carries no more.'}`}
+      {system.sheenSteps > 0 && ` The last coat is ${system.sheen}, ${system.sheenSteps === 1 ? 'one step' : `${system.sheenSteps} steps`} from the sheen you asked for.`}
+    </p>
+  )
+}
+
+function Gates({ system }: { system: System }) {
+  return (
+    <div>
+      <h2 className="mb-2">Gates</h2>
+      <ul className="space-y-3">
+        {system.gates.map((g) => (
+          <li key={g.gate.id}>
+            <p>
+              <b>{g.gate.name}</b>:{' '}
+              <span className={`font-semibold ${g.passed ? 'text-success' : 'text-error'}`}>{g.passed ? 'passed' : 'not passed'}</span>. {g.passed ? g.gate.asks : g.why}
+            </p>
+            {g.evidence.map((e) => (
+              <p key={e} className="text-sm opacity-90">
+                Label of {e}
+              </p>
+            ))}
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}

@@ -1,0 +1,149 @@
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Printer } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import { api, ask, type Air, type Piece, type PlanAnswer } from '../api/client'
+import { ClockStrip } from '../ui/ClockStrip'
+import { pieceKey, usePiece } from '../ui/PieceFrame'
+import { Answered, ProblemNote } from '../ui/Problem'
+import { useShow } from '../ui/show'
+import { Steps } from './Steps'
+
+const PAUSE = 120
+
+export function PlanView() {
+  const piece = usePiece()
+  const [air, setAir] = useState<Air>(piece.air)
+  const [settled, setSettled] = useState(air)
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(air), PAUSE)
+    return () => clearTimeout(timer)
+  }, [air])
+  const query = useQuery({
+    queryKey: ['plan', piece.id, piece.version, settled],
+    queryFn: () => ask(api.GET('/pieces/{id}/plan', { params: { path: { id: piece.id }, query: { tempC: settled.tempC, rh: settled.rh } } })),
+    placeholderData: keepPreviousData,
+    enabled: piece.layers.length > 0,
+    refetchInterval: 60_000,
+  })
+  if (piece.layers.length === 0) {
+    return (
+      <p>
+        No coating system is chosen yet. <Link className="link font-semibold" to="../choose">Choose one</Link>, and its plan stands here.
+      </p>
+    )
+  }
+  return (
+    <Answered query={query} what="the plan">
+      {(answer) => (
+        <>
+          <PlanHead answer={answer} piece={piece} />
+          <AirTrial piece={piece} air={air} setAir={setAir} answer={answer} />
+          {answer.plan.steps.length > 0 && (
+            <ClockStrip strip={answer.strip} lanes={[{ key: piece.id, plan: answer.plan, promised: piece.promised, label: `${piece.name}, ${piece.zone.name}` }]} />
+          )}
+          <Steps answer={answer} />
+        </>
+      )}
+    </Answered>
+  )
+}
+
+/** The answer first: when it may be used, and whether the promise is met. */
+function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
+  const show = useShow()
+  const { plan } = answer
+  if (plan.obstacles.length > 0 || !plan.lightUse || !plan.fullCure) {
+    return (
+      <div role="alert" className="mb-4 border-l-4 border-error bg-base-200 p-4">
+        <p className="text-lg font-bold">Nothing may be coated in this air.</p>
+        <ul className="list-disc pl-5">
+          {plan.obstacles.map((o) => (
+            <li key={o}>{o}</li>
+          ))}
+        </ul>
+      </div>
+    )
+  }
+  return (
+    <div className="mb-4 flex flex-wrap items-start justify-between gap-4">
+      <div>
+        <p className="text-xl">
+          Light use <b>{show.moment(plan.lightUse, answer.strip.now)}</b>, fully hardened <b>{show.day(plan.fullCure)}</b>.
+        </p>
+        {plan.promise ? (
+          <p className={`text-lg font-semibold ${plan.promise.met ? 'text-success' : 'text-error'}`}>
+            {plan.promise.met
+              ? `Promised ${show.moment(piece.promised!)}: met, ${show.hours(plan.promise.marginH)} to spare`
+              : `Promised ${show.moment(piece.promised!)}: missed by ${show.hours(plan.promise.marginH)}`}{' '}
+            (counts {plan.promise.needs})
+          </p>
+        ) : (
+          <p>Nothing was promised.</p>
+        )}
+        <p className="mt-1">
+          {show.minutes(plan.handsOnMin)} by hand. <i className="text-sm underline decoration-wavy underline-offset-4">Dates are estimates for this air; the data sheet decides.</i>
+        </p>
+        {plan.notes.map((n) => (
+          <p key={n} className="mt-1 font-semibold text-warning">
+            {n}
+          </p>
+        ))}
+      </div>
+      <button type="button" className="no-print btn btn-outline" onClick={() => window.print()}>
+        <Printer size={18} aria-hidden="true" /> Print the plan
+      </button>
+    </div>
+  )
+}
+
+/** Other air, tried out: the strip answers at once; nothing is saved until it is kept. */
+function AirTrial({ piece, air, setAir, answer }: { piece: Piece; air: Air; setAir: (a: Air) => void; answer: PlanAnswer }) {
+  const show = useShow()
+  const client = useQueryClient()
+  const changed = air.tempC !== piece.air.tempC || air.rh !== piece.air.rh
+  const keep = useMutation({
+    mutationFn: () => {
+      const { name, zone, start, promised } = piece
+      return ask(api.PUT('/pieces/{id}', { params: { path: { id: piece.id } }, body: { version: piece.version, piece: { name, zone, start, promised, air } } }))
+    },
+    onSuccess: async (saved) => {
+      client.setQueryData(pieceKey(saved.id), saved)
+      await client.invalidateQueries({ queryKey: ['bench'] })
+    },
+  })
+  return (
+    <fieldset className="no-print mb-4 flex flex-wrap items-end gap-x-8 gap-y-2 bg-base-200 px-4 py-3">
+      <legend className="sr-only">Air in the room</legend>
+      <Slider label="Air" value={air.tempC} min={0} max={40} text={show.measure(show.measures.temp, air.tempC)} onChange={(tempC) => setAir({ ...air, tempC })} />
+      <Slider label="Humidity" value={air.rh} min={10} max={100} text={`${show.number(air.rh)} % RH`} onChange={(rh) => setAir({ ...air, rh })} />
+      <p className="text-sm">
+        dew point {show.measure(show.measures.temp, answer.air.dewPointC)}
+        <br />
+        wood settles at {show.number(answer.air.woodMoisturePct, 1)} %
+      </p>
+      {changed && piece.stage !== 'handed_over' && (
+        <span className="flex gap-2">
+          <button type="button" className="btn btn-primary" onClick={() => keep.mutate()} disabled={keep.isPending}>
+            Keep this air
+          </button>
+          <button type="button" className="btn" onClick={() => setAir(piece.air)}>
+            Back
+          </button>
+        </span>
+      )}
+      {keep.error && <ProblemNote problem={keep.error} />}
+    </fieldset>
+  )
+}
+
+function Slider({ label, value, min, max, text, onChange }: { label: string; value: number; min: number; max: number; text: string; onChange: (v: number) => void }) {
+  return (
+    <label className="min-w-56 flex-1">
+      <span className="flex justify-between font-semibold">
+        {label} <output>{text}</output>
+      </span>
+      <input type="range" className="range range-primary min-h-11 w-full" min={min} max={max} step={1} value={value} aria-valuetext={text} onChange={(e) => onChange(Number(e.target.value))} />
+    </label>
+  )
+}

@@ -1,0 +1,87 @@
+import type { PlanAnswer, Step } from '../api/client'
+import { useShow } from '../ui/show'
+import { BasisMark } from '../ui/verdict'
+
+/** The plan in words, step by step, for the bench and for paper. */
+export function Steps({ answer }: { answer: PlanAnswer }) {
+  const show = useShow()
+  const { plan, strip } = answer
+  return (
+    <div className="mt-6 grid gap-8 lg:grid-cols-[minmax(0,1fr)_18rem]">
+      <ol>
+        {plan.steps.map((s, i) => (
+          <StepRow key={i} step={s} number={i + 1} now={strip.now} shown={shownBefore(plan.steps, i)} />
+        ))}
+      </ol>
+      <aside className="self-start bg-base-200 p-4 print-whole">
+        <h2 className="mb-2">What it takes</h2>
+        <ul className="space-y-2">
+          {plan.needs.map((n) => (
+            <li key={n.product.id}>
+              <b>{show.measure(show.measures.volume, n.litres)}</b> {n.product.name}
+              <span className="block text-sm opacity-85">
+                {n.product.maker}, {n.product.colour}
+              </span>
+            </li>
+          ))}
+        </ul>
+        <p className="mt-3 text-sm">Brush or cloth losses and what stays in the pot are counted in. Basis: label spreading rate, practice for losses.</p>
+      </aside>
+    </div>
+  )
+}
+
+/** Cautions told in full at an earlier step are told again in a line. */
+function shownBefore(steps: Step[], i: number): Set<string> {
+  return new Set(steps.slice(0, i).flatMap((s) => s.cautions))
+}
+
+function StepRow({ step, number, now, shown }: { step: Step; number: number; now: string; shown: Set<string> }) {
+  const show = useShow()
+  const first = step.work[0]!
+  const end = step.work[step.work.length - 1]!.to
+  const minutes = step.tasks.reduce((sum, t) => sum + t.minutes, 0)
+  const past = new Date(end) < new Date(now)
+  return (
+    <li className={`print-whole grid grid-cols-[2.25rem_minmax(0,1fr)] gap-x-3 border-t border-base-300 py-3 ${past ? 'opacity-80' : ''}`}>
+      <span className={`grid size-8 place-items-center rounded-full font-bold ${step.kind === 'coating' ? 'bg-primary text-primary-content' : 'bg-base-300'}`}>{number}</span>
+      <div>
+        <p className="flex flex-wrap justify-between gap-x-4">
+          <b className="text-lg leading-tight">{step.title}</b>
+          <span className="font-semibold">
+            {show.moment(first.from, now)}–{step.work.length > 1 ? show.moment(end, now) : show.clock(end)}
+          </span>
+        </p>
+        {(step.keyed || step.waited) && (
+          <p className="font-semibold text-accent">{step.keyed ? 'The window has closed by then: keyed first.' : 'Held back on purpose, so that the next coat meets its window.'}</p>
+        )}
+        <ul className="mt-1 list-disc pl-5">
+          {step.tasks.map((t) => (
+            <li key={t.text}>
+              {t.text.replace(/\.$/, '')}
+              {t.minutes > 0 && <span className="whitespace-nowrap opacity-85"> ({show.minutes(t.minutes)})</span>}
+            </li>
+          ))}
+        </ul>
+        {step.opens && (
+          <p className="mt-1">
+            Next coat from <b>{show.moment(step.opens, now)}</b>
+            {step.closes && (
+              <>
+                , before <b>{show.moment(step.closes, now)}</b>; after that key first
+              </>
+            )}
+            . {step.basis && <BasisMark basis={step.basis} />}
+            {step.rules.length > 0 && <span className="text-sm opacity-85"> rule {step.rules.join(', ')}</span>}
+          </p>
+        )}
+        {step.touchDry && <p className="text-sm opacity-90">Touch-dry about {show.moment(step.touchDry, now)}; {show.minutes(minutes)} by hand.</p>}
+        {step.cautions.map((c) => (
+          <p key={c} className="mt-2 border-l-4 border-warning bg-base-200 px-3 py-2">
+            <b>Caution.</b> {shown.has(c) ? `${c.slice(0, c.indexOf('.') + 1)} As at the step before.` : c}
+          </p>
+        ))}
+      </div>
+    </li>
+  )
+}

@@ -1,0 +1,112 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { api, ask, Problem, type SettingsInput, type Workshop } from '../api/client'
+import { ProblemNote } from '../ui/Problem'
+import { useShow } from '../ui/show'
+
+const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
+const DAY_OPENS = 8 * 60
+const DAY_CLOSES = 18 * 60
+
+const toClock = (min: number) => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`
+const fromClock = (text: string) => {
+  const [h = 0, m = 0] = text.split(':').map(Number)
+  return h * 60 + m
+}
+
+export function SettingsView() {
+  const { workshop } = useShow()
+  if (!workshop) return <p role="status">Fetching the workshop…</p>
+  return <SettingsForm workshop={workshop} />
+}
+
+function SettingsForm({ workshop }: { workshop: Workshop }) {
+  const client = useQueryClient()
+  const { version, units, clock, foodPolicy, hours } = workshop
+  const [draft, setDraft] = useState<SettingsInput>({ version, units, clock, foodPolicy, hours })
+  const save = useMutation({
+    mutationFn: () => ask(api.PUT('/workshop/settings', { body: draft })),
+    onSuccess: async (saved) => {
+      client.setQueryData(['workshop'], saved)
+      setDraft((d) => ({ ...d, version: saved.version }))
+      await client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'workshop' })
+    },
+  })
+  const setDay = (i: number, change: Partial<SettingsInput['hours'][number]>) => setDraft({ ...draft, hours: draft.hours.map((h, k) => (k === i ? { ...h, ...change } : h)) })
+  const wrongHours = save.error instanceof Problem ? save.error.at('/hours') : undefined
+  return (
+    <form
+      noValidate
+      className="max-w-3xl space-y-8"
+      onSubmit={(e) => {
+        e.preventDefault()
+        save.mutate()
+      }}
+    >
+      <header>
+        <h1>{workshop.name}</h1>
+        <p className="opacity-85">
+          {workshop.contact} · times are told for {workshop.timeZone}
+        </p>
+      </header>
+      <fieldset>
+        <legend className="text-lg font-bold">Working hours</legend>
+        <p className="mb-2 opacity-85">Hands-on work is planned inside them; waits run day and night.</p>
+        <ul className="divide-y divide-base-300 border-y border-base-300">
+          {[1, 2, 3, 4, 5, 6, 0].map((i) => {
+            const day = draft.hours[i]!
+            const open = day.close > day.open
+            return (
+              <li key={i} className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 py-1">
+                <label className="flex min-h-11 w-40 items-center gap-3">
+                  <input type="checkbox" className="checkbox" checked={open} onChange={(e) => setDay(i, e.target.checked ? { open: DAY_OPENS, close: DAY_CLOSES } : { open: 0, close: 0 })} /> {weekdays[i]}
+                </label>
+                {open ? (
+                  <>
+                    <input type="time" className="input w-32" aria-label={`${weekdays[i]} opens`} value={toClock(day.open)} onChange={(e) => setDay(i, { open: fromClock(e.target.value) })} />
+                    to
+                    <input type="time" className="input w-32" aria-label={`${weekdays[i]} closes`} value={toClock(day.close)} onChange={(e) => setDay(i, { close: fromClock(e.target.value) })} />
+                  </>
+                ) : (
+                  <span className="opacity-85">closed</span>
+                )}
+              </li>
+            )
+          })}
+        </ul>
+        {wrongHours && <p className="mt-1 font-semibold text-error">{wrongHours}</p>}
+      </fieldset>
+      <fieldset className="grid gap-4 sm:grid-cols-3">
+        <legend className="mb-2 text-lg font-bold">How things are told</legend>
+        <label>
+          <span className="mb-1 block font-semibold">Units</span>
+          <select className="select w-full" value={draft.units} onChange={(e) => setDraft({ ...draft, units: e.target.value as SettingsInput['units'] })}>
+            <option value="metric">metric: °C, m², mL, µm</option>
+            <option value="us">US: °F, ft², fl oz, mil</option>
+          </select>
+        </label>
+        <label>
+          <span className="mb-1 block font-semibold">Clock</span>
+          <select className="select w-full" value={draft.clock} onChange={(e) => setDraft({ ...draft, clock: e.target.value as SettingsInput['clock'] })}>
+            <option value="h24">24 hours</option>
+            <option value="h12">12 hours</option>
+          </select>
+        </label>
+        <label>
+          <span className="mb-1 block font-semibold">Food contact</span>
+          <select className="select w-full" value={draft.foodPolicy} onChange={(e) => setDraft({ ...draft, foodPolicy: e.target.value as SettingsInput['foodPolicy'] })}>
+            <option value="strict">only what a label states</option>
+            <option value="cured_film">any fully cured film</option>
+          </select>
+        </label>
+      </fieldset>
+      {save.error && !wrongHours && <ProblemNote problem={save.error} />}
+      <div className="flex items-center gap-4">
+        <button type="submit" className="btn btn-primary btn-lg" disabled={save.isPending}>
+          {save.isPending ? 'Saving…' : 'Save'}
+        </button>
+        <span role="status">{save.isSuccess ? 'Saved.' : ''}</span>
+      </div>
+    </form>
+  )
+}

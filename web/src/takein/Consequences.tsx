@@ -1,0 +1,84 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { api, ask, Problem, type Catalogue, type Choice } from '../api/client'
+import { DemandBars } from '../ui/DemandBars'
+import { OpeningsNote } from '../ui/OpeningsNote'
+import { useShow } from '../ui/show'
+import { inputOf, type Draft } from './TakeIn'
+
+const PAUSE = 200 // ms without a keystroke before the server is asked
+
+export interface ConsequencesState {
+  choice?: Choice
+  problem?: Problem
+  complete: boolean
+}
+
+/** Asks the server at every pause what the draft would come to. */
+export function useConsequences(draft: Draft): ConsequencesState {
+  const [settled, setSettled] = useState(draft)
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(draft), PAUSE)
+    return () => clearTimeout(timer)
+  }, [draft])
+  const complete = settled.endUse !== '' && settled.material !== '' && settled.areaM2 !== undefined
+  const { zone, air, start, promised } = inputOf(settled)
+  const query = useQuery({
+    queryKey: ['choose', zone, air, start, promised],
+    queryFn: () => ask(api.POST('/choose', { body: { zone, air, start, promised } })),
+    enabled: complete,
+    placeholderData: keepPreviousData,
+  })
+  return { choice: complete ? query.data : undefined, problem: query.error instanceof Problem ? query.error : undefined, complete }
+}
+
+/** What this comes to, beside the form: what is asked of the surface, what the air does, what would suit. */
+export function Consequences({ consequences, use, demands, material }: { consequences: ConsequencesState; use?: Catalogue['endUses'][number]; demands: string[]; material?: string }) {
+  const show = useShow()
+  const { choice, problem, complete } = consequences
+  const soonest = choice?.systems.map((s) => s.lightUse).filter((t) => t !== undefined).sort()[0]
+  return (
+    <aside aria-label="What this comes to" className="space-y-5 self-start bg-base-200 p-5 lg:sticky lg:top-4">
+      <h2>What this comes to</h2>
+      {!use && <p>Choose an end use: what the surface must withstand stands here at once.</p>}
+      {use && (
+        <div>
+          <p className="mb-2">
+            The surface must withstand{use.filmUm > 0 && <> behind {show.measure(show.measures.film, use.filmUm)} of dry film</>}:
+          </p>
+          <DemandBars demands={use.asks.map((asked, i) => ({ name: demands[i] ?? '', asked }))} />
+          {use.cureFirst && <p className="mt-2 text-sm">Fully hardened before it is used at all.</p>}
+        </div>
+      )}
+      {choice && (
+        <p className="text-sm">
+          In this air the dew point is {show.measure(show.measures.temp, choice.air.dewPointC)} and wood settles at about {show.number(choice.air.woodMoisturePct, 1)} % moisture{' '}
+          <i className="underline decoration-wavy underline-offset-4">estimate</i>.
+        </p>
+      )}
+      <div aria-live="polite">
+        {use && !complete && <p>Add {material ? '' : 'the material and '}the size, and what suits stands here.</p>}
+        {problem && <p className="font-semibold text-error">{problem.fields.length > 0 ? 'Mend the marked fields to see what suits.' : problem.message}</p>}
+        {!problem && choice && choice.systems.length > 0 && (
+          <>
+            <p className="text-lg">
+              <b>{choice.suited === 1 ? 'One last coat' : `${choice.suited} last coats`}</b> on the shelf {choice.suited === 1 ? 'suits' : 'suit'}
+              {soonest && <>; soonest in light use {show.moment(soonest)}</>}.
+            </p>
+            <ul className="mt-2 space-y-1">
+              {choice.systems.slice(0, 3).map((s) => (
+                <li key={s.layers.map((l) => l.product.id).join()} className="flex justify-between gap-3">
+                  <span>{s.layers[s.layers.length - 1]!.product.name}</span>
+                  <span className="whitespace-nowrap opacity-85">
+                    {s.coats} coats{s.promise && (s.promise.met ? ', in time' : ', too late')}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
+        {!problem && choice && choice.systems.length === 0 && <OpeningsNote openings={choice.openings} />}
+      </div>
+    </aside>
+  )
+}

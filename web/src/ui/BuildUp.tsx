@@ -1,0 +1,208 @@
+import { useId, type ReactNode } from 'react'
+import type { Judgement, ProductRef, System, Verdict } from '../api/client'
+import { useShow } from './show'
+import { joinDash, joinPath, VerdictMark, verdicts } from './verdict'
+
+/** One coat of a system, from the ground up, with the join it makes with what lies below. */
+export interface Coat {
+  key: string
+  product: ProductRef
+  role: string
+  n: number
+  of: number
+  dryUm: number
+  join: Judgement
+}
+
+export function coatsOf(system: System): Coat[] {
+  return system.layers.flatMap((l, i) =>
+    Array.from({ length: l.coats }, (_, k) => ({
+      key: `${i}.${k}`,
+      product: l.product,
+      role: l.role,
+      n: k + 1,
+      of: l.coats,
+      dryUm: l.dryUm,
+      join: k === 0 ? l.below : (l.between ?? l.below),
+    })),
+  )
+}
+
+export const filmOf = (system: System) => system.layers.reduce((sum, l) => sum + l.coats * l.dryUm, 0)
+
+const WOOD = 52 // px of ground below the surface; not to scale, which the break shows
+const SOAK = 9 // px that a penetrating coat reaches further down
+const THIN = 8 // px below which a band could not be seen
+
+export const bandHeight = (coat: Coat, pxPerUm: number) => (coat.dryUm === 0 ? 0 : Math.max(THIN, coat.dryUm * pxPerUm))
+
+function fill(coat: Coat): string {
+  switch (coat.product.shade) {
+    case 'pale':
+      return '#f2efe6'
+    case 'dark':
+      return '#44535b'
+    case 'tone':
+      return '#7d4f2a'
+    default:
+      return coat.product.body === 'wax' ? '#efe2ba' : '#e3b964'
+  }
+}
+
+/** The section itself: ground with a break, coats to scale, joins by their lines. Height is that of the coats plus WOOD. */
+function Section({ coats, width, pxPerUm, height, selected }: { coats: Coat[]; width: number; pxPerUm: number; height: number; selected?: string }) {
+  const id = useId()
+  const surface = height - WOOD
+  let y = surface
+  let soaked = 0
+  const bands: ReactNode[] = []
+  const joins: ReactNode[] = []
+  for (const c of coats) {
+    const h = bandHeight(c, pxPerUm)
+    const here = c.key === selected
+    if (h === 0) {
+      bands.push(<rect key={c.key} x={0} y={surface} width={width} height={SOAK * (soaked + 1)} fill={fill(c)} opacity={0.38} />)
+      soaked++
+      const at = surface + SOAK * soaked
+      joins.push(<path key={c.key} d={joinPath(c.join.verdict, 0, width, at)} stroke={verdicts[c.join.verdict].colour} strokeWidth={here ? 4 : 2} strokeDasharray={joinDash(c.join.verdict) ?? '9 3'} fill="none" />)
+      continue
+    }
+    bands.push(
+      <g key={c.key}>
+        <rect x={0} y={y - h} width={width} height={h} fill={fill(c)} fillOpacity={c.product.shade === 'clear' ? 0.55 : 1} />
+        {c.role === 'prime' && c.product.shade !== 'clear' && <rect x={0} y={y - h} width={width} height={h} fill={`url(#${id}-primer)`} />}
+        <rect x={0.5} y={y - h} width={width - 1} height={h} fill="none" stroke="#24201b" strokeOpacity={0.35} />
+      </g>,
+    )
+    joins.push(<path key={c.key} d={joinPath(c.join.verdict, 0, width, y)} stroke={verdicts[c.join.verdict].colour} strokeWidth={here ? 4.5 : 2.5} strokeDasharray={joinDash(c.join.verdict)} fill="none" />)
+    y -= h
+  }
+  const teeth = Array.from({ length: Math.floor(width / 12) + 1 }, (_, i) => `L${width - i * 12} ${height - (i % 2 ? 1 : 9)}`).join(' ')
+  return (
+    <g>
+      <defs>
+        <pattern id={`${id}-primer`} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <line x1="0" y1="0" x2="0" y2="7" stroke="#7b7466" strokeWidth="1.5" />
+        </pattern>
+      </defs>
+      <path d={`M0 ${surface} H${width} ${teeth} L0 ${height - 5} Z`} fill="var(--wood)" />
+      {[0.22, 0.5, 0.8].map((f) => (
+        <path key={f} d={`M0 ${surface + 8 + f * 26} q${width * 0.25} ${-7 + f * 6} ${width * 0.5} 1 t${width * 0.5} -2`} stroke="var(--wood-line)" strokeWidth={1.2} fill="none" />
+      ))}
+      {bands}
+      {joins}
+    </g>
+  )
+}
+
+/** A build-up for comparing: all columns share one scale. */
+export function BuildUpColumn({ system, pxPerUm, height, width = 150, label }: { system: System; pxPerUm: number; height: number; width?: number; label: string }) {
+  return (
+    <svg width={width} height={height} role="img" aria-label={label} className="block">
+      <Section coats={coatsOf(system)} width={width} pxPerUm={pxPerUm} height={height} />
+    </svg>
+  )
+}
+
+/** The scale the drawing is to: a bar of a round film thickness. */
+export function ScaleBar({ pxPerUm }: { pxPerUm: number }) {
+  const show = useShow()
+  const um = show.units === 'us' ? 25.4 : 25
+  return (
+    <span className="inline-flex items-center gap-2 text-sm">
+      <svg width="10" height={um * pxPerUm + 2} aria-hidden="true">
+        <path d={`M1 1h8M5 1v${um * pxPerUm}M1 ${um * pxPerUm + 1}h8`} stroke="currentColor" fill="none" />
+      </svg>
+      {show.measure(show.measures.film, um)} of dry film; the ground is not to scale
+    </span>
+  )
+}
+
+const ENTRY = 56 // px an entry beside the drawing takes at least
+const DRAWN = 190
+const LEADER = 34
+
+/** Each entry stands at its band's middle, or as near as the ones below it allow. */
+function placeEntries(heights: number[], surface: number, lowest: number) {
+  const places: { middle: number; at: number }[] = []
+  let edge = surface
+  let low = lowest
+  heights.forEach((h, i) => {
+    const middle = edge - h / 2
+    edge -= h
+    low = Math.max(Math.min(middle, low - ENTRY), (heights.length - 1 - i) * ENTRY + ENTRY / 2)
+    places.push({ middle, at: low })
+  })
+  return places
+}
+
+/** The build-up of one zone with every coat and join beside it. Pressing one tells why. */
+export function BuildUp({ system, material, selected, onSelect }: { system: System; material: string; selected?: string; onSelect: (key: string) => void }) {
+  const show = useShow()
+  const coats = coatsOf(system)
+  const film = filmOf(system)
+  const pxPerUm = film > 0 ? Math.max(0.9, (coats.length * ENTRY) / film) : 1
+  const heights = coats.map((c) => bandHeight(c, pxPerUm))
+  const filmPx = heights.reduce((a, b) => a + b, 0)
+  const height = Math.max(filmPx, coats.length * ENTRY) + WOOD
+  const places = placeEntries(heights, height - WOOD, height - WOOD / 2)
+  return (
+    <div>
+      <div className="relative" style={{ height }}>
+        <svg width={DRAWN + LEADER} height={height} className="absolute left-0 top-0" role="img" aria-label={`Section through the finish: ${coats.length} coats, ${show.measure(show.measures.film, film)} of dry film on ${material}`}>
+          <Section coats={coats} width={DRAWN} pxPerUm={pxPerUm} height={height} selected={selected} />
+          {places.map((p, i) => (
+            <path key={i} d={`M${DRAWN} ${p.middle} C${DRAWN + LEADER / 2} ${p.middle} ${DRAWN + LEADER / 2} ${p.at} ${DRAWN + LEADER} ${p.at}`} stroke="currentColor" strokeOpacity={0.5} fill="none" />
+          ))}
+          <text x={DRAWN / 2} y={height - 16} textAnchor="middle" fontSize="14" fontWeight="600" fill="#24201b">
+            {material}
+          </text>
+        </svg>
+        <ol className="absolute inset-y-0 right-0" style={{ left: DRAWN + LEADER }}>
+          {coats.map((c, i) => (
+            <li key={c.key} className="absolute inset-x-0" style={{ top: (places[i]?.at ?? 0) - ENTRY / 2 + 2, height: ENTRY - 4 }}>
+              <CoatEntry coat={c} ground={i === 0 ? material : coats[i - 1]!.product.name} pressed={c.key === selected} press={() => onSelect(c.key)} />
+            </li>
+          ))}
+        </ol>
+      </div>
+      <p className="mt-2">
+        <ScaleBar pxPerUm={pxPerUm} />
+      </p>
+    </div>
+  )
+}
+
+function CoatEntry({ coat, ground, pressed, press }: { coat: Coat; ground: string; pressed: boolean; press: () => void }) {
+  const show = useShow()
+  const film = coat.dryUm > 0 ? show.measure(show.measures.film, coat.dryUm) : 'soaks in'
+  return (
+    <button
+      type="button"
+      aria-pressed={pressed}
+      onClick={press}
+      className={`flex h-full w-full flex-col justify-center overflow-hidden rounded-field border px-3 text-left leading-tight ${pressed ? 'border-primary bg-base-200' : 'border-base-300 hover:bg-base-200'}`}
+    >
+      <span className="truncate font-semibold">
+        {coat.product.name}
+        {coat.of > 1 && ` ${coat.n}/${coat.of}`}
+        <span className="font-normal opacity-85"> · {film}</span>
+      </span>
+      <span className="flex items-center gap-1.5 text-sm">
+        <VerdictMark verdict={coat.join.verdict} />
+        <span className="truncate">
+          <span className="sr-only">over {ground}</span>
+          {coat.join.earliestH > 0 && ` after ${show.hours(coat.join.earliestH)}`}
+        </span>
+      </span>
+    </button>
+  )
+}
+
+/** Words for what the verdicts in a system come to. */
+export function worstVerdict(system: System): Verdict {
+  const order: Verdict[] = ['sound', 'prepare', 'test', 'refuse']
+  return coatsOf(system)
+    .map((c) => c.join.verdict)
+    .reduce((a, b) => (order.indexOf(b) > order.indexOf(a) ? b : a), 'sound')
+}

@@ -1,0 +1,236 @@
+import { scaleTime } from 'd3-scale'
+import { useEffect, useId, useRef, useState, type ReactNode } from 'react'
+import type { Plan, Step, Strip } from '../api/client'
+import { useShow } from './show'
+
+export interface Lane {
+  key: string | number
+  plan: Plan
+  promised?: string
+  label: string // for those who do not see the drawing
+}
+
+const HEAD = 30
+const LANE = 66
+const ROW = 26 // hands-on, wet and drying
+const WINDOW = 12 // the recoat window below them
+const LEAST_PX_PER_HOUR = 4.6
+const HOUR = 3_600_000
+
+function useWidth() {
+  const ref = useRef<HTMLDivElement>(null)
+  const [width, setWidth] = useState(900)
+  useEffect(() => {
+    const box = ref.current
+    if (!box) return
+    const watch = new ResizeObserver(() => setWidth(box.clientWidth))
+    watch.observe(box)
+    return () => watch.disconnect()
+  }, [])
+  return [ref, width] as const
+}
+
+/** Real dates and hours, one lane a zone: hands-on work, wet, window open and closing, light use, full cure. */
+export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: Lane[]; laneHead?: (lane: Lane) => ReactNode }) {
+  const show = useShow()
+  const id = useId()
+  const [box, boxWidth] = useWidth()
+  const from = new Date(strip.from)
+  const to = new Date(strip.to)
+  const hours = (to.getTime() - from.getTime()) / HOUR
+  const width = Math.max(boxWidth, Math.ceil(hours * LEAST_PX_PER_HOUR))
+  const x = scaleTime([from, to], [0, width])
+  const at = (iso: string) => Math.max(-5, Math.min(width + 5, x(new Date(iso))))
+  const pxPerDay = (width / hours) * 24
+  const laneTop = (i: number) => HEAD + i * LANE * (laneHead ? 1.75 : 1) + (laneHead ? LANE * 0.75 : 0)
+  const height = HEAD + lanes.length * LANE * (laneHead ? 1.75 : 1) + 4
+  const now = new Date(strip.now)
+  const days = [strip.from, ...strip.midnights]
+  return (
+    <figure className="print-whole">
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls must be reachable by keyboard */}
+      <div ref={box} className="overflow-x-auto border border-base-300" tabIndex={0} role="region" aria-label="Clock strip, scrolls sideways">
+        <div className="relative" style={{ width, height }}>
+          <svg width={width} height={height} role="img" aria-label={lanes.map((l) => `${l.label}: ${describe(l, show.moment)}`).join('; ')}>
+            <defs>
+              <pattern id={`${id}-wet`} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+                <rect width="6" height="6" fill="var(--wet)" fillOpacity="0.15" />
+                <line x1="0" y1="0" x2="0" y2="6" stroke="var(--wet)" strokeWidth="3" />
+              </pattern>
+              <pattern id={`${id}-closing`} width="5" height="5" patternUnits="userSpaceOnUse">
+                <rect width="5" height="5" fill="var(--closing)" fillOpacity="0.25" />
+                <line x1="1" y1="0" x2="1" y2="5" stroke="var(--closing)" strokeWidth="2.5" />
+              </pattern>
+            </defs>
+            <rect width={width} height={height} fill="var(--night)" />
+            {strip.open.map((o) => (
+              <rect key={o.from} x={at(o.from)} width={Math.max(0, at(o.to) - at(o.from))} y={HEAD} height={height - HEAD} fill="var(--color-base-100)" />
+            ))}
+            {days.map((d, i) => {
+              const left = Math.max(0, at(d))
+              const room = (i + 1 < days.length ? at(days[i + 1]!) : width) - left
+              return (
+                <g key={d}>
+                  {i > 0 && <line x1={left} x2={left} y1={4} y2={height} stroke="currentColor" strokeOpacity="0.35" />}
+                  {room > 34 && (
+                    <text x={left + 5} y={20} fontSize="13" fontWeight="600" fill="currentColor">
+                      {room > 82 ? show.day(d) : show.weekday(d)}
+                    </text>
+                  )}
+                </g>
+              )
+            })}
+            {pxPerDay > 260 &&
+              strip.open.flatMap((o) =>
+                [o.from, o.to].map((t) => (
+                  <text key={t} x={at(t)} y={HEAD + 11} fontSize="11" fill="currentColor" fillOpacity="0.8" textAnchor={t === o.from ? 'start' : 'end'}>
+                    {show.clock(t)}
+                  </text>
+                )),
+              )}
+            {lanes.map((lane, i) => (
+              <LaneDrawing key={lane.key} lane={lane} top={laneTop(i)} at={at} id={id} width={width} cured={lane.plan.fullCure && show.day(lane.plan.fullCure)} />
+            ))}
+            {now >= from && now <= to && (
+              <g>
+                <line x1={x(now)} x2={x(now)} y1={HEAD - 8} y2={height} stroke="var(--color-error)" strokeWidth="2" />
+                <text x={x(now) + 4} y={HEAD - 1} fontSize="12" fontWeight="700" fill="var(--color-error)">
+                  now
+                </text>
+              </g>
+            )}
+          </svg>
+          {laneHead &&
+            lanes.map((lane, i) => (
+              <div key={lane.key} className="absolute left-0" style={{ top: laneTop(i) - LANE * 0.72, maxWidth: boxWidth }}>
+                {laneHead(lane)}
+              </div>
+            ))}
+        </div>
+      </div>
+      <Legend id={id} />
+    </figure>
+  )
+}
+
+function describe(lane: Lane, moment: (iso: string) => string): string {
+  const { plan } = lane
+  if (plan.obstacles[0]) return plan.obstacles[0]
+  const coats = plan.steps.filter((s) => s.kind === 'coating').length
+  return `${coats} coats, last ${moment(plan.lastCoat!)}, light use ${moment(plan.lightUse!)}, fully hardened ${moment(plan.fullCure!)}`
+}
+
+/** Which of these numbers have room to stand beside the one before. */
+function toldApart(starts: number[]): boolean[] {
+  let before = -99
+  return starts.map((s) => {
+    const room = s - before > 16
+    if (room) before = s
+    return room
+  })
+}
+
+function LaneDrawing({ lane, top, at, id, width, cured }: { lane: Lane; top: number; at: (iso: string) => number; id: string; width: number; cured?: string }) {
+  const { plan, promised } = lane
+  const y = top + 16
+  const windowY = y + ROW + 3
+  const told = toldApart(plan.steps.map((s) => at(s.work[0]!.from)))
+  return (
+    <g>
+      <line x1={0} x2={width} y1={top - 4} y2={top - 4} stroke="currentColor" strokeOpacity="0.15" />
+      {plan.steps.map((s, i) => {
+        const next = plan.steps[i + 1]
+        const start = at(s.work[0]!.from)
+        return (
+          <g key={i}>
+            <After step={s} next={next} y={y} windowY={windowY} at={at} id={id} index={i} lightUse={plan.lightUse} />
+            {s.work.map((w) => (
+              <rect key={w.from} x={at(w.from)} width={Math.max(3, at(w.to) - at(w.from))} y={y} height={ROW} rx="1.500" fill={s.kind === 'coating' ? 'var(--color-primary)' : 'var(--color-secondary)'} fillOpacity={s.kind === 'coating' ? 1 : 0.75} />
+            ))}
+            {told[i] && (
+              <text x={start} y={y - 4} fontSize="12" fontWeight="600" fill="currentColor">
+                {i + 1}
+              </text>
+            )}
+          </g>
+        )
+      })}
+      {plan.lightUse && (
+        <g>
+          <line x1={at(plan.lightUse)} x2={at(plan.lightUse)} y1={y - 8} y2={windowY + WINDOW} stroke="var(--open)" strokeWidth="2.5" />
+          <text x={at(plan.lightUse) + 5} y={y + 11} fontSize="12" fontWeight="600" fill="var(--open)">
+            light use
+          </text>
+          {cured && (
+            <text x={width - 6} y={windowY + 10} fontSize="12" textAnchor="end" fill="currentColor">
+              fully hardened {cured} ▸
+            </text>
+          )}
+        </g>
+      )}
+      {promised && at(promised) <= width && (
+        <g>
+          <line x1={at(promised)} x2={at(promised)} y1={top - 2} y2={windowY + WINDOW} stroke="currentColor" strokeWidth="2" strokeDasharray="3 3" />
+          <text x={at(promised) - 4} y={top + 9} fontSize="12" fontWeight="600" textAnchor="end" fill="currentColor">
+            promised
+          </text>
+        </g>
+      )}
+    </g>
+  )
+}
+
+/** What follows a coat: wet, drying, then its window with the last quarter closing; or hardening after the last. */
+function After({ step, next, y, windowY, at, id, index, lightUse }: { step: Step; next?: Step; y: number; windowY: number; at: (iso: string) => number; id: string; index: number; lightUse?: string }) {
+  const end = at(step.work[step.work.length - 1]!.to)
+  const until = next ? at(next.work[0]!.from) : lightUse ? at(lightUse) : end
+  if (step.kind === 'preparation' || !step.touchDry) {
+    return <line x1={end} x2={until} y1={y + ROW / 2} y2={y + ROW / 2} stroke="var(--idle)" strokeWidth="1.5" strokeDasharray="2 3" />
+  }
+  const dry = Math.min(at(step.touchDry), Math.max(until, end + 2))
+  const opens = step.opens ? at(step.opens) : undefined
+  const closes = step.closes ? at(step.closes) : undefined
+  const shut = Math.min(closes ?? until, until)
+  const quarter = step.opens && step.closes ? at(new Date(new Date(step.closes).getTime() - (new Date(step.closes).getTime() - new Date(step.opens).getTime()) / 4).toISOString()) : undefined
+  const whisker = windowY + 2 + (index % 3) * 4
+  return (
+    <g>
+      <rect x={end} width={Math.max(1, dry - end)} y={y + 3} height={ROW - 6} fill={`url(#${id}-wet)`} />
+      <line x1={dry} x2={until} y1={y + ROW / 2} y2={y + ROW / 2} stroke="var(--idle)" strokeWidth="3" />
+      {opens !== undefined && shut > opens && (
+        <>
+          <rect x={opens} width={shut - opens} y={windowY} height={WINDOW} fill="var(--open)" fillOpacity="0.85" />
+          {quarter !== undefined && shut > quarter && <rect x={quarter} width={shut - quarter} y={windowY} height={WINDOW} fill={`url(#${id}-closing)`} stroke="var(--closing)" />}
+        </>
+      )}
+      {closes !== undefined && (
+        <path d={`M${shut} ${whisker} H${closes} M${closes} ${windowY - 2} V${windowY + WINDOW + 2}`} stroke="var(--closing)" strokeWidth="1.500" fill="none" />
+      )}
+    </g>
+  )
+}
+
+function Legend({ id }: { id: string }) {
+  const entries: [string, ReactNode][] = [
+    ['hands on', <rect key="r" width="22" height="12" fill="var(--color-primary)" />],
+    ['preparation', <rect key="r" width="22" height="12" fill="var(--color-secondary)" fillOpacity="0.75" />],
+    ['wet', <rect key="r" width="22" height="12" fill={`url(#${id}-wet)`} />],
+    ['drying', <line key="r" x1="0" x2="22" y1="6" y2="6" stroke="var(--idle)" strokeWidth="3" />],
+    ['window open', <rect key="r" width="22" height="12" fill="var(--open)" fillOpacity="0.85" />],
+    ['closing', <rect key="r" width="22" height="12" fill={`url(#${id}-closing)`} stroke="var(--closing)" />],
+    ['closes here', <path key="r" d="M0 6H20M20 0V12" stroke="var(--closing)" strokeWidth="1.500" fill="none" />],
+    ['closed hours', <rect key="r" width="22" height="12" fill="var(--night)" />],
+  ]
+  return (
+    <figcaption className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
+      {entries.map(([word, mark]) => (
+        <span key={word} className="inline-flex items-center gap-1.5">
+          <svg width="22" height="12" aria-hidden="true">
+            {mark}
+          </svg>
+          {word}
+        </span>
+      ))}
+    </figcaption>
+  )
+}

@@ -1,0 +1,85 @@
+import { useQuery } from '@tanstack/react-query'
+import { NavLink, Outlet, useOutletContext, useParams } from 'react-router'
+import { api, ask, type Piece } from '../api/client'
+import { Answered } from './Problem'
+
+const order = ['take_in', 'choose', 'plan', 'hand_over'] as const
+const stations: Record<(typeof order)[number], { to: string; name: string }> = {
+  take_in: { to: 'take-in', name: 'Take in' },
+  choose: { to: 'choose', name: 'Choose' },
+  plan: { to: 'plan', name: 'Plan and coat' },
+  hand_over: { to: 'hand-over', name: 'Hand over' },
+}
+
+/** How far along the work a piece is: the index of the station it stands at. */
+function station(piece: Piece): number {
+  switch (piece.stage) {
+    case 'choose':
+      return 1
+    case 'plan':
+    case 'coat':
+    case 'wait':
+      return 2
+    default:
+      return 3
+  }
+}
+
+/** The order of the work as a line; done to the left, ahead to the right. */
+function WorkLine({ piece }: { piece: Piece }) {
+  const at = station(piece)
+  return (
+    <nav aria-label="Order of the work" className="no-print mb-5 flex overflow-x-auto">
+      {order.map((key, i) => {
+        const closed = i > 1 && piece.layers.length === 0
+        const mark = piece.stage === 'handed_over' || i < at ? 'done' : i === at ? 'here' : 'ahead'
+        const look = `flex min-h-12 flex-1 flex-col justify-center whitespace-nowrap border-t-[5px] px-2 pt-1 ${mark === 'done' ? 'border-primary' : mark === 'here' ? 'border-accent' : 'border-base-300'}`
+        const label = (
+          <>
+            {stations[key].name}
+            <span className="text-sm opacity-85">{mark === 'done' ? 'done' : mark === 'here' ? 'now' : closed ? 'choose first' : ' '}</span>
+          </>
+        )
+        return closed ? (
+          <span key={key} className={`${look} opacity-75`}>
+            {label}
+          </span>
+        ) : (
+          <NavLink key={key} to={stations[key].to} className={({ isActive }) => `${look} ${isActive ? 'bg-base-200 font-bold' : 'hover:bg-base-200'}`}>
+            {label}
+          </NavLink>
+        )
+      })}
+    </nav>
+  )
+}
+
+export const pieceKey = (id: string | number) => ['piece', Number(id)]
+
+export function usePieceQuery(id: string) {
+  return useQuery({ queryKey: pieceKey(id), queryFn: () => ask(api.GET('/pieces/{id}', { params: { path: { id: Number(id) } } })) })
+}
+
+export const usePiece = () => useOutletContext<Piece>()
+
+/** What every view of one piece shares: its name and where it stands. */
+export function PieceFrame() {
+  const { id = '' } = useParams()
+  const query = usePieceQuery(id)
+  return (
+    <Answered query={query} what="the piece">
+      {(piece) => (
+        <>
+          <header className="mb-3 flex flex-wrap items-baseline gap-x-4">
+            <h1>{piece.name}</h1>
+            <p className="opacity-85">
+              {piece.zone.name} · no. {piece.number}
+            </p>
+          </header>
+          <WorkLine piece={piece} />
+          <Outlet context={piece} />
+        </>
+      )}
+    </Answered>
+  )
+}

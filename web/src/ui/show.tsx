@@ -1,0 +1,68 @@
+import { useQuery } from '@tanstack/react-query'
+import { createContext, useContext, useMemo, type ReactNode } from 'react'
+import { api, ask, type Workshop } from '../api/client'
+import { measures, type Measure, type Units } from './units'
+
+/** Everything that turns values into words goes through here, so that units, clock and time zone are honoured once. */
+export interface Show {
+  workshop?: Workshop
+  units: Units
+  measures: (typeof measures)['metric']
+  number: (v: number, digits?: number) => string
+  measure: (m: Measure, si: number) => string
+  clock: (iso: string) => string
+  day: (iso: string) => string
+  weekday: (iso: string) => string
+  date: (iso: string) => string
+  moment: (iso: string, now?: string) => string
+  minutes: (min: number) => string
+  hours: (h: number) => string
+}
+
+export function makeShow(workshop?: Workshop): Show {
+  const units = workshop?.units ?? 'metric'
+  const words = units === 'us' ? 'en-US' : 'en-GB'
+  const timeZone = workshop?.timeZone
+  const format = (options: Intl.DateTimeFormatOptions) => {
+    const f = new Intl.DateTimeFormat(words, { timeZone, ...options })
+    return (iso: string) => f.format(new Date(iso))
+  }
+  const number = (v: number, digits = 0) => v.toLocaleString(navigator.language, { maximumFractionDigits: digits })
+  const clock = format({ hour: 'numeric', minute: '2-digit', hourCycle: workshop?.clock === 'h12' ? 'h12' : 'h23' })
+  const day = format({ weekday: 'short', day: 'numeric', month: 'short' })
+  const ymd = format({ year: 'numeric', month: '2-digit', day: '2-digit' })
+  const hours = (h: number) => {
+    if (h < 1) return `${Math.round(h * 60)} min`
+    if (h < 48) return `${number(h, h < 10 ? 1 : 0)} h`
+    return `${number(h / 24, h < 240 ? 1 : 0)} days`
+  }
+  return {
+    workshop,
+    units,
+    measures: measures[units],
+    number,
+    measure: (m, si) => `${number(m.fromSI(si), m.digits)} ${m.unit}`,
+    clock,
+    day,
+    weekday: format({ weekday: 'short' }),
+    date: format({ day: 'numeric', month: 'long', year: 'numeric' }),
+    moment: (iso, now) => {
+      if (now && ymd(iso) === ymd(now)) return `today ${clock(iso)}`
+      const tomorrow = now && new Date(new Date(now).getTime() + 86_400_000).toISOString()
+      if (tomorrow && ymd(iso) === ymd(tomorrow)) return `tomorrow ${clock(iso)}`
+      return `${day(iso)}, ${clock(iso)}`
+    },
+    minutes: (min) => (min < 60 ? `${Math.round(min)} min` : `${Math.floor(min / 60)} h ${Math.round(min % 60)} min`),
+    hours,
+  }
+}
+
+const ShowContext = createContext<Show>(makeShow())
+
+export function ShowProvider({ children }: { children: ReactNode }) {
+  const { data } = useQuery({ queryKey: ['workshop'], queryFn: () => ask(api.GET('/workshop')), staleTime: 60_000 })
+  const show = useMemo(() => makeShow(data), [data])
+  return <ShowContext value={show}>{children}</ShowContext>
+}
+
+export const useShow = () => useContext(ShowContext)
