@@ -139,12 +139,12 @@ func (f Facts) firstWeeks() Section {
 	if f.Wish.Use.CureFirst {
 		s.say("end use: fully cured before use", "Keep it away from children until %s. Only then is the finish fully hardened.", cured)
 	} else {
-		s.say("light use of the slowest coat", "You may move it and use it gently from %s.", light)
+		s.when(f.LightUse.After(f.HandedOver), "light use of the slowest coat", "You may move it and use it gently from %s.", light)
 	}
-	s.say("full cure of the slowest coat", "Until %s clean it only with a dry, soft cloth.", cured)
+	s.when(!f.Wish.Use.Outdoors(), "full cure of the slowest coat", "Until %s clean it only with a dry, soft cloth.", cured)
 	s.when(!f.Wish.Use.Outdoors() && !f.has(enduse.Floor), "full cure of the slowest coat", "Until %s put no cloths, runners or rubber feet on it, nothing hot, and let no water stand.", cured)
 	s.when(f.has(enduse.Floor), "full cure of the slowest coat", "Until %s lay no rugs or mats, and do not wash it. Lift furniture, never drag it.", cured)
-	s.when(f.Wish.Use.Outdoors(), "full cure of the slowest coat", "Until %s leave no cushions, pots or covers lying on it.", cured)
+	s.when(f.Wish.Use.Outdoors(), "full cure of the slowest coat", "Until %s do not wash it, and leave no cushions, pots or covers lying on it.", cured)
 	s.when(f.family().Body == coating.Wax, "wax", "Leave the wax alone for the first week. Do not polish it.")
 	s.say("full cure of the slowest coat", "Fully hardened on %s. This date is an estimate from the air in our workshop; a cold or damp room takes longer.", cured)
 	return s.Section
@@ -155,6 +155,8 @@ func (f Facts) everyDay() Section {
 	switch {
 	case f.has(enduse.Floor):
 		s.say("end use: floor", "Sweep with a soft broom. Wipe damp, never wet, with a little of a cleaner made for finished floors.")
+	case f.Wish.Use.Outdoors():
+		s.say("end use: outdoors", "Brush off leaves and dirt. Wash with water, a soft brush and a little mild soap, and let it dry in the air.")
 	case f.family().Cure == coating.NoCure:
 		s.say("food-grade oil", "Wash by hand with a little mild soap, rinse, and stand it on edge to dry.")
 		s.say("food-grade oil", "Never soak it and never put it in the dishwasher.")

@@ -23,7 +23,7 @@ func facts(t *testing.T, use, material, family string, statements map[string]str
 	w := system.Wish{Use: enduse.Find(use), Material: substrate.Find(material), Look: system.Natural, Air: climate.Air{TempC: 20, RH: 50}, FoodPolicy: enduse.StrictFood}
 	return Facts{Piece: "Piece", Zone: "top", Number: "7", Workshop: "Quay Room", Contact: "by the ferry steps", Wish: w,
 		System:   system.Assess(w, []system.Layer{{Role: system.Protect, Product: p, Coats: 3}}),
-		Finished: finished, HandedOver: finished.AddDate(0, 0, 3), LightUse: finished.AddDate(0, 0, 2), FullCure: finished.AddDate(0, 0, 21), Location: time.UTC}
+		Finished: finished, HandedOver: finished.AddDate(0, 0, 1), LightUse: finished.AddDate(0, 0, 2), FullCure: finished.AddDate(0, 0, 21), Location: time.UTC}
 }
 
 func text(c Card) string {
@@ -52,7 +52,7 @@ func TestSentencesFollowFacts(t *testing.T) {
 			[]string{"mild soap", "coasters"}},
 		{"a waxed table is renewed sooner", "dining_table", "walnut", "wax_clear", nil, []string{"about every 3 months", "Use coasters"}, nil},
 		{"a garden seat by the sea", "outdoors_coast", "teak", "oil_exterior", nil,
-			[]string{"about every 4 months", "catch fire by themselves", "feet off wet ground", "leave no cushions"}, []string{"silicone", "coasters"}},
+			[]string{"about every 4 months", "catch fire by themselves", "feet off wet ground", "leave no cushions", "soft brush"}, []string{"silicone", "coasters"}},
 		{"under cover the oil lasts", "outdoors_covered", "teak", "oil_exterior", nil, []string{"about every 12 months"}, nil},
 		{"a cot", "cot", "beech", "clear_wb_pu", toys,
 			[]string{"away from children until 25 March 2026", "tested for migration to EN 71-3", "not a certificate", "chips"}, []string{"gently from"}},

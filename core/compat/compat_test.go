@@ -88,6 +88,7 @@ var ruleCases = []struct{ rule, speaks, silent string }{
 	{"S2p", "pine > primer_wb_blocking pale", "beech > primer_wb_blocking pale"},
 	{"S2n", "pine + primer_wb_blocking pale > paint_chalk pale", "pine + primer_shellac pale > paint_chalk pale"},
 	{"S3", "teak > oil_exterior", "oak > oil_exterior"},
+	{"S3x", "teak > varnish_spar ! outdoors_coast", "teak > oil_exterior ! outdoors_coast"},
 	{"S5", "pine > stain_oil", "pine > stain_gel_oil"},
 	{"S10", "ash > clear_wb_pu", "ash > varnish_oil_pu"},
 	{"L1", "beech + paint_chalk pale > clear_wb_pu gloss", "beech + paint_chalk pale > clear_wb_pu"},

@@ -89,7 +89,7 @@ var Rules = []Rule{
 			return covered(j) && coat(j).Body == coating.Wax && on(j).Body == coating.Film && !on(j).Porous()
 		},
 		Wait:    func(j Join) float64 { return top(j).LightUseAfterH(j.Context.Air) },
-		Failure: "the wax rubs off, and its solvent marks a soft film", Reason: "Wax needs a film that has hardened to light use, rubbed dull."},
+		Failure: "rubs off, and marks a soft film", Reason: "Wax needs a film that has hardened to light use, rubbed dull."},
 	{ID: "W2p", Theme: "Wax and oil", Title: "Wax into porous paint or over dried oil", Verdict: Sound, Basis: core.Practice,
 		When: func(j Join) bool {
 			return covered(j) && coat(j).Body == coating.Wax && (on(j).Porous() || on(j).Body == coating.Wax || isOil(on(j))) && coat(j).ID != "wax_dark"
@@ -263,6 +263,11 @@ var Rules = []Rule{
 	{ID: "S3", Theme: "Substrate", Title: "Oily wood", Verdict: Prepare, Preparation: wipe, Basis: core.Practice,
 		When:    func(j Join) bool { return bare(j) && j.Ground.Material.Oily },
 		Failure: "peels, dries slowly", Reason: "The wood's own oil comes to the surface; films indoors do better over dewaxed shellac."},
+	{ID: "S3x", Theme: "Substrate", Title: "Clear film on oily wood outdoors", Verdict: Test, Basis: core.Practice,
+		When: func(j Join) bool {
+			return bare(j) && j.Ground.Material.Oily && outdoors(j) && coat(j).Body == coating.Film
+		},
+		Failure: "peels in sheets", Reason: "The wood's oil keeps coming up and pushes films off; finishers disagree whether one lasts.", WayOut: "An exterior oil, renewed as it wears, is the sure way."},
 	{ID: "S5", Theme: "Substrate", Title: "Penetrating stain on wood that blotches", Verdict: Prepare, Insert: "a washcoat, or take a gel stain", Basis: core.Practice,
 		When: func(j Join) bool {
 			return bare(j) && j.Ground.Material.Blotches && coat(j).Is("stain") && soaksIn(coat(j))
@@ -272,7 +277,7 @@ var Rules = []Rule{
 		When: func(j Join) bool {
 			return bare(j) && waterCarried(coat(j)) && j.Ground.Material.Kind != substrate.Board && j.Ground.Material.Wood()
 		},
-		Failure: "rough surface", Reason: "Water lifts cut fibres: damp and sand first, or sand the first coat."},
+		Failure: "leaves a rough surface", Reason: "Water lifts cut fibres: damp and sand first, or sand the first coat."},
 
 	// Look
 	{ID: "L1", Theme: "Look", Title: "Shiny clear over flat porous paint", Verdict: Test, Basis: core.Practice,
@@ -304,7 +309,7 @@ var Rules = []Rule{
 			return !ok && gate != enduse.Exterior
 		},
 		Because: func(j Join) string { _, why, _ := j.Context.Use.CoatFails(j.Coat, j.Context.FoodPolicy); return why },
-		Failure: "unfit for its use", WayOut: "A product whose label states it."},
+		Failure: "is unfit for its use", WayOut: "A product whose label states it."},
 	{ID: "F1", Theme: "Film", Title: "Thicker than its label allows", Verdict: Refuse, Basis: core.Practice,
 		When: func(j Join) bool {
 			return j.Coat.MaxDryUM > 0 && j.Coat.DryUM()*float64(j.Coats) > j.Coat.MaxDryUM
@@ -337,15 +342,15 @@ var Rules = []Rule{
 			return !ok && gate != enduse.UV && gate != enduse.Floor
 		},
 		Because: func(j Join) string { _, why, _ := j.Context.Use.LastFails(top(j)); return why },
-		Failure: "unfit for its use", WayOut: "A last coat whose label states it."},
+		Failure: "is unfit for its use", WayOut: "A last coat whose label states it."},
 	{ID: "S12", Theme: "Finished surface", Title: "A plastic face under clear coats", Surface: true, Verdict: Refuse, Basis: core.Practice,
 		When:    func(j Join) bool { return j.Ground.Material.Slick && !j.Ground.Hidden },
-		Failure: "every scratch of the key shows", Reason: "The face is not wood, and keying dulls it: under a clear coat that shows.", WayOut: "Paint it."},
+		Failure: "shows every scratch of the key", Reason: "The face is not wood, and keying dulls it: under a clear coat that shows.", WayOut: "Paint it."},
 	{ID: "B1", Theme: "Finished surface", Title: "A tacky surface where things rest or close", Surface: true, Verdict: Refuse, Basis: core.Practice,
 		When: func(j Join) bool {
 			return covered(j) && j.Context.Use != nil && j.Context.Use.Blocking && on(j).Has(coating.Tacky)
 		},
-		Failure: "things stick to it", Reason: "It stays slightly tacky, and books, doors and drawers stick to it.", WayOut: "An enamel, or a clear coat over it."},
+		Failure: "sticks to what rests on it", Reason: "It stays slightly tacky, and books, doors and drawers stick to it.", WayOut: "An enamel, or a clear coat over it."},
 }
 
 // strongOverShellac keeps T3 to coats of one kind: lacquer over shellac is C4's.

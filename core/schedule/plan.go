@@ -205,7 +205,12 @@ func (s session) length(keyed bool) time.Duration {
 	return (d + roundTo - 1) / roundTo * roundTo
 }
 
-func hours(h float64) time.Duration { return time.Duration(math.Round(h*60)) * time.Minute }
+// quarter is as fine as a wait is told: a finer figure would promise more than a label or an estimate knows.
+const quarter = 15 * time.Minute
+
+// atLeast rounds a wait up to the quarter hour; atMost rounds a window's end down to it.
+func atLeast(h float64) time.Duration { return time.Duration(math.Ceil(h*4-1e-9)) * quarter }
+func atMost(h float64) time.Duration  { return time.Duration(math.Floor(h*4+1e-9)) * quarter }
 
 func sessionsFor(w system.Wish, s system.System, area float64) []session {
 	var out []session
@@ -221,7 +226,7 @@ func sessionsFor(w system.Wish, s system.System, area float64) []session {
 		if t.Damp {
 			wait *= climate.WaterLeaves.Slowdown(climate.Reference, w.Air)
 		}
-		out = append(out, session{kind: Preparation, title: t.Title, tasks: []Task{{t.Detail, t.MinutesPerM2 * area}}, breaks: true, wait: hours(wait)})
+		out = append(out, session{kind: Preparation, title: t.Title, tasks: []Task{{t.Detail, t.MinutesPerM2 * area}}, breaks: true, wait: atLeast(wait)})
 	}
 	for i, l := range s.Layers {
 		for n := 1; n <= l.Coats; n++ {
@@ -275,11 +280,11 @@ func coatSession(w system.Wish, l system.Layer, layer, n int, below *coating.Pro
 		out.keyTask = &Task{compat.TooLate.Preparation.Text + ": the window had closed", compat.TooLate.Preparation.MinutesPerM2 * area}
 	}
 	out.coat = Step{Product: p, Layer: layer, Coat: n, Of: l.Coats, Cautions: p.Cautions()}
-	out.touchDry, out.lightUse, out.fullCure = hours(p.TouchDryH(w.Air)), hours(p.LightUseAfterH(w.Air)), hours(p.FullCureAfterH(w.Air))
+	out.touchDry, out.lightUse, out.fullCure = atLeast(p.TouchDryH(w.Air)), atLeast(p.LightUseAfterH(w.Air)), atLeast(p.FullCureAfterH(w.Air))
 	if out.last = next == nil; out.last {
 		return out
 	}
-	out.wait, out.latest = hours(next.EarliestH), hours(next.LatestH)
+	out.wait, out.latest = atLeast(next.EarliestH), atMost(next.LatestH)
 	out.coat.Basis = next.WaitBasis
 	for _, f := range next.Findings {
 		if f.WaitH > 0 || f.Rule.Theme == "Windows" {

@@ -82,7 +82,7 @@ func worthShowing(all []System) []System {
 	}
 	var close []System
 	for _, s := range all {
-		if s.Shortfall() <= least+levelsBehind {
+		if s.Shortfall() <= least+levelsBehind || s.Rank <= all[0].Rank+daysBehind {
 			close = append(close, s)
 		}
 	}

@@ -18,6 +18,8 @@ const (
 	dayPerPrepare  = 0.15 // a preparation at a join
 	dayPerTest     = 2.5  // a test board made and waited for
 	dayPerLevel    = 3.0  // one level short on a demand
+	renewedLevel   = 0.5  // share of that for what soaks in and is renewed outdoors: it wears, but nothing peels
+	dayPerStrip    = 6.0  // a clear film in the sun ends in stripping, sooner or later
 	dayPerSheen    = 1.0  // one step away from the sheen asked
 	dayPerWaitUsed = 0.5  // a day between the last coat and light use
 	dayPerMisfit   = 1.5  // made for another life: a floor finish on furniture, a preservative indoors
@@ -63,8 +65,15 @@ func misfit(w Wish, layers []Layer) bool {
 
 func finishCost(w Wish, last *coating.Product, coats int) float64 {
 	cost := dayPerSheen * float64(sheenSteps(w, last))
+	level := dayPerLevel
+	if w.Use.Outdoors() && last.Family.Body == coating.Penetrating && last.Family.RenewMonths > 0 {
+		level *= renewedLevel
+	}
 	for _, d := range w.Use.Meet(last) {
-		cost += dayPerLevel * float64(d.Shortfall())
+		cost += level * float64(d.Shortfall())
+	}
+	if w.Use.Has(enduse.UV) && last.Family.Body == coating.Film && !last.Opaque() {
+		cost += dayPerStrip
 	}
 	cost += dayPerLevel * float64(filmLevels(w.Use.FilmUM, last.DryUM()*float64(coats)))
 	cost += dayPerWaitUsed * last.LightUseH * climate.CureSlowdown(climate.Reference, w.Air) / hoursInDay

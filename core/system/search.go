@@ -30,7 +30,8 @@ type LeftOut struct {
 const (
 	mostShown    = 8
 	fewestShown  = 3
-	levelsBehind = 3 // how much shorter than the best a system may fall and still be shown
+	levelsBehind = 3  // how much shorter than the best a system may fall and still be shown
+	daysBehind   = 12 // or how much lower it may rank
 )
 
 // Search finds, for every product of the shelf that could be the last coat, the cheapest legal system that ends in
@@ -321,7 +322,7 @@ func (s *search) whyNot(p *coating.Product, shown []System) LeftOut {
 		if short := system.Shortfall(); short > shown[0].Shortfall() {
 			return LeftOut{p, "outranked", "", fmt.Sprintf("It would go on, but falls short on %s. %s does better.", shortOn(system), shown[0].Protection().Product.Name)}
 		}
-		return LeftOut{p, "outranked", "", fmt.Sprintf("It would do, but it takes more work or time than the ones shown, or is close kin to one of them.")}
+		return LeftOut{p, "outranked", "", "It would do, but it takes more work or time than the ones shown, or is close kin to one of them."}
 	}
 	if s.used[p] {
 		return LeftOut{p, "unused", "", "It may go on, but no system shown needs it or gets better by it."}

@@ -15,7 +15,6 @@ import (
 	"time"
 
 	"github.com/getkin/kin-openapi/openapi3filter"
-	"github.com/getkin/kin-openapi/routers"
 	"github.com/getkin/kin-openapi/routers/gorillamux"
 	"github.com/gin-gonic/gin"
 
@@ -51,6 +50,10 @@ func New(service *workshop.Service, ping func(context.Context) error, publicURL 
 		return nil, err
 	}
 	router := gin.New()
+	router.HandleMethodNotAllowed = true
+	router.NoMethod(func(c *gin.Context) {
+		write(c, api.Problem{Status: http.StatusMethodNotAllowed, Title: "Not allowed", Detail: "There is such a path, but not with that method."})
+	})
 	router.Use(gin.CustomRecovery(func(c *gin.Context, cause any) { fail(c, fmt.Errorf("panic: %v", cause)) }), secure(hosts), limit)
 	router.GET("/healthz", func(c *gin.Context) { c.String(http.StatusOK, "alive\n") })
 	router.GET("/readyz", s.readyz)
@@ -147,10 +150,6 @@ func contract() (gin.HandlerFunc, error) {
 	options := &openapi3filter.Options{MultiError: true}
 	return func(c *gin.Context) {
 		route, params, err := router.FindRoute(c.Request)
-		if errors.Is(err, routers.ErrMethodNotAllowed) {
-			write(c, api.Problem{Status: http.StatusMethodNotAllowed, Title: "Not allowed", Detail: "The contract has this path, but not with that method."})
-			return
-		}
 		if err != nil {
 			write(c, api.Problem{Status: http.StatusNotFound, Title: "Not found", Detail: "The contract has no such path."})
 			return

@@ -19,7 +19,7 @@ function NextLine({ entry, now }: { entry: BenchPiece; now: string }) {
   const { next } = entry.piece
   return (
     <span>
-      <b>{next.text}</b>
+      {next.text}
       {next.at && (new Date(next.at) > new Date(now) ? ` from ${show.moment(next.at, now)}` : ' now')}
       {next.closes && <span className="font-semibold text-accent">, before {show.moment(next.closes, now)}</span>}
     </span>
@@ -30,8 +30,8 @@ function PieceHead({ entry, now }: { entry: BenchPiece; now: string }) {
   const show = useShow()
   const { piece, plan } = entry
   return (
-    <Link to={way(entry)} className="flex min-h-11 flex-wrap items-center gap-x-3 px-3 hover:underline">
-      <span className="font-bold">{piece.name}</span>
+    <Link to={way(entry)} className="block min-w-0 px-3 leading-tight hover:underline sm:flex sm:flex-wrap sm:gap-x-3">
+      <span className="block font-bold">{piece.name}</span>
       <NextLine entry={entry} now={now} />
       {plan?.promise && !plan.promise.met && <span className="font-semibold text-error">misses its promise by {show.hours(plan.promise.marginH)}</span>}
     </Link>

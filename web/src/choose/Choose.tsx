@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api, ask, type Choice, type Piece, type System } from '../api/client'
 import { BuildUpColumn, bandHeight, coatsOf, ScaleBar } from '../ui/BuildUp'
+import { Fit } from '../ui/Fit'
 import { OpeningsNote } from '../ui/OpeningsNote'
 import { pieceKey, usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
@@ -91,14 +92,14 @@ function SystemColumn({ system, pxPerUm, height, pressed, chosen, press }: { sys
       type="button"
       aria-pressed={pressed}
       onClick={press}
-      className={`flex w-44 shrink-0 snap-start flex-col rounded-box border-2 p-2 text-left ${pressed ? 'border-primary bg-base-200' : 'border-base-300 hover:border-base-content/40'}`}
+      className={`flex min-w-44 max-w-72 flex-1 snap-start flex-col rounded-box border-2 p-2 text-left ${pressed ? 'border-primary bg-base-200' : 'border-base-300 hover:border-base-content/40'}`}
     >
       <span className="min-h-10 text-sm font-semibold leading-tight text-accent">
         {chosen && <span className="mr-1 rounded-selector bg-primary px-1.5 py-0.5 text-primary-content">chosen</span>}
         {system.characters.map((c) => characters[c]).join(', ')}
       </span>
-      <span className="flex items-end" style={{ height }}>
-        <BuildUpColumn system={system} pxPerUm={pxPerUm} height={height} width={156} label={`${system.coats} coats to scale`} />
+      <span className="flex items-end overflow-hidden" style={{ height }}>
+        <BuildUpColumn system={system} pxPerUm={pxPerUm} height={height} width={272} label={`${system.coats} coats to scale`} />
       </span>
       <span className="mt-2 font-bold leading-tight">{last(system).product.name}</span>
       <span className="text-sm leading-tight opacity-90">{below.length > 0 ? `over ${below.join(', ')}` : 'straight on the material'}</span>
@@ -114,21 +115,6 @@ function SystemColumn({ system, pxPerUm, height, pressed, chosen, press }: { sys
         <Fit system={system} />
       </span>
     </button>
-  )
-}
-
-/** In one line: does it meet what is asked, and the promise? */
-function Fit({ system }: { system: System }) {
-  const show = useShow()
-  const short = system.demands.filter((d) => d.shortfall > 0).map((d) => d.name)
-  const thin = system.askedUm > 0 && system.filmUm > 0 && system.filmUm < system.askedUm
-  return (
-    <>
-      {short.length === 0 && !thin && <span className="font-semibold text-success">meets every demand</span>}
-      {short.length > 0 && <span className="font-semibold text-error">short on {short.join(', ')}</span>}
-      {short.length === 0 && thin && <span className="font-semibold text-warning">film a little thin</span>}
-      {system.promise && !system.promise.met && <span className="block font-semibold text-error">{show.hours(system.promise.marginH)} late</span>}
-    </>
   )
 }
 

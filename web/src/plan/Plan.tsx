@@ -143,7 +143,7 @@ function Slider({ label, value, min, max, text, onChange }: { label: string; val
       <span className="flex justify-between font-semibold">
         {label} <output>{text}</output>
       </span>
-      <input type="range" className="range range-primary min-h-11 w-full" min={min} max={max} step={1} value={value} aria-valuetext={text} onChange={(e) => onChange(Number(e.target.value))} />
+      <input type="range" className="range range-primary range-sm my-3 w-full" min={min} max={max} step={1} value={value} aria-valuetext={text} onChange={(e) => onChange(Number(e.target.value))} />
     </label>
   )
 }

@@ -18,7 +18,7 @@ export function Steps({ answer }: { answer: PlanAnswer }) {
         <ul className="space-y-2">
           {plan.needs.map((n) => (
             <li key={n.product.id}>
-              <b>{show.measure(show.measures.volume, n.litres)}</b> {n.product.name}
+              <b>{show.volume(n.litres)}</b> {n.product.name}
               <span className="block text-sm opacity-85">
                 {n.product.maker}, {n.product.colour}
               </span>

@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { api, ask, Problem, type Catalogue, type Choice } from '../api/client'
 import { DemandBars } from '../ui/DemandBars'
+import { Fit } from '../ui/Fit'
 import { OpeningsNote } from '../ui/OpeningsNote'
 import { useShow } from '../ui/show'
 import { inputOf, type Draft } from './TakeIn'
@@ -62,15 +63,15 @@ export function Consequences({ consequences, use, demands, material }: { consequ
         {!problem && choice && choice.systems.length > 0 && (
           <>
             <p className="text-lg">
-              <b>{choice.suited === 1 ? 'One last coat' : `${choice.suited} last coats`}</b> on the shelf {choice.suited === 1 ? 'suits' : 'suit'}
-              {soonest && <>; soonest in light use {show.moment(soonest)}</>}.
+              <b>{choice.suited === 1 ? 'One last coat' : `${choice.suited} last coats`}</b> on the shelf may go on it
+              {soonest && <>; soonest in light use {show.moment(soonest)}</>}. The best of them:
             </p>
-            <ul className="mt-2 space-y-1">
+            <ul className="mt-2 space-y-2">
               {choice.systems.slice(0, 3).map((s) => (
-                <li key={s.layers.map((l) => l.product.id).join()} className="flex justify-between gap-3">
-                  <span>{s.layers[s.layers.length - 1]!.product.name}</span>
-                  <span className="whitespace-nowrap opacity-85">
-                    {s.coats} coats{s.promise && (s.promise.met ? ', in time' : ', too late')}
+                <li key={s.layers.map((l) => l.product.id).join()}>
+                  <b>{s.layers[s.layers.length - 1]!.product.name}</b>, {s.coats} coats in all
+                  <span className="block text-sm">
+                    <Fit system={s} />
                   </span>
                 </li>
               ))}
@@ -80,5 +81,24 @@ export function Consequences({ consequences, use, demands, material }: { consequ
         {!problem && choice && choice.systems.length === 0 && <OpeningsNote openings={choice.openings} />}
       </div>
     </aside>
+  )
+}
+
+/** The same in one line, above the thumb on a phone. */
+export function ConsequencesLine({ consequences }: { consequences: ConsequencesState }) {
+  const { choice, problem, complete } = consequences
+  const best = choice?.systems[0]
+  return (
+    <p className="no-print fixed inset-x-0 bottom-14 z-10 border-t border-base-300 bg-base-200 px-4 py-2 text-sm font-semibold md:bottom-0 lg:hidden">
+      {!complete
+        ? 'What suits stands here once end use, material and size are told.'
+        : problem
+          ? 'Mend the marked fields to see what suits.'
+          : !choice
+            ? 'Looking along the shelf…'
+            : best
+              ? `${choice.suited} last coats may go on it; best ${best.layers[best.layers.length - 1]!.product.name}.`
+              : 'Nothing on the shelf suits; see below what would open it.'}
+    </p>
   )
 }

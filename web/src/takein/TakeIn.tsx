@@ -7,7 +7,7 @@ import { pieceKey, usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { fromLocalInput, toLocalInput } from '../ui/time'
-import { Consequences, useConsequences } from './Consequences'
+import { Consequences, ConsequencesLine, useConsequences } from './Consequences'
 
 export const lookNames: Record<Look, { name: string; hint: string }> = {
   natural: { name: 'Natural', hint: 'the wood as it is' },
@@ -114,7 +114,7 @@ function Form({ catalogue, draft, setDraft, piece }: { catalogue: Catalogue; dra
   const groups = [...new Set(catalogue.endUses.map((u) => u.group))]
   const handed = piece?.stage === 'handed_over'
   return (
-    <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,26rem)]">
+    <div className="grid gap-8 pb-12 lg:pb-0 lg:grid-cols-[minmax(0,1fr)_minmax(0,26rem)]">
       <form
         noValidate
         className="space-y-7"
@@ -202,7 +202,7 @@ function Form({ catalogue, draft, setDraft, piece }: { catalogue: Catalogue; dra
             </Field>
           </div>
         </fieldset>
-        <fieldset className="grid grid-cols-2 gap-4 sm:grid-cols-4">
+        <fieldset className="grid grid-cols-2 gap-4 sm:grid-cols-[1fr_1fr_1.6fr_1.6fr]">
           <legend className="mb-2 text-lg font-bold">Room and dates</legend>
           <Field label="Air" error={wrong('/air/tempC', true)}>
             {(ids) => <MeasureInput {...ids} measure={show.measures.temp} value={draft.tempC} onChange={(v) => set({ tempC: v })} />}
@@ -234,6 +234,7 @@ function Form({ catalogue, draft, setDraft, piece }: { catalogue: Catalogue; dra
         )}
       </form>
       <Consequences consequences={consequences} use={use} demands={catalogue.demands} material={material?.name} />
+      <ConsequencesLine consequences={consequences} />
     </div>
   )
 }

@@ -1,7 +1,8 @@
 import { useId, type ReactNode } from 'react'
 import type { Judgement, ProductRef, System, Verdict } from '../api/client'
 import { useShow } from './show'
-import { joinDash, joinPath, VerdictMark, verdicts } from './verdict'
+import { useWidth } from './useWidth'
+import { joinDash, joinPath, VerdictMark } from './verdict'
 
 /** One coat of a system, from the ground up, with the join it makes with what lies below. */
 export interface Coat {
@@ -29,6 +30,10 @@ export function coatsOf(system: System): Coat[] {
 }
 
 export const filmOf = (system: System) => system.layers.reduce((sum, l) => sum + l.coats * l.dryUm, 0)
+
+/** The section is a sample on paper: it keeps its colours by lamp light. */
+const drawn: Record<Verdict, string> = { sound: '#2c6337', prepare: '#7d5600', test: '#54409a', refuse: '#9c2226' }
+const PAPER = '#f8f0dc'
 
 const WOOD = 52 // px of ground below the surface; not to scale, which the break shows
 const SOAK = 9 // px that a penetrating coat reaches further down
@@ -64,17 +69,18 @@ function Section({ coats, width, pxPerUm, height, selected }: { coats: Coat[]; w
       bands.push(<rect key={c.key} x={0} y={surface} width={width} height={SOAK * (soaked + 1)} fill={fill(c)} opacity={0.38} />)
       soaked++
       const at = surface + SOAK * soaked
-      joins.push(<path key={c.key} d={joinPath(c.join.verdict, 0, width, at)} stroke={verdicts[c.join.verdict].colour} strokeWidth={here ? 4 : 2} strokeDasharray={joinDash(c.join.verdict) ?? '9 3'} fill="none" />)
+      joins.push(<path key={c.key} d={joinPath(c.join.verdict, 0, width, at)} stroke={drawn[c.join.verdict]} strokeWidth={here ? 4 : 2} strokeDasharray={joinDash(c.join.verdict) ?? '9 3'} fill="none" />)
       continue
     }
     bands.push(
       <g key={c.key}>
+        <rect x={0} y={y - h} width={width} height={h} fill={PAPER} />
         <rect x={0} y={y - h} width={width} height={h} fill={fill(c)} fillOpacity={c.product.shade === 'clear' ? 0.55 : 1} />
         {c.role === 'prime' && c.product.shade !== 'clear' && <rect x={0} y={y - h} width={width} height={h} fill={`url(#${id}-primer)`} />}
         <rect x={0.5} y={y - h} width={width - 1} height={h} fill="none" stroke="#24201b" strokeOpacity={0.35} />
       </g>,
     )
-    joins.push(<path key={c.key} d={joinPath(c.join.verdict, 0, width, y)} stroke={verdicts[c.join.verdict].colour} strokeWidth={here ? 4.5 : 2.5} strokeDasharray={joinDash(c.join.verdict)} fill="none" />)
+    joins.push(<path key={c.key} d={joinPath(c.join.verdict, 0, width, y)} stroke={drawn[c.join.verdict]} strokeWidth={here ? 4.5 : 2.5} strokeDasharray={joinDash(c.join.verdict)} fill="none" />)
     y -= h
   }
   const teeth = Array.from({ length: Math.floor(width / 12) + 1 }, (_, i) => `L${width - i * 12} ${height - (i % 2 ? 1 : 9)}`).join(' ')
@@ -85,9 +91,9 @@ function Section({ coats, width, pxPerUm, height, selected }: { coats: Coat[]; w
           <line x1="0" y1="0" x2="0" y2="7" stroke="#7b7466" strokeWidth="1.5" />
         </pattern>
       </defs>
-      <path d={`M0 ${surface} H${width} ${teeth} L0 ${height - 5} Z`} fill="var(--wood)" />
+      <path d={`M0 ${surface} H${width} ${teeth} L0 ${height - 5} Z`} fill="#c79d6c" />
       {[0.22, 0.5, 0.8].map((f) => (
-        <path key={f} d={`M0 ${surface + 8 + f * 26} q${width * 0.25} ${-7 + f * 6} ${width * 0.5} 1 t${width * 0.5} -2`} stroke="var(--wood-line)" strokeWidth={1.2} fill="none" />
+        <path key={f} d={`M0 ${surface + 8 + f * 26} q${width * 0.25} ${-7 + f * 6} ${width * 0.5} 1 t${width * 0.5} -2`} stroke="#a97f50" strokeWidth={1.2} fill="none" />
       ))}
       {bands}
       {joins}
@@ -96,9 +102,9 @@ function Section({ coats, width, pxPerUm, height, selected }: { coats: Coat[]; w
 }
 
 /** A build-up for comparing: all columns share one scale. */
-export function BuildUpColumn({ system, pxPerUm, height, width = 150, label }: { system: System; pxPerUm: number; height: number; width?: number; label: string }) {
+export function BuildUpColumn({ system, pxPerUm, height, width, label }: { system: System; pxPerUm: number; height: number; width: number; label: string }) {
   return (
-    <svg width={width} height={height} role="img" aria-label={label} className="block">
+    <svg width={width} height={height} role="img" aria-label={label} className="block shrink-0">
       <Section coats={coatsOf(system)} width={width} pxPerUm={pxPerUm} height={height} />
     </svg>
   )
@@ -120,7 +126,9 @@ export function ScaleBar({ pxPerUm }: { pxPerUm: number }) {
 
 const ENTRY = 56 // px an entry beside the drawing takes at least
 const DRAWN = 190
-const LEADER = 34
+const DRAWN_NARROW = 92
+const NARROW = 520
+const LEADER = 30
 
 /** Each entry stands at its band's middle, or as near as the ones below it allow. */
 function placeEntries(heights: number[], surface: number, lowest: number) {
@@ -139,6 +147,8 @@ function placeEntries(heights: number[], surface: number, lowest: number) {
 /** The build-up of one zone with every coat and join beside it. Pressing one tells why. */
 export function BuildUp({ system, material, selected, onSelect }: { system: System; material: string; selected?: string; onSelect: (key: string) => void }) {
   const show = useShow()
+  const [box, boxWidth] = useWidth()
+  const width = boxWidth < NARROW ? DRAWN_NARROW : DRAWN
   const coats = coatsOf(system)
   const film = filmOf(system)
   const pxPerUm = film > 0 ? Math.max(0.9, (coats.length * ENTRY) / film) : 1
@@ -147,18 +157,18 @@ export function BuildUp({ system, material, selected, onSelect }: { system: Syst
   const height = Math.max(filmPx, coats.length * ENTRY) + WOOD
   const places = placeEntries(heights, height - WOOD, height - WOOD / 2)
   return (
-    <div>
+    <div ref={box}>
       <div className="relative" style={{ height }}>
-        <svg width={DRAWN + LEADER} height={height} className="absolute left-0 top-0" role="img" aria-label={`Section through the finish: ${coats.length} coats, ${show.measure(show.measures.film, film)} of dry film on ${material}`}>
-          <Section coats={coats} width={DRAWN} pxPerUm={pxPerUm} height={height} selected={selected} />
+        <svg width={width + LEADER} height={height} className="absolute left-0 top-0" role="img" aria-label={`Section through the finish: ${coats.length} coats, ${show.measure(show.measures.film, film)} of dry film on ${material}`}>
+          <Section coats={coats} width={width} pxPerUm={pxPerUm} height={height} selected={selected} />
           {places.map((p, i) => (
-            <path key={i} d={`M${DRAWN} ${p.middle} C${DRAWN + LEADER / 2} ${p.middle} ${DRAWN + LEADER / 2} ${p.at} ${DRAWN + LEADER} ${p.at}`} stroke="currentColor" strokeOpacity={0.5} fill="none" />
+            <path key={i} d={`M${width} ${p.middle} C${width + LEADER / 2} ${p.middle} ${width + LEADER / 2} ${p.at} ${width + LEADER} ${p.at}`} stroke="currentColor" strokeOpacity={0.5} fill="none" />
           ))}
-          <text x={DRAWN / 2} y={height - 16} textAnchor="middle" fontSize="14" fontWeight="600" fill="#24201b">
+          <text x={width / 2} y={height - 16} textAnchor="middle" fontSize="14" fontWeight="600" fill="#24201b">
             {material}
           </text>
         </svg>
-        <ol className="absolute inset-y-0 right-0" style={{ left: DRAWN + LEADER }}>
+        <ol className="absolute inset-y-0 right-0" style={{ left: width + LEADER }}>
           {coats.map((c, i) => (
             <li key={c.key} className="absolute inset-x-0" style={{ top: (places[i]?.at ?? 0) - ENTRY / 2 + 2, height: ENTRY - 4 }}>
               <CoatEntry coat={c} ground={i === 0 ? material : coats[i - 1]!.product.name} pressed={c.key === selected} press={() => onSelect(c.key)} />
@@ -184,8 +194,8 @@ function CoatEntry({ coat, ground, pressed, press }: { coat: Coat; ground: strin
       className={`flex h-full w-full flex-col justify-center overflow-hidden rounded-field border px-3 text-left leading-tight ${pressed ? 'border-primary bg-base-200' : 'border-base-300 hover:bg-base-200'}`}
     >
       <span className="truncate font-semibold">
+        {coat.of > 1 && `${coat.n}/${coat.of} `}
         {coat.product.name}
-        {coat.of > 1 && ` ${coat.n}/${coat.of}`}
         <span className="font-normal opacity-85"> · {film}</span>
       </span>
       <span className="flex items-center gap-1.5 text-sm">

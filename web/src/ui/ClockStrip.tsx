@@ -1,7 +1,8 @@
 import { scaleTime } from 'd3-scale'
-import { useEffect, useId, useRef, useState, type ReactNode } from 'react'
+import { useId, type ReactNode } from 'react'
 import type { Plan, Step, Strip } from '../api/client'
 import { useShow } from './show'
+import { useWidth } from './useWidth'
 
 export interface Lane {
   key: string | number
@@ -10,25 +11,16 @@ export interface Lane {
   label: string // for those who do not see the drawing
 }
 
-const HEAD = 30
-const LANE = 66
+const HEAD = 44
+const LANE = 72
+const NAME = 48 // the row above a lane that names its piece
+const NAME_NARROW = 84 // where its words take three lines
+const NARROW = 640
 const ROW = 26 // hands-on, wet and drying
-const WINDOW = 12 // the recoat window below them
+const WINDOW = 10 // the recoat window below them
+const WHISKER = 5 // from a coat's window to its end, below that
 const LEAST_PX_PER_HOUR = 4.6
 const HOUR = 3_600_000
-
-function useWidth() {
-  const ref = useRef<HTMLDivElement>(null)
-  const [width, setWidth] = useState(900)
-  useEffect(() => {
-    const box = ref.current
-    if (!box) return
-    const watch = new ResizeObserver(() => setWidth(box.clientWidth))
-    watch.observe(box)
-    return () => watch.disconnect()
-  }, [])
-  return [ref, width] as const
-}
 
 /** Real dates and hours, one lane a zone: hands-on work, wet, window open and closing, light use, full cure. */
 export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: Lane[]; laneHead?: (lane: Lane) => ReactNode }) {
@@ -42,8 +34,9 @@ export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: La
   const x = scaleTime([from, to], [0, width])
   const at = (iso: string) => Math.max(-5, Math.min(width + 5, x(new Date(iso))))
   const pxPerDay = (width / hours) * 24
-  const laneTop = (i: number) => HEAD + i * LANE * (laneHead ? 1.75 : 1) + (laneHead ? LANE * 0.75 : 0)
-  const height = HEAD + lanes.length * LANE * (laneHead ? 1.75 : 1) + 4
+  const name = !laneHead ? 0 : boxWidth < NARROW ? NAME_NARROW : NAME
+  const laneTop = (i: number) => HEAD + i * (LANE + name) + name
+  const height = HEAD + lanes.length * (LANE + name) + 4
   const now = new Date(strip.now)
   const days = [strip.from, ...strip.midnights]
   return (
@@ -82,8 +75,8 @@ export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: La
             })}
             {pxPerDay > 260 &&
               strip.open.flatMap((o) =>
-                [o.from, o.to].map((t) => (
-                  <text key={t} x={at(t)} y={HEAD + 11} fontSize="11" fill="currentColor" fillOpacity="0.8" textAnchor={t === o.from ? 'start' : 'end'}>
+                [o.from, o.to].filter((t) => at(t) > 0 && at(t) < width - 8).map((t) => (
+                  <text key={t} x={at(t)} y={HEAD - 6} fontSize="12" fill="currentColor" fillOpacity="0.9" textAnchor={t === o.from ? 'start' : 'end'}>
                     {show.clock(t)}
                   </text>
                 )),
@@ -93,8 +86,8 @@ export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: La
             ))}
             {now >= from && now <= to && (
               <g>
-                <line x1={x(now)} x2={x(now)} y1={HEAD - 8} y2={height} stroke="var(--color-error)" strokeWidth="2" />
-                <text x={x(now) + 4} y={HEAD - 1} fontSize="12" fontWeight="700" fill="var(--color-error)">
+                <line x1={x(now)} x2={x(now)} y1={HEAD - 18} y2={height} stroke="var(--color-error)" strokeWidth="2" />
+                <text x={x(now) + 4} y={HEAD - 8} fontSize="12" fontWeight="700" fill="var(--color-error)">
                   now
                 </text>
               </g>
@@ -102,8 +95,10 @@ export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: La
           </svg>
           {laneHead &&
             lanes.map((lane, i) => (
-              <div key={lane.key} className="absolute left-0" style={{ top: laneTop(i) - LANE * 0.72, maxWidth: boxWidth }}>
-                {laneHead(lane)}
+              <div key={lane.key} className="absolute inset-x-0 border-y border-base-300 bg-base-200" style={{ top: laneTop(i) - name, height: name }}>
+                <div className="sticky left-0 flex h-full items-center overflow-hidden" style={{ width: boxWidth }}>
+                  {laneHead(lane)}
+                </div>
               </div>
             ))}
         </div>
@@ -137,7 +132,6 @@ function LaneDrawing({ lane, top, at, id, width, cured }: { lane: Lane; top: num
   const told = toldApart(plan.steps.map((s) => at(s.work[0]!.from)))
   return (
     <g>
-      <line x1={0} x2={width} y1={top - 4} y2={top - 4} stroke="currentColor" strokeOpacity="0.15" />
       {plan.steps.map((s, i) => {
         const next = plan.steps[i + 1]
         const start = at(s.work[0]!.from)
@@ -162,7 +156,7 @@ function LaneDrawing({ lane, top, at, id, width, cured }: { lane: Lane; top: num
             light use
           </text>
           {cured && (
-            <text x={width - 6} y={windowY + 10} fontSize="12" textAnchor="end" fill="currentColor">
+            <text x={width - 6} y={windowY + WINDOW + 13} fontSize="12" textAnchor="end" fill="currentColor">
               fully hardened {cured} ▸
             </text>
           )}
@@ -192,7 +186,7 @@ function After({ step, next, y, windowY, at, id, index, lightUse }: { step: Step
   const closes = step.closes ? at(step.closes) : undefined
   const shut = Math.min(closes ?? until, until)
   const quarter = step.opens && step.closes ? at(new Date(new Date(step.closes).getTime() - (new Date(step.closes).getTime() - new Date(step.opens).getTime()) / 4).toISOString()) : undefined
-  const whisker = windowY + 2 + (index % 3) * 4
+  const whisker = windowY + WINDOW + 3 + (index % 2) * WHISKER
   return (
     <g>
       <rect x={end} width={Math.max(1, dry - end)} y={y + 3} height={ROW - 6} fill={`url(#${id}-wet)`} />
@@ -204,7 +198,7 @@ function After({ step, next, y, windowY, at, id, index, lightUse }: { step: Step
         </>
       )}
       {closes !== undefined && (
-        <path d={`M${shut} ${whisker} H${closes} M${closes} ${windowY - 2} V${windowY + WINDOW + 2}`} stroke="var(--closing)" strokeWidth="1.500" fill="none" />
+        <path d={`M${shut} ${whisker} H${closes} M${closes} ${whisker - 4} V${whisker + 4}`} stroke="var(--closing)" strokeWidth="1.500" fill="none" />
       )}
     </g>
   )
@@ -215,7 +209,7 @@ function Legend({ id }: { id: string }) {
     ['hands on', <rect key="r" width="22" height="12" fill="var(--color-primary)" />],
     ['preparation', <rect key="r" width="22" height="12" fill="var(--color-secondary)" fillOpacity="0.75" />],
     ['wet', <rect key="r" width="22" height="12" fill={`url(#${id}-wet)`} />],
-    ['drying', <line key="r" x1="0" x2="22" y1="6" y2="6" stroke="var(--idle)" strokeWidth="3" />],
+    ['drying, hardening', <line key="r" x1="0" x2="22" y1="6" y2="6" stroke="var(--idle)" strokeWidth="3" />],
     ['window open', <rect key="r" width="22" height="12" fill="var(--open)" fillOpacity="0.85" />],
     ['closing', <rect key="r" width="22" height="12" fill={`url(#${id}-closing)`} stroke="var(--closing)" />],
     ['closes here', <path key="r" d="M0 6H20M20 0V12" stroke="var(--closing)" strokeWidth="1.500" fill="none" />],

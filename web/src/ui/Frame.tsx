@@ -67,7 +67,7 @@ export function Frame() {
         <div className="mx-auto flex max-w-7xl items-center gap-4 px-4 py-2">
           <NavLink to="/" className="flex min-h-11 items-center gap-2 text-xl font-bold" aria-label="Firmitas, to the bench">
             <svg width="26" height="26" viewBox="0 0 32 32" aria-hidden="true">
-              <path d="M2 21h28v9H2z" fill="var(--wood)" />
+              <path d="M2 21h28v9H2z" fill="#b98a58" />
               <path d="M2 15.500h28v4H2zM2 9.500h28v4H2zM2 3.500h28v4H2z" fill="currentColor" opacity=".75" />
             </svg>
             Firmitas
@@ -80,7 +80,7 @@ export function Frame() {
                 to={to}
                 end
                 className={({ isActive }) =>
-                  `flex min-h-14 flex-1 flex-col items-center justify-center gap-0.5 px-3 text-sm md:min-h-11 md:flex-row md:gap-2 md:text-base ${isActive ? 'border-t-4 border-primary font-bold text-primary md:border-b-4 md:border-t-0' : ''}`
+                  `flex min-h-14 flex-1 flex-col items-center justify-center gap-0.5 whitespace-nowrap px-3 text-sm md:min-h-11 md:flex-row md:gap-2 md:text-base ${isActive ? 'border-t-4 border-primary font-bold text-primary md:border-b-4 md:border-t-0' : ''}`
                 }
               >
                 <Icon size={20} aria-hidden="true" /> {name}

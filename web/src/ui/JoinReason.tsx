@@ -38,7 +38,7 @@ export function JoinReason({ coat, ground }: { coat: Coat; ground: string }) {
       <ul className="mt-2 space-y-2">
         {join.findings.map((f) => (
           <li key={f.rule}>
-            {f.reason} {f.failure && <span>Ignored, it {f.failure}.</span>} {f.wayOut && <span>Instead: {f.wayOut}</span>}{' '}
+            {f.reason} {f.failure && <span>If ignored: {f.failure}.</span>} {f.wayOut && <span>Instead: {f.wayOut}</span>}{' '}
             <span className="whitespace-nowrap text-sm opacity-85">
               rule {f.rule}, <BasisMark basis={f.basis} />
             </span>

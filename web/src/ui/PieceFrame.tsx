@@ -37,7 +37,7 @@ function WorkLine({ piece }: { piece: Piece }) {
         const label = (
           <>
             {stations[key].name}
-            <span className="text-sm opacity-85">{mark === 'done' ? 'done' : mark === 'here' ? 'now' : closed ? 'choose first' : ' '}</span>
+            <span className="text-sm opacity-85">{mark === 'done' ? 'done' : mark === 'here' ? 'now' : closed ? 'choose first' : '\u00a0'}</span>
           </>
         )
         return closed ? (

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { createContext, useContext, useMemo, type ReactNode } from 'react'
 import { api, ask, type Workshop } from '../api/client'
-import { measures, type Measure, type Units } from './units'
+import { measures, volume, type Measure, type Units } from './units'
 
 /** Everything that turns values into words goes through here, so that units, clock and time zone are honoured once. */
 export interface Show {
@@ -10,6 +10,7 @@ export interface Show {
   measures: (typeof measures)['metric']
   number: (v: number, digits?: number) => string
   measure: (m: Measure, si: number) => string
+  volume: (litres: number) => string
   clock: (iso: string) => string
   day: (iso: string) => string
   weekday: (iso: string) => string
@@ -28,7 +29,7 @@ export function makeShow(workshop?: Workshop): Show {
     return (iso: string) => f.format(new Date(iso))
   }
   const number = (v: number, digits = 0) => v.toLocaleString(navigator.language, { maximumFractionDigits: digits })
-  const clock = format({ hour: 'numeric', minute: '2-digit', hourCycle: workshop?.clock === 'h12' ? 'h12' : 'h23' })
+  const clock = format({ hour: workshop?.clock === 'h12' ? 'numeric' : '2-digit', minute: '2-digit', hourCycle: workshop?.clock === 'h12' ? 'h12' : 'h23' })
   const day = format({ weekday: 'short', day: 'numeric', month: 'short' })
   const ymd = format({ year: 'numeric', month: '2-digit', day: '2-digit' })
   const hours = (h: number) => {
@@ -42,6 +43,10 @@ export function makeShow(workshop?: Workshop): Show {
     measures: measures[units],
     number,
     measure: (m, si) => `${number(m.fromSI(si), m.digits)} ${m.unit}`,
+    volume: (litres) => {
+      const v = volume(units, litres)
+      return `${number(v.amount, v.digits)} ${v.unit}`
+    },
     clock,
     day,
     weekday: format({ weekday: 'short' }),

@@ -18,21 +18,28 @@ const scaled = (unit: string, perUnit: number, digits: number): Measure => ({
 const FOOT = 0.3048
 const INCH = FOOT / 12
 
-export const measures: Record<Units, { temp: Measure; area: Measure; side: Measure; volume: Measure; film: Measure }> = {
+export const measures: Record<Units, { temp: Measure; area: Measure; side: Measure; film: Measure }> = {
   metric: {
     temp: scaled('°C', 1, 0),
     area: scaled('m²', 1, 2),
     side: scaled('cm', 0.01, 1),
-    volume: scaled('mL', 0.001, 0),
     film: scaled('µm', 1, 0),
   },
   us: {
     temp: { unit: '°F', digits: 0, fromSI: (c) => 1.8 * c + 32, toSI: (f) => (f - 32) / 1.8 },
     area: scaled('ft²', FOOT * FOOT, 1),
     side: scaled('in', INCH, 1),
-    volume: scaled('fl oz', 3.785411784 / 128, 1),
     film: scaled('mil', 25.4, 1),
   },
+}
+
+const GALLON = 3.785411784
+
+/** Litres in the unit a finisher would buy them in, smaller units for smaller amounts. */
+export function volume(units: Units, litres: number): { amount: number; unit: string; digits: number } {
+  if (units === 'metric') return litres < 1 ? { amount: litres * 1000, unit: 'mL', digits: 0 } : { amount: litres, unit: 'L', digits: 1 }
+  if (litres < GALLON / 4) return { amount: (litres / GALLON) * 128, unit: 'fl oz', digits: 1 }
+  return litres < GALLON ? { amount: (litres / GALLON) * 4, unit: 'qt', digits: 1 } : { amount: litres / GALLON, unit: 'gal', digits: 1 }
 }
 
 /** Reads a number as people type it: with a comma or a point. NaN when it is none. */

@@ -1,0 +1,66 @@
+# make demo   from a bare machine to the running demo
+# make test   everything there is to test
+MARIADB  = mariadb-server:/usr/sbin/mariadbd
+CHROMIUM = chromium:/usr/bin/chromium
+ADDR    ?= 127.0.0.1:8470
+NPM_CI   = npm ci --no-audit --no-fund --loglevel=error
+GO_FILES = $(shell find api cmd core internal -name '*.go' -o -name '*.sql' -o -name '*.csv') go.mod go.sum
+WEB_FILES = $(shell find web/src web/public -type f) web/index.html web/vite.config.ts
+
+.PHONY: demo test build contract check-contract lint test-go test-e2e bench screenshots clean
+
+demo: build
+	@scripts/need.sh $(MARIADB)
+	./bin/firmitas demo -addr $(ADDR)
+
+test: check-contract lint build test-go test-e2e
+	@echo "All tests passed."
+
+build: bin/firmitas
+
+bin/firmitas: $(GO_FILES) internal/webui/dist/index.html
+	go build -o $@ ./cmd/firmitas
+
+internal/webui/dist/index.html: $(WEB_FILES) web/node_modules/.installed
+	cd web && npx vite build --logLevel warn
+
+web/node_modules/.installed: web/package-lock.json
+	cd web && $(NPM_CI) && touch node_modules/.installed
+
+e2e/node_modules/.installed: e2e/package-lock.json
+	cd e2e && PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 $(NPM_CI) && touch node_modules/.installed
+
+# The Go and TypeScript sides of api/openapi.yaml.
+contract: web/node_modules/.installed
+	go tool oapi-codegen -config api/generate.yaml api/openapi.yaml
+	cd web && npm run --silent types
+
+check-contract: web/node_modules/.installed
+	@scripts/check-contract.sh
+
+lint: web/node_modules/.installed e2e/node_modules/.installed
+	test -z "$$(gofmt -l api cmd core internal)"
+	go vet ./...
+	go tool -modfile=tools/go.mod staticcheck ./cmd/... ./core/... ./internal/...
+	cd web && npm run --silent check
+	cd e2e && npx tsc --noEmit
+
+test-go:
+	@scripts/need.sh $(MARIADB)
+	go test -cover ./cmd/... ./core/... ./internal/...
+
+test-e2e: build e2e/node_modules/.installed
+	@scripts/need.sh $(MARIADB) $(CHROMIUM)
+	cd e2e && npx playwright test
+
+bench:
+	@scripts/need.sh $(MARIADB)
+	go test -run '^$$' -bench . ./core/... ./internal/...
+
+# One current picture of each main view, from the demo's data.
+screenshots: build e2e/node_modules/.installed
+	@scripts/need.sh $(MARIADB) $(CHROMIUM)
+	cd e2e && SCREENSHOTS=1 npx playwright test screenshots
+
+clean:
+	rm -rf bin var internal/webui/dist/assets internal/webui/dist/index.html internal/webui/dist/icon.svg e2e/test-results
