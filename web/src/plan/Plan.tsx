@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Printer } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { useEffect, useId, useState } from 'react'
 import { Link } from 'react-router'
 import { api, ask, type Air, type Piece, type PlanAnswer } from '../api/client'
 import { ClockStrip } from '../ui/ClockStrip'
@@ -138,12 +138,13 @@ function AirTrial({ piece, air, setAir, answer }: { piece: Piece; air: Air; setA
 }
 
 function Slider({ label, value, min, max, text, onChange }: { label: string; value: number; min: number; max: number; text: string; onChange: (v: number) => void }) {
+  const id = useId()
   return (
-    <label className="min-w-56 flex-1">
-      <span className="flex justify-between font-semibold">
-        {label} <output>{text}</output>
-      </span>
-      <input type="range" className="range range-primary range-sm my-3 w-full" min={min} max={max} step={1} value={value} aria-valuetext={text} onChange={(e) => onChange(Number(e.target.value))} />
-    </label>
+    <div className="min-w-56 flex-1">
+      <div className="flex justify-between font-semibold">
+        <label htmlFor={id}>{label}</label> <span aria-hidden="true">{text}</span>
+      </div>
+      <input id={id} type="range" className="range range-primary range-sm my-3 w-full" min={min} max={max} step={1} value={value} aria-valuetext={text} onChange={(e) => onChange(Number(e.target.value))} />
+    </div>
   )
 }

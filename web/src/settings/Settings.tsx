@@ -55,7 +55,7 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
         <ul className="divide-y divide-base-300 border-y border-base-300">
           {[1, 2, 3, 4, 5, 6, 0].map((i) => {
             const day = draft.hours[i]!
-            const open = day.close > day.open
+            const open = day.close !== day.open
             return (
               <li key={i} className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 py-1">
                 <label className="flex min-h-11 w-40 items-center gap-3">

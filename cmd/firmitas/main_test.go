@@ -1,0 +1,133 @@
+package main
+
+import (
+	"context"
+	"fmt"
+	"io"
+	"net"
+	"net/http"
+	"os"
+	"path/filepath"
+	"strings"
+	"syscall"
+	"testing"
+	"time"
+)
+
+// freeAddr is a loopback address that was free a moment ago.
+func freeAddr(t *testing.T) string {
+	t.Helper()
+	l, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer l.Close()
+	return l.Addr().String()
+}
+
+func fetch(method, url, body string) (int, string) {
+	r, err := http.NewRequest(method, url, strings.NewReader(body))
+	if err != nil {
+		return 0, err.Error()
+	}
+	r.Header.Set("Content-Type", "application/json")
+	answer, err := http.DefaultClient.Do(r)
+	if err != nil {
+		return 0, err.Error()
+	}
+	defer answer.Body.Close()
+	data, _ := io.ReadAll(answer.Body)
+	return answer.StatusCode, string(data)
+}
+
+func eventually(t *testing.T, what string, holds func() bool) {
+	t.Helper()
+	for deadline := time.Now().Add(60 * time.Second); time.Now().Before(deadline); time.Sleep(50 * time.Millisecond) {
+		if holds() {
+			return
+		}
+	}
+	t.Fatalf("%s: not within a minute", what)
+}
+
+// The demo keeps its data over a restart, seeds once, and leaves no process behind.
+func TestDemoRestartsWithItsDataAndStopsCleanly(t *testing.T) {
+	data := t.TempDir()
+	for round := range 2 {
+		addr := freeAddr(t)
+		ctx, stop := context.WithCancel(t.Context())
+		ended := make(chan error, 1)
+		go func() { ended <- run(ctx, []string{"demo", "-data", data, "-addr", addr}) }()
+		eventually(t, "ready", func() bool { status, _ := fetch("GET", "http://"+addr+"/readyz", ""); return status == 200 })
+		if round == 0 {
+			start := time.Now().UTC().Format(time.RFC3339)
+			body := fmt.Sprintf(`{"name":"Rocking boat","zone":{"name":"all","endUse":"toy","material":"beech","look":"natural","sheen":"satin","areaM2":0.6},"air":{"tempC":20,"rh":50},"start":%q}`, start)
+			if status, text := fetch("POST", "http://"+addr+"/api/pieces", body); status != 201 {
+				t.Fatalf("taking in: %d %s", status, text)
+			}
+		}
+		_, bench := fetch("GET", "http://"+addr+"/api/bench", "")
+		if strings.Count(bench, "Rocking boat") != 1 || strings.Count(bench, "Cot for a nursery") != 1 {
+			t.Errorf("round %d: the bench is %s", round, bench)
+		}
+		pid, err := os.ReadFile(filepath.Join(data, "pid"))
+		if err != nil {
+			t.Fatal(err)
+		}
+		stop()
+		if err := <-ended; err != nil {
+			t.Fatal(err)
+		}
+		var number int
+		if _, err := fmt.Sscan(string(pid), &number); err != nil || syscall.Kill(number, 0) == nil {
+			t.Errorf("round %d: the database process %q is still there (%v)", round, pid, err)
+		}
+	}
+}
+
+// The server starts before the database does, says so, and is ready once it can be reached.
+func TestServesBeforeItsDatabase(t *testing.T) {
+	t.Setenv("FIRMITAS_DATABASE_DSN", "nobody:nothing@tcp("+freeAddr(t)+")/nowhere")
+	addr := freeAddr(t)
+	ctx, stop := context.WithCancel(t.Context())
+	ended := make(chan error, 1)
+	go func() { ended <- run(ctx, []string{"serve", "-addr", addr}) }()
+	eventually(t, "alive", func() bool { status, _ := fetch("GET", "http://"+addr+"/healthz", ""); return status == 200 })
+	if status, text := fetch("GET", "http://"+addr+"/api/bench", ""); status != 503 || !strings.Contains(text, "not answering") {
+		t.Errorf("the bench: %d %s", status, text)
+	}
+	if status, _ := fetch("GET", "http://"+addr+"/readyz", ""); status != 503 {
+		t.Errorf("readyz: %d", status)
+	}
+	stop()
+	if err := <-ended; err != nil {
+		t.Error(err)
+	}
+}
+
+func TestCommandLineSaysWhatIsWrong(t *testing.T) {
+	t.Setenv("FIRMITAS_DATABASE_DSN", "")
+	taken, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer taken.Close()
+	for _, c := range []struct {
+		args []string
+		dsn  string
+		says string
+	}{
+		{nil, "", "usage"},
+		{[]string{"dance"}, "", "usage"},
+		{[]string{"serve"}, "", "FIRMITAS_DATABASE_DSN is not set"},
+		{[]string{"migrate"}, "", "FIRMITAS_DATABASE_DSN is not set"},
+		{[]string{"serve"}, "not a dsn", "FIRMITAS_DATABASE_DSN"},
+		{[]string{"serve", "-addr", "0.0.0.0:1"}, "a:b@tcp(127.0.0.1:1)/x", "only loopback"},
+		{[]string{"serve", "-addr", taken.Addr().String()}, "a:b@tcp(127.0.0.1:1)/x", "is taken"},
+	} {
+		os.Setenv("FIRMITAS_DATABASE_DSN", c.dsn)
+		if err := run(t.Context(), c.args); err == nil || !strings.Contains(err.Error(), c.says) {
+			t.Errorf("%v: %v, want it to say %q", c.args, err, c.says)
+		}
+	}
+}

@@ -1,0 +1,21 @@
+import { defineConfig } from '@playwright/test'
+
+// One throwaway demo serves all tests, one after the other: they share its database.
+export default defineConfig({
+  testDir: 'tests',
+  globalSetup: './server.ts',
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list']],
+  forbidOnly: !!process.env.CI,
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+    },
+  },
+})

@@ -1,0 +1,138 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { accessible, expect, fillTakeIn, noSidewaysScroll, test } from './firmitas'
+
+const desk = { name: 'Chart table', endUse: 'Desk or work top', material: 'Oak', look: 'Natural', area: '1.2' }
+
+test('what is wrong stands beside its field, and nothing typed is lost', async ({ page }) => {
+  await fillTakeIn(page, { ...desk, name: '', area: '-3' })
+  await expect(page.getByText('The area must be more than 0.')).toBeVisible()
+  await page.getByLabel('Humidity').fill('140')
+  await expect(page.getByText('Relative humidity lies above 0')).toBeVisible()
+  await page.getByLabel('Promised').fill('2020-01-01T08:00')
+  await expect(page.getByText('The promise lies before the start')).toBeVisible()
+  await expect(page.getByLabel('Humidity')).toHaveAttribute('aria-invalid', 'true')
+  await page.getByRole('button', { name: 'Take it in' }).click()
+  await expect(page.getByText('Give it a name.').first()).toBeVisible()
+  await expect(page).toHaveURL(/take-in$/)
+  await expect(page.getByLabel('Area')).toHaveValue('-3')
+  await accessible(page)
+})
+
+test('nothing suits: it says what stands in the way and what would open it', async ({ page }) => {
+  await fillTakeIn(page, { ...desk, material: 'Hard laminate', look: 'Stained' })
+  await expect(page.getByText('Nothing on the shelf suits.')).toBeVisible()
+  await expect(page.getByText(/Choose the look “opaque, dark”/)).toBeVisible()
+  await accessible(page)
+})
+
+test('text that looks like markup stays text', async ({ page }) => {
+  const name = '<img src=x onerror=alert(1)> & "quoted"'
+  await fillTakeIn(page, { ...desk, name })
+  await page.getByRole('button', { name: 'Take it in' }).click()
+  await expect(page.getByRole('heading', { name })).toBeVisible()
+  await page.getByRole('link', { name: /Take in done/ }).click()
+  await page.getByRole('button', { name: 'Remove this piece' }).click()
+  await page.getByRole('button', { name: 'Remove it' }).click()
+  await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible()
+  await expect(page.getByText(name)).toHaveCount(0)
+})
+
+test('US units, a 12-hour clock and other hours are honoured everywhere', async ({ page }) => {
+  await page.goto('/settings')
+  await accessible(page)
+  await page.getByLabel('Units').selectOption('us')
+  await page.getByLabel('Clock').selectOption('h12')
+  await page.getByLabel('Saturday', { exact: true }).uncheck()
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('Saved.')).toBeVisible()
+  await fillTakeIn(page, { ...desk, area: '12' })
+  await expect(page.getByRole('complementary')).toContainText('°F')
+  await expect(page.getByRole('complementary')).toContainText('mil')
+  await expect(page.getByRole('complementary')).toContainText(/\b(am|pm|AM|PM)\b/)
+  await page.goto('/settings')
+  await page.getByLabel('Units').selectOption('metric')
+  await page.getByLabel('Clock').selectOption('h24')
+  await page.getByLabel('Saturday', { exact: true }).check()
+  for (const day of ['Monday', 'Tuesday']) await page.getByLabel(`${day} closes`).fill('07:00')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('hours must run from an earlier to a later time')).toBeVisible()
+  await expect(page.getByText('Monday: hours must run')).toBeVisible()
+  for (const day of ['Monday', 'Tuesday']) await page.getByLabel(`${day} closes`).fill('18:00')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('Saved.')).toBeVisible()
+})
+
+test('two tabs: the later save is told', async ({ page, context }) => {
+  await page.goto('/')
+  await page.getByRole('link', { name: /Stair treads/ }).click()
+  await page.getByRole('link', { name: /Take in done/ }).click()
+  const other = await context.newPage()
+  await other.goto(page.url())
+  await other.getByLabel('Zone').fill('sixteen treads')
+  await other.getByRole('button', { name: 'Save' }).click()
+  await other.waitForURL(/plan$/)
+  await page.getByLabel('Zone').fill('twelve treads')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('Changed meanwhile')).toBeVisible()
+  await expect(page.getByLabel('Zone')).toHaveValue('twelve treads')
+})
+
+test('phone, by lamp light: bench, choose, take-in and shelf fit and can be read', async ({ browser }) => {
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, colorScheme: 'dark', hasTouch: true, baseURL: process.env.BASE_URL })
+  const page = await phone.newPage()
+  for (const path of ['/', '/take-in', '/shelf', '/settings', '/pieces/2/choose', '/pieces/2/plan', '/pieces/2/hand-over']) {
+    await page.goto(path)
+    await expect(page.getByRole('heading').first()).toBeVisible()
+    await accessible(page)
+    await noSidewaysScroll(page)
+  }
+  for (const link of await page.getByRole('navigation', { name: 'Main' }).getByRole('link').all()) {
+    expect((await link.boundingBox())?.height).toBeGreaterThanOrEqual(44)
+  }
+  await page.setViewportSize({ width: 360, height: 700 })
+  await page.goto('/pieces/2/choose')
+  await expect(page.getByRole('heading', { name: 'Asked and given' })).toBeVisible()
+  await noSidewaysScroll(page)
+  await phone.close()
+})
+
+test('the first page is light', async ({ page }) => {
+  let bytes = 0
+  page.on('response', async (r) => {
+    if (/\.(js|css)$/.test(new URL(r.url()).pathname) || r.url() === process.env.BASE_URL + '/') {
+      expect(r.headers()['content-encoding'] ?? 'plain page').toMatch(/gzip|plain page/)
+      bytes += Number(r.headers()['content-length'] ?? 0)
+    }
+  })
+  await page.goto('/')
+  await page.waitForLoadState('networkidle')
+  expect(bytes).toBeGreaterThan(50_000)
+  expect(bytes).toBeLessThan(250_000)
+})
+
+test('the database goes away and comes back; it is said and nothing is lost', async ({ page }) => {
+  await fillTakeIn(page, { ...desk, name: 'Written in a storm' })
+  process.kill(databaseOf(Number(process.env.DEMO_PID)), 'SIGKILL')
+  await page.getByRole('button', { name: 'Take it in' }).click()
+  await expect(page.getByRole('alert')).toContainText('The database is not answering')
+  await expect(page.getByLabel('Name')).toHaveValue('Written in a storm')
+  await page.goto('/')
+  await expect(page.getByText('Nothing is lost; trying again')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText('Nothing is lost; trying again')).toBeHidden()
+  await expect(page.getByText('Written in a storm')).toHaveCount(0)
+})
+
+/** The demo's database process, which any of its threads may have started. */
+function databaseOf(parent: number): number {
+  for (const entry of readdirSync('/proc')) {
+    if (!/^\d+$/.test(entry)) continue
+    try {
+      const [, rest = ''] = readFileSync(`/proc/${entry}/stat`, 'utf8').split(') ')
+      if (Number(rest.split(' ')[1]) === parent) return Number(entry)
+    } catch {
+      // it ended meanwhile
+    }
+  }
+  throw new Error('the demo has no database process')
+}

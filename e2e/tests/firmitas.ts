@@ -1,0 +1,57 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test as base, type Page } from '@playwright/test'
+
+/** Every page must be free of script errors and of accessibility faults where it is asked. */
+export const test = base.extend<{ errors: string[] }>({
+  baseURL: async ({}, use) => use(process.env.BASE_URL),
+  errors: [
+    async ({ page }, use) => {
+      const errors: string[] = []
+      page.on('pageerror', (e) => errors.push(e.message))
+      await use(errors)
+      expect(errors).toEqual([])
+    },
+    { auto: true },
+  ],
+})
+
+export { expect }
+
+export async function accessible(page: Page) {
+  await page.waitForLoadState('networkidle')
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
+}
+
+export async function noSidewaysScroll(page: Page) {
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBeLessThanOrEqual(0)
+}
+
+export interface Wanted {
+  name: string
+  endUse: string
+  material: string
+  look: string
+  area: string
+}
+
+export async function fillTakeIn(page: Page, w: Wanted) {
+  await page.goto('/take-in')
+  await page.getByLabel('Name').fill(w.name)
+  await page.getByLabel('End use').selectOption({ label: w.endUse })
+  await page.getByLabel('Material').selectOption({ label: w.material })
+  await page.getByRole('radio', { name: w.look }).check()
+  await page.getByLabel('Area').fill(w.area)
+}
+
+/** Takes a piece in and chooses the first system; ends on its plan. */
+export async function planned(page: Page, w: Wanted) {
+  await fillTakeIn(page, w)
+  await page.getByRole('button', { name: 'Take it in' }).click()
+  await page.getByRole('button', { name: 'Take this system' }).click()
+  await expect(page.getByText('Light use', { exact: false }).first()).toBeVisible()
+  await page.waitForURL(/plan$/)
+}
+
+/** How many pages a PDF has. */
+export const pagesOf = (pdf: Buffer) => pdf.toString('latin1').match(/\/Type\s*\/Page\b/g)?.length ?? 0
