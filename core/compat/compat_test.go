@@ -246,6 +246,32 @@ func TestMomentInTheWindow(t *testing.T) {
 	}
 }
 
+// What coats leave behind for the next one to meet.
+func TestGroundRemembersWhatRulesAsk(t *testing.T) {
+	for _, c := range []struct {
+		below                                 string
+		blocked, watch, gripped, pale, hidden bool
+		film                                  float64
+	}{
+		{"oak", false, false, false, false, false, 0},
+		{"oak + stain_oil tone", false, false, false, false, false, 0},
+		{"oak + shellac_dewaxed", true, false, true, false, false, 16.4},
+		{"oak + primer_wb_blocking pale", true, true, true, true, true, 38},
+		{"oak + shellac_dewaxed + primer_wb_blocking pale", true, false, true, true, true, 54.4},
+		{"oak + paint_chalk pale", false, false, true, true, true, 26.9},
+		{"oak + paint_chalk pale + clear_wb_pu", false, false, true, true, true, 58.9},
+		{"oak + paint_chalk pale + paint_chalk dark", false, false, true, false, true, 53.8},
+	} {
+		g := join(t, c.below).Ground
+		if g.Blocked != c.blocked || g.Watch != c.watch || g.Gripped != c.gripped || g.Pale != c.pale || g.Hidden != c.hidden {
+			t.Errorf("%s: %+v", c.below, g)
+		}
+		if diff := g.FilmUM - c.film; diff > 0.1 || diff < -0.1 {
+			t.Errorf("%s: %.1f µm of film, want %.1f", c.below, g.FilmUM, c.film)
+		}
+	}
+}
+
 func BenchmarkJudge(b *testing.B) {
 	j := join(b, "oak + stain_gel_oil > clear_wb_pu ! dining_table")
 	for b.Loop() {

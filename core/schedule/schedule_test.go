@@ -238,3 +238,58 @@ func BenchmarkMake(b *testing.B) {
 		}
 	}
 }
+
+// The calendar's own arithmetic, over a weekend and over the change to summer time.
+func TestWeekArithmetic(t *testing.T) {
+	saturday := time.Date(2026, 3, 28, 16, 0, 0, 0, zone) // clocks go forward the next night
+	if got := week.fit(saturday, 3*time.Hour); clock(got.From) != "Mon 08:00" || clock(got.To) != "Mon 11:00" {
+		t.Errorf("3 h from Saturday 16:00: %s–%s, want Monday morning", clock(got.From), clock(got.To))
+	}
+	parts := week.spread(saturday, 5*time.Hour)
+	if len(parts) != 2 || clock(parts[0].To) != "Sat 18:00" || clock(parts[1].To) != "Mon 11:00" {
+		t.Errorf("5 h that may break: %v", parts)
+	}
+	midnights := week.Midnights(saturday, saturday.AddDate(0, 0, 3))
+	if len(midnights) != 3 || midnights[1].Sub(midnights[0]) != 23*time.Hour {
+		t.Errorf("the night the clocks change makes a day of %v", midnights[1].Sub(midnights[0]))
+	}
+	if open := week.OpenSpans(saturday, saturday.AddDate(0, 0, 3)); len(open) != 3 || clock(open[1].From) != "Mon 08:00" {
+		t.Errorf("open spans %v", open)
+	}
+}
+
+// Basis: practice. What it takes is told per product: a bare porous wood drinks more on its first coat.
+func TestPlanSaysWhatItTakes(t *testing.T) {
+	p := plan(t, wish("desk", "ash", heated), Brief{AreaM2: 2, Start: monday, Week: week},
+		system.Layer{Role: system.Prime, Product: product(t, "shellac_dewaxed", nil), Coats: 1},
+		system.Layer{Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 3})
+	if len(p.Needs) != 2 || p.Needs[0].Litres < 2*1.25/11 || p.Needs[1].Litres < 0.6 || p.Needs[1].Litres > 0.8 {
+		t.Errorf("needs %+v", p.Needs)
+	}
+	var text []string
+	for _, s := range p.Steps {
+		for _, task := range s.Tasks {
+			text = append(text, task.Text)
+		}
+	}
+	all := strings.Join(text, "\n")
+	for _, want := range []string{"Denib with P320", "Brush on: about 211 mL, 100 µm wet", "Dust mask"} {
+		if !strings.Contains(all, want) {
+			t.Errorf("the plan does not say %q:\n%s", want, all)
+		}
+	}
+}
+
+// Basis: practice. Wood in a damp room is too wet to coat, outdoors less strictly.
+func TestDampRoomWarnsOfWetWood(t *testing.T) {
+	damp := climate.Air{TempC: 20, RH: 72} // about 13.6 % in the wood
+	if n := notes(wish("desk", "ash", damp)); len(n) != 1 || !strings.Contains(n[0], "14 % moisture") {
+		t.Errorf("indoors: %q", n)
+	}
+	if n := notes(wish("outdoors_covered", "ash", damp)); len(n) != 0 {
+		t.Errorf("outdoors 17 %% is allowed: %q", n)
+	}
+	if n := notes(wish("shelf", "melamine", damp)); len(n) != 0 {
+		t.Errorf("melamine holds no moisture to speak of: %q", n)
+	}
+}

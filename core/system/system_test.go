@@ -179,6 +179,67 @@ func TestNothingSuitsSaysWhatWouldOpenIt(t *testing.T) {
 	}
 }
 
+// What is left out says so in words a finisher can act on. Basis: practice.
+func TestLeftOutSaysTheRealReason(t *testing.T) {
+	dampish := wish("dining_table", "oak", Natural)
+	dampish.Air = climate.Air{TempC: 20, RH: 76}
+	for _, c := range []struct {
+		w             Wish
+		product, kind string
+		says          string
+	}{
+		{wish("cot", "beech", OpaquePale), "clear_wb_pu_heavy", "gate", "no statement for toys"},
+		{wish("outdoors_coast", "teak", Natural), "wax_clear", "gate", "not rated for outdoors"},
+		{wish("floor_home", "oak", Natural), "clear_wb_pu", "gate", "does not say floors"},
+		{wish("dining_table", "oak", Natural), "paint_chalk", "look", "hides the wood"},
+		{wish("dining_table", "oak", Natural), "wax_clear", "outranked", "water (gives 1 of 4)"},
+		{wish("cabinet_front", "beech", OpaquePale), "oil_hardwax", "join", "only lies there"},
+		{wish("cabinet_front", "beech", OpaquePale), "varnish_oil_pu", "join", "ambers"},
+		{dampish, "lacquer_cab", "air", "Too damp"},
+	} {
+		found := false
+		for _, l := range Search(c.w, demoShelf(t)).LeftOut {
+			if l.Product.Family.ID == c.product && l.Kind == c.kind && strings.Contains(l.Reason, c.says) {
+				found = true
+			}
+		}
+		if !found {
+			t.Errorf("%s on %s: no “%s” for %s", c.product, c.w.Use.ID, c.says, c.kind)
+		}
+	}
+}
+
+// A system put together by hand is judged like any other, and says what makes it illegal.
+func TestAssessSaysWhyIllegal(t *testing.T) {
+	layer := func(role Role, line string, coats int) Layer {
+		return Layer{Role: role, Product: shelf(t, line)[0], Coats: coats}
+	}
+	cold := wish("desk", "oak", Natural)
+	cold.Air.TempC = 6
+	for _, c := range []struct {
+		w      Wish
+		layers []Layer
+		says   string
+	}{
+		{wish("desk", "oak", Natural), []Layer{layer(Protect, "clear_wb_pu", 3)}, ""},
+		{wish("desk", "oak", Natural), []Layer{layer(Prime, "wax_clear", 1), layer(Protect, "clear_wb_pu", 3)}, "Nothing grips wax"},
+		{wish("desk", "oak", Natural), []Layer{layer(Protect, "clear_wb_pu", 9)}, "more film than the product carries"},
+		{wish("desk", "oak", OpaquePale), []Layer{layer(Protect, "paint_chalk pale", 2)}, "wakes tannin"},
+		{wish("cot", "beech", Natural), []Layer{layer(Protect, "clear_wb_pu", 3)}, "no statement"},
+		{wish("floor_public", "oak", Natural), []Layer{layer(Protect, "floor_wb", 3)}, "slip"},
+		{cold, []Layer{layer(Protect, "clear_wb_pu", 3)}, "Too cold"},
+	} {
+		s := Assess(c.w, c.layers)
+		if s.Legal() != (c.says == "") {
+			t.Errorf("%s: legal %v", c.layers[0].Product.Name, s.Legal())
+			continue
+		}
+		if c.says != "" && !strings.Contains(s.WhyIllegal(), c.says) {
+			t.Errorf("%s: %q, want %q", c.layers[0].Product.Name, s.WhyIllegal(), c.says)
+		}
+	}
+}
+
 // everySystem enumerates, by plain recursion over all stage choices, the cheapest legal rank for each last coat.
 // It shares CoatsWanted, parts and Assess with the search, but none of its labels, stages or dominance.
 func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float64 {

@@ -170,6 +170,7 @@ func toPlan(p schedule.Plan) api.Plan {
 
 const (
 	benchBack  = 24 * time.Hour      // how much of the past the bench shows
+	benchLeast = 3 * 24 * time.Hour  // how much of the time to come at least
 	benchAhead = 10 * 24 * time.Hour // and at most of the time to come
 )
 
@@ -190,10 +191,10 @@ func toStrip(home workshop.Workshop, plans []*workshop.Plan, now time.Time, benc
 		}
 	}
 	if from.IsZero() {
-		from, to = now, now.Add(72*time.Hour)
+		from, to = now, now.Add(benchLeast)
 	}
 	if bench {
-		from, to = latest(from, now.Add(-benchBack)), earliest(latest(to, now.Add(72*time.Hour)), now.Add(benchAhead))
+		from, to = earliest(now, latest(from, now.Add(-benchBack))), earliest(latest(to, now.Add(benchLeast)), now.Add(benchAhead))
 	}
 	from, to = from.Add(-2*time.Hour).Truncate(time.Hour), to.Add(8*time.Hour).Truncate(time.Hour)
 	week := schedule.Week{Days: home.Days, Zone: home.Zone}

@@ -27,11 +27,7 @@ type CareCard struct {
 // HandOver fixes the card with the day the last coat really went on, and makes its unguessable link. A piece that was
 // handed over before keeps the card it has.
 func (s *Service) HandOver(ctx context.Context, id int64, version int, lastCoat time.Time) (CareCard, error) {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return CareCard{}, err
-	}
-	p, err := s.piece(ctx, home, id)
+	home, p, err := s.found(ctx, id)
 	if err != nil {
 		return CareCard{}, err
 	}
@@ -55,11 +51,7 @@ func (s *Service) HandOver(ctx context.Context, id int64, version int, lastCoat 
 
 // CardOf is the card of a piece: as handed over, or as it would be if it left now.
 func (s *Service) CardOf(ctx context.Context, id int64) (CareCard, error) {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return CareCard{}, err
-	}
-	p, err := s.piece(ctx, home, id)
+	home, p, err := s.found(ctx, id)
 	if err != nil {
 		return CareCard{}, err
 	}

@@ -47,7 +47,7 @@ type Next struct {
 	Closes time.Time // the window it must be done in; zero = none
 }
 
-// Planned system of a piece.
+// Plan is the chosen system of a piece, judged and laid out.
 type Plan struct {
 	Wish   system.Wish
 	System system.System
@@ -93,11 +93,18 @@ func toPieceRow(home Workshop, b Brief) store.Piece {
 
 // Piece with its stage; store.ErrNotFound when this workshop has none such.
 func (s *Service) Piece(ctx context.Context, id int64) (Piece, error) {
+	_, p, err := s.found(ctx, id)
+	return p, err
+}
+
+// found is the home workshop and one of its pieces.
+func (s *Service) found(ctx context.Context, id int64) (Workshop, Piece, error) {
 	home, err := s.Home(ctx)
 	if err != nil {
-		return Piece{}, err
+		return home, Piece{}, err
 	}
-	return s.piece(ctx, home, id)
+	p, err := s.piece(ctx, home, id)
+	return home, p, err
 }
 
 func (s *Service) piece(ctx context.Context, home Workshop, id int64) (Piece, error) {
@@ -343,11 +350,7 @@ type TryOut struct {
 
 // PlanOf lays out the chosen system of a piece, in other air or from another start if asked.
 func (s *Service) PlanOf(ctx context.Context, id int64, try TryOut) (Workshop, Plan, error) {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return home, Plan{}, err
-	}
-	p, err := s.piece(ctx, home, id)
+	home, p, err := s.found(ctx, id)
 	if err != nil {
 		return home, Plan{}, err
 	}

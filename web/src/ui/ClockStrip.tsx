@@ -73,7 +73,7 @@ export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: La
                 </g>
               )
             })}
-            {pxPerDay > 260 &&
+            {pxPerDay > 200 &&
               strip.open.flatMap((o) =>
                 [o.from, o.to].filter((t) => at(t) > 0 && at(t) < width - 8).map((t) => (
                   <text key={t} x={at(t)} y={HEAD - 6} fontSize="12" fill="currentColor" fillOpacity="0.9" textAnchor={t === o.from ? 'start' : 'end'}>

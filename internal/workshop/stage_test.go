@@ -1,0 +1,93 @@
+package workshop
+
+import (
+	"strings"
+	"testing"
+	"time"
+
+	"firmitas/core/climate"
+	"firmitas/core/coating"
+	"firmitas/core/schedule"
+	"firmitas/core/system"
+)
+
+var monday = time.Date(2026, 3, 2, 8, 0, 0, 0, time.UTC)
+
+func desk(t *testing.T, air climate.Air, use string) (Piece, Workshop) {
+	t.Helper()
+	p, err := coating.New(coating.Product{Name: "Clear", Shade: coating.Clear, Sheen: coating.Satin}, "clear_wb_pu_heavy")
+	if err != nil {
+		t.Fatal(err)
+	}
+	return Piece{Number: "26-001", Layers: []system.Layer{{Role: system.Protect, Product: p, Coats: 2}},
+			Brief: Brief{Name: "Desk", Start: monday, Air: air, Zone: Zone{Name: "top", EndUse: use, Material: "mdf", Look: system.Natural, Sheen: "satin", AreaM2: 1}}},
+		Workshop{Zone: time.UTC, Days: schedule.DefaultDays}
+}
+
+// Where a piece stands is read off its plan and the clock, and what is next comes with its window.
+func TestStageFollowsTheClock(t *testing.T) {
+	p, home := desk(t, climate.Air{TempC: 23, RH: 50}, "desk")
+	plan, err := (&Service{}).plan(home, p)
+	if err != nil {
+		t.Fatal(err)
+	}
+	steps := plan.Plan.Steps
+	first, second := steps[len(steps)-2], steps[len(steps)-1]
+	for _, c := range []struct {
+		name  string
+		now   time.Time
+		stage Stage
+		next  string
+		at    time.Time
+		close time.Time
+	}{
+		{"the day before", monday.AddDate(0, 0, -1), Planned, steps[0].Title, steps[0].Start(), time.Time{}},
+		{"while the first coat goes on", first.Start().Add(time.Minute), InCoats, first.Title, first.Start(), time.Time{}},
+		{"between the coats", first.End().Add(time.Minute), InCoats, second.Title, second.Start(), first.Closes},
+		{"after the last coat", second.End().Add(time.Minute), Waiting, "Leave it", plan.Plan.LightUse, time.Time{}},
+		{"in light use", plan.Plan.LightUse.Add(time.Minute), ToHandOver, "Hand it over", time.Time{}, time.Time{}},
+	} {
+		stage, next := stage(p, plan, c.now)
+		if stage != c.stage || !strings.HasPrefix(next.Text, c.next) || !next.At.Equal(c.at) || !next.Closes.Equal(c.close) {
+			t.Errorf("%s: %s, %+v", c.name, stage, next)
+		}
+	}
+	if first.Closes.IsZero() {
+		t.Error("a heavy build has a closing window, or this test shows nothing")
+	}
+	p.Handed = monday
+	if stage, _ := stage(p, plan, monday); stage != HandedOver {
+		t.Errorf("handed over: %s", stage)
+	}
+	if stage, next := stage(Piece{}, nil, monday); stage != ToChoose || next.Text != "Choose a coating system" {
+		t.Errorf("nothing chosen: %s %+v", stage, next)
+	}
+}
+
+func TestChildsPieceWaitsForFullCure(t *testing.T) {
+	p, home := desk(t, climate.Air{TempC: 23, RH: 50}, "cot")
+	plan, err := (&Service{}).plan(home, p)
+	if err != nil {
+		t.Fatal(err)
+	}
+	stage, next := stage(p, plan, plan.Plan.LightUse.Add(time.Hour))
+	if stage != Waiting || !next.At.Equal(plan.Plan.FullCure) {
+		t.Errorf("a cot in light use: %s until %s, want waiting until %s", stage, next.At, plan.Plan.FullCure)
+	}
+}
+
+func TestForbiddenAirAndTooLongDaysAreSaid(t *testing.T) {
+	p, home := desk(t, climate.Air{TempC: 5, RH: 50}, "desk")
+	plan, err := (&Service{}).plan(home, p)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if stage, next := stage(p, plan, monday); stage != Planned || !strings.Contains(next.Text, "Too cold") {
+		t.Errorf("at 5 °C: %s %q", stage, next.Text)
+	}
+	p, home = desk(t, climate.Air{TempC: 20, RH: 50}, "desk")
+	p.Zone.AreaM2 = 300
+	if plan, err = (&Service{}).plan(home, p); err != nil || !strings.Contains(plan.Plan.Obstacles[0], "longer than the longest working day") {
+		t.Errorf("300 m² by brush: %v %v", plan, err)
+	}
+}
