@@ -82,9 +82,8 @@ test('hand over a finished piece and read its card on a phone', async ({ page, b
   await phone.close()
 })
 
-test('the plan prints on one or two pages', async ({ page }) => {
-  await page.goto('/')
-  await page.getByRole('link', { name: /Stair treads/ }).click()
+test('a long plan prints on one or two pages', async ({ page }) => {
+  await planned(page, { name: 'Long table', endUse: 'Bar or café counter, shared tables', material: 'Oak', look: 'Stained', area: '3' })
   await expect(page.getByRole('region', { name: /Clock strip/ })).toBeVisible()
   expect(pagesOf(await page.pdf({ format: 'A4' }))).toBeLessThanOrEqual(2)
 })

@@ -207,7 +207,7 @@ func (s *Server) answers(ended <-chan struct{}) error {
 }
 
 // restartAfter leaves time for people and tests to notice that the database was gone.
-const restartAfter = 4 * time.Second
+const restartAfter = 8 * time.Second
 
 func (s *Server) restart(ended <-chan struct{}) {
 	<-ended

@@ -53,7 +53,7 @@ function Choosing({ choice, piece }: { choice: Choice; piece: Piece }) {
   return (
     <>
       <SystemRow systems={choice.systems} open={open} chosen={standing} press={setOpen} />
-      <SystemDetail key={open} system={system} material={material} take={<TakeButton system={system} piece={piece} isChosen={open === standing} />} />
+      <SystemDetail key={open} system={system} material={material} start={piece.start} take={<TakeButton system={system} piece={piece} isChosen={open === standing} />} />
       <LeftOutList leftOut={choice.leftOut} />
     </>
   )

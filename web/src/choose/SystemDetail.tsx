@@ -7,7 +7,7 @@ import { useShow } from '../ui/show'
 import { verdicts } from '../ui/verdict'
 
 /** One system whole: its build-up with every reason, what is asked and given, gates, dates. */
-export function SystemDetail({ system, material, take }: { system: System; material: string; take: ReactNode }) {
+export function SystemDetail({ system, material, start, take }: { system: System; material: string; start: string; take: ReactNode }) {
   const coats = coatsOf(system)
   const order = Object.keys(verdicts)
   const worst = coats.reduce((a, b) => (order.indexOf(b.join.verdict) > order.indexOf(a.join.verdict) ? b : a), coats[0]!)
@@ -24,7 +24,7 @@ export function SystemDetail({ system, material, take }: { system: System; mater
       </div>
       <div className="space-y-6">
         {take}
-        <Dates system={system} />
+        <Dates system={system} start={start} />
         <div>
           <h2 className="mb-2">Asked and given</h2>
           <DemandBars demands={system.demands} />
@@ -37,13 +37,14 @@ export function SystemDetail({ system, material, take }: { system: System; mater
   )
 }
 
-function Dates({ system }: { system: System }) {
+function Dates({ system, start }: { system: System; start: string }) {
   const show = useShow()
   const { promise } = system
   if (!system.lightUse || !system.fullCure || !system.lastCoat) return null
   const rows: [string, string][] = [
     ['Last coat', show.moment(system.lastCoat)],
     ['Light use', show.moment(system.lightUse)],
+    ['Start to light use', show.hours((Date.parse(system.lightUse) - Date.parse(start)) / 3_600_000)],
     ['Fully hardened', show.day(system.fullCure)],
     ['By hand', show.minutes(system.handsOnMin)],
   ]

@@ -44,7 +44,7 @@ function StepRow({ step, number, now, shown }: { step: Step; number: number; now
   const past = new Date(end) < new Date(now)
   return (
     <li className={`print-whole grid grid-cols-[2.25rem_minmax(0,1fr)] gap-x-3 border-t border-base-300 py-3 ${past ? 'opacity-80' : ''}`}>
-      <span className={`grid size-8 place-items-center rounded-full font-bold ${step.kind === 'coating' ? 'bg-primary text-primary-content' : 'bg-base-300'}`}>{number}</span>
+      <span className={`grid size-8 place-items-center rounded-full font-bold print:border print:bg-transparent print:text-base-content ${step.kind === 'coating' ? 'bg-primary text-primary-content' : 'bg-base-300'}`}>{number}</span>
       <div>
         <p className="flex flex-wrap justify-between gap-x-4">
           <b className="text-lg leading-tight">{step.title}</b>

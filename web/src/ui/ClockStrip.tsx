@@ -43,8 +43,8 @@ export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: La
     <figure className="print-whole">
       {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls must be reachable by keyboard */}
       <div ref={box} className="overflow-x-auto border border-base-300" tabIndex={0} role="region" aria-label="Clock strip, scrolls sideways">
-        <div className="relative" style={{ width, height }}>
-          <svg width={width} height={height} role="img" aria-label={lanes.map((l) => `${l.label}: ${describe(l, show.moment)}`).join('; ')}>
+        <div className="strip relative" style={{ width, height }}>
+          <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={lanes.map((l) => `${l.label}: ${describe(l, show.moment)}`).join('; ')}>
             <defs>
               <pattern id={`${id}-wet`} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
                 <rect width="6" height="6" fill="var(--wet)" fillOpacity="0.15" />

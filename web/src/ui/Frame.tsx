@@ -1,6 +1,6 @@
-import { useIsFetching, useQueryClient } from '@tanstack/react-query'
+import { useQueryClient } from '@tanstack/react-query'
 import { Hammer, LayersPlus, Moon, PackageOpen, SlidersHorizontal, Sun } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { useEffect, useState, useSyncExternalStore } from 'react'
 import { NavLink, Outlet } from 'react-router'
 import { Problem } from '../api/client'
 import { useShow } from './show'
@@ -35,15 +35,22 @@ function useLight() {
   return { light, turn }
 }
 
+/** The passing problem that any query is waiting out just now, if one is. */
+function usePassingProblem() {
+  const cache = useQueryClient().getQueryCache()
+  return useSyncExternalStore(
+    (changed) => cache.subscribe(changed),
+    () =>
+      cache
+        .getAll()
+        .map((q) => (q.state.fetchStatus === 'idle' ? q.state.error : q.state.fetchFailureReason))
+        .find((e): e is Problem => e instanceof Problem && e.passing),
+  )
+}
+
 /** Tells that the server or its database is away, and that nothing is lost, until it is back. */
 function Away() {
-  useIsFetching() // re-renders as queries come and go
-  const client = useQueryClient()
-  const away = client
-    .getQueryCache()
-    .getAll()
-    .map((q) => (q.state.fetchStatus === 'idle' ? q.state.error : q.state.fetchFailureReason))
-    .find((e): e is Problem => e instanceof Problem && e.passing)
+  const away = usePassingProblem()
   return (
     <div role="status" aria-live="polite" className="no-print">
       {away && (

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { NavLink, Outlet, useOutletContext, useParams } from 'react-router'
+import { NavLink, Outlet, useMatch, useOutletContext, useParams } from 'react-router'
 import { api, ask, type Piece } from '../api/client'
 import { Answered } from './Problem'
 
@@ -66,11 +66,12 @@ export const usePiece = () => useOutletContext<Piece>()
 export function PieceFrame() {
   const { id = '' } = useParams()
   const query = usePieceQuery(id)
+  const card = useMatch('/pieces/:id/hand-over') // the card prints with a heading of its own
   return (
     <Answered query={query} what="the piece">
       {(piece) => (
         <>
-          <header className="mb-3 flex flex-wrap items-baseline gap-x-4">
+          <header className={`mb-3 flex flex-wrap items-baseline gap-x-4 ${card ? 'no-print' : ''}`}>
             <h1>{piece.name}</h1>
             <p className="opacity-85">
               {piece.zone.name} · no. {piece.number}
