@@ -344,7 +344,7 @@ var Rules = []Rule{
 		Because: func(j Join) string { _, why, _ := j.Context.Use.LastFails(top(j)); return why },
 		Failure: "is unfit for its use", WayOut: "A last coat whose label states it."},
 	{ID: "S12", Theme: "Finished surface", Title: "A plastic face under clear coats", Surface: true, Verdict: Refuse, Basis: core.Practice,
-		When:    func(j Join) bool { return j.Ground.Material.Slick && !j.Ground.Hidden },
+		When:    func(j Join) bool { return j.Ground.Material.Kind == substrate.Faced && !j.Ground.Hidden },
 		Failure: "shows every scratch of the key", Reason: "The face is not wood, and keying dulls it: under a clear coat that shows.", WayOut: "Paint it."},
 	{ID: "B1", Theme: "Finished surface", Title: "A tacky surface where things rest or close", Surface: true, Verdict: Refuse, Basis: core.Practice,
 		When: func(j Join) bool {

@@ -11,6 +11,7 @@ const (
 	Board    Kind = "board"  // made of wood, no grain to follow or only a thin face
 	Veneer   Kind = "veneer" // a thin face over a board: never sanded hard, never near an edge
 	Faced    Kind = "faced"  // plastic-faced: not wood on its surface
+	Metal    Kind = "metal"
 )
 
 // Material is a wood or board with its traits.
@@ -71,15 +72,37 @@ var Materials = []*Material{
 	{ID: "teak", Name: "Teak", Kind: Hardwood, Oily: true, Durable: true, Light: "silvers outdoors"},
 	{ID: "iroko", Name: "Iroko", Kind: Hardwood, Oily: true, OpenPores: true, Durable: true, Light: "darkens"},
 	{ID: "rosewood", Name: "Rosewood kind", Kind: Hardwood, Oily: true, StopsOil: true, OpenPores: true, Durable: true},
+	{ID: "alder", Name: "Alder", Kind: Hardwood, Blotches: true, Soft: true},
+	{ID: "bamboo", Name: "Bamboo board", Kind: Hardwood, PaleInSelf: true, Note: "A grass: hard, dense skin that takes penetrating stain poorly."},
+	{ID: "cocobolo", Name: "Cocobolo", Kind: Hardwood, Oily: true, StopsOil: true, Durable: true, Light: "darkens"},
+	{ID: "ebony", Name: "Ebony", Kind: Hardwood, Oily: true, Durable: true},
+	{ID: "elm", Name: "Elm", Kind: Hardwood, OpenPores: true},
+	{ID: "hickory", Name: "Hickory", Kind: Hardwood, OpenPores: true, PaleInSelf: true},
+	{ID: "ipe", Name: "Ipe", Kind: Hardwood, Oily: true, Tannin: true, Durable: true, Light: "silvers outdoors"},
+	{ID: "lime", Name: "Lime or basswood", Kind: Hardwood, Blotches: true, PaleInSelf: true, Soft: true},
+	{ID: "merbau", Name: "Merbau", Kind: Hardwood, Tannin: true, Oily: true, OpenPores: true, Durable: true, Light: "darkens"},
+	{ID: "olive", Name: "Olive", Kind: Hardwood, Oily: true},
+	{ID: "rubberwood", Name: "Rubberwood", Kind: Hardwood, OpenPores: true, PaleInSelf: true, Light: "yellows"},
+	{ID: "sycamore", Name: "Sycamore or plane", Kind: Hardwood, Blotches: true, PaleInSelf: true, Light: "yellows"},
 	{ID: "pine", Name: "Pine", Kind: Softwood, Knots: true, Blotches: true, Soft: true, PaleInSelf: true, Light: "yellows"},
 	{ID: "spruce", Name: "Spruce or fir", Kind: Softwood, Knots: true, Blotches: true, Soft: true, PaleInSelf: true, Light: "yellows"},
 	{ID: "larch", Name: "Larch", Kind: Softwood, Knots: true, Durable: true, Light: "silvers outdoors"},
 	{ID: "red_cedar", Name: "Red cedar", Kind: Softwood, Tannin: true, StopsOil: true, Soft: true, Durable: true, Light: "silvers outdoors"},
+	{ID: "douglas_fir", Name: "Douglas fir", Kind: Softwood, Knots: true, Blotches: true, Light: "darkens"},
+	{ID: "redwood", Name: "Coast redwood", Kind: Softwood, Tannin: true, Soft: true, Durable: true, Light: "silvers outdoors"},
+	{ID: "yew", Name: "Yew", Kind: Softwood, Oily: true, Light: "darkens"},
 	{ID: "oak_veneer", Name: "Oak veneer on board", Kind: Veneer, Tannin: true, OpenPores: true, Light: "yellows"},
 	{ID: "mahogany_veneer", Name: "Mahogany veneer on board", Kind: Veneer, Tannin: true, OpenPores: true, Light: "darkens"},
 	{ID: "birch_plywood", Name: "Birch plywood", Kind: Veneer, Blotches: true, PaleInSelf: true},
 	{ID: "mdf", Name: "MDF", Kind: Board, Note: "Cut edges drink: seal them first, and keep them out of the wet."},
 	{ID: "chipboard", Name: "Raw chipboard", Kind: Board, Note: "Swells where water reaches an edge."},
+	{ID: "walnut_veneer", Name: "Walnut veneer on board", Kind: Veneer, Tannin: true, OpenPores: true, Light: "fades"},
+	{ID: "blockboard", Name: "Blockboard, plain face", Kind: Veneer, Blotches: true, PaleInSelf: true},
+	{ID: "osb", Name: "Strand board", Kind: Board, Knots: true, Note: "Resin and strands telegraph through thin coats."},
+	{ID: "hardboard", Name: "Hardboard", Kind: Board, Note: "Its smooth face is dense: key it."},
+	{ID: "cane", Name: "Cane or rattan", Kind: Board, Note: "Flexes: thin coats only, sprayed or wiped."},
+	{ID: "steel", Name: "Steel", Kind: Metal, Slick: true, Note: "Rust off, degreased, primed the same day."},
+	{ID: "brass", Name: "Brass or copper", Kind: Metal, Slick: true, Note: "Tarnishes unless sealed; keep ammonia away."},
 	{ID: "melamine", Name: "Melamine or foil-faced board", Kind: Faced, Slick: true, Note: "Not wood on its face: it cannot be stained, only keyed and painted."},
 	{ID: "laminate", Name: "Hard laminate", Kind: Faced, Slick: true, Note: "Not wood on its face: it cannot be stained, only keyed and painted."},
 	{ID: "unknown_wood", Name: "Unknown wood", Kind: Hardwood, Tannin: true, Knots: true, Oily: true, OpenPores: true, Blotches: true, Note: "Unknown makes the careful choice: taken to bleed, blotch and be oily."},

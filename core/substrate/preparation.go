@@ -51,11 +51,15 @@ func Prepare(m *Material, first *coating.Product, life Life) []Task {
 		clean.Detail = "Vacuum, then a damp microfibre cloth; oily tack cloths leave residue under water-carried coats."
 	}
 	if m.Slick {
+		keyDetail := "Dull every glossy spot by hand with the longest strokes you can; the plastic face is thin, do not cut through it."
+		if m.Kind == Metal {
+			keyDetail = "Take off rust and tarnish to bright metal, then prime the same day. Keep the dust off wood nearby: iron marks tannin black."
+		}
 		return []Task{
 			{ID: "degrease", Title: "Degrease and rinse", MinutesPerM2: 8, WaitH: 1, Damp: true,
 				Detail: "Mild alkaline cleaner, about 4 g to a litre of warm water (a tablespoon to a gallon), gloves and eye protection; rinse with clean water, let it dry. Residue makes the coat peel."},
 			{ID: "key", Title: "Key with P180–P220", MinutesPerM2: 12,
-				Detail: "Dull every glossy spot by hand with the longest strokes you can; the plastic face is thin, do not cut through it."},
+				Detail: keyDetail},
 			clean,
 		}
 	}
