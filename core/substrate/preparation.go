@@ -7,11 +7,35 @@ import (
 	"firmitas/core/coating"
 )
 
+// Phase is the place of a task in the order of preparation. A later phase over an undone earlier one spoils work:
+// grime is sanded in before washing, filler lifts off an oily surface, slide wax spoils every coat it touches.
+type Phase int
+
+const (
+	Ask    Phase = iota // what must be known first
+	Mend                // glue and structure
+	Wash                // grease, grime, then rinse
+	Solve               // wax, silicone, adhesive, by solvent
+	Remove              // the old finish
+	Fill                // filler, caulk, bleach
+	Level               // sanding or keying
+	Raise               // grain
+	Dust
+	Wipe // directly before the coat
+	Last // after all coats
+)
+
 // Task is one job of preparation by hand.
 type Task struct {
 	ID           string
+	Phase        Phase
 	Title        string
 	Detail       string
+	Reason       string
+	Materials    string
+	Caution      string
+	Unlocks      string
+	Minutes      float64 // besides those per m²
 	MinutesPerM2 float64 // practice
 	WaitH        float64 // until the next step may begin, in the reference climate
 	Damp         bool    // the wait is water drying, so the air stretches it
@@ -45,7 +69,7 @@ const sandingMinutes = 18
 
 // Prepare lists the jobs that take a bare, sound surface of m to the point where the first coat may go on.
 func Prepare(m *Material, first *coating.Product, life Life) []Task {
-	clean := Task{ID: "dust", Title: "Take off all dust", MinutesPerM2: 3,
+	clean := Task{ID: "dust", Phase: Dust, Title: "Take off all dust", MinutesPerM2: 3,
 		Detail: "Vacuum, then a tack cloth. The surface must be clean, dry and bare."}
 	if first.Family.Carrier == coating.Water {
 		clean.Detail = "Vacuum, then a damp microfibre cloth; oily tack cloths leave residue under water-carried coats."
@@ -56,26 +80,26 @@ func Prepare(m *Material, first *coating.Product, life Life) []Task {
 			keyDetail = "Take off rust and tarnish to bright metal, then prime the same day. Keep the dust off wood nearby: iron marks tannin black."
 		}
 		return []Task{
-			{ID: "degrease", Title: "Degrease and rinse", MinutesPerM2: 8, WaitH: 1, Damp: true,
+			{ID: "degrease", Phase: Wash, Title: "Degrease and rinse", MinutesPerM2: 8, WaitH: 1, Damp: true,
 				Detail: "Mild alkaline cleaner, about 4 g to a litre of warm water (a tablespoon to a gallon), gloves and eye protection; rinse with clean water, let it dry. Residue makes the coat peel."},
-			{ID: "key", Title: "Key with P180–P220", MinutesPerM2: 12,
+			{ID: "key", Phase: Level, Title: "Key with P180–P220", MinutesPerM2: 12,
 				Detail: keyDetail},
 			clean,
 		}
 	}
 	grits := sandingGrits(m, first, life)
-	sand := Task{ID: "sand", Title: "Sand with the grain, " + gritNames(grits), MinutesPerM2: sandingMinutes * float64(len(grits)),
+	sand := Task{ID: "sand", Phase: Level, Title: "Sand with the grain, " + gritNames(grits), MinutesPerM2: sandingMinutes * float64(len(grits)),
 		Detail: "Take each grit until the last one's scratches are gone. Dust mask (P2 or N95 at least) and extraction; wood dust is a carcinogen in quantity."}
 	if m.Kind == Veneer {
 		sand.Detail = "By hand only, with the grain, and no power sander within reach of an edge: the face is thin. " + sand.Detail
 	}
 	tasks := []Task{sand, clean}
 	if m.Oily {
-		tasks = append(tasks, Task{ID: "solvent_wipe", Title: "Wipe with solvent", MinutesPerM2: 4, WaitH: 0.3, JustBefore: true,
+		tasks = append(tasks, Task{ID: "solvent_wipe", Phase: Wipe, Title: "Wipe with solvent", MinutesPerM2: 4, WaitH: 0.3, JustBefore: true,
 			Detail: "Clean cloths and solvent, turning them often, directly before the first coat: the wood's own oil comes back within the hour. Ventilate, no flames."})
 	}
 	if first.Family.Carrier == coating.Water && m.Kind != Board {
-		tasks = append([]Task{sand, {ID: "raise_grain", Title: "Damp the wood, let it dry, sand off the raised grain (P220)", MinutesPerM2: 10, WaitH: 1.5, Damp: true,
+		tasks = append([]Task{sand, {ID: "raise_grain", Phase: Raise, Title: "Damp the wood, let it dry, sand off the raised grain (P220)", MinutesPerM2: 10, WaitH: 1.5, Damp: true,
 			Detail: "Wipe with a damp sponge; when dry, knock the fuzz off lightly. Water in the first coat will not raise it again."}}, tasks[1:]...)
 	}
 	return tasks
