@@ -46,6 +46,156 @@ func (e Basis) Valid() bool {
 	}
 }
 
+// Defines values for FinishOptionAction.
+const (
+	FinishOptionActionDewax   FinishOptionAction = "dewax"
+	FinishOptionActionKeep    FinishOptionAction = "keep"
+	FinishOptionActionNothing FinishOptionAction = "nothing"
+	FinishOptionActionSandOff FinishOptionAction = "sand_off"
+	FinishOptionActionScrape  FinishOptionAction = "scrape"
+	FinishOptionActionStrip   FinishOptionAction = "strip"
+)
+
+// Valid indicates whether the value is a known member of the FinishOptionAction enum.
+func (e FinishOptionAction) Valid() bool {
+	switch e {
+	case FinishOptionActionDewax:
+		return true
+	case FinishOptionActionKeep:
+		return true
+	case FinishOptionActionNothing:
+		return true
+	case FinishOptionActionSandOff:
+		return true
+	case FinishOptionActionScrape:
+		return true
+	case FinishOptionActionStrip:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FinishOptionStanding.
+const (
+	Doubtful FinishOptionStanding = "doubtful"
+	Possible FinishOptionStanding = "possible"
+	RuledOut FinishOptionStanding = "ruled_out"
+)
+
+// Valid indicates whether the value is a known member of the FinishOptionStanding enum.
+func (e FinishOptionStanding) Valid() bool {
+	switch e {
+	case Doubtful:
+		return true
+	case Possible:
+		return true
+	case RuledOut:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for InspectionAction.
+const (
+	InspectionActionDewax   InspectionAction = "dewax"
+	InspectionActionKeep    InspectionAction = "keep"
+	InspectionActionNothing InspectionAction = "nothing"
+	InspectionActionSandOff InspectionAction = "sand_off"
+	InspectionActionScrape  InspectionAction = "scrape"
+	InspectionActionStrip   InspectionAction = "strip"
+)
+
+// Valid indicates whether the value is a known member of the InspectionAction enum.
+func (e InspectionAction) Valid() bool {
+	switch e {
+	case InspectionActionDewax:
+		return true
+	case InspectionActionKeep:
+		return true
+	case InspectionActionNothing:
+		return true
+	case InspectionActionSandOff:
+		return true
+	case InspectionActionScrape:
+		return true
+	case InspectionActionStrip:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for InspectionAge.
+const (
+	Before1978 InspectionAge = "before_1978"
+	Later      InspectionAge = "later"
+	Unknown    InspectionAge = "unknown"
+)
+
+// Valid indicates whether the value is a known member of the InspectionAge enum.
+func (e InspectionAge) Valid() bool {
+	switch e {
+	case Before1978:
+		return true
+	case Later:
+		return true
+	case Unknown:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for InspectionCondition.
+const (
+	Chalky  InspectionCondition = "chalky"
+	Cracked InspectionCondition = "cracked"
+	Flaking InspectionCondition = "flaking"
+	Intact  InspectionCondition = "intact"
+	Worn    InspectionCondition = "worn"
+)
+
+// Valid indicates whether the value is a known member of the InspectionCondition enum.
+func (e InspectionCondition) Valid() bool {
+	switch e {
+	case Chalky:
+		return true
+	case Cracked:
+		return true
+	case Flaking:
+		return true
+	case Intact:
+		return true
+	case Worn:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for InspectionLead.
+const (
+	Negative  InspectionLead = "negative"
+	NotTested InspectionLead = "not_tested"
+	Positive  InspectionLead = "positive"
+)
+
+// Valid indicates whether the value is a known member of the InspectionLead enum.
+func (e InspectionLead) Valid() bool {
+	switch e {
+	case Negative:
+		return true
+	case NotTested:
+		return true
+	case Positive:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for LeftOutKind.
 const (
 	LeftOutKindAir       LeftOutKind = "air"
@@ -478,11 +628,15 @@ type CareSection struct {
 
 // Catalogue defines model for Catalogue.
 type Catalogue struct {
-	Demands   []string   `json:"demands"`
-	EndUses   []EndUse   `json:"endUses"`
-	Looks     []Look     `json:"looks"`
-	Materials []Material `json:"materials"`
-	Sheens    []string   `json:"sheens"`
+	Contaminations []string    `json:"contaminations"`
+	Demands        []string    `json:"demands"`
+	EndUses        []EndUse    `json:"endUses"`
+	Finishes       []Named     `json:"finishes"`
+	Looks          []Look      `json:"looks"`
+	Materials      []Material  `json:"materials"`
+	Repairs        []Named     `json:"repairs"`
+	Sheens         []string    `json:"sheens"`
+	Tests          []TestGuide `json:"tests"`
 }
 
 // Choice defines model for Choice.
@@ -538,6 +692,22 @@ type Finding struct {
 	WayOut  string  `json:"wayOut"`
 }
 
+// FinishOption defines model for FinishOption.
+type FinishOption struct {
+	Action       FinishOptionAction   `json:"action"`
+	MinutesPerM2 float64              `json:"minutesPerM2"`
+	Opens        string               `json:"opens"`
+	Risk         string               `json:"risk"`
+	Standing     FinishOptionStanding `json:"standing"`
+	Why          string               `json:"why"`
+}
+
+// FinishOptionAction defines model for FinishOption.Action.
+type FinishOptionAction string
+
+// FinishOptionStanding defines model for FinishOption.Standing.
+type FinishOptionStanding string
+
 // Gate defines model for Gate.
 type Gate struct {
 	Asks string `json:"asks"`
@@ -565,6 +735,53 @@ type Hours struct {
 	Close int `json:"close"`
 	Open  int `json:"open"`
 }
+
+// Inspected defines model for Inspected.
+type Inspected struct {
+	LeadOpen         bool             `json:"leadOpen"`
+	MoistureEstimate bool             `json:"moistureEstimate"`
+	MoisturePct      *float64         `json:"moisturePct,omitempty"`
+	Next             *TestGuide       `json:"next,omitempty"`
+	Options          []FinishOption   `json:"options"`
+	Possible         []PossibleFinish `json:"possible"`
+
+	// Sure the finish that stands far above the rest
+	Sure  *string           `json:"sure,omitempty"`
+	Tasks []PreparationTask `json:"tasks"`
+}
+
+// Inspection What was seen of a zone. Ids are those of the catalogue.
+type Inspection struct {
+	Action InspectionAction `json:"action"`
+	Age    InspectionAge    `json:"age"`
+
+	// Answers outcome by test
+	Answers        map[string]string   `json:"answers"`
+	Condition      InspectionCondition `json:"condition"`
+	Contaminations []string            `json:"contaminations"`
+
+	// Finish an old finish
+	Finish string         `json:"finish"`
+	Lead   InspectionLead `json:"lead"`
+
+	// MoisturePct a meter's reading
+	MoisturePct *float64 `json:"moisturePct,omitempty"`
+	Repairs     []string `json:"repairs"`
+	StoodIn     *Air     `json:"stoodIn,omitempty"`
+	VeneerMm    *float64 `json:"veneerMm,omitempty"`
+}
+
+// InspectionAction defines model for Inspection.Action.
+type InspectionAction string
+
+// InspectionAge defines model for Inspection.Age.
+type InspectionAge string
+
+// InspectionCondition defines model for Inspection.Condition.
+type InspectionCondition string
+
+// InspectionLead defines model for Inspection.Lead.
+type InspectionLead string
 
 // Judgement defines model for Judgement.
 type Judgement struct {
@@ -619,6 +836,12 @@ type Material struct {
 	Name   string   `json:"name"`
 	Note   string   `json:"note"`
 	Traits []string `json:"traits"`
+}
+
+// Named defines model for Named.
+type Named struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
 }
 
 // Need defines model for Need.
@@ -701,6 +924,32 @@ type PlanAnswer struct {
 	// Strip The calendar behind a clock strip.
 	Strip  Strip  `json:"strip"`
 	System System `json:"system"`
+}
+
+// PossibleFinish defines model for PossibleFinish.
+type PossibleFinish struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+
+	// Odds a likelihood from 0 to 1
+	Odds float64 `json:"odds"`
+}
+
+// PreparationTask defines model for PreparationTask.
+type PreparationTask struct {
+	Caution   string `json:"caution"`
+	Detail    string `json:"detail"`
+	ID        string `json:"id"`
+	Materials string `json:"materials"`
+
+	// Minutes hands on
+	Minutes float64 `json:"minutes"`
+	Reason  string  `json:"reason"`
+	Title   string  `json:"title"`
+	Unlocks string  `json:"unlocks"`
+
+	// WaitH in this room's air
+	WaitH float64 `json:"waitH"`
 }
 
 // Problem defines model for Problem.
@@ -858,6 +1107,15 @@ type Task struct {
 	Text    string  `json:"text"`
 }
 
+// TestGuide defines model for TestGuide.
+type TestGuide struct {
+	Caution  string   `json:"caution"`
+	How      string   `json:"how"`
+	ID       string   `json:"id"`
+	Outcomes []string `json:"outcomes"`
+	Title    string   `json:"title"`
+}
+
 // Verdict defines model for Verdict.
 type Verdict string
 
@@ -889,6 +1147,9 @@ type ZoneInput struct {
 	AreaM2 float64 `json:"areaM2"`
 	EndUse string  `json:"endUse"`
 
+	// Inspection What was seen of a zone. Ids are those of the catalogue.
+	Inspection *Inspection `json:"inspection,omitempty"`
+
 	// LengthM as measured, when the area came from length × width
 	LengthM  *float64 `json:"lengthM,omitempty"`
 	Look     Look     `json:"look"`
@@ -910,6 +1171,9 @@ type GetPlanParams struct {
 
 // ChooseJSONRequestBody defines body for Choose for application/json ContentType.
 type ChooseJSONRequestBody = Brief
+
+// InspectJSONRequestBody defines body for Inspect for application/json ContentType.
+type InspectJSONRequestBody = Brief
 
 // CreatePieceJSONRequestBody defines body for CreatePiece for application/json ContentType.
 type CreatePieceJSONRequestBody = PieceInput
@@ -940,6 +1204,9 @@ type ServerInterface interface {
 
 	// (POST /choose)
 	Choose(c *gin.Context)
+
+	// (POST /inspect)
+	Inspect(c *gin.Context)
 
 	// (POST /pieces)
 	CreatePiece(c *gin.Context)
@@ -1046,6 +1313,19 @@ func (siw *ServerInterfaceWrapper) Choose(c *gin.Context) {
 	}
 
 	siw.Handler.Choose(c)
+}
+
+// Inspect operation middleware
+func (siw *ServerInterfaceWrapper) Inspect(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Inspect(c)
 }
 
 // CreatePiece operation middleware
@@ -1334,6 +1614,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/catalogue", wrapper.GetCatalogue)
 	router.GET(options.BaseURL+"/products", wrapper.GetProducts)
 	router.POST(options.BaseURL+"/choose", wrapper.Choose)
+	router.POST(options.BaseURL+"/inspect", wrapper.Inspect)
 	router.GET(options.BaseURL+"/bench", wrapper.GetBench)
 	router.POST(options.BaseURL+"/pieces", wrapper.CreatePiece)
 	router.DELETE(options.BaseURL+"/pieces/:id", wrapper.DeletePiece)
@@ -1491,6 +1772,45 @@ type ChoosedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ChoosedefaultApplicationProblemPlusJSONResponse) VisitChooseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type InspectRequestObject struct {
+	Body *InspectJSONRequestBody
+}
+
+type InspectResponseObject interface {
+	VisitInspectResponse(w http.ResponseWriter) error
+}
+
+type Inspect200JSONResponse Inspected
+
+func (response Inspect200JSONResponse) VisitInspectResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type InspectdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response InspectdefaultApplicationProblemPlusJSONResponse) VisitInspectResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1942,6 +2262,9 @@ type StrictServerInterface interface {
 	// (POST /choose)
 	Choose(ctx context.Context, request ChooseRequestObject) (ChooseResponseObject, error)
 
+	// (POST /inspect)
+	Inspect(ctx context.Context, request InspectRequestObject) (InspectResponseObject, error)
+
 	// (POST /pieces)
 	CreatePiece(ctx context.Context, request CreatePieceRequestObject) (CreatePieceResponseObject, error)
 
@@ -2142,6 +2465,48 @@ func (sh *strictHandler) Choose(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ChooseResponseObject); ok {
 		if err := validResponse.VisitChooseResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// Inspect operation middleware
+func (sh *strictHandler) Inspect(ctx *gin.Context) {
+	var request InspectRequestObject
+
+	var body InspectJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Inspect(ctx, request.(InspectRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Inspect")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(InspectResponseObject); ok {
+		if err := validResponse.VisitInspectResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -2523,73 +2888,85 @@ func (sh *strictHandler) PutSettings(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"1Dxrjtw2mlchtLvILlbpbj+SIG3sD6cdOw7suOFOYiBZw2FJn0p0UaRMUlWuMRrIHfJjrjGYI2RukpMM",
-	"+NKTqpKquj2ZP42uKpH83m/qQ5TwouQMmJLR+YeoxAIXoECYT5cEEnj6SP9LWHQelVjlURwxXEB0HpE0",
-	"iiMB7yoiII3OlaggjmSSQ4H1ioyLAiv9HFOf34/iSG1LsB9hCSK6vr7Wy2XJmQR7nOALCoX+N+FMAVP6",
-	"X1yWlCRYEc5OS/vE/76VnOnfmtP+U0AWnUf/cdrgc2p/lad+X3NiCjIRpNTbRefRqxwrtMESbQRny0g/",
-	"4FbpTR8SYSBIU6Kfx/RS8BKEIhreDFMJcVS2vvoQiVz/7Z7xX0gAxYqsAeVVQVKitjHCC74GdIYUR3fO",
-	"zqK4IVfKqwWFhl6sKhaaXHGkoCgvhvv//reLGJ398etv9yftc91m2s9u01hD/rp+li/eQqL0mQ+JeAk4",
-	"JWxpxKODbAqbS06Yuuiwexz+Defpc06kqgRcJmrSqh60zZHD7ULgf4UlMbACqwq9AcULoFEcldWCEpmD",
-	"luFS4ESRRJ8OUpECK2htJpXQ2OvNgCX5kAyl1hLzH1FQyH3SaHYxmmV4ag/BQuCt/qxPK/dtcWUe6tPG",
-	"Lo09PEFyNGeH0dirSh7ukmK292H9TB9Ke0wQOEH0XrP0DVsN3QWFVuJrs64gUsPQljqs4FNFipbgNeyW",
-	"Cgs1/fG/cLaXfD9xBk9ZWakBWczq2ODjTw7R6AILuMAiHbJPW0xslWoAWlZRelEJmI5MjlkK6Ys1iOlr",
-	"iJSVpW/XPhnGoU1OKCCiEJGIM7pFGJUC1gQ2zV4LzilomYm9/oewqQV1yDFI9JnTdVGT88ouCimj4itg",
-	"wZMqsXTuaQj6houVzHkZXOilpPdDUEliLxWOGK2t45rfNSwt9Dv8a7G/5tGYaD0jLGAZsjG5UvBe7UfG",
-	"PBXbXcYO9kwYnE3S4MmUMJjHZoNaiMdE0QkcMcGOfdafHsZFYcqXFYS8ZYFZ2gV6SNEedMDSH+QMTL82",
-	"z4d2opyvpu/zjPNVaBftGwXBdPpOz92KoLPLAdgsivS44snTBsyjWm8f16QPciznJOQOp3kWHxtpAkOm",
-	"XlRqOond8wG68BIYYcvpRH5hFwRpXBEFbSWq4+84klvpd590zJV5fi9X/LYNTVoo1RBZZxdiySPDridk",
-	"DQGDgOVqDJ2lXzH8yaYsIZeRc6EyTGl43Sbf7rcNZvPYQebBaG9t9wmh6vQ1hKUcetI7f/z622eIMKRy",
-	"QFykIBDPzIfE251PJPLSHg+0qoVYX0ySSsBjIuSIT8sILX4ohhCdof9DCa+YglTDlXCs5LRkZonVDLv2",
-	"RMfkAbCXgldhRzviOEYEIWTtHVvtEbFlSU0Jj0CbciEGPyZA06+F4CLkERQmdEjUjU5KictJEWYpMt9s",
-	"eEVTtAAkyDJXoQgs04cN9/v26sV3qNRpEwhEmOJGZDS+IFWMZJXkCEt0qqONUywAP7873L1HIXtU7HEI",
-	"o87CeePCJ2U70yTzkEYKE+pi1wHCArCrBAx/qmh4zZjDj6M1iJTYUGcXZD+6x7R5wER9MzX7xVvnHnZT",
-	"1gDexBoeqBrZhiL1nh6Q2JE2xA2jQaN25vbUx5wwBtCIjYc1SYFZrzw9Vlo6DKfYkRJL2XEj7fh9is03",
-	"h9X72EVxA3gI4W8wMxG5TQDn5bkUS3XBsRoq96scrD/QjxgDjARgSrdoA0whKzCT8rc1CEl40IH2kPdP",
-	"xg1cQYR5ZeuIOxHtocPFirAlyvVa7d04A7QBWKV4qz1MQVilQCKcaWNWkJRpY/gAwbsKU1QAZhIllEtI",
-	"T6I+Ec33YXeow5MJiJvHYrdRCOVvq3QJhUsNe0KNBSUgJ9uLzJrP6T7S29tQ8I8XQKceTLVjs2AOnT3j",
-	"iJKCqGlOvhRQYoGHSfleZT7MFn81w7MMZdrZ2YZRNeEaorTP6eHXYllINJ7hLQSCgAVQvtkHciNW13G0",
-	"ALUBYLPW2MAsKPqp2IYiu1RskY51vA7qHR4gLQJLDrIJIzacp1OFgafVfpZe2sdeQmbcOKd7jfpL/czA",
-	"jXIDhT/Uk8DjGzvCj3KqyQtnmOkdZHaAPE0n9UZuDPGnaY16ENUmae1isiIs7dTNOV819UmdWEdx9JYT",
-	"5iJhk9eJDJuyFa+UwMxmQxWrZKfi1CrkHSQQs0O+fm2tlgiDY+wDLrdxkEoa+RYxGFaVwNRWagkzePIS",
-	"v6vgTYnNZu5TisUqiHpdFZla8PL8mBqRxRHjaiQAFpioY6ou7fDO0dDt6U4N0fA7gEDVmhIlXJHxVgzI",
-	"KO/dwWFI3wcUAs9oBZj4QE5/fkYdNQSwr/4MewI5ZsuwEMB7XJQjeZCOckasmFS+hjlYpXPUtpI4q2At",
-	"hjMf1nC83pdcmq3qw2KPh4esgT5EjZH21vROUYIFfD9a+SdTDTjVXmRGxbXldALx0LiaO9nZtbeR6D1N",
-	"lUPaY1a2PMOTnOuw2PUGrddx8ZLrSLzhtiFhuxP20+vjO287Epdj23LW1Pn2S5P3OOsX6Np5wjjO1HIw",
-	"KqqHpIPThXlUbv7k/dBxAo8S8ocydRWAGZSc3vV2cB6WJ493vS9dI73XcjuoYytfsOeETU7zmpLCtCOo",
-	"TrVduXraCgaQTjeBJkQI2T7eLxXvTR/5Qiqc0LnLnFJMiDDMY0YpoJzRQFFQ7m+fmC3bOHgSdLjsqTsm",
-	"VA+Z3IQSztmNremjHvPGV3z/aWrXKdhlatyNH38Z6yq1psvGyvDDKEkILuZUYOpif3C0B6tqrB0zWpS2",
-	"X+yNDfWvTdHYHbWzPH/ZRNO9qBELQUbChLpYMKXDI3hVzlTAWtUDpf5sXqKoaWDqH3MrT5hWMzpTVzmA",
-	"+lGv2avYepeaLHFN50a7fWnCgdDBYQcLX1rS9OpKPN22o7OMUKMswEAJrDTyOjZ7HwzAEk55FZaADBeE",
-	"bo8LjQu8GpGvHX1anHajTQpY007ZCMHl3aMJt808ZnUuLJQ1xjVVPDBNHcTQeoRB3p90uVNgsSRsakW2",
-	"gJG2bO1fQ50xy/8pjrpHBH1cXIPo99rlb166YpVnTinsOTXFFrWsl4Ir6EwCNUBfgdKCKQ8JiRPKk06R",
-	"Jr+rhS+/czd4VMZ5eskpSTpKon+3xcJKQPrG6Exode47G92a6VXFUrxFmekGx9Psh22SGKV4/9Qu+CKO",
-	"CsKaD30LVTFXv/FgF6DhjuKokkFwD4lY7SGxo2uHYB7/kCS0zOGxfV/fzB4O3zESnkdb+3PnjhX7brbZ",
-	"2e+zq5t6VQajdsGLGVUffqB+mmPM+iBoOsY8kvYJrg7o2cwteyUu+xg6iPnpzwq2Y/3cfim71bRxVQq9",
-	"R0hvqG/ZBKo7s3Mhno23HmcQ7bCieTU7FVJ+NGCSFfsey9Wc6UotvVWSPxLb6ZhvcG+SrTdzOz1kKzHb",
-	"G6z5wraLqJUb/zEHtRTES14Nnid2WDVddtR1G9+bAS4KLMUCLSAnLEUYGcOLTFYzbGXPszS+Td7l50Qr",
-	"NYjQNzNk3rXVj2DLjdjJ2HfuG0pYTIJcqrPSwOTh5OwnybHAieqXgL0RWoBUbzJXGRWp/rQBLGxYLjln",
-	"YEKIDDb6J9+7BCyJ/qwtGAnXTgdGeUfnNzCRvItB7bnMwEnNjOCU6YbZFn7+wOAopB+jVnZA9T84uQFL",
-	"TMM27wAX9NGqYiPZlvvlyhfNAg2m3fO4vsc8Z/Zh+pBez344HrY7281srR//rOdBvXlo0sIWrs34gZ/U",
-	"a08Ht2xFt+xnud8R2HGLddDEwnFdqiZnuXO3nbTcCQ70HDBdNto6MQHHMK2202ETtXrW9RW/dQiYH5th",
-	"pTqT5BVL6wkhc7y16AKySobvF75qXRw6KrndeRfsZhLfebnt5G6mtlw/ha9IaUe+YaMJ4S0lxK4WZI5u",
-	"X7qqAY2Pz5mbLtjMLqAd1R7Ek8Xvf+9cMP5s6gVjqG8jDP0ZsKXKnw8PwxIVgKUWmxht/DCqBg0luACk",
-	"gzBkV6N//BVtSGrukE9xum7qZso9paI1TzOnqDjmpgyYzw9xGk5gHClbkPWGIGLPvqFE6C0Jy/hIpsCZ",
-	"0t4CuTlAQ++MMCJzwpZIcF58IpEEsQZhLg8QJZFMBACTJ+jqKTJSilQueLXMeaUeIC3MUvMMvXx8ge7d",
-	"u/flCTJtDPulu3WPbDNBov/WT315/7Mv/gdtci4B/WL7JL8gjbyDB2iKFlvUuXugoZF4G7rOcPL/rM62",
-	"zqPHRBREYdnSrvPo7OTOyZnPKnBJovPo3snZyT1T/VW5UYnThb+jvbQ1U60vJtV/mkbn0RNQ9hJ3780D",
-	"d8/Odrx1YN7bBuwBgXcNPKQU2bvZiFuuLTnaEJXr/4lAJcVM2rg8wxUdTfFryNsvNriOo9MECzj9YC6t",
-	"XrdIMBShRbUF8YlEJV7CCdLfmEUowYxxLVhoWYGUkFr5kQhTipS7lcIAUjtdPaDthfV07ZdI/Bx8dYS9",
-	"WLvr7REFfv/MGI3o/PP7w0Tv9S0ysL5jHeChTdVFehybWndEx8S0uUh6q5j6Q8ZejZFgpsWhJMlKS4NC",
-	"Cq/gU8KOwt/OCekgh8uAhF4BFkkO0qiIzIFmKOMCuVuFVg5lRdQJusJrkIhxpS1fjCRHRKECbzXIJhzX",
-	"EMMaxBatYCuV4CsYCu6Fn1tyN6K+cp2zm7EG5qUG110voYX9+jb56gL0IVOv+kR018u27kqYtG9DoZAp",
-	"xO24y6Fsbl6L4dncI7sArODS3XS/Ddq3x3amMODOzZ4ctB9Y29nj9McS9vQDSa+t8lCwY09d+j4y3zf0",
-	"7aB6f6h2TzgDo2hLzg+2b/GoQRsB5Owj0DwH63cPR6rn0UIrm0dO/WuTtJdyUX2XHHZS7dZF3w3EfWTj",
-	"M8oHba3TGxJ8E+vsjHG0l0ZYIjtrivgaRIy40F+RVvBJ7P1ps7U1e4xvgsGNwctFOP+WscfhYtwnvqbp",
-	"p9y9HOYI3Qj6BX9N8pY0o3sL82M75h3s/aYR1AfuTr8wwXdG3t+c3vhhvlG90Q/UbxXQ2R1zkdcJeqFy",
-	"ncQRYfRIh10gkBnK9UGXEgRSk9PwSiGJ14Qtw8pkZ/ZCmcK7CsS2lSq495MFXiw3npGHtxL5zexTD3oH",
-	"ttrRnLrNnKU18DliOSwTtfl7W6VLn9opWXce//VmpRkHvWF/ayP8Kz8wehtmpVOC/7N43Aujv0eZDjtG",
-	"IHelqpf+mSNRnFRS9lOrw/Z9WOp1+ngMAdov8xojwKvmrVy3xuP6jBFEPZxNxc/N0t0E8qf1Zlo3Qxp2",
-	"WSk/vHdbCtaZDfzIGraL+seFteatdWLtLV0laHQeneKSaPv4zwAAAP//",
+	"3FzrbiQ3dn4VopLACVKWNBevYxn5Ycv2WAvPjjDyBdiNMcuuOtVFN4sskyy1OgMB+w77I68R5BE2b7JP",
+	"EvBWV1Y3q1uabPJHUHdXkefOcw4/8n2S8armDJiSyeX7pMYCV6BAmE83BDK4/kr/S1hymdRYlUmaMFxB",
+	"cpmQPEkTAb82RECeXCrRQJrIrIQK6zcKLiqs9HNM/eZlkiZqV4P9CGsQycPDg35d1pxJsNMJvqJQ6X8z",
+	"zhQwpf/FdU1JhhXh7Ly2T/zzL5Iz/Vs3298LKJLL5O/OO37O7a/y3I9rZsxBZoLUerjkMvmpxAptsURb",
+	"wdk60Q+4t/SgXxBhKMhzop/H9EbwGoQimt4CUwlpUve+ep+IUv8dzvEPSADFitwBKpuK5ETtUoRX/A7Q",
+	"BVIcPbu4SNJOXDlvVhQ6ebGmWmlxpYmCqr6ajv+X/7xK0cVf//Tnl1HjPPSV9gc3aKop/7l9lq9+gUzp",
+	"Ob8g4i3gnLC1MY8Bszlsbzhh6mqg7nn6t5znrzmRqhFwk6mot0bUdlNOhwuR/yWWxNAKrKn0ABSvgCZp",
+	"UjcrSmQJ2oZrgTNFMj07SEUqrKA3mFRCc68HA5aVUzHU2kvMf0RBJQ9ZoxnFeJbRqZ0EC4F3+rOerT40",
+	"xK15aCwb+2rq6QmKo5s7zMZBV/J01xSzgw/rZ8ZU2mmCxAmix1rkb9h66D4qtBM/mPcqIjUNfavDCj5W",
+	"pOoZXqduqbBQ8Y//O2cHxfd7zuCa1Y2aiMW8nRp+/MwhGV1hAVdY5FP16YiJrVNNSCsaSq8aAfHMlJjl",
+	"kL+5AxH/DpGysfIdxiejOLQtCQVEFCIScUZ3CKNawB2BbTfWinMK2mZS7/8hblpDnWoMMj1nvC9qcd7a",
+	"l0LOqPgGWHCmRqzd8jQlfcvFRpa8Dr7orWT0Q9BJUm8VThi9odNW3y0tPfYH+uupv9XRnGl9R1ggMhRz",
+	"dqXgXh1mxjyV2lHmJvZKmMxN8uDMlDBYpmbDWkjHRNEIjZhkxz7rZw/zojDl6wZmHLQiDE9NdCrYEZE5",
+	"VJjlC18Clv8gF0jpa/N8aKSCML1Wxg/1O1xBHhqJcr6JH+Y7zjehUfQKLQim8SO9dm+ERhNQYyIegTlZ",
+	"AizVrAKp4qf+HqR61ZA8oKWRvXrl94Xlxd9S2hlWT8fp2FI7CXlyg5ZfchJKK+JWaJ9jahOBQr1pVLyR",
+	"uOcDwuU1MMLW8fJ9Y18IKrchCvrBqK1j0kTupB89appb8/xBHfphO5n0WGopsklDSCVfGeW+IncQCKxY",
+	"bubYWfs3pj/Z0i+09JZcqAJTGn5vW+4Ox1gzeOoo82T0h7bjhFh1sSvEpZxmJM/++qc/f4IIQ6oExEUO",
+	"AvHCfMh8/P5Ios43xu7cY2xsJlkj4Bsi5ExuUBBa/VBNKbpA/4oy3jAFuaYr41jJuKJwjdWCwPxK1zYB",
+	"steCN+GEZWYBnjGE0Krp1GqnSK1KWkl4BvqSCyn4GwI0/1oILkJ1qMKEToW61cU9cbU9wixH5pstb2iO",
+	"VoAEWZcqlMkWerLpeL+9ffM7VOvyEwQiTHFjMppfkCpFsslKhCU611nbORaAXz+fjj6SkJ0q9TyEWWfh",
+	"+nvli9u95aZ5SDOFCXU1wIRhAdh1VKY/NTT8zlzilCZ3IHJiU8Z9lP3oHtPhARP1bWwXAe/c8rBfsobw",
+	"LmfzRLXMdhJpx/SEpE60M9ogsnxTh9NV3KaxvuHAuCo1eWmyAaiNprf4Xoe1TOBaTy4xy9/xokh89R/q",
+	"PVSENQrkDYjXzyMFpZeKcBIiiNyEo7jCra15BmouJbFT6LlU0ehArKWbv+ONClIbFe6drHqz2hdHzDpy",
+	"PT8hnZioNhv7ny6kmRnmCJpZd+GO5MBsphSfJq4dhzGxvcZSDpb2fm0aoxgzWTuOV0pLeIjhbzEz1aZt",
+	"bizr4VAs1RXHahpwfyrBrtH6EbMoIgGY0h3aAlPIOnFUb+IOhCQ8mNSMmPdPph1dQYZ5Y0uGvYyO2OFi",
+	"Q9galfpdnXFwBmgLsMnxTq/6zuwRLvQCU5Gc6QXqcwS/NpiiCjCTKKNcQn6WjIVovg+nKNpvIhg3j6Vu",
+	"oBDL10zWkLkkeKRCwPmb4TQ9o6tck/Zr31zd+1RsZzhNmGs/RFdMvF7WHhrE+oBXtqExdsAb94IdOFxm",
+	"2CV6aDnaB2yBhpROYUzElKjAwm0k2EREBrMZ5QNhHIm62BOm9Psey83BIqW3PHjx+inTzi4CRrDHxJyn",
+	"LnEtv48jAZh2LYx0FnaGrnOJsNAC4hImWf7Uj55sAcdr6I/asA3jWy2YFRRcwLtnn336LyboKBDhAZjc",
+	"wr6YE1hGhkLijcp4BWi1Q2pgK50CMs7s0H1aie80brkwIULgzJZoBcUbK5usxHSzCxK+pPFV4ftr++Oz",
+	"53N9qKl7YIY4zZ2HaEMUyMv3kjWUBojSljnS8jstFMMWg7XZr0uMixPzbzApG4asEVHIbKR+JPWa5dKb",
+	"iKAW6kbtEdPzl6E9JM7zaxa5MXIHDEC8ro7Zjmsl3tnN3vaRdgIn+86gU+90oYjw2yZfQ+V67aNMCgtK",
+	"QEYXDoWtoxaF/3wmHzPbiLETa592ZE6rfsYRJRVRcdZRd9F5YaPxuKLsywUl5jSRcgVXp6hWcJ1Q+vOM",
+	"+OupLGQa3+EdBLoBK6B8e4jkzqwedARWWwC26B3boQnmW7nYhVo8udihgtDKJ356hM+RNoE1B9n1E7ac",
+	"57HGwPPmsEpv7GNvoTDxhdODlcRb/cyknuaGCj+pF4HnN3WCn9VU1yBeUBvsEbMj5DqPAps8GuPXect6",
+	"kNWuez3kZEPYYMGhnG+6Dd8STJL0CyfMtcRMg1cU2OwD8kYJzOya27BGDrbwejujRxnE4t7POANsLcLw",
+	"mPrOixs4KCXNfH/1xaoRmNpeAGGGT17jXxt4V2OXW5pPORabIOvtBk/sDqLXR2wbINUpwkwnTGCiFoXj",
+	"PT0FJ0M3pps1JEO7DRXL7tLmRnBGCNZ+RAm3T/wkIWvW2tzEYUrvAy6IF6A5TBks459fsBUeIthvPE13",
+	"jUvM1mGzg3tc1TMt2HHvr79ZpfxWcqBtZ0Xk3dLFIRujXMCyoernQ31tM1Q7Wer58JR11IekMYNQigf7",
+	"ZFjA97PgDRK7ZFC9bi3Yru4tc4EMbD6wRPQxjEUfwMUcg3AaVqVZybk0ix3FzK1zLkNzoJJ33GJKLMDE",
+	"fvr5dPDUnv7cqcgqG9M8gqZr77l4GwBeecE4zbR2MGuqx3Q944151m7+xiFt8wKeFeQPde76gwskGQ9c",
+	"dHQe1w6eBy7eOCzkCDV1FOhOvmGvCYsuLLvOedwUlKxL5XbK495gAPkCbAyEoTE6i1lYsPKVVDijS19z",
+	"ThGRYZjHjFNAvQC7oaA+jNwwQ/Z58CIYaNlLd86ovjAdkkfA1MSjdZchkD30JRbwEgS4dMuNRzDPAVpG",
+	"7fMTc9804XkuQ407SjZAScl5jgrBKwfTDxblDO5AoFpwXox6jTMts36ub+YPMjpqwk/TQtwoMlO1dXCI",
+	"2J3PAZ5ubut5Kihjye0uHFIlkabr/pFpuWMvj6im52wNOg8zaBjl2cwWbwsoGFJsID9EIsF5pak0a9LS",
+	"pucACuqE3UMV9PF2Xk0dsZ04PZFh/bcnYeagLtNyQAguljQ3W0BN8BgCVs0c5GlWI/aLg0XQru4DM9xU",
+	"eyEwN13ZOPYDIchMPtz24WJQVII39cKVpl3TAnCaYlkPRsvAtBaXNnUxbRagv25LAPWjfufgCqZHacWS",
+	"tnLuljHf9XMkDHjYo8K3VjSjli3Pd/0ypCDUrArAQOkoaKEh+H5me4nyJmwBBa4I3Z1WA1Z4M2Nfe7CQ",
+	"OB+WVRSwlp2yqbBrac32smyJvQiJYqlsOW6l4onpWoxG1jMK8onTUDsVFmvCYjc7KpiBPraJZAh9ZvUf",
+	"k5GOhKCnS1sS/Vj7Equ3rg/c4puEnaeV2Kq19VpwBVkY4nQLShumPKb2y/Ra0KehfK6Nr3z2PDhVwXl+",
+	"wynJBk6if7d9+EZA/s74TOjt0iNVhkvhbcNyvEOFQVymcfHDgl4G+4+fmgWt+zCOUA1zrVFPdgWabr0i",
+	"yiC5x5RmdpLUyXUgMM9/yBJ64fBUbKUHjAaSFBI+O3Pn512+52oRo2ZkP84+xOJtHSxPBa8WtDf5kf5p",
+	"pjHvB0nTxdSJsnc51sKVc2l/N3Nl9nSBWF7nb2A3h88b7xL19kNdO06PEfIb6ndDA23MxUU/L+ahZAuE",
+	"dtx+VLO45l+GcArDmvbmtbzJyq/ELp5zndrPYjC52MSnbDVmB5M1v2fkMmqPvjIT9RzEW15Lnhd22DVd",
+	"G2C4bHxv4FMUWI4FWkFJWI4wMoEXmfJ9CqlaFmk87HGoz8goNcnQtwts3uEXT1DLo8TJ1CMxO0lYToJa",
+	"atsvgdM90dVPVmKBMzXe6/BBaAVSvSvcFoDI9actYGHTcsk5s2CyArb6Jw8LACyJ/mzRP8GYNQnKe0AV",
+	"gROQ+xTUP/sUPNHoz+HEAIcWR/jlh3JmKf0QTeEjtrmCoChYYxqOeUcsQR+s/TtTbblfbn13OLCTuv/M",
+	"m4dvLIEVxR+EGcUPp8M+aKQ7v+aPWLVnrnx46MrCHq8dssefhumfwOvFimF/22p/YLDzEesoMNBp27FD",
+	"aGlXtDwLYuWOOC0wu0cYbuH22qpRd78sOGrvhw4S0wLiFzWVS7uUxnaUHdR4aR53xFl8TVi/0drOHGL+",
+	"xw4E2ZbRvGF5izwEd8bZdBKKRoZxvz/1bng4qbLfe2nH41T9ywr7aMyCDtu/D99lobOYLZuthp+oG+Aa",
+	"YcqC6rvbMVpC09MbBt1e98K9fnsWdJJMV3/5r8FNUJ/E3gQF7XHnqUMOjlDsU3rvsIVZvNlala8D22ES",
+	"VYClNrcUbf2JLM0SynAFdofMvo3++z/QluTmkrCYTMWhAGOugKh6+L4lndi5td2Q+fqYldYZmlNBj7IR",
+	"RCr1ap9a0oPRU8FnyivOlF5ikcMlo+70D2Frv3clQdyBMKeaiZJIZgKAyTN0e42MdSNVCt6sS96oz5F2",
+	"AnsO5u03V+jFixefnSGz92O/dNeqIbsDI9E/6qc+e/nJp/+EtubczB/t5tIfkWbe0QM0R6sdGhyK1tRI",
+	"vAudsz77N9ZG7cvkGyIqorDseeVlcnH27OzCl2K4Jsll8uLs4uyFaZmr0rjS+cpfwrW2jWbtZ6Y/cp0n",
+	"l8krUPaWrtHVcs8vLvZcK7fsOjk7QeAyuS8oRfbyLcSt1tYcbYkq9f9EoJpiJm0xU+CGzvZFWsr7N9c9",
+	"pMl5hgWcvze3Ej30RDA1oVWzMydParyGM6S/MS+hDDPGtWGhdQNSQm7tRyJMqT1ZRiRiALk9YjiR7ZVd",
+	"Ifu3BP4heDegvTlp3/WAFb7/zgSN5PI3L6fV8c9PqMD2Eq2ADm1/Q+Snqal3CdCcmXY3BT0pp36SubsP",
+	"M8y0OdQk22hrUEjhDXxM2En8WxShTo64DFjoLWCRlSCNi8gSaIEKLpC77sSdcGyIOkO3+A4kcifwUiQ5",
+	"IgpVeKdJNjWMphjuQOzQBnZSCb6BqeFeeVSju6rhS7fd+DjRwNxa9zBcJbSxPzylXl1VM1Xq7ViI7t6L",
+	"XXtE1ByTpFAoxC0Y7lg1u0xjXs/GwDBDXUqCTGqOFB+pdqozl5z8f1Jad356zhkFVJgwifyZ2u7OEsVR",
+	"7tYScpLSussqvc5GviIAK7hx9889hez7SMwYBTx73JmDQR/rxfG0oGcFe/6e5A/WEyhYJOtQvl+Z7zv5",
+	"Dlh9OfWhV5yBiY5rzo9elNLZVWiGkIsPIPMSbLJ0PFOjNCT0ZvfIub/MWKcWroQbisOCj5/c9B3G+QMH",
+	"n1k96DicP5LhmwR1b2KqUyuEJbLHBxC/A5EiLvRXpFcxEHtO3wxt1yrGt8GM1PDl0tL/kwnj8WY8Fr6W",
+	"6cfcXdl6gm8E1wV/wcsTecbw/pgPnU3tUe+3naF+7u6OEKZiKsj94/mNx2fP+o1+oL29QpfkzKXLZ+iN",
+	"KnXlTYTxI51QgUDmnIXPlJUgkJvkgTcKSXwXzLi0M1kYdqi8+7UBsevVd+7W8MB17/NtlPBQonyccdqz",
+	"O4Gh9mzDPmWh2cPwz0QOq0Qd/n5p8rWvx5Vs99j/98NKh/B/5PXWlmW3/gzAU4SVwWbT38qKe2X896TQ",
+	"YQEzcl9/4cY/cyKLkZcGWaDPFKgStnpd858igP4V23MC+Km7K/vJdNzOMcOop7Nr0zrU6GMwf94Opn0z",
+	"5GE3jfIw1adysAEK9gN72D7pn5bWmrvkxZ2PdI2gyWVyjmui4+P/BAAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

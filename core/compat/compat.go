@@ -34,15 +34,25 @@ type Ground struct {
 	Gripped  bool             // a coat below holds on to the slick material
 	Pale     bool             // a pale colour that must stay pale shows from below
 	Hidden   bool             // an opaque coat below hides the material
+	Old      Oldness          // the top is an old finish, cured long ago
 	FilmUM   float64          // dry film on the material so far, µm
 }
+
+// Oldness tells whether a ground's top is an old finish, and whether anybody knows which.
+type Oldness int
+
+const (
+	NotOld Oldness = iota
+	OldKnown
+	OldUnknown
+)
 
 // Bare is a clean, sound, prepared surface of m.
 func Bare(m *substrate.Material) Ground { return Ground{Material: m} }
 
 // Under returns the ground that coats of p leave for whatever comes next.
 func (g Ground) Under(p *coating.Product, coats int) Ground {
-	g.Top = p
+	g.Top, g.Old = p, NotOld
 	g.Watch = g.Material.Bleeds() && !g.Blocked && p.Blocks == coating.Partly && p.Family.Carrier == coating.Water && p.Shade == coating.Pale
 	g.Blocked = g.Blocked || p.Blocks > coating.No
 	g.Gripped = g.Gripped || p.GripsSlick >= 1
@@ -112,6 +122,9 @@ func Judge(j Join) Judgement {
 			out.WaitBasis = core.Estimate
 		}
 		out.LatestH = latest(j)
+		if j.Ground.Old != NotOld { // cured long ago: nothing to wait for, and no window left
+			out.EarliestH, out.LabelH, out.LatestH, out.WaitBasis = 0, 0, 0, core.Practice
+		}
 	}
 	for i := range Rules {
 		rule := &Rules[i]
@@ -122,7 +135,7 @@ func Judge(j Join) Judgement {
 		if rule.Because != nil {
 			f.Reason = rule.Because(j)
 		}
-		if rule.Wait != nil {
+		if rule.Wait != nil && j.Ground.Old == NotOld {
 			f.WaitH = rule.Wait(j)
 			if f.WaitH > out.EarliestH {
 				out.EarliestH, out.WaitBasis = f.WaitH, rule.Basis

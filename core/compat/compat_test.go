@@ -44,6 +44,11 @@ func join(t testing.TB, text string) Join {
 			j.Ground = Bare(substrate.Find(words))
 			continue
 		}
+		if old, isOld := strings.CutPrefix(words, "old:"); isOld {
+			finish := substrate.FindFinish(old)
+			j.Ground = GroundOf(j.Ground.Material, substrate.Inspection{Finish: finish, Unknown: finish == nil}, substrate.Keep)
+			continue
+		}
 		j.Ground = j.Ground.Under(product(t, words), 1)
 	}
 	if coat = strings.TrimSpace(coat); coat != "" {
@@ -80,6 +85,9 @@ var ruleCases = []struct{ rule, speaks, silent string }{
 	{"C10", "oak + paint_aerosol dark > paint_aerosol dark", "oak + primer_shellac pale > paint_aerosol dark"},
 	{"T3", "oak + shellac_dewaxed > shellac_dewaxed", "oak + clear_wb_pu > clear_wb_pu"},
 	{"T5", "beech + paint_chalk pale > clear_wb_pu", "beech + paint_chalk pale > paint_chalk pale"},
+	{"T4", "oak + old:oil_varnish > clear_wb_pu", "oak + varnish_oil_pu > clear_wb_pu"},
+	{"T4u", "oak + old:unknown > clear_wb_pu", "oak + old:unknown > shellac_dewaxed"},
+	{"C3o", "oak + old:oil_varnish > lacquer_cab", "oak + old:lacquer > lacquer_cab"},
 	{"S1", "melamine > primer_wb_bonding pale", "oak > primer_wb_bonding pale"},
 	{"S1t", "melamine > paint_chalk pale", "melamine + primer_wb_bonding pale > paint_chalk pale"},
 	{"S1n", "melamine > clear_wb_pu", "melamine > primer_wb_bonding pale"},
@@ -148,6 +156,13 @@ func TestVerdicts(t *testing.T) {
 		legal bool
 	}{
 		{"oak + clear_wb_pu > clear_wb_pu", Sound, true},
+		{"oak + old:oil_varnish > clear_wb_pu", Prepare, true},
+		{"oak + old:unknown > clear_wb_pu", Test, true},
+		{"oak + old:unknown > shellac_dewaxed", Sound, true},
+		{"oak + old:wax > clear_wb_pu", Refuse, false},
+		{"oak + old:shellac > clear_wb_pu", Refuse, false}, // natural shellac holds wax: dewaxed between
+		{"oak + old:oil_varnish > oil_hardwax", Refuse, false},
+		{"oak + old:latex_paint > enamel_wb pale", Prepare, true},
 		{"oak + shellac_dewaxed > clear_wb_pu", Sound, true},
 		{"oak + stain_gel_oil > clear_wb_pu", Prepare, true},
 		{"oak > paint_chalk pale", Prepare, false},
@@ -207,6 +222,7 @@ func TestWaits(t *testing.T) {
 		{"oak + oil_danish > clear_wb_pu", heated, 168, 168, core.Practice},
 		{"oak + oil_danish > varnish_oil_pu", heated, 72, 72, core.Practice},
 		{"beech + paint_chalk pale > clear_wb_pu", heated, 12, 12, core.Practice},
+		{"oak + old:oil_varnish > clear_wb_pu", shed, 0, 0, core.Practice}, // cured long ago
 		{"pine + primer_wb_blocking pale > enamel_wb pale", heated, 12, 12, core.Practice},
 	} {
 		j := join(t, c.join)

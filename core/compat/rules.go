@@ -31,7 +31,8 @@ var (
 	key        = Preparation{"key", "Key with P220–P320 until no gloss is left, dust off", 10}
 	mist       = Preparation{"mist", "Spray thin mist coats first; a wet coat bites in", 2}
 	bleedWatch = Preparation{"bleed_watch", "Leave overnight and look for yellow-brown bleed before going on", 0}
-	keySlick   = Preparation{"key_slick", "Key with P180–P220 and degrease", 0} // its minutes stand in the bare preparation
+	keyOld     = Preparation{"key_old", "Clean the old finish, key it dull with P180–P220, dust off", 0} // its minutes stand in the preparation
+	keySlick   = Preparation{"key_slick", "Key with P180–P220 and degrease", 0}                          // its minutes stand in the bare preparation
 	wipe       = Preparation{"solvent_wipe", "Wipe with solvent directly before the coat", 0}
 	grain      = Preparation{"raise_grain", "Damp and sand the raised grain first, or sand the first coat", 0}
 	smell      = Preparation{"smell", "Wait until no oil smell is left", 0}
@@ -44,6 +45,7 @@ func top(j Join) *coating.Product         { return j.Ground.Top }
 func on(j Join) *coating.Family           { return j.Ground.Top.Family }
 func coat(j Join) *coating.Family         { return j.Coat.Family }
 func covered(j Join) bool                 { return j.Ground.Top != nil }
+func fresh(j Join) bool                   { return covered(j) && j.Ground.Old == NotOld } // a coat of ours, not an old finish
 func bare(j Join) bool                    { return j.Ground.Top == nil }
 func same(j Join) bool                    { return covered(j) && j.Ground.Top.Family == j.Coat.Family }
 func over(j Join, id string) bool         { return covered(j) && on(j).ID == id }
@@ -123,7 +125,7 @@ var Rules = []Rule{
 		Failure: "wipes straight off, or lies blotched and soft", Reason: "A wiping stain colours wood by soaking in; a film stops it.", WayOut: "Stain first, or use a gel stain, which lies on the surface."},
 	{ID: "P2", Theme: "Penetrating coats", Title: "Film over a penetrating oil", Verdict: Prepare, Preparation: smell, Basis: core.Practice,
 		When: func(j Join) bool {
-			return covered(j) && isOil(on(j)) && !hardwax(on(j)) && coat(j).Body == coating.Film
+			return fresh(j) && isOil(on(j)) && !hardwax(on(j)) && coat(j).Body == coating.Film
 		},
 		Wait: func(j Join) float64 {
 			least := 72.0 // oil-based varnish, lacquer
@@ -151,7 +153,7 @@ var Rules = []Rule{
 	// Carrier and cure
 	{ID: "C1", Theme: "Carrier and cure", Title: "Water-carried over an oil-based film", Verdict: Prepare, Preparation: scuff, Basis: core.Practice,
 		When: func(j Join) bool {
-			return covered(j) && on(j).OilBased() && on(j).Body == coating.Film && !on(j).Is("stain") && waterCarried(coat(j))
+			return fresh(j) && on(j).OilBased() && on(j).Body == coating.Film && !on(j).Is("stain") && waterCarried(coat(j))
 		},
 		Wait: crossWait(0), Failure: "crawls, clouds, peels", Reason: "Oil still drying pushes water off: wait its cross-carrier time, then give it a key."},
 	{ID: "C1s", Theme: "Carrier and cure", Title: "Water-carried over an oil stain", Verdict: Prepare, Preparation: smell, Basis: core.Practice,
@@ -161,12 +163,12 @@ var Rules = []Rule{
 		Wait: crossWait(24), Failure: "crawls, clouds, peels", Reason: "Oil stain needs its cross-carrier time, 24 to 72 h by climate, before anything water-carried. Do not scuff it: you would cut the colour."},
 	{ID: "C2", Theme: "Carrier and cure", Title: "Oil-based over a dry water-carried film", Verdict: Prepare, Preparation: scuff, Basis: core.Practice,
 		When: func(j Join) bool {
-			return covered(j) && waterCarried(on(j)) && on(j).Body == coating.Film && !on(j).Porous() && coat(j).OilBased() && !soaksIn(coat(j)) && coat(j).Body == coating.Film
+			return fresh(j) && waterCarried(on(j)) && on(j).Body == coating.Film && !on(j).Porous() && coat(j).OilBased() && !soaksIn(coat(j)) && coat(j).Body == coating.Film
 		},
 		Wait: crossWait(0), Failure: "peels", Reason: "Sound once the water has left; a scuff gives it a hold."},
 	{ID: "C3", Theme: "Carrier and cure", Title: "Strong solvent over an oxidising or coalescing film", Verdict: Refuse, Basis: core.Practice,
 		When: func(j Join) bool {
-			return covered(j) && !same(j) && strong(coat(j)) && on(j).Body == coating.Film && (on(j).Cure == coating.Oxidation || on(j).Cure == coating.Coalescence)
+			return fresh(j) && !same(j) && strong(coat(j)) && on(j).Body == coating.Film && (on(j).Cure == coating.Oxidation || on(j).Cure == coating.Coalescence)
 		},
 		Failure: "wrinkles, lifts", Reason: "Lacquer solvent bites into a film that only sticks together or is still taking oxygen.",
 		WayOut: "A barrier of dewaxed shellac, then mist coats; or a milder clear coat."},
@@ -218,9 +220,22 @@ var Rules = []Rule{
 			return covered(j) && meltsIn(j) && on(j).Body == coating.Film && !strongOverShellac(j)
 		},
 		Reason: "It dissolves into the coat below, so the window never closes."},
+	{ID: "T4", Theme: "Windows", Title: "First coat over an old, sound film", Verdict: Prepare, Preparation: keyOld, Basis: core.Practice,
+		When:    func(j Join) bool { return covered(j) && j.Ground.Old == OldKnown && coat(j).Body == coating.Film },
+		Failure: "peels", Reason: "An old finish has hardened: it must be clean and dull, or the new coat has nothing to hold."},
+	{ID: "T4u", Theme: "Windows", Title: "A coat over a film that nobody knows", Verdict: Test, Preparation: keyOld, Basis: core.Practice,
+		When: func(j Join) bool {
+			return covered(j) && j.Ground.Old == OldUnknown && coat(j).Carrier != coating.Alcohol
+		},
+		Failure: "peels or wrinkles", Reason: "What lies below is not known: try it on a hidden spot first.", WayOut: "Dewaxed shellac between, or find out with the finger tests."},
+	{ID: "C3o", Theme: "Carrier and cure", Title: "Strong solvent over an old film", Verdict: Test, Basis: core.Practice,
+		When: func(j Join) bool {
+			return covered(j) && j.Ground.Old != NotOld && strong(coat(j)) && on(j).Body == coating.Film && (on(j).Cure == coating.Oxidation || on(j).Cure == coating.Coalescence)
+		},
+		Failure: "wrinkles, lifts", Reason: "Even a cured film may lift under lacquer solvent.", WayOut: "A barrier of dewaxed shellac, then mist coats."},
 	{ID: "T5", Theme: "Windows", Title: "Paint is left overnight before a clear coat", Verdict: Sound, Basis: core.Practice,
 		When: func(j Join) bool {
-			return covered(j) && on(j).Is("paint") && coat(j).Is("clear") && !same(j)
+			return fresh(j) && on(j).Is("paint") && coat(j).Is("clear") && !same(j)
 		},
 		Wait:    func(Join) float64 { return 12 },
 		Failure: "drags the colour, clouds", Reason: "Water still in the paint clouds a clear coat: leave it overnight."},

@@ -115,9 +115,10 @@ const (
 func Make(w system.Wish, s system.System, b Brief) (Plan, error) {
 	plan := Plan{Obstacles: s.Obstacles, Notes: notes(w)}
 	for _, l := range s.Layers {
-		plan.Needs = append(plan.Needs, Need{l.Product, quantity.Litres(b.AreaM2, l.Coats, l.Product.SpreadM2L, l.Product == s.Layers[0].Product && w.Material.Wood())})
+		plan.Needs = append(plan.Needs, Need{l.Product, quantity.Litres(b.AreaM2, l.Coats, l.Product.SpreadM2L, l.Product == s.Layers[0].Product && w.Material.Wood() && w.Ground().Top == nil)})
 	}
-	if len(s.Obstacles) > 0 {
+	plan.Obstacles = append(slices.Clone(plan.Obstacles), seenObstacles(w)...)
+	if len(plan.Obstacles) > 0 {
 		return plan, nil
 	}
 	sessions := sessionsFor(w, s, b.AreaM2)
@@ -166,11 +167,31 @@ func promise(w system.Wish, p Plan, promised time.Time) *Promise {
 	return out
 }
 
+// seenObstacles are what the inspection puts in the way of any work: an open question of lead, wood too wet to coat (S7).
+func seenObstacles(w system.Wish) []string {
+	var out []string
+	if w.Seen.LeadOpen() && w.Action != substrate.Strip {
+		out = append(out, "The old finish may hold lead. Test it before anything is sanded, scraped or heated, and enter the answer at the inspection.")
+	}
+	most, where := driest(w)
+	if m, estimate := w.Seen.Moisture(); m > most && !estimate {
+		out = append(out, fmt.Sprintf("The wood is at %.0f %% moisture, above the %.0f %% that %s work is coated at. Let it dry first.", m, most, where))
+	}
+	return out
+}
+
+func driest(w system.Wish) (float64, string) {
+	if w.Use.Outdoors() {
+		return driestExterior, "exterior"
+	}
+	return driestInterior, "interior"
+}
+
 func notes(w system.Wish) []string {
 	var out []string
-	most, where := driestInterior, "interior"
-	if w.Use.Outdoors() {
-		most, where = driestExterior, "exterior"
+	most, where := driest(w)
+	if m, estimate := w.Seen.Moisture(); estimate && m > most {
+		out = append(out, fmt.Sprintf("Where it stood, wood settles at about %.0f %% moisture (estimate), above the %.0f %% that %s work is coated at. Measure it before the first coat.", m, most, where))
 	}
 	if m := w.Air.WoodMoisture(); w.Material.Wood() && m > most {
 		out = append(out, fmt.Sprintf("Wood that stands in this air settles at about %.0f %% moisture (estimate), above the %.0f %% that %s work is coated at. Measure it before the first coat.", m, most, where))
@@ -180,14 +201,15 @@ func notes(w system.Wish) []string {
 
 // session is a stretch of hands-on work before it has a place in time.
 type session struct {
-	kind    Kind
-	title   string
-	tasks   []Task
-	keyTask *Task         // added when the window has closed
-	breaks  bool          // may go over several days
-	wait    time.Duration // until the next session
-	latest  time.Duration // until the next coat, without keying; 0 = no limit
-	last    bool          // no coat follows
+	kind     Kind
+	title    string
+	tasks    []Task
+	keyTask  *Task // added when the window has closed
+	breaks   bool  // may go over several days
+	cautions []coating.Caution
+	wait     time.Duration // until the next session
+	latest   time.Duration // until the next coat, without keying; 0 = no limit
+	last     bool          // no coat follows
 
 	coat                         Step // what a coat's step says whenever it is placed
 	touchDry, lightUse, fullCure time.Duration
@@ -215,9 +237,9 @@ func atMost(h float64) time.Duration  { return time.Duration(math.Floor(h*4+1e-9
 func sessionsFor(w system.Wish, s system.System, area float64) []session {
 	var out []session
 	first := s.Layers[0].Product
-	life := substrate.Life{Outdoors: w.Use.Outdoors(), Floor: w.Use.Has("floor")}
 	var justBefore []Task
-	for _, t := range substrate.Prepare(w.Material, first, life) {
+	var after []session
+	for _, t := range w.Preparation(first) {
 		if t.JustBefore {
 			justBefore = append(justBefore, Task{t.Title + ". " + t.Detail, t.MinutesPerM2*area + wipePause})
 			continue
@@ -226,7 +248,15 @@ func sessionsFor(w system.Wish, s system.System, area float64) []session {
 		if t.Damp {
 			wait *= climate.WaterLeaves.Slowdown(climate.Reference, w.Air)
 		}
-		out = append(out, session{kind: Preparation, title: t.Title, tasks: []Task{{t.Detail, t.MinutesPerM2 * area}}, breaks: true, wait: atLeast(wait)})
+		ss := session{kind: Preparation, title: t.Title, tasks: []Task{{t.Detail, t.Minutes + t.MinutesPerM2*area}}, breaks: true, wait: atLeast(wait)}
+		if t.Caution != "" {
+			ss.cautions = []coating.Caution{{ID: t.ID, Text: t.Caution}}
+		}
+		if t.Phase == substrate.Last {
+			after = append(after, ss)
+			continue
+		}
+		out = append(out, ss)
 	}
 	for i, l := range s.Layers {
 		for n := 1; n <= l.Coats; n++ {
@@ -242,7 +272,10 @@ func sessionsFor(w system.Wish, s system.System, area float64) []session {
 			justBefore = nil
 		}
 	}
-	return out
+	if len(after) > 0 {
+		out[len(out)-1].wait = out[len(out)-1].touchDry // no hand goes near a wet coat
+	}
+	return append(out, after...)
 }
 
 // nextJoin is the judgement of whatever goes over coat n of layer i; nil after the last.
@@ -266,7 +299,7 @@ func coatSession(w system.Wish, l system.Layer, layer, n int, below *coating.Pro
 	out.tasks = append(out.tasks, justBefore...)
 	abraded := false
 	for _, prep := range join.Preparations {
-		if below == nil && (prep.ID == "raise_grain" || prep.ID == "solvent_wipe" || prep.ID == "key_slick") {
+		if below == nil && (prep.ID == "raise_grain" || prep.ID == "solvent_wipe" || prep.ID == "key_slick" || prep.ID == "key_old") {
 			continue // stands in the preparation of the bare surface
 		}
 		out.tasks = append(out.tasks, Task{prep.Text, prep.MinutesPerM2 * area})
@@ -387,6 +420,7 @@ func (s session) step(p placing) Step {
 		out.Tasks = slices.Insert(out.Tasks, 1, *s.keyTask)
 	}
 	if s.kind != Coating {
+		out.Cautions = s.cautions
 		return out
 	}
 	end := out.End()

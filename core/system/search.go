@@ -152,7 +152,7 @@ func parts(w Wish, p *coating.Product) (prime, colour, protect bool, why string)
 
 func (s *search) run() *search {
 	primers, colours, barriers, protectors := s.kinds()
-	start := []*label{{ground: compat.Bare(s.wish.Material)}}
+	start := []*label{{ground: s.wish.Ground()}}
 	primed := append(start, s.extend(start, Prime, primers)...)
 	under := primed
 	if s.wish.Look != Natural {

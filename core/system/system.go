@@ -38,6 +38,18 @@ type Wish struct {
 	Sheen      coating.Sheen
 	Air        climate.Air
 	FoodPolicy enduse.FoodPolicy
+	Seen       substrate.Inspection // zero: bare, clean and sound
+	Action     substrate.Action     // what is done with the old finish; "" when there is none
+}
+
+// Ground is what the first coat will meet.
+func (w Wish) Ground() compat.Ground { return compat.GroundOf(w.Material, w.Seen, w.Action) }
+
+// Preparation is the ordered work that leads to that ground, for a first coat.
+func (w Wish) Preparation(first *coating.Product) []substrate.Task {
+	seen := w.Seen
+	seen.Material = w.Material
+	return seen.Plan(w.Action, first, substrate.Life{Outdoors: w.Use.Outdoors(), Floor: w.Use.Has(enduse.Floor)})
 }
 
 func (w Wish) context() compat.Context {
@@ -157,7 +169,7 @@ func (s System) Protection() Layer { return s.Layers[len(s.Layers)-1] }
 // with the joins and gates that make it so. Layers must not be empty.
 func Assess(w Wish, layers []Layer) System {
 	ctx := w.context()
-	ground := compat.Bare(w.Material)
+	ground := w.Ground()
 	s := System{AskedUM: w.Use.FilmUM}
 	at := 0.0 // hours since the first coat
 	for _, l := range layers {

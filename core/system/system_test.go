@@ -245,7 +245,7 @@ func TestAssessSaysWhyIllegal(t *testing.T) {
 func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float64 {
 	best := map[*coating.Product]float64{}
 	try := func(layers []Layer) {
-		ground := compat.Bare(w.Material)
+		ground := w.Ground()
 		for i := range layers {
 			l := &layers[i]
 			most, least := CoatsWanted(w, l.Role, ground, l.Product)
@@ -317,6 +317,9 @@ func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
 			Use: enduse.EndUses[r.IntN(len(enduse.EndUses))], Material: substrate.Materials[r.IntN(len(substrate.Materials))],
 			Look: Looks[r.IntN(len(Looks))], Sheen: coating.Sheen(r.IntN(6)), FoodPolicy: enduse.StrictFood,
 			Air: climate.Air{TempC: 8 + 20*r.Float64(), RH: 35 + 45*r.Float64()},
+		}
+		if r.IntN(2) == 0 { // an old finish that is kept
+			w.Seen.Finish, w.Action = substrate.OldFinishes[r.IntN(len(substrate.OldFinishes))], substrate.Keep
 		}
 		want := everySystem(w, some)
 		found := newSearch(w, some).run()

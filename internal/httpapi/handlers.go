@@ -48,6 +48,14 @@ func (h *handlers) Choose(ctx context.Context, r api.ChooseRequestObject) (api.C
 	return api.Choose200JSONResponse(toChoice(c)), nil
 }
 
+func (h *handlers) Inspect(ctx context.Context, r api.InspectRequestObject) (api.InspectResponseObject, error) {
+	in, err := h.service.Inspect(ctx, fromBrief("", r.Body.Zone, r.Body.Air, r.Body.Start, r.Body.Promised))
+	if err != nil {
+		return nil, err
+	}
+	return api.Inspect200JSONResponse(toInspected(in)), nil
+}
+
 func (h *handlers) GetBench(ctx context.Context, _ api.GetBenchRequestObject) (api.GetBenchResponseObject, error) {
 	home, pieces, err := h.service.Bench(ctx)
 	if err != nil {
@@ -113,7 +121,7 @@ func fromPieceInput(in api.PieceInput) workshop.Brief {
 
 func fromBrief(name string, z api.ZoneInput, air api.Air, start time.Time, promised *time.Time) workshop.Brief {
 	b := workshop.Brief{Name: name, Air: climate.Air{TempC: air.TempC, RH: air.Rh}, Start: start,
-		Zone: workshop.Zone{Name: z.Name, EndUse: z.EndUse, Material: z.Material, Look: system.Look(z.Look), Sheen: z.Sheen, AreaM2: z.AreaM2, LengthM: z.LengthM, WidthM: z.WidthM}}
+		Zone: workshop.Zone{Name: z.Name, EndUse: z.EndUse, Material: z.Material, Look: system.Look(z.Look), Sheen: z.Sheen, AreaM2: z.AreaM2, LengthM: z.LengthM, WidthM: z.WidthM, Inspection: fromInspection(z.Inspection)}}
 	if promised != nil {
 		b.Promised = *promised
 	}

@@ -59,6 +59,11 @@ func catalogue() api.Catalogue {
 		Looks:   each(system.Looks, func(l system.Look) api.Look { return api.Look(l) }),
 		Sheens:  coating.SheenNames,
 		Demands: slices.Clone(enduse.DemandNames[:]),
+		Finishes: append(each(substrate.OldFinishes, func(f *substrate.OldFinish) api.Named { return api.Named{ID: f.ID, Name: f.Name} }),
+			api.Named{ID: substrate.UnknownFinish, Name: "Nobody knows"}),
+		Contaminations: each(substrate.Contaminations, func(c substrate.Contamination) string { return string(c) }),
+		Repairs:        each(substrate.Repairs, func(r substrate.Repair) api.Named { return api.Named{ID: r.ID, Name: r.Damage} }),
+		Tests:          each(substrate.Tests, toGuide),
 	}
 }
 
@@ -133,7 +138,7 @@ func toChoice(c workshop.Choice) api.Choice {
 
 func toPiece(p workshop.Piece) api.Piece {
 	out := api.Piece{ID: p.ID, Number: p.Number, Version: p.Version, Name: p.Name, Air: api.Air{TempC: p.Air.TempC, Rh: p.Air.RH}, Start: p.Start.UTC(), Promised: when(p.Promised),
-		Zone:  api.ZoneInput{Name: p.Zone.Name, EndUse: p.Zone.EndUse, Material: p.Zone.Material, Look: api.Look(p.Zone.Look), Sheen: p.Zone.Sheen, AreaM2: p.Zone.AreaM2, LengthM: p.Zone.LengthM, WidthM: p.Zone.WidthM},
+		Zone:  api.ZoneInput{Name: p.Zone.Name, EndUse: p.Zone.EndUse, Material: p.Zone.Material, Look: api.Look(p.Zone.Look), Sheen: p.Zone.Sheen, AreaM2: p.Zone.AreaM2, LengthM: p.Zone.LengthM, WidthM: p.Zone.WidthM, Inspection: toInspection(p.Zone.Inspection)},
 		Stage: api.PieceStage(p.Stage), Next: api.Next{Text: p.Next.Text, At: when(p.Next.At), Closes: when(p.Next.Closes)},
 		Layers: each(p.Layers, func(l system.Layer) api.LayerChoice {
 			return api.LayerChoice{Role: api.Role(l.Role), ProductID: l.Product.ID, Coats: l.Coats}

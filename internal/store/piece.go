@@ -32,15 +32,32 @@ type Piece struct {
 
 // Zone is a row of zones.
 type Zone struct {
-	ID       int64           `db:"id"`
-	Name     string          `db:"name"`
-	EndUse   string          `db:"end_use"`
-	Material string          `db:"material"`
-	Look     string          `db:"look"`
-	Sheen    string          `db:"sheen"`
-	AreaM2   float64         `db:"area_m2"`
-	LengthM  sql.NullFloat64 `db:"length_m"`
-	WidthM   sql.NullFloat64 `db:"width_m"`
+	ID         int64             `db:"id"`
+	Name       string            `db:"name"`
+	EndUse     string            `db:"end_use"`
+	Material   string            `db:"material"`
+	Look       string            `db:"look"`
+	Sheen      string            `db:"sheen"`
+	AreaM2     float64           `db:"area_m2"`
+	LengthM    sql.NullFloat64   `db:"length_m"`
+	WidthM     sql.NullFloat64   `db:"width_m"`
+	Inspection JSON[*Inspection] `db:"inspection"` // nil until it is inspected
+}
+
+// Inspection is what was seen of a zone, as stored. Ids are those of core/substrate.
+type Inspection struct {
+	Finish         string            `json:"finish"` // an old finish, or "unknown"
+	Condition      string            `json:"condition"`
+	Contaminations []string          `json:"contaminations"`
+	Repairs        []string          `json:"repairs"`
+	MoisturePct    float64           `json:"moisturePct"`
+	StoodInTempC   float64           `json:"stoodInTempC"`
+	StoodInRH      float64           `json:"stoodInRh"`
+	VeneerMM       float64           `json:"veneerMm"`
+	Age            string            `json:"age"`
+	Lead           string            `json:"lead"`
+	Answers        map[string]string `json:"answers"`
+	Action         string            `json:"action"`
 }
 
 // Layer is a row of layers, with the product as it was when chosen.
@@ -52,7 +69,7 @@ type Layer struct {
 }
 
 const selectPieces = `SELECT p.*, c.token AS care_token, z.id AS "zone.id", z.name AS "zone.name", z.end_use AS "zone.end_use", z.material AS "zone.material",
-	z.look AS "zone.look", z.sheen AS "zone.sheen", z.area_m2 AS "zone.area_m2", z.length_m AS "zone.length_m", z.width_m AS "zone.width_m"
+	z.look AS "zone.look", z.sheen AS "zone.sheen", z.area_m2 AS "zone.area_m2", z.length_m AS "zone.length_m", z.width_m AS "zone.width_m", z.inspection AS "zone.inspection"
 	FROM pieces p JOIN zones z ON z.workshop_id = p.workshop_id AND z.piece_id = p.id
 	LEFT JOIN care_cards c ON c.workshop_id = p.workshop_id AND c.piece_id = p.id WHERE p.workshop_id = ?`
 
@@ -103,8 +120,8 @@ func (s *Store) AddPiece(ctx context.Context, p Piece) (id int64, err error) {
 		if id, err = result.LastInsertId(); err != nil {
 			return err
 		}
-		_, err = tx.ExecContext(ctx, `INSERT INTO zones (workshop_id, piece_id, name, end_use, material, look, sheen, area_m2, length_m, width_m) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-			p.WorkshopID, id, p.Zone.Name, p.Zone.EndUse, p.Zone.Material, p.Zone.Look, p.Zone.Sheen, p.Zone.AreaM2, p.Zone.LengthM, p.Zone.WidthM)
+		_, err = tx.ExecContext(ctx, `INSERT INTO zones (workshop_id, piece_id, name, end_use, material, look, sheen, area_m2, length_m, width_m, inspection) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+			p.WorkshopID, id, p.Zone.Name, p.Zone.EndUse, p.Zone.Material, p.Zone.Look, p.Zone.Sheen, p.Zone.AreaM2, p.Zone.LengthM, p.Zone.WidthM, p.Zone.Inspection)
 		return err
 	})
 	return id, err
@@ -119,8 +136,8 @@ func (s *Store) UpdatePiece(ctx context.Context, p Piece, keepLayers bool) error
 			return err
 		}
 		z := p.Zone
-		if _, err := tx.ExecContext(ctx, `UPDATE zones SET name = ?, end_use = ?, material = ?, look = ?, sheen = ?, area_m2 = ?, length_m = ?, width_m = ? WHERE workshop_id = ? AND piece_id = ?`,
-			z.Name, z.EndUse, z.Material, z.Look, z.Sheen, z.AreaM2, z.LengthM, z.WidthM, p.WorkshopID, p.ID); err != nil {
+		if _, err := tx.ExecContext(ctx, `UPDATE zones SET name = ?, end_use = ?, material = ?, look = ?, sheen = ?, area_m2 = ?, length_m = ?, width_m = ?, inspection = ? WHERE workshop_id = ? AND piece_id = ?`,
+			z.Name, z.EndUse, z.Material, z.Look, z.Sheen, z.AreaM2, z.LengthM, z.WidthM, z.Inspection, p.WorkshopID, p.ID); err != nil {
 			return err
 		}
 		if keepLayers {

@@ -129,8 +129,11 @@ func (s *Store) once(ctx context.Context, do func(*sqlx.Tx) error) error {
 // JSON is a column that holds a value as JSON.
 type JSON[T any] struct{ V T }
 
-// Scan reads the column.
+// Scan reads the column; NULL leaves the zero value.
 func (j *JSON[T]) Scan(from any) error {
+	if from == nil {
+		return nil
+	}
 	data, ok := from.([]byte)
 	if !ok {
 		return fmt.Errorf("a JSON column gave %T", from)

@@ -13,6 +13,7 @@ import (
 	"firmitas/core/schedule"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
+	"firmitas/internal/store"
 )
 
 // Zone is what is told of a zone at take-in.
@@ -24,6 +25,7 @@ type Zone struct {
 	Sheen           string
 	AreaM2          float64
 	LengthM, WidthM *float64
+	Inspection      *store.Inspection // nil until it is inspected: taken as bare, clean and sound
 }
 
 // Brief is what is told of a piece at take-in.
@@ -100,6 +102,7 @@ func (b Brief) checked(home Workshop, now time.Time, named bool) (system.Wish, s
 		c.that(b.Promised.Before(now.AddDate(yearsAhead, 0, 0)), "/promised", "More than %d years ahead; check the year.", yearsAhead)
 	}
 	w := system.Wish{Use: use, Material: material, Look: z.Look, Sheen: sheen, Air: b.Air, FoodPolicy: home.FoodPolicy}
+	w.Seen, w.Action = c.inspection(z.Inspection, material, w)
 	return w, schedule.Brief{AreaM2: z.AreaM2, Start: b.Start, Promised: b.Promised, Week: home.week()}, c.err()
 }
 

@@ -58,7 +58,7 @@ func fromPieceRow(row store.Piece) (Piece, error) {
 	z := row.Zone
 	p := Piece{ID: row.ID, Number: row.Number, Version: row.Version, CareToken: row.CareToken.String, LastCoat: row.LastCoat.Time, Handed: row.HandedOver.Time,
 		Brief: Brief{Name: row.Name, Start: row.Start, Promised: row.Promised.Time, Air: climate.Air{TempC: row.TempC, RH: row.RH},
-			Zone: Zone{Name: z.Name, EndUse: z.EndUse, Material: z.Material, Look: system.Look(z.Look), Sheen: z.Sheen, AreaM2: z.AreaM2, LengthM: pointer(z.LengthM), WidthM: pointer(z.WidthM)}}}
+			Zone: Zone{Name: z.Name, EndUse: z.EndUse, Material: z.Material, Look: system.Look(z.Look), Sheen: z.Sheen, AreaM2: z.AreaM2, LengthM: pointer(z.LengthM), WidthM: pointer(z.WidthM), Inspection: z.Inspection.V}}}
 	for _, l := range row.Layers {
 		product, err := fromRow(l.Product.V)
 		if err != nil {
@@ -88,7 +88,7 @@ func nullTime(t time.Time) sql.NullTime { return sql.NullTime{Time: t.UTC(), Val
 func toPieceRow(home Workshop, b Brief) store.Piece {
 	z := b.Zone
 	return store.Piece{WorkshopID: home.ID, Name: b.Name, Start: b.Start.UTC(), Promised: nullTime(b.Promised), TempC: b.Air.TempC, RH: b.Air.RH,
-		Zone: store.Zone{Name: z.Name, EndUse: z.EndUse, Material: z.Material, Look: string(z.Look), Sheen: z.Sheen, AreaM2: z.AreaM2, LengthM: nullFloat(z.LengthM), WidthM: nullFloat(z.WidthM)}}
+		Zone: store.Zone{Name: z.Name, EndUse: z.EndUse, Material: z.Material, Look: string(z.Look), Sheen: z.Sheen, AreaM2: z.AreaM2, LengthM: nullFloat(z.LengthM), WidthM: nullFloat(z.WidthM), Inspection: store.JSON[*store.Inspection]{V: z.Inspection}}}
 }
 
 // Piece with its stage; store.ErrNotFound when this workshop has none such.
@@ -215,10 +215,30 @@ func (s *Service) Update(ctx context.Context, id int64, version int, b Brief) (P
 	row := toPieceRow(home, b)
 	row.ID, row.Version, row.Zone.ID = id, version, old.Zone.ID
 	same := old.Zone.EndUse == row.Zone.EndUse && old.Zone.Material == row.Zone.Material && old.Zone.Look == row.Zone.Look && old.Zone.Sheen == row.Zone.Sheen
-	if err := s.store.UpdatePiece(ctx, row, same); err != nil {
+	holds, err := stillHolds(home, old, b)
+	if err != nil {
+		return Piece{}, err
+	}
+	if err := s.store.UpdatePiece(ctx, row, same && holds); err != nil {
 		return Piece{}, err
 	}
 	return s.piece(ctx, home, id)
+}
+
+// stillHolds tells whether the chosen system may go over the ground that an inspection has made known. Air that forbids
+// it for now is told by the plan and does not undo a choice.
+func stillHolds(home Workshop, old store.Piece, b Brief) (bool, error) {
+	p, err := fromPieceRow(old)
+	if err != nil || len(p.Layers) == 0 {
+		return true, err
+	}
+	wish, _, err := b.checked(home, b.Start, true)
+	if err != nil {
+		return false, err
+	}
+	judged := system.Assess(wish, p.Layers)
+	judged.Obstacles = nil
+	return judged.Legal(), nil
 }
 
 var errHandedOver = &Refused{"This piece has been handed over; its record no longer changes."}

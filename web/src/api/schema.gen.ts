@@ -85,6 +85,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/inspect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What an inspection comes to. Saves nothing. */
+        post: operations["inspect"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/bench": {
         parameters: {
             query?: never;
@@ -313,6 +330,10 @@ export interface components {
             looks: components["schemas"]["Look"][];
             sheens: string[];
             demands: string[];
+            finishes: components["schemas"]["Named"][];
+            contaminations: string[];
+            repairs: components["schemas"]["Named"][];
+            tests: components["schemas"]["TestGuide"][];
         };
         SheetValue: {
             field: string;
@@ -374,6 +395,96 @@ export interface components {
             lengthM?: number;
             /** Format: double */
             widthM?: number;
+            inspection?: components["schemas"]["Inspection"];
+        };
+        /** @description What was seen of a zone. Ids are those of the catalogue. */
+        Inspection: {
+            /** @description an old finish */
+            finish: string;
+            /** @enum {string} */
+            condition: "intact" | "worn" | "cracked" | "flaking" | "chalky";
+            contaminations: string[];
+            repairs: string[];
+            /**
+             * Format: double
+             * @description a meter's reading
+             */
+            moisturePct?: number;
+            stoodIn?: components["schemas"]["Air"];
+            /** Format: double */
+            veneerMm?: number;
+            /** @enum {string} */
+            age: "unknown" | "before_1978" | "later";
+            /** @enum {string} */
+            lead: "not_tested" | "negative" | "positive";
+            /** @description outcome by test */
+            answers: {
+                [key: string]: string;
+            };
+            /** @enum {string} */
+            action: "nothing" | "keep" | "dewax" | "scrape" | "sand_off" | "strip";
+        };
+        Named: {
+            id: string;
+            name: string;
+        };
+        TestGuide: {
+            id: string;
+            title: string;
+            how: string;
+            caution: string;
+            outcomes: string[];
+        };
+        PossibleFinish: {
+            id: string;
+            name: string;
+            /**
+             * Format: double
+             * @description a likelihood from 0 to 1
+             */
+            odds: number;
+        };
+        FinishOption: {
+            /** @enum {string} */
+            action: "nothing" | "keep" | "dewax" | "scrape" | "sand_off" | "strip";
+            /** @enum {string} */
+            standing: "possible" | "doubtful" | "ruled_out";
+            why: string;
+            /** Format: double */
+            minutesPerM2: number;
+            risk: string;
+            opens: string;
+        };
+        PreparationTask: {
+            id: string;
+            title: string;
+            detail: string;
+            reason: string;
+            materials: string;
+            caution: string;
+            unlocks: string;
+            /**
+             * Format: double
+             * @description hands on
+             */
+            minutes: number;
+            /**
+             * Format: double
+             * @description in this room's air
+             */
+            waitH: number;
+        };
+        Inspected: {
+            possible: components["schemas"]["PossibleFinish"][];
+            /** @description the finish that stands far above the rest */
+            sure?: string;
+            next?: components["schemas"]["TestGuide"];
+            options: components["schemas"]["FinishOption"][];
+            tasks: components["schemas"]["PreparationTask"][];
+            leadOpen: boolean;
+            /** Format: double */
+            moisturePct?: number;
+            moistureEstimate: boolean;
         };
         Brief: {
             zone: components["schemas"]["ZoneInput"];
@@ -790,6 +901,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Choice"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    inspect: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Brief"];
+            };
+        };
+        responses: {
+            /** @description What remains possible and what to do with it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Inspected"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,0 +1,50 @@
+package compat
+
+import (
+	"firmitas/core/coating"
+	"firmitas/core/substrate"
+)
+
+// unknownLike is what an unknown old film is judged as: the careful choice among those that are common.
+const unknownLike = "varnish_oil_pu"
+
+// oldTops stand for old finishes as grounds: one product each, so that equal grounds stay equal.
+var oldTops = func() map[string]*coating.Product {
+	tops := map[string]*coating.Product{}
+	add := func(id, name, family string, opaque bool) {
+		shade := coating.Clear
+		if opaque {
+			shade = coating.Dark
+		}
+		p, err := coating.New(coating.Product{Name: name, Shade: shade, Sheen: coating.Satin}, family)
+		if err != nil {
+			panic(err) // both tables ship with the core and are tested together
+		}
+		tops[id] = p
+	}
+	for _, f := range substrate.OldFinishes {
+		if f.Family != "" {
+			add(f.ID, f.Name+", old", f.Family, f.Opaque)
+		}
+	}
+	add(substrate.UnknownFinish, "Unknown old finish", unknownLike, false)
+	return tops
+}()
+
+// GroundOf is the surface that the first coat meets after what was seen has been dealt with by action: the old finish,
+// cleaned and keyed, when it is kept; the bare material otherwise.
+func GroundOf(m *substrate.Material, seen substrate.Inspection, action substrate.Action) Ground {
+	g := Bare(m)
+	if action != substrate.Keep || !seen.Finished() {
+		return g
+	}
+	id, old := substrate.UnknownFinish, OldUnknown
+	if seen.Finish != nil {
+		id, old = seen.Finish.ID, OldKnown
+	}
+	g = g.Under(oldTops[id], 1)
+	g.Old, g.FilmUM = old, 0 // its film is not ours to count
+	g.Gripped = true         // it has held so far
+	g.Blocked = seen.Finish != nil && seen.Finish.Opaque
+	return g
+}
