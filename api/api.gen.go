@@ -97,6 +97,36 @@ func (e FinishOptionStanding) Valid() bool {
 	}
 }
 
+// Defines values for InspectedAction.
+const (
+	InspectedActionDewax   InspectedAction = "dewax"
+	InspectedActionKeep    InspectedAction = "keep"
+	InspectedActionNothing InspectedAction = "nothing"
+	InspectedActionSandOff InspectedAction = "sand_off"
+	InspectedActionScrape  InspectedAction = "scrape"
+	InspectedActionStrip   InspectedAction = "strip"
+)
+
+// Valid indicates whether the value is a known member of the InspectedAction enum.
+func (e InspectedAction) Valid() bool {
+	switch e {
+	case InspectedActionDewax:
+		return true
+	case InspectedActionKeep:
+		return true
+	case InspectedActionNothing:
+		return true
+	case InspectedActionSandOff:
+		return true
+	case InspectedActionScrape:
+		return true
+	case InspectedActionStrip:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for InspectionAction.
 const (
 	InspectionActionDewax   InspectionAction = "dewax"
@@ -738,6 +768,8 @@ type Hours struct {
 
 // Inspected defines model for Inspected.
 type Inspected struct {
+	// Action as asked
+	Action           InspectedAction  `json:"action"`
 	LeadOpen         bool             `json:"leadOpen"`
 	MoistureEstimate bool             `json:"moistureEstimate"`
 	MoisturePct      *float64         `json:"moisturePct,omitempty"`
@@ -749,6 +781,9 @@ type Inspected struct {
 	Sure  *string           `json:"sure,omitempty"`
 	Tasks []PreparationTask `json:"tasks"`
 }
+
+// InspectedAction as asked
+type InspectedAction string
 
 // Inspection What was seen of a zone. Ids are those of the catalogue.
 type Inspection struct {
@@ -2888,85 +2923,86 @@ func (sh *strictHandler) PutSettings(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3FzrbiQ3dn4VopLACVKWNBevYxn5Ycv2WAvPjjDyBdiNMcuuOtVFN4sskyy1OgMB+w77I68R5BE2b7JP",
-	"EvBWV1Y3q1uabPJHUHdXkefOcw4/8n2S8armDJiSyeX7pMYCV6BAmE83BDK4/kr/S1hymdRYlUmaMFxB",
-	"cpmQPEkTAb82RECeXCrRQJrIrIQK6zcKLiqs9HNM/eZlkiZqV4P9CGsQycPDg35d1pxJsNMJvqJQ6X8z",
-	"zhQwpf/FdU1JhhXh7Ly2T/zzL5Iz/Vs3298LKJLL5O/OO37O7a/y3I9rZsxBZoLUerjkMvmpxAptsURb",
-	"wdk60Q+4t/SgXxBhKMhzop/H9EbwGoQimt4CUwlpUve+ep+IUv8dzvEPSADFitwBKpuK5ETtUoRX/A7Q",
-	"BVIcPbu4SNJOXDlvVhQ6ebGmWmlxpYmCqr6ajv+X/7xK0cVf//Tnl1HjPPSV9gc3aKop/7l9lq9+gUzp",
-	"Ob8g4i3gnLC1MY8Bszlsbzhh6mqg7nn6t5znrzmRqhFwk6mot0bUdlNOhwuR/yWWxNAKrKn0ABSvgCZp",
-	"UjcrSmQJ2oZrgTNFMj07SEUqrKA3mFRCc68HA5aVUzHU2kvMf0RBJQ9ZoxnFeJbRqZ0EC4F3+rOerT40",
-	"xK15aCwb+2rq6QmKo5s7zMZBV/J01xSzgw/rZ8ZU2mmCxAmix1rkb9h66D4qtBM/mPcqIjUNfavDCj5W",
-	"pOoZXqduqbBQ8Y//O2cHxfd7zuCa1Y2aiMW8nRp+/MwhGV1hAVdY5FP16YiJrVNNSCsaSq8aAfHMlJjl",
-	"kL+5AxH/DpGysfIdxiejOLQtCQVEFCIScUZ3CKNawB2BbTfWinMK2mZS7/8hblpDnWoMMj1nvC9qcd7a",
-	"l0LOqPgGWHCmRqzd8jQlfcvFRpa8Dr7orWT0Q9BJUm8VThi9odNW3y0tPfYH+uupv9XRnGl9R1ggMhRz",
-	"dqXgXh1mxjyV2lHmJvZKmMxN8uDMlDBYpmbDWkjHRNEIjZhkxz7rZw/zojDl6wZmHLQiDE9NdCrYEZE5",
-	"VJjlC18Clv8gF0jpa/N8aKSCML1Wxg/1O1xBHhqJcr6JH+Y7zjehUfQKLQim8SO9dm+ERhNQYyIegTlZ",
-	"AizVrAKp4qf+HqR61ZA8oKWRvXrl94Xlxd9S2hlWT8fp2FI7CXlyg5ZfchJKK+JWaJ9jahOBQr1pVLyR",
-	"uOcDwuU1MMLW8fJ9Y18IKrchCvrBqK1j0kTupB89appb8/xBHfphO5n0WGopsklDSCVfGeW+IncQCKxY",
-	"bubYWfs3pj/Z0i+09JZcqAJTGn5vW+4Ox1gzeOoo82T0h7bjhFh1sSvEpZxmJM/++qc/f4IIQ6oExEUO",
-	"AvHCfMh8/P5Ios43xu7cY2xsJlkj4Bsi5ExuUBBa/VBNKbpA/4oy3jAFuaYr41jJuKJwjdWCwPxK1zYB",
-	"steCN+GEZWYBnjGE0Krp1GqnSK1KWkl4BvqSCyn4GwI0/1oILkJ1qMKEToW61cU9cbU9wixH5pstb2iO",
-	"VoAEWZcqlMkWerLpeL+9ffM7VOvyEwQiTHFjMppfkCpFsslKhCU611nbORaAXz+fjj6SkJ0q9TyEWWfh",
-	"+nvli9u95aZ5SDOFCXU1wIRhAdh1VKY/NTT8zlzilCZ3IHJiU8Z9lP3oHtPhARP1bWwXAe/c8rBfsobw",
-	"LmfzRLXMdhJpx/SEpE60M9ogsnxTh9NV3KaxvuHAuCo1eWmyAaiNprf4Xoe1TOBaTy4xy9/xokh89R/q",
-	"PVSENQrkDYjXzyMFpZeKcBIiiNyEo7jCra15BmouJbFT6LlU0ehArKWbv+ONClIbFe6drHqz2hdHzDpy",
-	"PT8hnZioNhv7ny6kmRnmCJpZd+GO5MBsphSfJq4dhzGxvcZSDpb2fm0aoxgzWTuOV0pLeIjhbzEz1aZt",
-	"bizr4VAs1RXHahpwfyrBrtH6EbMoIgGY0h3aAlPIOnFUb+IOhCQ8mNSMmPdPph1dQYZ5Y0uGvYyO2OFi",
-	"Q9galfpdnXFwBmgLsMnxTq/6zuwRLvQCU5Gc6QXqcwS/NpiiCjCTKKNcQn6WjIVovg+nKNpvIhg3j6Vu",
-	"oBDL10zWkLkkeKRCwPmb4TQ9o6tck/Zr31zd+1RsZzhNmGs/RFdMvF7WHhrE+oBXtqExdsAb94IdOFxm",
-	"2CV6aDnaB2yBhpROYUzElKjAwm0k2EREBrMZ5QNhHIm62BOm9Psey83BIqW3PHjx+inTzi4CRrDHxJyn",
-	"LnEtv48jAZh2LYx0FnaGrnOJsNAC4hImWf7Uj55sAcdr6I/asA3jWy2YFRRcwLtnn336LyboKBDhAZjc",
-	"wr6YE1hGhkLijcp4BWi1Q2pgK50CMs7s0H1aie80brkwIULgzJZoBcUbK5usxHSzCxK+pPFV4ftr++Oz",
-	"53N9qKl7YIY4zZ2HaEMUyMv3kjWUBojSljnS8jstFMMWg7XZr0uMixPzbzApG4asEVHIbKR+JPWa5dKb",
-	"iKAW6kbtEdPzl6E9JM7zaxa5MXIHDEC8ro7Zjmsl3tnN3vaRdgIn+86gU+90oYjw2yZfQ+V67aNMCgtK",
-	"QEYXDoWtoxaF/3wmHzPbiLETa592ZE6rfsYRJRVRcdZRd9F5YaPxuKLsywUl5jSRcgVXp6hWcJ1Q+vOM",
-	"+OupLGQa3+EdBLoBK6B8e4jkzqwedARWWwC26B3boQnmW7nYhVo8udihgtDKJ356hM+RNoE1B9n1E7ac",
-	"57HGwPPmsEpv7GNvoTDxhdODlcRb/cyknuaGCj+pF4HnN3WCn9VU1yBeUBvsEbMj5DqPAps8GuPXect6",
-	"kNWuez3kZEPYYMGhnG+6Dd8STJL0CyfMtcRMg1cU2OwD8kYJzOya27BGDrbwejujRxnE4t7POANsLcLw",
-	"mPrOixs4KCXNfH/1xaoRmNpeAGGGT17jXxt4V2OXW5pPORabIOvtBk/sDqLXR2wbINUpwkwnTGCiFoXj",
-	"PT0FJ0M3pps1JEO7DRXL7tLmRnBGCNZ+RAm3T/wkIWvW2tzEYUrvAy6IF6A5TBks459fsBUeIthvPE13",
-	"jUvM1mGzg3tc1TMt2HHvr79ZpfxWcqBtZ0Xk3dLFIRujXMCyoernQ31tM1Q7Wer58JR11IekMYNQigf7",
-	"ZFjA97PgDRK7ZFC9bi3Yru4tc4EMbD6wRPQxjEUfwMUcg3AaVqVZybk0ix3FzK1zLkNzoJJ33GJKLMDE",
-	"fvr5dPDUnv7cqcgqG9M8gqZr77l4GwBeecE4zbR2MGuqx3Q944151m7+xiFt8wKeFeQPde76gwskGQ9c",
-	"dHQe1w6eBy7eOCzkCDV1FOhOvmGvCYsuLLvOedwUlKxL5XbK495gAPkCbAyEoTE6i1lYsPKVVDijS19z",
-	"ThGRYZjHjFNAvQC7oaA+jNwwQ/Z58CIYaNlLd86ovjAdkkfA1MSjdZchkD30JRbwEgS4dMuNRzDPAVpG",
-	"7fMTc9804XkuQ407SjZAScl5jgrBKwfTDxblDO5AoFpwXox6jTMts36ub+YPMjpqwk/TQtwoMlO1dXCI",
-	"2J3PAZ5ubut5Kihjye0uHFIlkabr/pFpuWMvj6im52wNOg8zaBjl2cwWbwsoGFJsID9EIsF5pak0a9LS",
-	"pucACuqE3UMV9PF2Xk0dsZ04PZFh/bcnYeagLtNyQAguljQ3W0BN8BgCVs0c5GlWI/aLg0XQru4DM9xU",
-	"eyEwN13ZOPYDIchMPtz24WJQVII39cKVpl3TAnCaYlkPRsvAtBaXNnUxbRagv25LAPWjfufgCqZHacWS",
-	"tnLuljHf9XMkDHjYo8K3VjSjli3Pd/0ypCDUrArAQOkoaKEh+H5me4nyJmwBBa4I3Z1WA1Z4M2Nfe7CQ",
-	"OB+WVRSwlp2yqbBrac32smyJvQiJYqlsOW6l4onpWoxG1jMK8onTUDsVFmvCYjc7KpiBPraJZAh9ZvUf",
-	"k5GOhKCnS1sS/Vj7Equ3rg/c4puEnaeV2Kq19VpwBVkY4nQLShumPKb2y/Ra0KehfK6Nr3z2PDhVwXl+",
-	"wynJBk6if7d9+EZA/s74TOjt0iNVhkvhbcNyvEOFQVymcfHDgl4G+4+fmgWt+zCOUA1zrVFPdgWabr0i",
-	"yiC5x5RmdpLUyXUgMM9/yBJ64fBUbKUHjAaSFBI+O3Pn512+52oRo2ZkP84+xOJtHSxPBa8WtDf5kf5p",
-	"pjHvB0nTxdSJsnc51sKVc2l/N3Nl9nSBWF7nb2A3h88b7xL19kNdO06PEfIb6ndDA23MxUU/L+ahZAuE",
-	"dtx+VLO45l+GcArDmvbmtbzJyq/ELp5zndrPYjC52MSnbDVmB5M1v2fkMmqPvjIT9RzEW15Lnhd22DVd",
-	"G2C4bHxv4FMUWI4FWkFJWI4wMoEXmfJ9CqlaFmk87HGoz8goNcnQtwts3uEXT1DLo8TJ1CMxO0lYToJa",
-	"atsvgdM90dVPVmKBMzXe6/BBaAVSvSvcFoDI9actYGHTcsk5s2CyArb6Jw8LACyJ/mzRP8GYNQnKe0AV",
-	"gROQ+xTUP/sUPNHoz+HEAIcWR/jlh3JmKf0QTeEjtrmCoChYYxqOeUcsQR+s/TtTbblfbn13OLCTuv/M",
-	"m4dvLIEVxR+EGcUPp8M+aKQ7v+aPWLVnrnx46MrCHq8dssefhumfwOvFimF/22p/YLDzEesoMNBp27FD",
-	"aGlXtDwLYuWOOC0wu0cYbuH22qpRd78sOGrvhw4S0wLiFzWVS7uUxnaUHdR4aR53xFl8TVi/0drOHGL+",
-	"xw4E2ZbRvGF5izwEd8bZdBKKRoZxvz/1bng4qbLfe2nH41T9ywr7aMyCDtu/D99lobOYLZuthp+oG+Aa",
-	"YcqC6rvbMVpC09MbBt1e98K9fnsWdJJMV3/5r8FNUJ/E3gQF7XHnqUMOjlDsU3rvsIVZvNlala8D22ES",
-	"VYClNrcUbf2JLM0SynAFdofMvo3++z/QluTmkrCYTMWhAGOugKh6+L4lndi5td2Q+fqYldYZmlNBj7IR",
-	"RCr1ap9a0oPRU8FnyivOlF5ikcMlo+70D2Frv3clQdyBMKeaiZJIZgKAyTN0e42MdSNVCt6sS96oz5F2",
-	"AnsO5u03V+jFixefnSGz92O/dNeqIbsDI9E/6qc+e/nJp/+EtubczB/t5tIfkWbe0QM0R6sdGhyK1tRI",
-	"vAudsz77N9ZG7cvkGyIqorDseeVlcnH27OzCl2K4Jsll8uLs4uyFaZmr0rjS+cpfwrW2jWbtZ6Y/cp0n",
-	"l8krUPaWrtHVcs8vLvZcK7fsOjk7QeAyuS8oRfbyLcSt1tYcbYkq9f9EoJpiJm0xU+CGzvZFWsr7N9c9",
-	"pMl5hgWcvze3Ej30RDA1oVWzMydParyGM6S/MS+hDDPGtWGhdQNSQm7tRyJMqT1ZRiRiALk9YjiR7ZVd",
-	"Ifu3BP4heDegvTlp3/WAFb7/zgSN5PI3L6fV8c9PqMD2Eq2ADm1/Q+Snqal3CdCcmXY3BT0pp36SubsP",
-	"M8y0OdQk22hrUEjhDXxM2En8WxShTo64DFjoLWCRlSCNi8gSaIEKLpC77sSdcGyIOkO3+A4kcifwUiQ5",
-	"IgpVeKdJNjWMphjuQOzQBnZSCb6BqeFeeVSju6rhS7fd+DjRwNxa9zBcJbSxPzylXl1VM1Xq7ViI7t6L",
-	"XXtE1ByTpFAoxC0Y7lg1u0xjXs/GwDBDXUqCTGqOFB+pdqozl5z8f1Jad356zhkFVJgwifyZ2u7OEsVR",
-	"7tYScpLSussqvc5GviIAK7hx9889hez7SMwYBTx73JmDQR/rxfG0oGcFe/6e5A/WEyhYJOtQvl+Z7zv5",
-	"Dlh9OfWhV5yBiY5rzo9elNLZVWiGkIsPIPMSbLJ0PFOjNCT0ZvfIub/MWKcWroQbisOCj5/c9B3G+QMH",
-	"n1k96DicP5LhmwR1b2KqUyuEJbLHBxC/A5EiLvRXpFcxEHtO3wxt1yrGt8GM1PDl0tL/kwnj8WY8Fr6W",
-	"6cfcXdl6gm8E1wV/wcsTecbw/pgPnU3tUe+3naF+7u6OEKZiKsj94/mNx2fP+o1+oL29QpfkzKXLZ+iN",
-	"KnXlTYTxI51QgUDmnIXPlJUgkJvkgTcKSXwXzLi0M1kYdqi8+7UBsevVd+7W8MB17/NtlPBQonyccdqz",
-	"O4Gh9mzDPmWh2cPwz0QOq0Qd/n5p8rWvx5Vs99j/98NKh/B/5PXWlmW3/gzAU4SVwWbT38qKe2X896TQ",
-	"YQEzcl9/4cY/cyKLkZcGWaDPFKgStnpd858igP4V23MC+Km7K/vJdNzOMcOop7Nr0zrU6GMwf94Opn0z",
-	"5GE3jfIw1adysAEK9gN72D7pn5bWmrvkxZ2PdI2gyWVyjmui4+P/BAAA//8=",
+	"3FzbbiQ3en4VopLACVKWNAevYxm5sGV7rIVnRxj5AOzGmGUX/+qim0WWSZZanYGAfYe9yGsEeYTNm+yT",
+	"BDzVkdVd1S1NNrkR1N1V5H/if+JHvk8yUVaCA9cquXyfVFjiEjRI++mGQgbXX5l/KU8ukwrrIkkTjktI",
+	"LhNKkjSR8GtNJZDkUssa0kRlBZTYvJELWWJtnuP6Ny+TNNG7CtxHWINMHh4ezOuqElyBm06KFYPS/JsJ",
+	"roFr8y+uKkYzrKng55V74p9/UYKb39rZ/l5Cnlwmf3fe8nPuflXnYVw7IwGVSVqZ4ZLL5KcCa7TFCm2l",
+	"4OvEPODfMoN+QaWlgBBqnsfsRooKpKaG3hwzBWlSdb56n8jC/O3P8Q9IAsOa3gEq6pISqncpwitxB+gC",
+	"aYGeXVwkaSsuIuoVg1ZevC5XRlxpoqGsrsbj/+U/r1J08dc//fnlrHEeukr7gx80NZT/3DwrVr9Aps2c",
+	"X1D5FjChfG3No8csge2NoFxf9dQ9Tf9WCPJaUKVrCTeZnvXWgNp2yvFwMfK/xIpaWoHXpRmA4RWwJE2q",
+	"esWoKsDYcCVxpmlmZgelaYk1dAZTWhruzWDAs2IshsqsEvsf1VCqQ9ZoR7Ery+rUTYKlxDvz2cxWHRri",
+	"1j40lI17NQ30RMXRzh1n4+BSCnRXDPODD5tnhlS6aaLESWrGWrTesFuh+6gwi/jBvldSZWjoWh3W8LGm",
+	"ZcfwWnUrjaWe//i/C35QfL8XHK55VeuRWOzbqeUnzByT0RWWcIUlGavPeEzsFtWItLxm7KqWMJ+ZAnMC",
+	"5M0dyPnvUKVqJ9++f7KKQ9uCMkBUI6qQ4GyHMKok3FHYtmOthGBgbCYN6z/GTWOoY41BZuacvxaNOG/d",
+	"S7HFqMUGeHSmWq59eBqTvhVyowpRRV8MVjL4IbpI0mAVXhidodNG3w0tHfZ7+uuov9HRlGl9R3nEM+RT",
+	"dqXhXh9mxj6VulGmJg5KGM1NSXRmRjksU7NlLaZjqtkMjdhkxz0bZo/zojET6xomFmhJOR6b6FiwAyIJ",
+	"lJiThS8BJz+oBVL62j4fGymn3MTK+UP9DpdAYiMxITbzh/lOiE1sFBOhJcVs/kiv/Rux0SRUmMpHYE4V",
+	"AEs1q0Hp+VN/D0q/qimJaGlgr0H5XWEF8TeUtobV0XE6tNRWQoHcqOUXgsbSinkROuSYxkQg129qPd9I",
+	"/PMR4YoKOOXr+fJ9416IKremGrrOqKlj0kTtVBh91jS39vmDOgzDtjLpsNRQ5JKGmEq+ssp9Re8g4lix",
+	"2kyxsw5vjH9ypV8s9BZC6hwzFn9vW+wO+1g7eOopC2R0h3bjxFj1vivGpRpnJM/++qc/f4IoR7oAJCQB",
+	"iURuP2TBf3+kULs2hsu5w9jQTLJawjdUqoncIKes/KEcU3SB/hVlouYaiKErE1ireUXhGusFjvmVqW0i",
+	"ZK+lqOMJy0QAnjCEWNT0anVTpE4ljSQCA13JxRT8DQVGvpZSyFgdqjFlY6FuTXFPfW2PMCfIfrMVNSNo",
+	"BUjSdaFjmWxuJhuP99vbN79DlSk/QSLKtbAmY/gFpVOk6qxAWKFzk7WdYwn49fPx6AMJuanSwEOcdR6v",
+	"v1ehuN1bbtqHDFOYMl8DjBiWgH1HZfxTzeLvTCVOaXIHklCXMu6j7Ef/mHEPmOpv53YR8M6Hh/2StYS3",
+	"OVsgqmG2lUgzZiAk9aKd0AZVxZsqnq7iJo0NDQcudGHIS5MNQGU1vcX3xq1lEldmcoU5eSfyPAnVf6z3",
+	"UFJea1A3IF8/nykoEyriSYikahP34ho3thYYqIRS1E1h5tJ5bRyxkS55J2odpXaWu/ey6szqXhww68kN",
+	"/MR0Yr3apO9/OpdmZ5giaCLuwh0lwF2mND9NXHsO5/j2CivVC+3d2nSOYuxkzThBKQ3hMYa/xdxWm665",
+	"sayHw7DSVwLrscP9qQAXo80jNigiCZixHdoC18gt4lm9iTuQiopoUjNgPjyZtnRFGRa1Kxn2MjpgR8gN",
+	"5WtUmHdNxiE4oC3AhuCdifre7BHOTYApKeEmQH2O4NcaM1QC5gplTCggZ8lQiPb7eIpi1s0Mxu1jqR8o",
+	"xvI1VxVkPgmecnt9jrFCIZs7zR8K6WNtJsoSOAHihFeABKR9nLc+CRmfdMlrxiJmwACTN31xdBZH6ZvJ",
+	"X4cm8N6n5naw04T7Nsnsyk5Uy9pYvZgU8R6NC5874I1/wQ0cL4dcKtHXt9GRKySdUqxnVyjH0m94OCWq",
+	"aNalg8OeR6IpSqUtUb/HanOwmOqEsSDetA1B2meljYFErGHPmvDGv8QXhI0nBcCNL8DIpI1n6JoohK1R",
+	"CwWjsmS88J8s48Br6I5a8w0XWyOYFeRCwrtnn336L9ZLapDxAbjawj4nGYl7fSGJWmeiBLTaId0zmlYB",
+	"meBu6C6tNLRGt0JanyZx5rxQzvDGySYrMNvsooQv6dSV+P7a/fjs+VTjLOIXORKM+KWSWPcW5LvPdQ20",
+	"/M4IxbLFYW03GBO71qn9N5pF9n3XgChkd34/UibI+nxshneLtc/2iOn5y9imlxDkms/cybkDDiBfl8fs",
+	"HzYSb+1mb7/LLAIv+9agG78R8wi/rckaSr85MEj9sGQU1OxKJ3eF36I4QCYSSLvvOXdis6Y9meM2BReI",
+	"0ZLqedZRtW56YWf0uCryywU18Tjz8xViq6hGcK1QuvMM+OuoLGYa3+EdRNoXK2Bie4jk1qwejAfWWwC+",
+	"6B3XUoomiETuYj0pIncop6wMmaoZ4XNkTGAtQLUNkK0QZK4xCFIfVumNe+wt5Na/CHaw9Hlrnhk1AISl",
+	"IkwaRBD4Tb3gJzXVdrQXFDN7xOwJuSaz0DGPxvg1aViPstq22/ucbCjvBRwmxKbdoS7AJkm/CMp9D892",
+	"pGWO7calqLXE3MXcmteqt+fY2co9yiAWN6uGqWBjEZbHNLSK/MBRKRnmu9EX61pi5poXlFs+RYV/reFd",
+	"hX2SaT8RLDdR1psdqblbnkEfc/sWqUkRJlp3ElO9yB3vaYJ4Gfox/awxGbp9s7nsLu3GRGeE2ISMauk3",
+	"tp/EZU1am584Tul9ZAniBfATW7er+c8v2LuPERx2ysbb3AXm67jZwT0uq4me8bBZ2d1d02HvO9JndCIK",
+	"y9L7IeejvMNyrurnQ414O1QzWRr4CJS11MekMQGpmo9OyrCE7yfRJnRuyGAmbi3YX++EuUgGNu1YZjQ0",
+	"rEUfAPIcA8nqV6VZIYSywY5h7uOcz9A8CuadcCAYh4hxn34+He21p6F4KhTM+bQA+Wn7kd7fRpBiQTBe",
+	"M40dTJrqMW3a+cY8aTd/4xi8aQFPCvKHivhG4QJJzkdaejqP619PIy1vPHhzAPM6CiWo3vDXlM8uLNtW",
+	"/7wpGF0X2m/tz3uDA5AFYB6IY3lMFrOwYBUrpXHGlr7mF8WMDMM+ZhcFVAvAJhqqw1ATO2SXhyCCnpaD",
+	"dKeM6gvbIXkEENB8ePEyyHTA6sxF6EQROW24CZDrKQTOoI9+Yu6bJoIQFWvcMboBRgshCMqlKP25gmhR",
+	"zuEOJKqkEPmg1zjRMuvm+nb+KKODbvw4LcS1phNVW4vfmLtV2wMATu2VjwVlLbnZNkS6oMp23T+yLXcc",
+	"5DGr6TlZg07jImrORDaxJ90gIPoUW4wSVUgKURoqbUxa2vTsYVe9sDswiC5AMKipJbYVZyAyrv/m6M4U",
+	"NmdcDkgp5JLmZoMAip6bwLqewmhNasR9cbAI2lVdJImfai9m56YtG4frQEo6kQ83fbg5sC8p6mphpGli",
+	"WgT/ky/rwRgZ2Nbi0qYuZvUCuNptAaB/NO8cjGBmlEYsaSPnNoyFrp8nocfDHhW+daIZtGwF2XXLkJwy",
+	"GxWAgzZe0GFZ8P3E9hITddwCclxStjutBizxZsK+9oA3MemXVQywkZ12qbBvaU32slyJvQg646hsOG6k",
+	"EohpW4xW1hMKColTXzsllmvK5252lDCB1WwSyRhczul/TkY6EIKZLm1IDGPtS6ze+j5wA8iSbp5GYqvG",
+	"1ispNGRxTNYtaGOY6pjaLzOxoEtD8dwYX/HseXSqXAhyIxjNeovE/O768LUE8s6umdjbRYDW9EPhbc0J",
+	"3qHcQkTTef7DoXR6+4+f2oDWfhh6qJr71mgguwRDt4mIKkruMaWZmyT1cu0JLPAfs4SOOzwVDBoQrpEk",
+	"hcYP+9yFeZfvuTqIqx05jLMPYnlbRctTKcoF7U1x5Pq009j3o6SZYupE2fsca2HkXNrfzXyZPQ4Qy+v8",
+	"DeymAIXDXaLOfqhvx5kxYuuGhd3QSBtzcdEv8mns2wKhHbcfVS+u+ZdBneL4pr15raiz4iu5m8+5Se0n",
+	"QaNCbuanbBXmB5O1sGfkM+qAvrITdRZIsLyGvCDs+NL0bYB+2PjewqcYcIIlWkFBOUEYWceLbPk+hlQt",
+	"8zQBp9nX50wvNcrQtwts3gMZT1DLo/jJNEBHW0k4TqJaatovkeNIs6ufrMASZ3q41xGc0AqUfpf7LQBJ",
+	"zKctYOnSciUEd2CyHLbmpwALAKyo+ezQP1GfNXLKe0AVkSOb+xTUPawVPYIZDg7NAQ4t9vDLTxFNUvoh",
+	"msJHbHNFQVGwxizu844IQR+s/TtRbflfbkN3OLKTuv+QXoBvLIEVzT+5M/AfXodd0Eh74C6cCWsOiQX3",
+	"0JaFHV5bZE84vtM9MtjxFf3+ttN+z2CnPdZRYKDTtmP70NK2aHkWxcodcbxhco8w3sLttFVnXVaz4G6A",
+	"MHSUmAYZv6ipXLhQOrej7KHGS/O4Iy4PMIR1G63NzDHmf2xBkE0ZLWpOGuQh+EPZtpOQ1yqO+/2pcyXF",
+	"SZX93ltGHqfqX1bYz8YsGLf9+/jlGyaL2fLJaviJugG+EaYdqL69zqMhND29YdDudS/c63eHV0fJdPmX",
+	"/+pdXfXJ3KuroDmfPV6QvSMU+5TeOWxhgzdf6+J19NBRCVgZc0vRNhwhMyyhDJfgdsjc2+i//wNtKbG3",
+	"ms3JVDwKcM6dFWUH37ekEzsV2y2Zr4+JtN7QvAo6lA0gUmlQ+9iSHqyecjFRXgmuTYhFHpeM2mNAlK/D",
+	"3pUCeQfSHsOmWiGVSQCuztDtNbLWjXQhRb0uRK0/R2YRuHMwb7+5Qi9evPjsDNm9H/elvwcOuR0Yhf7R",
+	"PPXZy08+/Se0tedm/ug2l/6IDPOeHmAErXaod4rbUKPwLnYw/OzfeOO1L5NvqCypxqqzKi+Ti7NnZxeh",
+	"FMMVTS6TF2cXZy9sy1wXdimdr8KtYWvXaDbrzPZHrklymbwC7a4VG9yF9/ziYs89eMvuv3MTRG6/+4Ix",
+	"5G4LQ8JpbS3QlurC/E8lqhjmyhUzOa7ZZF+kobx71d5DmpxnWML5e3uN0kNHBGMTWtU7e/Kkwms4Q+Yb",
+	"+xLKMOfCGBZa16AUEGc/CmHGmnN/HIC4M5Ej2V65CNm91vAP0csM3VVP++4zLPH9d9ZpJJe/eTmujn9+",
+	"QgU2t35FdOj6G5KcpqbOrUVTZtpebfSknIZJpi5rzDA35lDRbGOsQSONN/Ax5Sfx71CEJjkSKmKht4Bl",
+	"VoCyS0QVwHKUC4n8/Sz+qGNN9Rm6xXegkD+BlyIlENWoxDtDsq1hDMVwB3KHNrBTWooNjA33KqAa/d0S",
+	"X/rtxsfxBvaavYd+lDDG/vCUevVVzVipt0Mh+os6ds1ZUXtMkkGu7dHeE9TsM41pPVsDwxy1KQmyqTnS",
+	"YqDasc58cvL/SWntge+pxSihxJQrFA7XtpesaIGIjyX0JKW1t2sGnQ3WigSs4cZfmPcUsu8iMeco4Nnj",
+	"zhx1+tgEx9OcnhPs+XtKHtxKYOCQrH35fmW/b+XbY/XleA29Ehysd1wLcXRQSiej0AQhFx9A5gW4ZOl4",
+	"pgZpSOzN9pHzcPuySS18CdcXhwMfP7npe4zzB3Y+k3owfpg8kuHbBHVvYmpSK4QVcscHkLgDmSIhzVe0",
+	"UzFQd07fDu1iFRfbaEZq+fJp6f/JhPF4Mx4K38j0Y+HvmD1hbUTjQriR5olWRv/Cmw+dTe1R77etoX7u",
+	"746QtmLK6f3jrZuAz55cN+aB5vYKU5Jzny6foTe6MJU3lXYdmYQKJLLnLEKmrCUFYpMHUWuk8F004zKL",
+	"ycGwY+XdrzXIXae+89ecR+6nn26jxIeSxeOM05zdiQy1Zxv2KQvNDoZ/wnM4JRr390tN1qEe16rZY//f",
+	"dystwv+R460ry27DGYCncCu9zaa/lYh7ZdfvSa7DAWbUvv7CTXjmRBZn3h7kgD5joErc6k3Nf4oAuneC",
+	"Twngp/Zy7yfTcTPHBKOBzrZN61Gjj8H8eTOYWZuxFXZT6wBTfaoF1kPBfuAVtk/6p6W19vJ7eRc8XS1Z",
+	"cpmc44oa//g/AQAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -170,7 +170,10 @@ func promise(w system.Wish, p Plan, promised time.Time) *Promise {
 // seenObstacles are what the inspection puts in the way of any work: an open question of lead, wood too wet to coat (S7).
 func seenObstacles(w system.Wish) []string {
 	var out []string
-	if w.Seen.LeadOpen() && w.Action != substrate.Strip {
+	if w.Seen.Lead == substrate.Positive {
+		out = append(out, "Lead was found in the old finish: no dry sanding, scraping or heat. Have it removed as your local law asks, by a licensed trade where children live, and inspect the piece anew.")
+	}
+	if w.Seen.LeadOpen() {
 		out = append(out, "The old finish may hold lead. Test it before anything is sanded, scraped or heated, and enter the answer at the inspection.")
 	}
 	most, where := driest(w)

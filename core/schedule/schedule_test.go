@@ -293,3 +293,55 @@ func TestDampRoomWarnsOfWetWood(t *testing.T) {
 		t.Errorf("melamine holds no moisture to speak of: %q", n)
 	}
 }
+
+// Practice, with the caution of US 40 CFR 745 (from memory): nothing is planned while lead is an open question, nor once
+// it is found; wood that reads too wet stops the work, an estimate only warns.
+func TestWhatWasSeenMayStopTheWork(t *testing.T) {
+	paint := substrate.FindFinish("oil_paint")
+	for _, c := range []struct {
+		name string
+		seen substrate.Inspection
+		stop string
+		note string
+	}{
+		{"bare", substrate.Inspection{}, "", ""},
+		{"paint of unknown age", substrate.Inspection{Finish: paint, Age: substrate.AgeUnknown}, "may hold lead", ""},
+		{"old paint, no lead", substrate.Inspection{Finish: paint, Age: substrate.Before1978, Lead: substrate.Negative}, "", ""},
+		{"old paint, lead", substrate.Inspection{Finish: paint, Age: substrate.Before1978, Lead: substrate.Positive}, "Lead was found", ""},
+		{"later paint", substrate.Inspection{Finish: paint, Age: substrate.Later}, "", ""},
+		{"wet by the meter", substrate.Inspection{MoisturePct: 15}, "15 % moisture", ""},
+		{"stood in a cellar", substrate.Inspection{StoodIn: climate.Air{TempC: 12, RH: 80}}, "", "Where it stood"},
+	} {
+		w := wish("desk", "ash", heated)
+		w.Seen, w.Action = c.seen, substrate.Keep
+		p := plan(t, w, Brief{AreaM2: 1, Start: monday, Week: week}, system.Layer{Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 2})
+		if got := strings.Join(p.Obstacles, " "); !strings.Contains(got, c.stop) || (c.stop == "") != (len(p.Steps) > 0) {
+			t.Errorf("%s: obstacles %q, %d steps", c.name, got, len(p.Steps))
+		}
+		if got := strings.Join(p.Notes, " "); !strings.Contains(got, c.note) {
+			t.Errorf("%s: notes %q", c.name, got)
+		}
+	}
+}
+
+// Practice: repairs and washing come before sanding, runners are waxed after the last coat is dry to the touch.
+func TestInspectionShapesThePlan(t *testing.T) {
+	w := wish("desk", "ash", heated)
+	w.Seen = substrate.Inspection{Finish: substrate.FindFinish("wax"), Repairs: []string{"joint", "runner"}}
+	w.Action = substrate.Dewax
+	p := plan(t, w, Brief{AreaM2: 1, Start: monday, Week: week}, system.Layer{Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 2})
+	var order []string
+	for _, s := range p.Steps {
+		order = append(order, s.Title)
+	}
+	last := p.Steps[len(p.Steps)-1]
+	if order[0] != "Glue and clamp the joint" || order[1] != "Degrease, then rinse with clean water" || last.Title != "Wax the runners" {
+		t.Errorf("order %q", order)
+	}
+	if before := p.Steps[len(p.Steps)-2]; last.Start().Before(before.TouchDry) {
+		t.Error("the runners are waxed while the last coat is wet")
+	}
+	if len(p.Steps[1].Cautions) != 1 || !strings.Contains(p.Steps[1].Cautions[0].Text, "eye protection") {
+		t.Errorf("the alkaline cleaner carries %v", p.Steps[1].Cautions)
+	}
+}

@@ -49,7 +49,7 @@ test('damp air stretches the strip, too damp stops it, and only what is kept is 
   await humidity.fill('72')
   await expect(ready).not.toHaveText(before)
   await humidity.fill('95')
-  await expect(page.getByText('Nothing may be coated in this air.')).toBeVisible()
+  await expect(page.getByText('Nothing may be coated as things stand.')).toBeVisible()
   await expect(page.getByText(/Too damp: it allows up to/).first()).toBeVisible()
   await page.getByRole('button', { name: 'Back' }).click()
   await expect(ready).toHaveText(before)

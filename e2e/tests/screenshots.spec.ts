@@ -18,6 +18,7 @@ async function shoot(page: Page, name: string, path: string, shows: string | Reg
 test('pictures', async ({ page }) => {
   await shoot(page, 'bench', '/', 'On the bench')
   await shoot(page, 'take-in', '/pieces/4/take-in', /may go on it/)
+  await shoot(page, 'inspect', '/pieces/3/inspect', 'Preparation, in order')
   await shoot(page, 'choose', '/pieces/4/choose', 'The build-up, and why it holds')
   await shoot(page, 'plan', '/pieces/2/plan', 'What it takes')
   await shoot(page, 'hand-over', '/pieces/1/hand-over', 'The buyer’s link')

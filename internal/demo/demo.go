@@ -120,13 +120,16 @@ var room = climate.Air{TempC: 19, RH: 58}
 // cot: white for a nursery, chosen and in its coats.
 func cot(ctx context.Context, s *workshop.Service, morning func(int) time.Time) error {
 	return begin(ctx, s, workshop.Brief{Name: "Cot for a nursery", Start: morning(0), Promised: morning(45).Add(8 * time.Hour), Air: room,
-		Zone: workshop.Zone{Name: "frame and slats", EndUse: "cot", Material: "beech", Look: system.OpaquePale, Sheen: "satin", AreaM2: 3.2}})
+		Zone: workshop.Zone{Name: "frame and slats", EndUse: "cot", Material: "beech", Look: system.OpaquePale, Sheen: "satin", AreaM2: 3.2,
+			Inspection: &store.Inspection{Finish: "bare", Condition: "intact", Age: "later", Lead: "not_tested", Action: "nothing", MoisturePct: 9}}})
 }
 
-// treads: for a lending library, chosen, to begin the day after tomorrow.
+// treads: for a lending library, chosen, to begin the day after tomorrow. The surprise: somebody has waxed them.
 func treads(ctx context.Context, s *workshop.Service, morning func(int) time.Time) error {
-	return begin(ctx, s, workshop.Brief{Name: "Stair treads, lending library", Start: morning(2), Promised: morning(8).Add(8 * time.Hour), Air: room,
-		Zone: workshop.Zone{Name: "fourteen treads", EndUse: "floor_public", Material: "oak", Look: system.Natural, Sheen: "satin", AreaM2: 4.1}})
+	return begin(ctx, s, workshop.Brief{Name: "Stair treads, lending library", Start: morning(2), Promised: morning(10).Add(8 * time.Hour), Air: room,
+		Zone: workshop.Zone{Name: "fourteen treads", EndUse: "floor_public", Material: "oak", Look: system.Natural, Sheen: "satin", AreaM2: 4.1,
+			Inspection: &store.Inspection{Finish: "oil_varnish", Condition: "worn", Age: "later", Lead: "not_tested", Action: "scrape", MoisturePct: 8,
+				Contaminations: []string{"wax"}, Repairs: []string{"gouge"}, Answers: map[string]string{"look": "clear", "water": "beads", "spirits": "comes_away"}}}})
 }
 
 // settle: for a quay, finished last month and handed over.

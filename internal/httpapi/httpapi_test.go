@@ -209,6 +209,76 @@ func TestChosenSystemKeepsTheProductsItWasMadeWith(t *testing.T) {
 	}
 }
 
+func seen() *api.Inspection {
+	return &api.Inspection{Finish: "wax", Condition: "intact", Contaminations: []string{}, Repairs: []string{"joint"}, Age: "later", Lead: "not_tested", Answers: map[string]string{}, Action: "dewax"}
+}
+
+// What was seen is kept with its zone, shapes the plan, and drops a system that may not go over what has come to light.
+func TestInspectionIsKeptAndJudged(t *testing.T) {
+	c := start(t)
+	in := input()
+	in.Zone.Inspection = seen()
+	told := answer[api.Inspected](c, "POST", "/api/inspect", encode(t, brief(in)), 200)
+	if told.Action != "dewax" || told.LeadOpen || told.Tasks[0].ID != "joint" || len(told.Options) < 2 {
+		t.Errorf("inspected: %+v", told)
+	}
+	in.Zone.Inspection.Action = "keep"
+	if preview := answer[api.Inspected](c, "POST", "/api/inspect", encode(t, brief(in)), 200); preview.Action != "dewax" {
+		t.Errorf("a preview of what is ruled out recommends %s, want dewax", preview.Action)
+	}
+	in.Zone.Inspection.Action = "dewax"
+	piece := answer[api.Piece](c, "POST", "/api/pieces", encode(t, in), 201)
+	path := fmt.Sprintf("/api/pieces/%d", piece.ID)
+	if again := get[api.Piece](c, path); again.Zone.Inspection == nil || again.Zone.Inspection.Finish != "wax" || again.Zone.Inspection.Repairs[0] != "joint" {
+		t.Fatalf("kept: %+v", again.Zone.Inspection)
+	}
+	choice := answer[api.Choice](c, "POST", "/api/choose", encode(t, brief(in)), 200)
+	piece = answer[api.Piece](c, "PUT", path+"/system", encode(t, api.SystemChoice{Version: piece.Version, Layers: layersOf(choice.Systems[0])}), 200)
+	if plan := get[api.PlanAnswer](c, path+"/plan"); plan.Plan.Steps[0].Title != "Glue and clamp the joint" {
+		t.Errorf("the plan begins with %q", plan.Plan.Steps[0].Title)
+	}
+	// The same film, kept under an oil: it cannot soak in, so the oil chosen before is dropped.
+	oil := choice.Systems[slices.IndexFunc(choice.Systems, func(s api.System) bool { return s.Legal })]
+	for _, p := range get[[]api.Product](c, "/api/products") {
+		if p.Ref.Name == "Larder Hard Oil" {
+			oil.Layers = []api.Layer{{Role: "protect", Product: p.Ref, Coats: 2}}
+		}
+	}
+	piece = answer[api.Piece](c, "PUT", path+"/system", encode(t, api.SystemChoice{Version: piece.Version, Layers: layersOf(oil)}), 200)
+	in.Zone.Inspection.Finish, in.Zone.Inspection.Action = "oil_varnish", "keep"
+	piece = answer[api.Piece](c, "PUT", path, encode(t, api.PieceUpdate{Version: piece.Version, Piece: in}), 200)
+	if len(piece.Layers) != 0 {
+		t.Error("a penetrating oil stayed chosen over a film that is kept")
+	}
+}
+
+func TestBadInspectionsNameTheField(t *testing.T) {
+	c := start(t)
+	for _, bad := range []struct {
+		name, field, says string
+		change            func(*api.Inspection)
+	}{
+		{"an unknown finish", "finish", "moonshine", func(i *api.Inspection) { i.Finish = "moonshine" }},
+		{"an unknown contamination", "contaminations", "glitter", func(i *api.Inspection) { i.Contaminations = []string{"glitter"} }},
+		{"an unknown repair", "repairs", "magic", func(i *api.Inspection) { i.Repairs = []string{"magic"} }},
+		{"an answer that no test has", "answers", "water", func(i *api.Inspection) { i.Answers = map[string]string{"water": "explodes"} }},
+		{"moisture of 60", "moisturePct", "no reading of wood", func(i *api.Inspection) { m := 60.0; i.MoisturePct = &m }},
+		{"veneer on solid wood", "veneerMm", "not veneered", func(i *api.Inspection) { v := 0.6; i.VeneerMm = &v }},
+		{"a way that is ruled out", "action", "cloth stays clean", func(i *api.Inspection) { i.Action = "keep" }},
+		{"it stood in an oven", "stoodIn", "50 °C", func(i *api.Inspection) { i.StoodIn = &api.Air{TempC: 180, Rh: 5} }},
+	} {
+		in := input()
+		in.Zone.Inspection = seen()
+		bad.change(in.Zone.Inspection)
+		p := answer[api.Problem](c, "POST", "/api/pieces", encode(t, in), 422)
+		if !slices.ContainsFunc(*p.Errors, func(e api.FieldError) bool {
+			return e.Field == "/zone/inspection/"+bad.field && strings.Contains(e.Detail, bad.says)
+		}) {
+			t.Errorf("%s: %+v", bad.name, *p.Errors)
+		}
+	}
+}
+
 // Every field that can be wrong, with the name the problem must give it.
 func TestBadInputNamesTheField(t *testing.T) {
 	c := start(t)

@@ -55,7 +55,7 @@ func toGuide(t substrate.TestGuide) api.TestGuide {
 }
 
 func toInspected(in workshop.Inspected) api.Inspected {
-	out := api.Inspected{LeadOpen: in.LeadOpen, MoisturePct: some(in.Moisture), MoistureEstimate: in.Estimate,
+	out := api.Inspected{LeadOpen: in.LeadOpen, MoisturePct: some(in.Moisture), MoistureEstimate: in.Estimate, Action: api.InspectedAction(in.Action),
 		Possible: each(in.Identified.Possible, func(p substrate.Possible) api.PossibleFinish {
 			return api.PossibleFinish{ID: p.Finish.ID, Name: p.Finish.Name, Odds: p.Odds}
 		}),

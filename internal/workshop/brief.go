@@ -102,7 +102,7 @@ func (b Brief) checked(home Workshop, now time.Time, named bool) (system.Wish, s
 		c.that(b.Promised.Before(now.AddDate(yearsAhead, 0, 0)), "/promised", "More than %d years ahead; check the year.", yearsAhead)
 	}
 	w := system.Wish{Use: use, Material: material, Look: z.Look, Sheen: sheen, Air: b.Air, FoodPolicy: home.FoodPolicy}
-	w.Seen, w.Action = c.inspection(z.Inspection, material, w)
+	w.Seen, w.Action = c.inspection(z.Inspection, material, w, named)
 	return w, schedule.Brief{AreaM2: z.AreaM2, Start: b.Start, Promised: b.Promised, Week: home.week()}, c.err()
 }
 

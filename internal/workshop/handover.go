@@ -80,7 +80,7 @@ func (s *Service) write(home Workshop, p Piece, lastCoat time.Time) (CareCard, e
 	}
 	plan := planned.Plan
 	if len(plan.Steps) == 0 {
-		return CareCard{}, &Refused{"The plan cannot be carried out in the room's air, so there are no dates to tell a buyer."}
+		return CareCard{}, &Refused{"There are no dates to tell a buyer, because the plan cannot be carried out. " + plan.Obstacles[0]}
 	}
 	handed := s.Now()
 	if lastCoat.IsZero() {

@@ -2,7 +2,6 @@ package workshop
 
 import (
 	"context"
-	"fmt"
 	"slices"
 
 	"firmitas/core/climate"
@@ -17,6 +16,7 @@ import (
 type Inspected struct {
 	Identified substrate.Finding
 	Options    []substrate.Option
+	Action     substrate.Action // as asked, or the recommended one where that is ruled out
 	Tasks      []substrate.Task
 	LeadOpen   bool
 	Moisture   float64 // %, 0 when nothing is known
@@ -43,12 +43,20 @@ func (s *Service) Inspect(ctx context.Context, b Brief) (Inspected, error) {
 		out.Identified = substrate.Identify(answersOf(b.Zone.Inspection))
 	}
 	out.Moisture, out.Estimate = wish.Seen.Moisture()
+	if !allowed(out.Options, wish.Action) {
+		wish.Action = out.Options[0].Action
+	}
+	out.Action = wish.Action
 	first, err := coating.New(coating.Product{Name: "first coat", Shade: coating.Clear}, firstCoatUnknown)
 	if err != nil {
 		return out, err
 	}
 	out.Tasks = wish.Preparation(first)
 	return out, nil
+}
+
+func allowed(options []substrate.Option, action substrate.Action) bool {
+	return slices.ContainsFunc(options, func(o substrate.Option) bool { return o.Action == action && o.Standing != substrate.Ruled })
 }
 
 func wishFor(w system.Wish) substrate.Wish {
@@ -63,8 +71,9 @@ func answersOf(in *store.Inspection) map[substrate.Test]substrate.Outcome {
 	return out
 }
 
-// inspection checks what was seen and turns it into what the core works with; the zero value while nothing was.
-func (c *check) inspection(in *store.Inspection, m *substrate.Material, w system.Wish) (substrate.Inspection, substrate.Action) {
+// inspection checks what was seen and turns it into what the core works with; the zero value while nothing was. What is
+// done with the old finish is checked only when it is to be kept, so that a preview can answer with what is right.
+func (c *check) inspection(in *store.Inspection, m *substrate.Material, w system.Wish, toKeep bool) (substrate.Inspection, substrate.Action) {
 	if in == nil {
 		return substrate.Inspection{}, substrate.Nothing
 	}
@@ -92,20 +101,9 @@ func (c *check) inspection(in *store.Inspection, m *substrate.Material, w system
 	for _, p := range seen.Contradictions() {
 		c.that(false, at+p.Field, "%s", p.Detail)
 	}
-	if m != nil && w.Use != nil && len(c.fields) == 0 {
-		c.action(seen, substrate.Action(in.Action), w, at)
+	if options := seen.Options(wishFor(w)); toKeep && w.Use != nil && !seen.LeadOpen() && !allowed(options, substrate.Action(in.Action)) {
+		// An open question of lead rules out much, but is told by the plan, which then holds no steps.
+		c.that(false, at+"action", "What was seen rules that out. The way to go: %s", options[0].Why)
 	}
 	return seen, substrate.Action(in.Action)
-}
-
-// action must be one that what was seen allows.
-func (c *check) action(seen substrate.Inspection, action substrate.Action, w system.Wish, at string) {
-	options := seen.Options(wishFor(w))
-	i := slices.IndexFunc(options, func(o substrate.Option) bool { return o.Action == action })
-	if i < 0 {
-		c.that(false, at+"action", "With this finish, that is none of the ways; the first would be: %s", options[0].Why)
-		return
-	}
-	// An open question of lead is told by the plan, which then holds no steps; it does not keep the inspection from being saved.
-	c.that(options[i].Standing != substrate.Ruled || seen.LeadOpen(), at+"action", "%s", fmt.Sprint(options[i].Why))
 }

@@ -40,6 +40,7 @@ const router = createBrowserRouter([
         Component: PieceFrame,
         children: [
           { path: 'take-in', lazy: async () => ({ Component: (await import('./takein/TakeIn')).TakeInEdit }) },
+          { path: 'inspect', lazy: async () => ({ Component: (await import('./inspect/Inspect')).InspectView }) },
           { path: 'choose', lazy: async () => ({ Component: (await import('./choose/Choose')).ChooseView }) },
           { path: 'plan', lazy: async () => ({ Component: (await import('./plan/Plan')).PlanView }) },
           { path: 'hand-over', lazy: async () => ({ Component: (await import('./handover/HandOver')).HandOverView }) },

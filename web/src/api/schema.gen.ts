@@ -475,6 +475,11 @@ export interface components {
             waitH: number;
         };
         Inspected: {
+            /**
+             * @description as asked
+             * @enum {string}
+             */
+            action: "nothing" | "keep" | "dewax" | "scrape" | "sand_off" | "strip";
             possible: components["schemas"]["PossibleFinish"][];
             /** @description the finish that stands far above the rest */
             sure?: string;

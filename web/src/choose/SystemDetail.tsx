@@ -24,6 +24,11 @@ export function SystemDetail({ system, material, start, take }: { system: System
       </div>
       <div className="space-y-6">
         {take}
+        {system.obstacles.map((o) => (
+          <p key={o} role="alert" className="border-l-4 border-error bg-base-200 p-3 font-semibold">
+            {o}
+          </p>
+        ))}
         <Dates system={system} start={start} />
         <div>
           <h2 className="mb-2">Asked and given</h2>

@@ -56,7 +56,7 @@ function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
   if (plan.obstacles.length > 0 || !plan.lightUse || !plan.fullCure) {
     return (
       <div role="alert" className="mb-4 border-l-4 border-error bg-base-200 p-4">
-        <p className="text-lg font-bold">Nothing may be coated in this air.</p>
+        <p className="text-lg font-bold">Nothing may be coated as things stand.</p>
         <ul className="list-disc pl-5">
           {plan.obstacles.map((o) => (
             <li key={o}>{o}</li>

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api, ask, Problem, type Catalogue, type Look, type Piece, type PieceInput } from '../api/client'
+import { api, ask, Problem, type Catalogue, type Inspection, type Look, type Piece, type PieceInput } from '../api/client'
 import { Field, MeasureInput } from '../ui/Field'
 import { pieceKey, usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
@@ -31,6 +31,7 @@ export interface Draft {
   rh?: number
   start?: string
   promised?: string
+  inspection?: Inspection // carried along: it is told at the inspection
 }
 
 const HOUR = 3_600_000
@@ -42,7 +43,7 @@ function blank(): Draft {
 
 function draftOf(p: Piece): Draft {
   const z = p.zone
-  return { name: p.name, zoneName: z.name, endUse: z.endUse, material: z.material, look: z.look, sheen: z.sheen, areaM2: z.areaM2, lengthM: z.lengthM, widthM: z.widthM, tempC: p.air.tempC, rh: p.air.rh, start: p.start, promised: p.promised }
+  return { name: p.name, zoneName: z.name, endUse: z.endUse, material: z.material, look: z.look, sheen: z.sheen, areaM2: z.areaM2, lengthM: z.lengthM, widthM: z.widthM, tempC: p.air.tempC, rh: p.air.rh, start: p.start, promised: p.promised, inspection: z.inspection }
 }
 
 /** The draft as the contract wants it; what cannot be read becomes 0 or empty, and the server says what would be right. */
@@ -50,7 +51,7 @@ export function inputOf(d: Draft): PieceInput {
   const n = (v: number | undefined) => (v === undefined || Number.isNaN(v) ? undefined : v)
   return {
     name: d.name,
-    zone: { name: d.zoneName, endUse: d.endUse, material: d.material, look: d.look, sheen: d.sheen, areaM2: n(d.areaM2) ?? 0, lengthM: n(d.lengthM), widthM: n(d.widthM) },
+    zone: { name: d.zoneName, endUse: d.endUse, material: d.material, look: d.look, sheen: d.sheen, areaM2: n(d.areaM2) ?? 0, lengthM: n(d.lengthM), widthM: n(d.widthM), inspection: d.inspection },
     air: { tempC: n(d.tempC) ?? -99, rh: n(d.rh) ?? -1 },
     start: d.start ?? '1970-01-01T00:00:00Z',
     promised: d.promised,

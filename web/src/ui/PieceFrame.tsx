@@ -3,9 +3,10 @@ import { NavLink, Outlet, useMatch, useOutletContext, useParams } from 'react-ro
 import { api, ask, type Piece } from '../api/client'
 import { Answered } from './Problem'
 
-const order = ['take_in', 'choose', 'plan', 'hand_over'] as const
+const order = ['take_in', 'inspect', 'choose', 'plan', 'hand_over'] as const
 const stations: Record<(typeof order)[number], { to: string; name: string }> = {
   take_in: { to: 'take-in', name: 'Take in' },
+  inspect: { to: 'inspect', name: 'Inspect' },
   choose: { to: 'choose', name: 'Choose' },
   plan: { to: 'plan', name: 'Plan and coat' },
   hand_over: { to: 'hand-over', name: 'Hand over' },
@@ -15,13 +16,13 @@ const stations: Record<(typeof order)[number], { to: string; name: string }> = {
 function station(piece: Piece): number {
   switch (piece.stage) {
     case 'choose':
-      return 1
+      return 2
     case 'plan':
     case 'coat':
     case 'wait':
-      return 2
-    default:
       return 3
+    default:
+      return 4
   }
 }
 
@@ -31,13 +32,14 @@ function WorkLine({ piece }: { piece: Piece }) {
   return (
     <nav aria-label="Order of the work" className="no-print mb-5 flex overflow-x-auto">
       {order.map((key, i) => {
-        const closed = i > 1 && piece.layers.length === 0
-        const mark = piece.stage === 'handed_over' || i < at ? 'done' : i === at ? 'here' : 'ahead'
+        const closed = i > 2 && piece.layers.length === 0
+        const unseen = key === 'inspect' && !piece.zone.inspection
+        const mark = unseen ? 'ahead' : piece.stage === 'handed_over' || i < at ? 'done' : i === at ? 'here' : 'ahead'
         const look = `flex min-h-12 flex-1 flex-col justify-center whitespace-nowrap border-t-[5px] px-2 pt-1 ${mark === 'done' ? 'border-primary' : mark === 'here' ? 'border-accent' : 'border-base-300'}`
         const label = (
           <>
             {stations[key].name}
-            <span className="text-sm opacity-85">{mark === 'done' ? 'done' : mark === 'here' ? 'now' : closed ? 'choose first' : '\u00a0'}</span>
+            <span className="text-sm opacity-85">{unseen ? 'taken as bare' : mark === 'done' ? 'done' : mark === 'here' ? 'now' : closed ? 'choose first' : '\u00a0'}</span>
           </>
         )
         return closed ? (

@@ -1,0 +1,169 @@
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { api, ask, Problem, type Catalogue, type Inspection, type Piece } from '../api/client'
+import { Field, MeasureInput } from '../ui/Field'
+import { pieceKey, usePiece } from '../ui/PieceFrame'
+import { Answered, ProblemNote } from '../ui/Problem'
+import { useShow } from '../ui/show'
+import { Decision } from './Decision'
+import { FingerTests } from './FingerTests'
+import { ages, blankInspection, conditions, contaminations, leads } from './words'
+
+export function InspectView() {
+  const piece = usePiece()
+  const catalogue = useQuery({ queryKey: ['catalogue'], queryFn: () => ask(api.GET('/catalogue')), staleTime: Infinity })
+  return (
+    <Answered query={catalogue} what="the list of old finishes">
+      {(c) => <Inspecting piece={piece} catalogue={c} />}
+    </Answered>
+  )
+}
+
+const film = (finish: string) => !['bare', 'oil', 'wax'].includes(finish)
+
+function Inspecting({ piece, catalogue }: { piece: Piece; catalogue: Catalogue }) {
+  const navigate = useNavigate()
+  const client = useQueryClient()
+  const show = useShow()
+  const [seen, setSeen] = useState<Inspection>(piece.zone.inspection ?? blankInspection)
+  const zone = { ...piece.zone, inspection: seen }
+  const { air, start, promised, name } = piece
+  const query = useQuery({
+    queryKey: ['inspect', zone, air, start, promised],
+    queryFn: () => ask(api.POST('/inspect', { body: { zone, air, start, promised } })),
+    placeholderData: keepPreviousData,
+  })
+  const save = useMutation({
+    mutationFn: () => ask(api.PUT('/pieces/{id}', { params: { path: { id: piece.id } }, body: { version: piece.version, piece: { name, zone: { ...zone, inspection: { ...seen, action: query.data?.action ?? seen.action } }, air, start, promised } } })),
+    onSuccess: async (saved) => {
+      client.setQueryData(pieceKey(saved.id), saved)
+      await client.invalidateQueries({ queryKey: ['bench'] })
+      await navigate(saved.layers.length > 0 ? '../plan' : '../choose')
+    },
+  })
+  const problem = query.error instanceof Problem ? query.error : save.error instanceof Problem ? save.error : undefined
+  const wrong = (field: string) => problem?.at('/zone/inspection/' + field)
+  const set = (change: Partial<Inspection>) => {
+    save.reset()
+    setSeen({ ...seen, ...change })
+  }
+  const toggle = (list: 'contaminations' | 'repairs', id: string) => set({ [list]: seen[list].includes(id) ? seen[list].filter((x) => x !== id) : [...seen[list], id] })
+  const material = catalogue.materials.find((m) => m.id === piece.zone.material)
+  const handed = piece.stage === 'handed_over'
+  return (
+    <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,30rem)]">
+      <form
+        noValidate
+        className="no-print space-y-7"
+        onSubmit={(e) => {
+          e.preventDefault()
+          save.mutate()
+        }}
+      >
+        <fieldset>
+          <legend className="mb-2 text-lg font-bold">The old finish</legend>
+          <div className="grid gap-4 sm:grid-cols-2">
+            <Field label="What is on it" error={wrong('finish')} hint="not sure? the finger tests below tell">
+              {(ids) => (
+                <select {...ids} className="select w-full" value={seen.finish} onChange={(e) => set({ finish: e.target.value })}>
+                  {catalogue.finishes.map((f) => (
+                    <option key={f.id} value={f.id}>
+                      {f.name}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+            {seen.finish !== 'bare' && (
+              <Field label="Condition" error={wrong('condition')}>
+                {(ids) => (
+                  <select {...ids} className="select w-full" value={seen.condition} onChange={(e) => set({ condition: e.target.value as Inspection['condition'] })}>
+                    {Object.entries(conditions).map(([id, word]) => (
+                      <option key={id} value={id}>
+                        {word}
+                      </option>
+                    ))}
+                  </select>
+                )}
+              </Field>
+            )}
+            {film(seen.finish) && (
+              <>
+                <Field label="From when" error={wrong('age')} hint="paint or varnish from before 1978 may hold lead; other countries, other years">
+                  {(ids) => (
+                    <select {...ids} className="select w-full" value={seen.age} onChange={(e) => set({ age: e.target.value as Inspection['age'] })}>
+                      {Object.entries(ages).map(([id, word]) => (
+                        <option key={id} value={id}>
+                          {word}
+                        </option>
+                      ))}
+                    </select>
+                  )}
+                </Field>
+                {seen.age !== 'later' && (
+                  <Field label="Lead test" error={wrong('lead')} hint="nothing is sanded, scraped or heated before the answer">
+                    {(ids) => (
+                      <select {...ids} className="select w-full" value={seen.lead} onChange={(e) => set({ lead: e.target.value as Inspection['lead'] })}>
+                        {Object.entries(leads).map(([id, word]) => (
+                          <option key={id} value={id}>
+                            {word}
+                          </option>
+                        ))}
+                      </select>
+                    )}
+                  </Field>
+                )}
+              </>
+            )}
+          </div>
+        </fieldset>
+        <FingerTests seen={seen} inspected={query.data} tests={catalogue.tests} set={set} />
+        <Chips legend="On the surface" names={catalogue.contaminations.map((id) => ({ id, name: contaminations[id] ?? id }))} chosen={seen.contaminations} toggle={(id) => toggle('contaminations', id)} />
+        <Chips legend="Damage" names={catalogue.repairs} chosen={seen.repairs} toggle={(id) => toggle('repairs', id)} />
+        <fieldset className="grid grid-cols-2 gap-4 sm:grid-cols-3">
+          <legend className="mb-2 text-lg font-bold">Measured</legend>
+          <Field label="Wood moisture" error={wrong('moisturePct')} hint="by the meter">
+            {(ids) => <MeasureInput {...ids} measure={percent} value={seen.moisturePct} onChange={(moisturePct) => set({ moisturePct })} />}
+          </Field>
+          {material?.kind === 'veneer' && (
+            <Field label="Veneer" error={wrong('veneerMm')} hint="thickness at an edge">
+              {(ids) => <MeasureInput {...ids} measure={millimetres} value={seen.veneerMm} onChange={(veneerMm) => set({ veneerMm })} />}
+            </Field>
+          )}
+        </fieldset>
+        {problem && problem.fields.length === 0 && <ProblemNote problem={problem} />}
+        {handed ? (
+          <p className="border-l-4 border-base-300 bg-base-200 p-4">This piece has been handed over; its record no longer changes.</p>
+        ) : (
+          <button type="submit" className="btn btn-primary btn-lg" disabled={save.isPending}>
+            {save.isPending ? 'Saving…' : 'Keep what was seen'}
+          </button>
+        )}
+      </form>
+      <div>
+        {query.data && <Decision inspected={query.data} action={query.data.action} error={wrong('action')} choose={(action) => set({ action })} material={material?.name ?? ''} show={show} />}
+      </div>
+    </div>
+  )
+}
+
+const percent = { unit: '%', digits: 1, fromSI: (v: number) => v, toSI: (v: number) => v }
+const millimetres = { unit: 'mm', digits: 1, fromSI: (v: number) => v, toSI: (v: number) => v }
+
+function Chips({ legend, names, chosen, toggle }: { legend: string; names: { id: string; name: string }[]; chosen: string[]; toggle: (id: string) => void }) {
+  return (
+    <fieldset>
+      <legend className="mb-2 text-lg font-bold">{legend}</legend>
+      <div className="flex flex-wrap gap-2">
+        {names.map((n) => (
+          <label key={n.id} className={`flex min-h-11 cursor-pointer items-center gap-2 rounded-field border px-3 ${chosen.includes(n.id) ? 'border-primary bg-base-200 font-semibold' : 'border-base-300'}`}>
+            <input type="checkbox" className="checkbox checkbox-sm" checked={chosen.includes(n.id)} onChange={() => toggle(n.id)} />
+            {n.name}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  )
+}
+
