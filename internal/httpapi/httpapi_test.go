@@ -3,6 +3,7 @@ package httpapi
 import (
 	"bytes"
 	"context"
+	"database/sql"
 	"encoding/json"
 	"fmt"
 	"io"
@@ -32,12 +33,14 @@ type client struct {
 	t      testing.TB
 	server *Server
 	store  *store.Store
+	dsn    string
 }
 
 // start serves the demo workshop on a database of its own.
 func start(t testing.TB) *client {
 	t.Helper()
-	s, err := store.Open(dbtest.Fresh(t))
+	dsn := dbtest.Fresh(t)
+	s, err := store.Open(dsn)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -53,7 +56,7 @@ func start(t testing.TB) *client {
 		t.Fatal(err)
 	}
 	server.Ready()
-	return &client{t, server, s}
+	return &client{t, server, s, dsn}
 }
 
 // call sends a request and holds the answer against the contract.
@@ -183,27 +186,44 @@ func TestFromEndUseToCareCard(t *testing.T) {
 	}
 }
 
+func (c *client) treads() api.BenchPiece {
+	c.t.Helper()
+	bench := get[api.Bench](c, "/api/bench")
+	return bench.Pieces[slices.IndexFunc(bench.Pieces, func(b api.BenchPiece) bool { return b.Piece.Zone.EndUse == "floor_public" })]
+}
+
 func TestChosenSystemKeepsTheProductsItWasMadeWith(t *testing.T) {
 	c := start(t)
-	bench := get[api.Bench](c, "/api/bench")
-	before := encode(t, bench.Pieces[0].Plan)
-	if _, err := c.store.Home(t.Context()); err != nil {
+	before := encode(t, c.treads().Plan)
+	db, err := sql.Open("mysql", c.dsn)
+	if err != nil {
 		t.Fatal(err)
 	}
-	in := input()
-	in.Zone.EndUse = "floor_public"
-	piece := get[api.Piece](c, fmt.Sprintf("/api/pieces/%d", bench.Pieces[0].Piece.ID))
-	// A new end use drops the system that was judged for the old one; new dates keep it.
+	defer db.Close()
+	if _, err := db.Exec(`UPDATE products SET label = '{"recoatMinH": 60}'`); err != nil {
+		t.Fatal(err)
+	}
+	if after := encode(t, c.treads().Plan); after != before {
+		t.Error("a label that changed afterwards changed a plan made before")
+	}
+}
+
+// New dates keep a chosen system; a new end use drops it, because it was judged for another life.
+func TestNewDatesKeepTheSystemANewUseDropsIt(t *testing.T) {
+	c := start(t)
+	was := c.treads()
+	piece := was.Piece
+	path := fmt.Sprintf("/api/pieces/%d", piece.ID)
 	moved := api.PieceInput{Name: piece.Name, Zone: piece.Zone, Air: piece.Air, Start: piece.Start.AddDate(0, 0, 1), Promised: piece.Promised}
-	piece = answer[api.Piece](c, "PUT", fmt.Sprintf("/api/pieces/%d", piece.ID), encode(t, api.PieceUpdate{Version: piece.Version, Piece: moved}), 200)
+	piece = answer[api.Piece](c, "PUT", path, encode(t, api.PieceUpdate{Version: piece.Version, Piece: moved}), 200)
 	if len(piece.Layers) == 0 {
 		t.Error("moving the start dropped the system")
 	}
-	if after := encode(t, get[api.Bench](c, "/api/bench").Pieces[0].Plan); after == before {
+	if !c.treads().Plan.LightUse.After(*was.Plan.LightUse) {
 		t.Error("moving the start did not move the plan")
 	}
 	moved.Zone.EndUse = "desk"
-	piece = answer[api.Piece](c, "PUT", fmt.Sprintf("/api/pieces/%d", piece.ID), encode(t, api.PieceUpdate{Version: piece.Version, Piece: moved}), 200)
+	piece = answer[api.Piece](c, "PUT", path, encode(t, api.PieceUpdate{Version: piece.Version, Piece: moved}), 200)
 	if len(piece.Layers) != 0 || piece.Stage != "choose" {
 		t.Error("a system chosen for stair treads was kept for a desk")
 	}
@@ -368,8 +388,7 @@ func TestIllegalSystemIsRefusedWithItsReason(t *testing.T) {
 			wax = p.Ref.ID
 		}
 	}
-	bench := get[api.Bench](c, "/api/bench")
-	treads := bench.Pieces[slices.IndexFunc(bench.Pieces, func(b api.BenchPiece) bool { return b.Piece.Zone.EndUse == "floor_public" })].Piece
+	treads := c.treads().Piece
 	p := answer[api.Problem](c, "PUT", fmt.Sprintf("/api/pieces/%d/system", treads.ID),
 		encode(t, api.SystemChoice{Version: treads.Version, Layers: []api.LayerChoice{{Role: "protect", ProductID: wax, Coats: 2}}}), 409)
 	if !strings.Contains(p.Detail, "floors") && !strings.Contains(p.Detail, "slip") {
