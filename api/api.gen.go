@@ -10,6 +10,7 @@ import (
 	"encoding/base64"
 	"encoding/json"
 	"fmt"
+	"io"
 	"net/http"
 	"net/url"
 	"path"
@@ -310,6 +311,27 @@ func (e OpeningWhat) Valid() bool {
 	}
 }
 
+// Defines values for PhotoMoment.
+const (
+	PhotoMomentAfter  PhotoMoment = "after"
+	PhotoMomentBefore PhotoMoment = "before"
+	PhotoMomentDuring PhotoMoment = "during"
+)
+
+// Valid indicates whether the value is a known member of the PhotoMoment enum.
+func (e PhotoMoment) Valid() bool {
+	switch e {
+	case PhotoMomentAfter:
+		return true
+	case PhotoMomentBefore:
+		return true
+	case PhotoMomentDuring:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for PieceStage.
 const (
 	PieceStageChoose     PieceStage = "choose"
@@ -580,6 +602,27 @@ func (e WorkshopUnits) Valid() bool {
 	case WorkshopUnitsMetric:
 		return true
 	case WorkshopUnitsUs:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for AddPhotoParamsMoment.
+const (
+	AddPhotoParamsMomentAfter  AddPhotoParamsMoment = "after"
+	AddPhotoParamsMomentBefore AddPhotoParamsMoment = "before"
+	AddPhotoParamsMomentDuring AddPhotoParamsMoment = "during"
+)
+
+// Valid indicates whether the value is a known member of the AddPhotoParamsMoment enum.
+func (e AddPhotoParamsMoment) Valid() bool {
+	switch e {
+	case AddPhotoParamsMomentAfter:
+		return true
+	case AddPhotoParamsMomentBefore:
+		return true
+	case AddPhotoParamsMomentDuring:
 		return true
 	default:
 		return false
@@ -904,6 +947,17 @@ type Opening struct {
 // OpeningWhat defines model for Opening.What.
 type OpeningWhat string
 
+// Photo defines model for Photo.
+type Photo struct {
+	Height int         `json:"height"`
+	ID     int64       `json:"id"`
+	Moment PhotoMoment `json:"moment"`
+	Width  int         `json:"width"`
+}
+
+// PhotoMoment defines model for Photo.Moment.
+type PhotoMoment string
+
 // Piece defines model for Piece.
 type Piece struct {
 	Air       Air           `json:"air"`
@@ -1197,6 +1251,14 @@ type ZoneInput struct {
 // PieceID defines model for PieceID.
 type PieceID = int64
 
+// AddPhotoParams defines parameters for AddPhoto.
+type AddPhotoParams struct {
+	Moment AddPhotoParamsMoment `form:"moment" json:"moment"`
+}
+
+// AddPhotoParamsMoment defines parameters for AddPhoto.
+type AddPhotoParamsMoment string
+
 // GetPlanParams defines parameters for GetPlan.
 type GetPlanParams struct {
 	TempC *float64   `form:"tempC,omitempty" json:"tempC,omitempty"`
@@ -1260,6 +1322,18 @@ type ServerInterface interface {
 
 	// (POST /pieces/{id}/hand-over)
 	HandOver(c *gin.Context, id PieceID)
+
+	// (GET /pieces/{id}/photos)
+	GetPhotos(c *gin.Context, id PieceID)
+
+	// (POST /pieces/{id}/photos)
+	AddPhoto(c *gin.Context, id PieceID, params AddPhotoParams)
+
+	// (DELETE /pieces/{id}/photos/{photoId})
+	DeletePhoto(c *gin.Context, id PieceID, photoID int64)
+
+	// (GET /pieces/{id}/photos/{photoId})
+	GetPhoto(c *gin.Context, id PieceID, photoID int64)
 
 	// (GET /pieces/{id}/plan)
 	GetPlan(c *gin.Context, id PieceID, params GetPlanParams)
@@ -1501,6 +1575,135 @@ func (siw *ServerInterfaceWrapper) HandOver(c *gin.Context) {
 	siw.Handler.HandOver(c, id)
 }
 
+// GetPhotos operation middleware
+func (siw *ServerInterfaceWrapper) GetPhotos(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetPhotos(c, id)
+}
+
+// AddPhoto operation middleware
+func (siw *ServerInterfaceWrapper) AddPhoto(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AddPhotoParams
+
+	// ------------- Required query parameter "moment" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "moment", c.Request.URL.Query(), &params.Moment, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter moment: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddPhoto(c, id, params)
+}
+
+// DeletePhoto operation middleware
+func (siw *ServerInterfaceWrapper) DeletePhoto(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "photoId" -------------
+	var photoID int64
+
+	err = runtime.BindStyledParameterWithOptions("simple", "photoId", c.Param("photoId"), &photoID, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter photoId: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DeletePhoto(c, id, photoID)
+}
+
+// GetPhoto operation middleware
+func (siw *ServerInterfaceWrapper) GetPhoto(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "photoId" -------------
+	var photoID int64
+
+	err = runtime.BindStyledParameterWithOptions("simple", "photoId", c.Param("photoId"), &photoID, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter photoId: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetPhoto(c, id, photoID)
+}
+
 // GetPlan operation middleware
 func (siw *ServerInterfaceWrapper) GetPlan(c *gin.Context) {
 
@@ -1659,6 +1862,10 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/pieces/:id/plan", wrapper.GetPlan)
 	router.POST(options.BaseURL+"/pieces/:id/hand-over", wrapper.HandOver)
 	router.GET(options.BaseURL+"/pieces/:id/care", wrapper.GetPieceCare)
+	router.GET(options.BaseURL+"/pieces/:id/photos", wrapper.GetPhotos)
+	router.POST(options.BaseURL+"/pieces/:id/photos", wrapper.AddPhoto)
+	router.DELETE(options.BaseURL+"/pieces/:id/photos/:photoId", wrapper.DeletePhoto)
+	router.GET(options.BaseURL+"/pieces/:id/photos/:photoId", wrapper.GetPhoto)
 	router.GET(options.BaseURL+"/care/:token", wrapper.GetCare)
 }
 
@@ -2087,6 +2294,166 @@ func (response HandOverdefaultApplicationProblemPlusJSONResponse) VisitHandOverR
 	return err
 }
 
+type GetPhotosRequestObject struct {
+	ID PieceID `json:"id"`
+}
+
+type GetPhotosResponseObject interface {
+	VisitGetPhotosResponse(w http.ResponseWriter) error
+}
+
+type GetPhotos200JSONResponse []Photo
+
+func (response GetPhotos200JSONResponse) VisitGetPhotosResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPhotosdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetPhotosdefaultApplicationProblemPlusJSONResponse) VisitGetPhotosResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPhotoRequestObject struct {
+	ID     PieceID `json:"id"`
+	Params AddPhotoParams
+	Body   io.Reader
+}
+
+type AddPhotoResponseObject interface {
+	VisitAddPhotoResponse(w http.ResponseWriter) error
+}
+
+type AddPhoto201JSONResponse Photo
+
+func (response AddPhoto201JSONResponse) VisitAddPhotoResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPhotodefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddPhotodefaultApplicationProblemPlusJSONResponse) VisitAddPhotoResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeletePhotoRequestObject struct {
+	ID      PieceID `json:"id"`
+	PhotoID int64   `json:"photoId"`
+}
+
+type DeletePhotoResponseObject interface {
+	VisitDeletePhotoResponse(w http.ResponseWriter) error
+}
+
+type DeletePhoto204Response struct {
+}
+
+func (response DeletePhoto204Response) VisitDeletePhotoResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeletePhotodefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeletePhotodefaultApplicationProblemPlusJSONResponse) VisitDeletePhotoResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPhotoRequestObject struct {
+	ID      PieceID `json:"id"`
+	PhotoID int64   `json:"photoId"`
+}
+
+type GetPhotoResponseObject interface {
+	VisitGetPhotoResponse(w http.ResponseWriter) error
+}
+
+type GetPhoto200ImageJpegResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetPhoto200ImageJpegResponse) VisitGetPhotoResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "image/jpeg")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetPhotodefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetPhotodefaultApplicationProblemPlusJSONResponse) VisitGetPhotoResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetPlanRequestObject struct {
 	ID     PieceID `json:"id"`
 	Params GetPlanParams
@@ -2317,6 +2684,18 @@ type StrictServerInterface interface {
 
 	// (POST /pieces/{id}/hand-over)
 	HandOver(ctx context.Context, request HandOverRequestObject) (HandOverResponseObject, error)
+
+	// (GET /pieces/{id}/photos)
+	GetPhotos(ctx context.Context, request GetPhotosRequestObject) (GetPhotosResponseObject, error)
+
+	// (POST /pieces/{id}/photos)
+	AddPhoto(ctx context.Context, request AddPhotoRequestObject) (AddPhotoResponseObject, error)
+
+	// (DELETE /pieces/{id}/photos/{photoId})
+	DeletePhoto(ctx context.Context, request DeletePhotoRequestObject) (DeletePhotoResponseObject, error)
+
+	// (GET /pieces/{id}/photos/{photoId})
+	GetPhoto(ctx context.Context, request GetPhotoRequestObject) (GetPhotoResponseObject, error)
 
 	// (GET /pieces/{id}/plan)
 	GetPlan(ctx context.Context, request GetPlanRequestObject) (GetPlanResponseObject, error)
@@ -2757,6 +3136,115 @@ func (sh *strictHandler) HandOver(ctx *gin.Context, id PieceID) {
 	}
 }
 
+// GetPhotos operation middleware
+func (sh *strictHandler) GetPhotos(ctx *gin.Context, id PieceID) {
+	var request GetPhotosRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetPhotos(ctx, request.(GetPhotosRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetPhotos")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetPhotosResponseObject); ok {
+		if err := validResponse.VisitGetPhotosResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddPhoto operation middleware
+func (sh *strictHandler) AddPhoto(ctx *gin.Context, id PieceID, params AddPhotoParams) {
+	var request AddPhotoRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	request.Body = ctx.Request.Body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddPhoto(ctx, request.(AddPhotoRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddPhoto")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddPhotoResponseObject); ok {
+		if err := validResponse.VisitAddPhotoResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DeletePhoto operation middleware
+func (sh *strictHandler) DeletePhoto(ctx *gin.Context, id PieceID, photoID int64) {
+	var request DeletePhotoRequestObject
+
+	request.ID = id
+	request.PhotoID = photoID
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeletePhoto(ctx, request.(DeletePhotoRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeletePhoto")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DeletePhotoResponseObject); ok {
+		if err := validResponse.VisitDeletePhotoResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetPhoto operation middleware
+func (sh *strictHandler) GetPhoto(ctx *gin.Context, id PieceID, photoID int64) {
+	var request GetPhotoRequestObject
+
+	request.ID = id
+	request.PhotoID = photoID
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetPhoto(ctx, request.(GetPhotoRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetPhoto")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetPhotoResponseObject); ok {
+		if err := validResponse.VisitGetPhotoResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetPlan operation middleware
 func (sh *strictHandler) GetPlan(ctx *gin.Context, id PieceID, params GetPlanParams) {
 	var request GetPlanRequestObject
@@ -2923,86 +3411,90 @@ func (sh *strictHandler) PutSettings(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3FzbbiQ3en4VopLACVKWNAevYxm5sGV7rIVnRxj5AOzGmGUX/+qim0WWSZZanYGAfYe9yGsEeYTNm+yT",
-	"BDzVkdVd1S1NNrkR1N1V5H/if+JHvk8yUVaCA9cquXyfVFjiEjRI++mGQgbXX5l/KU8ukwrrIkkTjktI",
-	"LhNKkjSR8GtNJZDkUssa0kRlBZTYvJELWWJtnuP6Ny+TNNG7CtxHWINMHh4ezOuqElyBm06KFYPS/JsJ",
-	"roFr8y+uKkYzrKng55V74p9/UYKb39rZ/l5Cnlwmf3fe8nPuflXnYVw7IwGVSVqZ4ZLL5KcCa7TFCm2l",
-	"4OvEPODfMoN+QaWlgBBqnsfsRooKpKaG3hwzBWlSdb56n8jC/O3P8Q9IAsOa3gEq6pISqncpwitxB+gC",
-	"aYGeXVwkaSsuIuoVg1ZevC5XRlxpoqGsrsbj/+U/r1J08dc//fnlrHEeukr7gx80NZT/3DwrVr9Aps2c",
-	"X1D5FjChfG3No8csge2NoFxf9dQ9Tf9WCPJaUKVrCTeZnvXWgNp2yvFwMfK/xIpaWoHXpRmA4RWwJE2q",
-	"esWoKsDYcCVxpmlmZgelaYk1dAZTWhruzWDAs2IshsqsEvsf1VCqQ9ZoR7Ery+rUTYKlxDvz2cxWHRri",
-	"1j40lI17NQ30RMXRzh1n4+BSCnRXDPODD5tnhlS6aaLESWrGWrTesFuh+6gwi/jBvldSZWjoWh3W8LGm",
-	"ZcfwWnUrjaWe//i/C35QfL8XHK55VeuRWOzbqeUnzByT0RWWcIUlGavPeEzsFtWItLxm7KqWMJ+ZAnMC",
-	"5M0dyPnvUKVqJ9++f7KKQ9uCMkBUI6qQ4GyHMKok3FHYtmOthGBgbCYN6z/GTWOoY41BZuacvxaNOG/d",
-	"S7HFqMUGeHSmWq59eBqTvhVyowpRRV8MVjL4IbpI0mAVXhidodNG3w0tHfZ7+uuov9HRlGl9R3nEM+RT",
-	"dqXhXh9mxj6VulGmJg5KGM1NSXRmRjksU7NlLaZjqtkMjdhkxz0bZo/zojET6xomFmhJOR6b6FiwAyIJ",
-	"lJiThS8BJz+oBVL62j4fGymn3MTK+UP9DpdAYiMxITbzh/lOiE1sFBOhJcVs/kiv/Rux0SRUmMpHYE4V",
-	"AEs1q0Hp+VN/D0q/qimJaGlgr0H5XWEF8TeUtobV0XE6tNRWQoHcqOUXgsbSinkROuSYxkQg129qPd9I",
-	"/PMR4YoKOOXr+fJ9416IKremGrrOqKlj0kTtVBh91jS39vmDOgzDtjLpsNRQ5JKGmEq+ssp9Re8g4lix",
-	"2kyxsw5vjH9ypV8s9BZC6hwzFn9vW+wO+1g7eOopC2R0h3bjxFj1vivGpRpnJM/++qc/f4IoR7oAJCQB",
-	"iURuP2TBf3+kULs2hsu5w9jQTLJawjdUqoncIKes/KEcU3SB/hVlouYaiKErE1ireUXhGusFjvmVqW0i",
-	"ZK+lqOMJy0QAnjCEWNT0anVTpE4ljSQCA13JxRT8DQVGvpZSyFgdqjFlY6FuTXFPfW2PMCfIfrMVNSNo",
-	"BUjSdaFjmWxuJhuP99vbN79DlSk/QSLKtbAmY/gFpVOk6qxAWKFzk7WdYwn49fPx6AMJuanSwEOcdR6v",
-	"v1ehuN1bbtqHDFOYMl8DjBiWgH1HZfxTzeLvTCVOaXIHklCXMu6j7Ef/mHEPmOpv53YR8M6Hh/2StYS3",
-	"OVsgqmG2lUgzZiAk9aKd0AZVxZsqnq7iJo0NDQcudGHIS5MNQGU1vcX3xq1lEldmcoU5eSfyPAnVf6z3",
-	"UFJea1A3IF8/nykoEyriSYikahP34ho3thYYqIRS1E1h5tJ5bRyxkS55J2odpXaWu/ey6szqXhww68kN",
-	"/MR0Yr3apO9/OpdmZ5giaCLuwh0lwF2mND9NXHsO5/j2CivVC+3d2nSOYuxkzThBKQ3hMYa/xdxWm665",
-	"sayHw7DSVwLrscP9qQAXo80jNigiCZixHdoC18gt4lm9iTuQiopoUjNgPjyZtnRFGRa1Kxn2MjpgR8gN",
-	"5WtUmHdNxiE4oC3AhuCdifre7BHOTYApKeEmQH2O4NcaM1QC5gplTCggZ8lQiPb7eIpi1s0Mxu1jqR8o",
-	"xvI1VxVkPgmecnt9jrFCIZs7zR8K6WNtJsoSOAHihFeABKR9nLc+CRmfdMlrxiJmwACTN31xdBZH6ZvJ",
-	"X4cm8N6n5naw04T7Nsnsyk5Uy9pYvZgU8R6NC5874I1/wQ0cL4dcKtHXt9GRKySdUqxnVyjH0m94OCWq",
-	"aNalg8OeR6IpSqUtUb/HanOwmOqEsSDetA1B2meljYFErGHPmvDGv8QXhI0nBcCNL8DIpI1n6JoohK1R",
-	"CwWjsmS88J8s48Br6I5a8w0XWyOYFeRCwrtnn336L9ZLapDxAbjawj4nGYl7fSGJWmeiBLTaId0zmlYB",
-	"meBu6C6tNLRGt0JanyZx5rxQzvDGySYrMNvsooQv6dSV+P7a/fjs+VTjLOIXORKM+KWSWPcW5LvPdQ20",
-	"/M4IxbLFYW03GBO71qn9N5pF9n3XgChkd34/UibI+nxshneLtc/2iOn5y9imlxDkms/cybkDDiBfl8fs",
-	"HzYSb+1mb7/LLAIv+9agG78R8wi/rckaSr85MEj9sGQU1OxKJ3eF36I4QCYSSLvvOXdis6Y9meM2BReI",
-	"0ZLqedZRtW56YWf0uCryywU18Tjz8xViq6hGcK1QuvMM+OuoLGYa3+EdRNoXK2Bie4jk1qwejAfWWwC+",
-	"6B3XUoomiETuYj0pIncop6wMmaoZ4XNkTGAtQLUNkK0QZK4xCFIfVumNe+wt5Na/CHaw9Hlrnhk1AISl",
-	"IkwaRBD4Tb3gJzXVdrQXFDN7xOwJuSaz0DGPxvg1aViPstq22/ucbCjvBRwmxKbdoS7AJkm/CMp9D892",
-	"pGWO7calqLXE3MXcmteqt+fY2co9yiAWN6uGqWBjEZbHNLSK/MBRKRnmu9EX61pi5poXlFs+RYV/reFd",
-	"hX2SaT8RLDdR1psdqblbnkEfc/sWqUkRJlp3ElO9yB3vaYJ4Gfox/awxGbp9s7nsLu3GRGeE2ISMauk3",
-	"tp/EZU1am584Tul9ZAniBfATW7er+c8v2LuPERx2ysbb3AXm67jZwT0uq4me8bBZ2d1d02HvO9JndCIK",
-	"y9L7IeejvMNyrurnQ414O1QzWRr4CJS11MekMQGpmo9OyrCE7yfRJnRuyGAmbi3YX++EuUgGNu1YZjQ0",
-	"rEUfAPIcA8nqV6VZIYSywY5h7uOcz9A8CuadcCAYh4hxn34+He21p6F4KhTM+bQA+Wn7kd7fRpBiQTBe",
-	"M40dTJrqMW3a+cY8aTd/4xi8aQFPCvKHivhG4QJJzkdaejqP619PIy1vPHhzAPM6CiWo3vDXlM8uLNtW",
-	"/7wpGF0X2m/tz3uDA5AFYB6IY3lMFrOwYBUrpXHGlr7mF8WMDMM+ZhcFVAvAJhqqw1ATO2SXhyCCnpaD",
-	"dKeM6gvbIXkEENB8ePEyyHTA6sxF6EQROW24CZDrKQTOoI9+Yu6bJoIQFWvcMboBRgshCMqlKP25gmhR",
-	"zuEOJKqkEPmg1zjRMuvm+nb+KKODbvw4LcS1phNVW4vfmLtV2wMATu2VjwVlLbnZNkS6oMp23T+yLXcc",
-	"5DGr6TlZg07jImrORDaxJ90gIPoUW4wSVUgKURoqbUxa2vTsYVe9sDswiC5AMKipJbYVZyAyrv/m6M4U",
-	"NmdcDkgp5JLmZoMAip6bwLqewmhNasR9cbAI2lVdJImfai9m56YtG4frQEo6kQ83fbg5sC8p6mphpGli",
-	"WgT/ky/rwRgZ2Nbi0qYuZvUCuNptAaB/NO8cjGBmlEYsaSPnNoyFrp8nocfDHhW+daIZtGwF2XXLkJwy",
-	"GxWAgzZe0GFZ8P3E9hITddwCclxStjutBizxZsK+9oA3MemXVQywkZ12qbBvaU32slyJvQg646hsOG6k",
-	"EohpW4xW1hMKColTXzsllmvK5252lDCB1WwSyRhczul/TkY6EIKZLm1IDGPtS6ze+j5wA8iSbp5GYqvG",
-	"1ispNGRxTNYtaGOY6pjaLzOxoEtD8dwYX/HseXSqXAhyIxjNeovE/O768LUE8s6umdjbRYDW9EPhbc0J",
-	"3qHcQkTTef7DoXR6+4+f2oDWfhh6qJr71mgguwRDt4mIKkruMaWZmyT1cu0JLPAfs4SOOzwVDBoQrpEk",
-	"hcYP+9yFeZfvuTqIqx05jLMPYnlbRctTKcoF7U1x5Pq009j3o6SZYupE2fsca2HkXNrfzXyZPQ4Qy+v8",
-	"DeymAIXDXaLOfqhvx5kxYuuGhd3QSBtzcdEv8mns2wKhHbcfVS+u+ZdBneL4pr15raiz4iu5m8+5Se0n",
-	"QaNCbuanbBXmB5O1sGfkM+qAvrITdRZIsLyGvCDs+NL0bYB+2PjewqcYcIIlWkFBOUEYWceLbPk+hlQt",
-	"8zQBp9nX50wvNcrQtwts3gMZT1DLo/jJNEBHW0k4TqJaatovkeNIs6ufrMASZ3q41xGc0AqUfpf7LQBJ",
-	"zKctYOnSciUEd2CyHLbmpwALAKyo+ezQP1GfNXLKe0AVkSOb+xTUPawVPYIZDg7NAQ4t9vDLTxFNUvoh",
-	"msJHbHNFQVGwxizu844IQR+s/TtRbflfbkN3OLKTuv+QXoBvLIEVzT+5M/AfXodd0Eh74C6cCWsOiQX3",
-	"0JaFHV5bZE84vtM9MtjxFf3+ttN+z2CnPdZRYKDTtmP70NK2aHkWxcodcbxhco8w3sLttFVnXVaz4G6A",
-	"MHSUmAYZv6ipXLhQOrej7KHGS/O4Iy4PMIR1G63NzDHmf2xBkE0ZLWpOGuQh+EPZtpOQ1yqO+/2pcyXF",
-	"SZX93ltGHqfqX1bYz8YsGLf9+/jlGyaL2fLJaviJugG+EaYdqL69zqMhND29YdDudS/c63eHV0fJdPmX",
-	"/+pdXfXJ3KuroDmfPV6QvSMU+5TeOWxhgzdf6+J19NBRCVgZc0vRNhwhMyyhDJfgdsjc2+i//wNtKbG3",
-	"ms3JVDwKcM6dFWUH37ekEzsV2y2Zr4+JtN7QvAo6lA0gUmlQ+9iSHqyecjFRXgmuTYhFHpeM2mNAlK/D",
-	"3pUCeQfSHsOmWiGVSQCuztDtNbLWjXQhRb0uRK0/R2YRuHMwb7+5Qi9evPjsDNm9H/elvwcOuR0Yhf7R",
-	"PPXZy08+/Se0tedm/ug2l/6IDPOeHmAErXaod4rbUKPwLnYw/OzfeOO1L5NvqCypxqqzKi+Ti7NnZxeh",
-	"FMMVTS6TF2cXZy9sy1wXdimdr8KtYWvXaDbrzPZHrklymbwC7a4VG9yF9/ziYs89eMvuv3MTRG6/+4Ix",
-	"5G4LQ8JpbS3QlurC/E8lqhjmyhUzOa7ZZF+kobx71d5DmpxnWML5e3uN0kNHBGMTWtU7e/Kkwms4Q+Yb",
-	"+xLKMOfCGBZa16AUEGc/CmHGmnN/HIC4M5Ej2V65CNm91vAP0csM3VVP++4zLPH9d9ZpJJe/eTmujn9+",
-	"QgU2t35FdOj6G5KcpqbOrUVTZtpebfSknIZJpi5rzDA35lDRbGOsQSONN/Ax5Sfx71CEJjkSKmKht4Bl",
-	"VoCyS0QVwHKUC4n8/Sz+qGNN9Rm6xXegkD+BlyIlENWoxDtDsq1hDMVwB3KHNrBTWooNjA33KqAa/d0S",
-	"X/rtxsfxBvaavYd+lDDG/vCUevVVzVipt0Mh+os6ds1ZUXtMkkGu7dHeE9TsM41pPVsDwxy1KQmyqTnS",
-	"YqDasc58cvL/SWntge+pxSihxJQrFA7XtpesaIGIjyX0JKW1t2sGnQ3WigSs4cZfmPcUsu8iMeco4Nnj",
-	"zhx1+tgEx9OcnhPs+XtKHtxKYOCQrH35fmW/b+XbY/XleA29Ehysd1wLcXRQSiej0AQhFx9A5gW4ZOl4",
-	"pgZpSOzN9pHzcPuySS18CdcXhwMfP7npe4zzB3Y+k3owfpg8kuHbBHVvYmpSK4QVcscHkLgDmSIhzVe0",
-	"UzFQd07fDu1iFRfbaEZq+fJp6f/JhPF4Mx4K38j0Y+HvmD1hbUTjQriR5olWRv/Cmw+dTe1R77etoX7u",
-	"746QtmLK6f3jrZuAz55cN+aB5vYKU5Jzny6foTe6MJU3lXYdmYQKJLLnLEKmrCUFYpMHUWuk8F004zKL",
-	"ycGwY+XdrzXIXae+89ecR+6nn26jxIeSxeOM05zdiQy1Zxv2KQvNDoZ/wnM4JRr390tN1qEe16rZY//f",
-	"dystwv+R460ry27DGYCncCu9zaa/lYh7ZdfvSa7DAWbUvv7CTXjmRBZn3h7kgD5joErc6k3Nf4oAuneC",
-	"Twngp/Zy7yfTcTPHBKOBzrZN61Gjj8H8eTOYWZuxFXZT6wBTfaoF1kPBfuAVtk/6p6W19vJ7eRc8XS1Z",
-	"cpmc44oa//g/AQAA//8=",
+	"3D1rchw3eldBdZJyUmmTlCyvY7ryQ6ZtmY5lsUTbqtqNS4vp/noaGjTQBtAcTVSs2jvsj1wjlSNsbrIn",
+	"SeHVT/QQPUPSm/yxOTN4fC98b0AfkoxXNWfAlEzOPyQ1FrgCBcJ8uiKQweVX+k/CkvOkxqpM0oThCpLz",
+	"hORJmgj4tSEC8uRciQbSRGYlVFjPKLiosNLjmPrdsyRN1K4G+xHWIJLb21s9XdacSbDbCb6iUOk/M84U",
+	"MKX/xHVNSYYV4ey0tiP++Z3kTP/W7fb3AorkPPm70w6fU/urPPXrmh1zkJkgtV4uOU/elFihLZZoKzhb",
+	"J3qAm6UXfU6EgSDPiR6P6ZXgNQhFNLwFphLSpO599SERpf7vcI9/QAIoVuQGUNlUJCdqlyK84jeAzpDi",
+	"6MnZWZJ25Mp5s6LQ0Ys11UqTK00UVPXFdP2//NdFis7++qc/P4ta57bPtD+4RVMN+S/tWL56B5nSez4n",
+	"4jXgnLC1EY8Bsjlsrzhh6mLA7nn4t5znLzmRqhFwlamoWSNouy2ny4XA/xJLYmAF1lR6AYpXQJM0qZsV",
+	"JbIELcO1wJkimd4dpCIVVtBbTCqhsdeLAcvKKRlqfUrMX0RBJe+SRrOKOVmGp3YTLATe6c96t/quJa7N",
+	"oDFt7NTUwxMkR7d3GI07j5KHu6aY3TlYjxlDabcJAieIXmvRecP2hO6DQh/iWzOvIlLD0Jc6rOBjRaqe",
+	"4HXslgoLFT/8Pzi7k3y/5wwuWd2oCVnM7NTg43cO0egCC7jAIp+yT2tMbA/VBLSiofSiERCPTIlZDvmr",
+	"GxDxc4iUjaXvUD8ZxqFtSSggohCRiDO6QxjVAm4IbLu1VpxT0DKT+vMfwqYV1CnHINN7xp9FTc5rOyl0",
+	"GBXfAAvu1Ii1M09T0LdcbGTJ6+BELyWjH4KHJPVS4YjRWzpt+d3C0kN/wL8e+1sezYnW94QFNEMxJ1cK",
+	"3qu7kTGjUrvK3MaeCZO9SR7cmRIGy9hsUAvxmCgawRHj7NixfvcwLgpTvm5g5oBWhOGpiE4JOwIyhwqz",
+	"fOEkYPlPcgGVvjbjQysVhGlbGb/UD7iCPLQS5XwTv8z3nG9Cq2gLLQim8Su9dDNCqwmoMRH3gJwsAZZy",
+	"VoFU8Vv/CFK9aEge4NJIXj3z+8Ty5G8h7QSrx+N0LKkdhTy4QckvOQm5FXEW2vuYWkSgUK8aFS8kbnyA",
+	"uLwGRtg6nr6v7IQgcxuioK+M2jgmTeRO+tWjtrk24+/koV+2o0kPpRYi6zSEWPKVYe4LcgMBxYrlZg6d",
+	"tZ8x/cmGfiHTW3KhCkxpeN623N2tY83iqYPMg9Ff2q4TQtXprhCWcuqRPPnrn/78KSIMqRIQFzkIxAvz",
+	"IfP6+yOJurMxPs49xMZikjUCviFCzvgGBaHVT9UUojP0ryjjDVOQa7gyjpWMCwrXWC1QzC90bBMAey14",
+	"E3ZYZgzwjCCErKZjq90itSxpKeER6FMuxOBvCND8ayG4CMWhChM6JepWB/fExfYIsxyZb7a8oTlaARJk",
+	"XaqQJ1vozabrfXf96gdU6/ATBCJMcSMyGl+QKkWyyUqEJTrVXtspFoBfPp2uPqKQ3Sr1OIRRZ+H4e+WD",
+	"273hphmkkcKEuhhggrAA7DIq058aGp4z5zilyQ2InFiXcR9kP7thWj1gor6NzSLgnTMP+ylrAO98Ng9U",
+	"i2xHkXZND0jqSDvDDSLLV3XYXcWtG+sTDoyrUoOXJhuA2nB6i99rtZYJXOvNJWb5W14UiY/+Q7mHirBG",
+	"gbwC8fJpJKG0qQg7IYLITViLK9zKmkeg5lISu4XeSxWNVsSauvlb3qggtFHq3tGqt6udOELWgevxCfHE",
+	"aLVZ3f9wKs3sMAfQjN2FG5IDs55SvJu4dhjG6PYaSzkw7f3YNIYxZrN2Hc+UFvAQwt9iZqJNm9xYlsOh",
+	"WKoLjtVU4b4pwdpoPcQYRSQAU7pDW2AK2UMclZu4ASEJDzo1I+T9yLSDK4gwb2zIsBfRETpcbAhbo1LP",
+	"1R4HZ4C2AJsc77TVd2KPcKENTEVypg3UFwh+bTBFFWAmUUa5hPwkGRPRfB92UfS5iUDcDEvdQiGUL5ms",
+	"IXNO8JzaG2KMJfLe3HH6kAtnazNeVcByyC3xShCAlLPzRichrZPOWUNpQAwo4PzVkBy9w1G5ZPLXPgm8",
+	"d1RsBjtNmEuTREd2vF6WxhrYpID2aFV47IJXboJdOBwOWVdiyG/NIxtIWqYYzS5RgYUreFgmyqDXpbzC",
+	"jgNRB6XChKg/Yrm5M5jqmTFP3rQzQcp5pa2ABKRhz5lwwr9EF/jCkwRgWhdgpN3GE3SZS4SNUHMJk7Bk",
+	"evAfzOPAa+iv2rAN41tNmBUUXMDbJ59/9i9GSyoQ4QWY3MI+JRmwe0Mi8UZlvAK02iE1EJqOARlnduk+",
+	"rMSnRrdcGJ0mcGa1UEHxxtImKzHd7IKAL8nUVfj9pf3xydO5xFlALzLEae6OSmLUm6fvPtU14vJbTRSD",
+	"FoO1KTAm5qwT82fQixzqrhFQyFR+P5LayDp/LEK7hdJne8j09Fmo6MV5fskiKzk3wADEy+qQ+mFL8U5u",
+	"9ua79CFwtO8EutUbIY3wXZOvoXLFgZHrhwUlIKMjncIGfovsQD7jQJq6Z+zG+kw7MKdpCsYRJRVRcdJR",
+	"d2p6YWb0sCjyywUx8dTzcxFix6iWcB1R+vuM8OuxLCQa3+MdBNIXK6B8exfInVjdag2stgBs0RybUgo6",
+	"iLnYhXJSudihgtDKe6p6hS+QFoE1B9klQLac57HCwPPmbpZe2WGvoTD6hdM7Q5/XeswkAcANFH5TTwKP",
+	"b+oIP8upLqO9IJjZQ2YHyGUe1R1zb4hf5i3qQVS7dPsQkw1hA4NDOd90FeoSjJP0jhPmcngmIy0KbAqX",
+	"vFECM2tzG9bIQc2xV8o9SCAWJ6vGrmArEQbH1KeK3MJBKmnk+9YXq0ZgapMXhBk8eY1/beBtjZ2TaT7l",
+	"WGyCqLcVqdiSp+dHbN4i1S7CTOpOYKIWqeM9SRBHQ7em2zVEQ1s3i0V3aTYmuCOENqRECVfYfhCVNStt",
+	"buMwpO8DRxAvaD8xcbuMH7+gdh8C2FfKpmXuErN1WOzgPa7qmZzxOFnZr64pX/sO5BktifyxdHrI6iin",
+	"sKyq+uWuRLxZqt0s9Xh4yDroQ9S4KrniU1qUYCoMQaxIrBmouPcmPZY2ANOGrBHWTTcZo3AmluSqjMj+",
+	"mIPktvKzUo9AEOVwF1l8Q1aGBfw422ATTR6qTfWCloKeZQ84nfO6NCKHYw7xHb1Lh3ShDQPxrORcGvtO",
+	"MXOm3TmlrvHnLbd9P7YJyH765fgGtz051GO736wa911OXQrWmZhAc5wnjONMKwezonpIZjpemGfl5m+8",
+	"7XCewLOE/KnOXW50ASXjm0sdnIel7OebS69cv+qos+2gxkj5ir0kLDqW7qobcVtQrXNdN0PcDAaQL+hf",
+	"gnD7knbcFsbofCUVzujSae5QRDhVZpg5FFAv6K9RUN/dXWOW7OPgSTDgsqfunFA9N0mhe+h7iu+oXtYl",
+	"7tuTYpuSgk1InbnxXeZzTUej0sGR7n6a8DyXoVwlJRugpOQ8R4XglbtKEcxDMLgBgWrBeTFKr85kCfvh",
+	"jdk/iOioADH1hHGjyEyg2rWsxFanBz2Pc+0BU0IZSW4rpUiVRJpCw0emyoA9PaLyvLNh93wrSMMoz2bK",
+	"8G3TxxBi05ZFJBKcVxpKY5OW5nkH7bqO2L3Oj35PpGdTB2xHTg9kmP/tbaW5dqRpBCQEF0vyuW3TU/Cq",
+	"CFbNXFvaLEfsF3fGfbu63zzjttrbpnTVRcrjcyAEmfGH29RjTKeb4E290NK0Ni3Q8lQsSztpGphs6tI8",
+	"NqbNgg696xJA/azn3GnB9CotWdKWzp0Z84lOB8IAhz0sfG1JM8pS83zXD0MKQo1VAAZKa0HbvoPfz1TU",
+	"KG/CElDgitDdcTFghTcz8rWnXxXnw7CKAta0U9YVdlm82fSdzSos6hayULYYt1TxwHRZVUPrGQZ5x2nI",
+	"nQqLNWGx9Z0KZtpTW0cy1CFo+R/jkY6IoLdLWxD9Wvscq9cu9d32oAm7T0uxVSvrteAKsnAb2jUoLZjy",
+	"kNgv07agD0P5VAtf+eRpcKuC8/yKU5INDon+3ZYeGgH5W3NmQrNL3000NIXXDcvxDhWmKzaN0x+2MWlQ",
+	"cv3MGLTuw1hDNcxlgz3YFWi4tUWUQXAPCc3sJqmj64BgHv+QJPTU4bH9r76pN+CkkPD9phu/7/Iys+3q",
+	"NSv7dfZ1lV7XwfBU8GpBRpcfeD7NNmZ+EDQdTB1Je+djLbScS1PamQuzpwZieZy/gd1cD+W4MNYrAbt0",
+	"nF4jdG6oLwAH0piLg35ezLf7LSDaYSW4ZnHMv6y7K9zStdev5U1WfiV28Zhr1362T5aLTbzLVmN2p7Pm",
+	"y2TOo/YNZ2aj3gHxkteC54kdPpouDTA0Gz+ajjEKLMcCraAkLEcYGcWLTPg+7SJbpml8a+qQn5FaauKh",
+	"bxfIvOvdPIIt96InU98t21HCYhLkUpt+CdzAio5+shILnKlxraOrCUn1tnAlAJHrT1vArjwkOWe2f66A",
+	"rf7Jd0IAlkR/tg1PQZ01Ucp7+kgCt1T3Mah/Py1469TflYrplVqs4ZdfnJqF9DGSwgeUuYJ9YLDGNKzz",
+	"DjBBj5b+nYm23C/XPjscKB7vv5foO1aWdFLFX1Ya6Q/Hw36fTHfH0F+Da+/FefXQhYU9XLtmJn9jqX9L",
+	"sqcrhvlty/2BwM5rrIP6n44rxw67abug5UmwPfCAGx2zNcJwCreXVo16n2fBcwh+6SAw7WWARUnl0prS",
+	"2Iyy665e6scd8F6CBqyfaG13DiH/c9f32YbRvGF522wJ7h66ySQUjQy3Or/pvcJxVGS/92GV+4n6lwX2",
+	"0T0LWm3/PvzeiPZitmw2Gn6gbIBLhCl7j6B7waQFND0+YdDVuhfW+u193YkzXf3lvwevdX0a+1oXtFfS",
+	"pwdycGtkH9N790uM8WZrVb4M3rOqAEstbina+ltzGiWU4QpshczORv/zn8i398R4Kq7xMeaZjqrX0rgk",
+	"Eztn2w2YLw+xtE7QHAt6kI26wlLP9qkk3Ro+FXwmvOJMaROLXCs26m4+Ebb2tSsJ4gaEuXlOlEQyEwBM",
+	"nqDrS2SkG6lS8GZd8kZ9gfQhsFd/Xn9zgT755JPPT5Cp/dgv3dN3yFZgJPpHPerzZ59+9k9oa64K/dEW",
+	"l/6INPIOHqA5Wu3Q4OK6hkbiXegu/Mm/s1ZrnyffEFERhWXvVJ4nZydPTs58KIZrkpwnn5ycnXxiUuaq",
+	"NEfpdOUfSlvbRLM+ZyY/cpkn58kLUPYltdHzf0/PzvY8/bfsyT+7QeDBv+eUIvtAGuKWa2uOtkSV+m8i",
+	"UE0xkzaYKXBDZ/MiLeT91wVv0+Q0wwJOP5iXo257JJiK0KrZmcs2NV7DCdLfmEkow4xxLVho3YCUkFv5",
+	"kQhT2l51ZAC5vQY6oe2FtZD9lxz/EHy/0b5ute8Jxwq//94ojeT8d8+m0fEvD8jA9qGzAA9tfkPkx7Gp",
+	"91DTnJh2rzk9KKZ+k7n3KTPMtDjUJNtoaVBI4Q18TNhR+NsuQu0ccRmQ0GvAIitBmiMiS6AFKrhA7kka",
+	"d7uzIeoEXeMbkMhdOkyR5IgoVOGdBtnEMBpiuAGxQxvYSSX4BqaCe+G7Gt1zGl+6cuP9aAPzsuDt0Epo",
+	"Yb99SL66qGbK1OsxEd3bJLv2eqy5GUqhUOY28xFsdp7GPJ+NgGGGOpcEGdccKT5i7ZRnzjn5/8S07o77",
+	"3GEUUGHCJPL3ibt3ZRRHubMl5CimdQ+Kep6NzooArODKvRH4ELTvd2LGMODJ/e4cVPpYG8fjlJ4l7OkH",
+	"kt/ak0DBdrIO6fuV+b6j7wDVZ9Mz9IIzMNpxzfnBRimdtUIzgJw9As1LsM7S4UiN3JDQzG7IqX9wWrsW",
+	"LoQbksM2Hz+46Lse50dWPrN80Ho4vyfBNw7qXsdUu1YIS2SvDyB+AyJFXOivSC9iIPZpArO0tVWMb4Me",
+	"qcHLuaX/Jx3Gw8V4THxN04+5e1b3iLMRtAv+EZ4HOhnDN34e25vaw95vO0H9wj2XIUzEVJD393du6pIr",
+	"LveFC1d2xJFUiHv9xFw4m9ac51W4jjQtfL+FLg/6ns/Rd1dfv0jR1Q8vtH55A6srxAvU1KaV+1P08ksb",
+	"F7s0imoEMyqoqU22IkUV3oD5RlaYUpfb2Aqi7LeYQUAhPc9zS71wjPxrA2LXBcntlbj5KHn5tTwbOcec",
+	"UJ4pUB9LJQBXQzFpU2IrwrCBeLzJ4/ptViCnAvhvUKv7PYKnH8z/L6OcOMfp396JCwMyVg2kwms4fVfD",
+	"+gBuh05+phrx+O5bGkw4ObYd+a+GTGyqvzgz69DoAe1LSiWXwFwe4wS9UqVWG0QYB0dHuiCQuQDnUxhK",
+	"EMhNVMcbhSS+CYbCmsP2fkyETvH/5EYA6/n8dngpUd7POu2lysBSe/pjHjID2LtcNSPdlonaL33X5Guf",
+	"KFWybX767f297urVPQdCNl927S9nPYS/N+gC+FsJhS7M+T3KoNhOxv2enB/zKL6c68CM9OZMMvYYAvT/",
+	"fYo5Arzp/qGJB+Nxu8cMoh7Orn7m2vnvA/nTdjF9NkMn7KpR/v7AQx2wwfWERz5h+6h/XL7B/EMs2mO3",
+	"mq4RNDlPTnFNtH783wAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -129,7 +129,7 @@ func treads(ctx context.Context, s *workshop.Service, morning func(int) time.Tim
 	return begin(ctx, s, workshop.Brief{Name: "Stair treads, lending library", Start: morning(2), Promised: morning(10).Add(8 * time.Hour), Air: room,
 		Zone: workshop.Zone{Name: "fourteen treads", EndUse: "floor_public", Material: "oak", Look: system.Natural, Sheen: "satin", AreaM2: 4.1,
 			Inspection: &store.Inspection{Finish: "oil_varnish", Condition: "worn", Age: "later", Lead: "not_tested", Action: "scrape", MoisturePct: 8,
-				Contaminations: []string{"wax"}, Repairs: []string{"gouge"}, Answers: map[string]string{"look": "clear", "water": "beads", "spirits": "comes_away"}}}})
+				Contaminations: []string{"wax"}, Repairs: []string{"gouge"}, Answers: map[string]string{"look": "clear", "water": "beads", "alcohol": "no_change", "thinner": "softens", "xylene": "no_change"}}}})
 }
 
 // settle: for a quay, finished last month and handed over.

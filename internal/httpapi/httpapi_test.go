@@ -6,6 +6,8 @@ import (
 	"database/sql"
 	"encoding/json"
 	"fmt"
+	"image"
+	"image/png"
 	"io"
 	"net/http"
 	"net/http/httptest"
@@ -296,6 +298,55 @@ func TestBadInspectionsNameTheField(t *testing.T) {
 		}) {
 			t.Errorf("%s: %+v", bad.name, *p.Errors)
 		}
+	}
+}
+
+// A photo is kept as pixels only, is served as nothing but a picture, and leaves with its piece.
+func TestPhotosAreTakenAndServed(t *testing.T) {
+	c := start(t)
+	upload := func(body []byte) *httptest.ResponseRecorder {
+		r := httptest.NewRequest("POST", "http://127.0.0.1/api/pieces/4/photos?moment=before", bytes.NewReader(body))
+		r.Header.Set("Content-Type", "application/octet-stream")
+		w := httptest.NewRecorder()
+		c.server.ServeHTTP(w, r)
+		return w
+	}
+	var picture bytes.Buffer
+	if err := png.Encode(&picture, image.NewGray(image.Rect(0, 0, 1200, 900))); err != nil {
+		t.Fatal(err)
+	}
+	if w := upload(picture.Bytes()); w.Code != 201 {
+		t.Fatalf("a PNG: %d %s", w.Code, w.Body)
+	}
+	photos := get[[]api.Photo](c, "/api/pieces/4/photos")
+	if len(photos) != 1 || photos[0].Moment != "before" || photos[0].Width != 1200 {
+		t.Fatalf("photos %+v", photos)
+	}
+	path := fmt.Sprintf("/api/pieces/4/photos/%d", photos[0].ID)
+	r := httptest.NewRequest("GET", "http://127.0.0.1"+path, nil)
+	w := httptest.NewRecorder()
+	c.server.ServeHTTP(w, r)
+	if w.Code != 200 || w.Header().Get("Content-Type") != "image/jpeg" || w.Header().Get("X-Content-Type-Options") != "nosniff" {
+		t.Errorf("served: %d %v", w.Code, w.Header())
+	}
+	for name, bad := range map[string]struct {
+		body []byte
+		want int
+		says string
+	}{
+		"a page in disguise": {[]byte("<script>alert(1)</script>"), 422, "only JPEG, PNG and WebP"},
+		"half a picture":     {picture.Bytes()[:picture.Len()/2], 422, "breaks off"},
+		"a huge one":         {make([]byte, 16<<20), 413, "15 MB"},
+	} {
+		if w := upload(bad.body); w.Code != bad.want || !strings.Contains(w.Body.String(), bad.says) {
+			t.Errorf("%s: %d %s", name, w.Code, w.Body)
+		}
+	}
+	if status, _ := c.call("GET", fmt.Sprintf("/api/pieces/2/photos/%d", photos[0].ID), ""); status != 404 {
+		t.Errorf("read through another piece: %d", status)
+	}
+	if status, _ := c.call("DELETE", path, ""); status != 204 || len(get[[]api.Photo](c, "/api/pieces/4/photos")) != 0 {
+		t.Errorf("deleting: %d", status)
 	}
 }
 

@@ -3,6 +3,7 @@ package httpapi
 import (
 	"context"
 	"errors"
+	"fmt"
 	"log/slog"
 	"net/http"
 	"strings"
@@ -47,7 +48,7 @@ func problemFor(r *http.Request, err error) api.Problem {
 	case errors.As(err, &refused):
 		return api.Problem{Status: http.StatusConflict, Title: "Not possible now", Detail: refused.Detail}
 	case errors.As(err, &tooLarge):
-		return api.Problem{Status: http.StatusRequestEntityTooLarge, Title: "Too large", Detail: "The request is larger than 1 MB. Nothing was saved."}
+		return api.Problem{Status: http.StatusRequestEntityTooLarge, Title: "Too large", Detail: fmt.Sprintf("At most %d MB are taken here. Nothing was saved.", tooLarge.Limit>>20)}
 	case errors.Is(err, store.ErrNotFound):
 		return api.Problem{Status: http.StatusNotFound, Title: "Not found", Detail: "There is nothing here by this number or link. It may have been removed."}
 	case errors.Is(err, store.ErrConflict):

@@ -19,12 +19,13 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"firmitas/api"
+	"firmitas/internal/photo"
 	"firmitas/internal/webui"
 	"firmitas/internal/workshop"
 )
 
 const (
-	mostBody     = 1 << 20
+	mostBody     = 1 << 20 // photos may be larger: photo.MostBytes
 	longestServe = 15 * time.Second
 )
 
@@ -130,7 +131,11 @@ func secure(hosts []string) gin.HandlerFunc {
 }
 
 func limit(c *gin.Context) {
-	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, mostBody)
+	most := int64(mostBody)
+	if strings.HasSuffix(c.Request.URL.Path, "/photos") {
+		most = photo.MostBytes
+	}
+	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, most)
 	ctx, cancel := context.WithTimeout(c.Request.Context(), longestServe)
 	defer cancel()
 	c.Request = c.Request.WithContext(ctx)

@@ -226,6 +226,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/pieces/{id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        get: operations["getPhotos"];
+        put?: never;
+        /** @description A JPEG, PNG or WebP of up to 15 MB. The server turns it upright, makes it smaller and writes it anew. */
+        post: operations["addPhoto"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/photos/{photoId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+                photoId: number;
+            };
+            cookie?: never;
+        };
+        get: operations["getPhoto"];
+        put?: never;
+        post?: never;
+        delete: operations["deletePhoto"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/care/{token}": {
         parameters: {
             query?: never;
@@ -423,6 +461,14 @@ export interface components {
             };
             /** @enum {string} */
             action: "nothing" | "keep" | "dewax" | "scrape" | "sand_off" | "strip";
+        };
+        Photo: {
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            moment: "before" | "during" | "after";
+            width: number;
+            height: number;
         };
         Named: {
             id: string;
@@ -1153,6 +1199,104 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["CareCard"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPhotos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The piece's photos */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addPhoto: {
+        parameters: {
+            query: {
+                moment: "before" | "during" | "after";
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+                photoId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deletePhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+                photoId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone for good */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

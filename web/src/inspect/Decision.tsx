@@ -29,7 +29,7 @@ export function Decision({ inspected, action, error, choose, material, show }: {
               <input type="radio" name="action" className="radio radio-sm mt-1" checked={o.action === action} disabled={o.standing === 'ruled_out' && !inspected.leadOpen} onChange={() => choose(o.action)} />
               <span>
                 <b>{actions[o.action]}</b>, <span className={`font-semibold ${standings[o.standing].colour}`}>{standings[o.standing].word}</span>
-                {o.minutesPerM2 > 0 && `, about ${show.minutes(o.minutesPerM2)} per m²`}
+                {o.minutesPerM2 > 0 && `, about ${show.number(o.minutesPerM2 * show.measures.area.toSI(1), 0)} min per ${show.measures.area.unit}`}
                 <span className="block">{o.why}</span>
                 {o.standing !== 'ruled_out' && o.risk && (
                   <span className="block text-sm">

@@ -8,6 +8,7 @@ import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { Decision } from './Decision'
 import { FingerTests } from './FingerTests'
+import { Photos } from './Photos'
 import { ages, blankInspection, conditions, contaminations, leads } from './words'
 
 export function InspectView() {
@@ -132,6 +133,7 @@ function Inspecting({ piece, catalogue }: { piece: Piece; catalogue: Catalogue }
             </Field>
           )}
         </fieldset>
+        <Photos pieceId={piece.id} locked={handed} />
         {problem && problem.fields.length === 0 && <ProblemNote problem={problem} />}
         {handed ? (
           <p className="border-l-4 border-base-300 bg-base-200 p-4">This piece has been handed over; its record no longer changes.</p>
