@@ -12,6 +12,7 @@ type Rule struct {
 	ID          string
 	Theme       string
 	Title       string
+	Gate        bool // it speaks for a gate of the end use
 	Surface     bool // judges the ground as the finished surface, with nothing over it
 	When        func(Join) bool
 	Verdict     Verdict
@@ -312,10 +313,10 @@ var Rules = []Rule{
 		Failure: "yellows a little", Reason: "It warms the colour slightly: see it on a board first."},
 
 	// Use
-	{ID: "U1", Theme: "Use", Title: "Outdoors every coat is exterior-rated", Verdict: Refuse, Basis: core.Practice,
+	{ID: "U1", Gate: true, Theme: "Use", Title: "Outdoors every coat is exterior-rated", Verdict: Refuse, Basis: core.Practice,
 		When:    func(j Join) bool { return outdoors(j) && j.Coat.Exterior != coating.Yes },
 		Failure: "cracks, peels, goes white", Reason: "It is not rated for outdoors, and one indoor coat takes the rest with it.", WayOut: "An exterior primer, paint, varnish or oil throughout."},
-	{ID: "U3", Theme: "Use", Title: "A gate of the end use stops this coat", Verdict: Refuse, Basis: core.Practice,
+	{ID: "U3", Gate: true, Theme: "Use", Title: "A gate of the end use stops this coat", Verdict: Refuse, Basis: core.Practice,
 		When: func(j Join) bool {
 			if j.Context.Use == nil {
 				return false
@@ -335,12 +336,12 @@ var Rules = []Rule{
 	{ID: "N1", Theme: "Finished surface", Title: "A coat that needs a topcoat is left bare", Surface: true, Verdict: Refuse, Basis: core.Practice,
 		When:    func(j Join) bool { return covered(j) && on(j).NeedsTopcoat },
 		Failure: "marks, wears through", Reason: "It is made to be covered: on its own it marks and wears through.", WayOut: "A clear coat, wax or paint over it."},
-	{ID: "U1s", Theme: "Finished surface", Title: "Clear film in full sun without UV absorbers", Surface: true, Verdict: Refuse, Basis: core.Practice,
+	{ID: "U1s", Gate: true, Theme: "Finished surface", Title: "Clear film in full sun without UV absorbers", Surface: true, Verdict: Refuse, Basis: core.Practice,
 		When: func(j Join) bool {
 			return covered(j) && j.Context.Use != nil && j.Context.Use.Has(enduse.UV) && enduse.Gates[enduse.UV].Last(top(j)) != ""
 		},
 		Failure: "cracks and peels within the season", Reason: "A clear film without UV absorbers lets the sun loosen it from the wood.", WayOut: "An exterior clear with UV absorbers, an opaque paint, or an oil renewed within the year."},
-	{ID: "U2", Theme: "Finished surface", Title: "Floors take a floor-rated last coat", Surface: true, Verdict: Refuse, Basis: core.Practice,
+	{ID: "U2", Gate: true, Theme: "Finished surface", Title: "Floors take a floor-rated last coat", Surface: true, Verdict: Refuse, Basis: core.Practice,
 		When:    func(j Join) bool { return covered(j) && isFloor(j) && top(j).Floor != coating.Yes },
 		Failure: "wears through, slips", Reason: "Its label does not say floors.", WayOut: "A floor finish."},
 	{ID: "U2w", Theme: "Use", Title: "Wax over urethane on a floor", Verdict: Refuse, Basis: core.Practice,
@@ -348,7 +349,7 @@ var Rules = []Rule{
 			return covered(j) && isFloor(j) && coat(j).Body == coating.Wax && on(j).Has(coating.Urethane)
 		},
 		Failure: "slips, and spoils recoating", Reason: "Paste wax over a urethane floor is slippery and nothing will stick there again.", WayOut: "Leave it unwaxed; screen and recoat when it wears."},
-	{ID: "U3s", Theme: "Finished surface", Title: "A gate asks something of the last coat", Surface: true, Verdict: Refuse, Basis: core.Practice,
+	{ID: "U3s", Gate: true, Theme: "Finished surface", Title: "A gate asks something of the last coat", Surface: true, Verdict: Refuse, Basis: core.Practice,
 		When: func(j Join) bool {
 			if !covered(j) || j.Context.Use == nil {
 				return false

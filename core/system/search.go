@@ -244,7 +244,7 @@ func (s *search) note(l *label, p *coating.Product, j compat.Judgement) {
 	f := decisive(j)
 	kind, reason := "join", f.Reason
 	switch {
-	case f.Rule.ID == "U3" || f.Rule.ID == "U3s" || f.Rule.ID == "U2" || f.Rule.ID == "U1" || f.Rule.ID == "U1s":
+	case f.Rule.Gate:
 		kind = "gate"
 	case f.Rule.Surface:
 		kind = "surface"
