@@ -80,6 +80,7 @@ var ruleCases = []struct{ rule, speaks, silent string }{
 	{"C6", "oak + lacquer_nc > varnish_conversion", "oak + sealer_vinyl > varnish_conversion"},
 	{"C6s", "oak + shellac_dewaxed > varnish_conversion", "oak + sealer_vinyl > varnish_conversion"},
 	{"C6p", "oak + stain_oil > varnish_conversion", "oak > varnish_conversion"},
+	{"C6o", "oak + old:oil_varnish > varnish_conversion", "oak + old:catalysed > varnish_conversion"},
 	{"C7", "oak + varnish_conversion > clear_wb_pu", "oak + varnish_conversion > varnish_conversion"},
 	{"C9", "oak + stain_gel_oil > shellac_dewaxed", "oak + wax_clear > shellac_dewaxed"},
 	{"C10", "oak + paint_aerosol dark > paint_aerosol dark", "oak + primer_shellac pale > paint_aerosol dark"},

@@ -196,6 +196,11 @@ var Rules = []Rule{
 			return covered(j) && coat(j).Catalysed() && (on(j).Is("stain") || on(j).Is("primer")) && !on(j).Is("sealer")
 		},
 		Failure: "peels, stays soft", Reason: "A catalysed coat goes only over stains and primers that its data sheet names.", WayOut: "Read the data sheet, make a test board."},
+	{ID: "C6o", Theme: "Carrier and cure", Title: "Catalysed over an old film of another kind", Verdict: Refuse, Basis: core.Practice,
+		When: func(j Join) bool {
+			return covered(j) && j.Ground.Old != NotOld && coat(j).Catalysed() && on(j).Body == coating.Film && !on(j).Catalysed()
+		},
+		Failure: "wrinkles, peels, crazes", Reason: "A catalysed coat belongs on bare wood, its own kind or a sealer its data sheet names, not on an old film.", WayOut: "Take the old finish off, or choose another clear coat."},
 	{ID: "C6f", Theme: "Carrier and cure", Title: "Conversion varnish over 125 µm in all", Verdict: Refuse, Basis: core.Practice,
 		When: func(j Join) bool {
 			return coat(j).Has(coating.Formaldehyde) && coat(j).Cure == coating.Crosslinking && j.Ground.FilmUM+j.Coat.DryUM()*float64(j.Coats) > 125

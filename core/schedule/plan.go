@@ -144,6 +144,23 @@ func Make(w system.Wish, s system.System, b Brief) (Plan, error) {
 	return plan, nil
 }
 
+// LatestStart is the last working morning on which the work may begin and still keep the promise; ok is false when
+// nothing is promised or even b.Start is too late.
+func LatestStart(w system.Wish, s system.System, b Brief) (latest time.Time, ok bool) {
+	if b.Promised.IsZero() {
+		return latest, false
+	}
+	for _, open := range b.Week.OpenSpans(b.Start, b.Promised) {
+		b.Start = open.From
+		p, err := Make(w, s, b)
+		if err != nil || p.Promise == nil || !p.Promise.Met {
+			break // a later start is never ready sooner
+		}
+		latest, ok = open.From, true
+	}
+	return latest, ok
+}
+
 // ErrTooLong marks a coat that no working day can hold.
 var ErrTooLong = errors.New("split the zone, or lengthen the day")
 

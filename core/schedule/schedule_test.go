@@ -345,3 +345,24 @@ func TestInspectionShapesThePlan(t *testing.T) {
 		t.Errorf("the alkaline cleaner carries %v", p.Steps[1].Cautions)
 	}
 }
+
+// The latest start keeps the promise and the working morning after it does not.
+func TestLatestStartIsTheLastThatKeepsThePromise(t *testing.T) {
+	w := wish("desk", "ash", heated)
+	s := system.Assess(w, []system.Layer{{Role: system.Protect, Product: product(t, "varnish_oil_pu", nil), Coats: 3}})
+	b := Brief{AreaM2: 1, Start: monday, Promised: monday.AddDate(0, 0, 14), Week: week}
+	latest, ok := LatestStart(w, s, b)
+	if !ok || latest.Before(monday) {
+		t.Fatalf("latest %v %v", latest, ok)
+	}
+	for start, met := range map[time.Time]bool{latest: true, week.fit(latest.Add(12*time.Hour), time.Hour).From: false} {
+		b.Start = start
+		if p, err := Make(w, s, b); err != nil || p.Promise.Met != met {
+			t.Errorf("starting %s: met %v, want %v", clock(start), p.Promise.Met, met)
+		}
+	}
+	b.Start, b.Promised = monday, monday.Add(time.Hour)
+	if latest, ok := LatestStart(w, s, b); ok {
+		t.Errorf("an hour is too short, yet %v", latest)
+	}
+}

@@ -96,7 +96,7 @@ func (h *handlers) GetPlan(ctx context.Context, r api.GetPlanRequestObject) (api
 	if err != nil {
 		return nil, err
 	}
-	return api.GetPlan200JSONResponse{System: toSystem(p.System, p.Plan), Plan: toPlan(p.Plan), Air: toAirReading(p.Wish.Air),
+	return api.GetPlan200JSONResponse{System: toSystem(p.System, p.Plan), Plan: toPlan(p.Plan), Air: toAirReading(p.Wish.Air), LatestStart: when(p.Latest),
 		Strip: toStrip(home, []*workshop.Plan{&p}, h.service.Now(), false)}, nil
 }
 

@@ -52,6 +52,7 @@ type Plan struct {
 	Wish   system.Wish
 	System system.System
 	Plan   schedule.Plan
+	Latest time.Time // the last start that keeps the promise, where it was asked for; zero when none does
 }
 
 func fromPieceRow(row store.Piece) (Piece, error) {
@@ -397,6 +398,7 @@ func (s *Service) PlanOf(ctx context.Context, id int64, try TryOut) (Workshop, P
 	if err != nil {
 		return home, Plan{}, err
 	}
+	plan.Latest, _ = schedule.LatestStart(plan.Wish, plan.System, schedule.Brief{AreaM2: p.Zone.AreaM2, Start: p.Start, Promised: p.Promised, Week: home.week()})
 	return home, *plan, nil
 }
 

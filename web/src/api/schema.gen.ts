@@ -789,6 +789,11 @@ export interface components {
             plan: components["schemas"]["Plan"];
             strip: components["schemas"]["Strip"];
             air: components["schemas"]["AirReading"];
+            /**
+             * Format: date-time
+             * @description the last working morning that still keeps the promise
+             */
+            latestStart?: string;
         };
         BenchPiece: {
             piece: components["schemas"]["Piece"];

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api, ask, type Choice, type Piece, type System } from '../api/client'
-import { BuildUpColumn, bandHeight, coatsOf, ScaleBar } from '../ui/BuildUp'
+import { BuildUpColumn, bandHeight, coatsOf, ScaleBar, type Ground } from '../ui/BuildUp'
 import { Fit } from '../ui/Fit'
 import { OpeningsNote } from '../ui/OpeningsNote'
 import { pieceKey, usePiece } from '../ui/PieceFrame'
@@ -41,7 +41,7 @@ function Choosing({ choice, piece }: { choice: Choice; piece: Piece }) {
   const standing = choice.systems.findIndex((s) => keyOf(s.layers) === chosen)
   const [open, setOpen] = useState(Math.max(0, standing))
   const system = choice.systems[open]
-  const material = useMaterialName(piece.zone.material)
+  const ground = useGround(piece)
   if (!system) {
     return (
       <>
@@ -52,20 +52,24 @@ function Choosing({ choice, piece }: { choice: Choice; piece: Piece }) {
   }
   return (
     <>
-      <SystemRow systems={choice.systems} open={open} chosen={standing} press={setOpen} />
-      <SystemDetail key={open} system={system} material={material} start={piece.start} take={<TakeButton system={system} piece={piece} isChosen={open === standing} />} />
+      <SystemRow systems={choice.systems} old={ground.old !== undefined} open={open} chosen={standing} press={setOpen} />
+      <SystemDetail key={open} system={system} ground={ground} start={piece.start} take={<TakeButton system={system} piece={piece} isChosen={open === standing} />} />
       <LeftOutList leftOut={choice.leftOut} />
     </>
   )
 }
 
-export function useMaterialName(id: string) {
+/** What the first coat meets: the material, and the old finish if it is kept. */
+function useGround(piece: Piece): Ground {
   const { data } = useQuery({ queryKey: ['catalogue'], queryFn: () => ask(api.GET('/catalogue')), staleTime: Infinity })
-  return data?.materials.find((m) => m.id === id)?.name ?? ''
+  const { material, inspection } = piece.zone
+  const kept = inspection?.action === 'keep' && inspection.finish !== 'bare' ? inspection.finish : undefined
+  const unknown = kept === 'unknown' ? 'An old finish nobody knows' : undefined
+  return { material: data?.materials.find((m) => m.id === material)?.name ?? '', old: unknown ?? data?.finishes.find((f) => f.id === kept)?.name }
 }
 
 /** All systems side by side to one scale: how many coats, how thick, what kind, when in use. */
-function SystemRow({ systems, open, chosen, press }: { systems: System[]; open: number; chosen: number; press: (i: number) => void }) {
+function SystemRow({ systems, old, open, chosen, press }: { systems: System[]; old: boolean; open: number; chosen: number; press: (i: number) => void }) {
   const thickest = Math.max(1, ...systems.map((s) => s.layers.reduce((sum, l) => sum + l.coats * l.dryUm, 0)))
   const pxPerUm = Math.min(1.6, (SECTION - GROUND) / thickest)
   const height = Math.max(...systems.map((s) => coatsOf(s).reduce((sum, c) => sum + bandHeight(c, pxPerUm), 0))) + GROUND
@@ -77,14 +81,14 @@ function SystemRow({ systems, open, chosen, press }: { systems: System[]; open: 
       </div>
       <div className="-mx-4 flex snap-x gap-3 overflow-x-auto px-4 pb-3">
         {systems.map((s, i) => (
-          <SystemColumn key={keyOf(s.layers)} system={s} pxPerUm={pxPerUm} height={height} pressed={i === open} chosen={i === chosen} press={() => press(i)} />
+          <SystemColumn key={keyOf(s.layers)} system={s} old={old} pxPerUm={pxPerUm} height={height} pressed={i === open} chosen={i === chosen} press={() => press(i)} />
         ))}
       </div>
     </section>
   )
 }
 
-function SystemColumn({ system, pxPerUm, height, pressed, chosen, press }: { system: System; pxPerUm: number; height: number; pressed: boolean; chosen: boolean; press: () => void }) {
+function SystemColumn({ system, old, pxPerUm, height, pressed, chosen, press }: { system: System; old: boolean; pxPerUm: number; height: number; pressed: boolean; chosen: boolean; press: () => void }) {
   const show = useShow()
   const below = system.layers.slice(0, -1).map((l) => l.product.name)
   return (
@@ -99,10 +103,10 @@ function SystemColumn({ system, pxPerUm, height, pressed, chosen, press }: { sys
         {system.characters.map((c) => characters[c]).join(', ')}
       </span>
       <span className="flex items-end overflow-hidden" style={{ height }}>
-        <BuildUpColumn system={system} pxPerUm={pxPerUm} height={height} width={272} label={`${system.coats} coats to scale`} />
+        <BuildUpColumn system={system} old={old} pxPerUm={pxPerUm} height={height} width={272} label={`${system.coats} coats to scale`} />
       </span>
       <span className="mt-2 font-bold leading-tight">{last(system).product.name}</span>
-      <span className="text-sm leading-tight opacity-90">{below.length > 0 ? `over ${below.join(', ')}` : 'straight on the material'}</span>
+      <span className="text-sm leading-tight opacity-90">{below.length > 0 ? `over ${below.join(', ')}` : old ? 'straight on the old finish' : 'straight on the material'}</span>
       <span className="mt-auto pt-2 text-sm leading-snug">
         {system.coats} coats · {show.minutes(system.handsOnMin)} by hand
         {system.lightUse && (

@@ -1,13 +1,13 @@
 import { useState, type ReactNode } from 'react'
 import type { System } from '../api/client'
-import { BuildUp, coatsOf } from '../ui/BuildUp'
+import { BuildUp, coatsOf, type Ground } from '../ui/BuildUp'
 import { DemandBars } from '../ui/DemandBars'
 import { JoinReason } from '../ui/JoinReason'
 import { useShow } from '../ui/show'
 import { verdicts } from '../ui/verdict'
 
 /** One system whole: its build-up with every reason, what is asked and given, gates, dates. */
-export function SystemDetail({ system, material, start, take }: { system: System; material: string; start: string; take: ReactNode }) {
+export function SystemDetail({ system, ground, start, take }: { system: System; ground: Ground; start: string; take: ReactNode }) {
   const coats = coatsOf(system)
   const order = Object.keys(verdicts)
   const worst = coats.reduce((a, b) => (order.indexOf(b.join.verdict) > order.indexOf(a.join.verdict) ? b : a), coats[0]!)
@@ -17,9 +17,9 @@ export function SystemDetail({ system, material, start, take }: { system: System
     <section aria-label="The system in full" className="mt-5 grid gap-x-8 gap-y-6 border-t-2 border-base-300 pt-5 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
       <div>
         <h2 className="mb-3">The build-up, and why it holds</h2>
-        <BuildUp system={system} material={material} selected={selected} onSelect={select} />
+        <BuildUp system={system} ground={ground} selected={selected} onSelect={select} />
         <div className="mt-4">
-          <JoinReason coat={coats[at]!} ground={at === 0 ? `bare ${material.toLowerCase()}` : coats[at - 1]!.product.name} />
+          <JoinReason coat={coats[at]!} ground={at === 0 ? (ground.old?.toLowerCase() ?? `bare ${ground.material.toLowerCase()}`) : coats[at - 1]!.product.name} />
         </div>
       </div>
       <div className="space-y-6">

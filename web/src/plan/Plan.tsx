@@ -77,6 +77,7 @@ function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
               ? `Promised ${show.moment(piece.promised!)}: met, ${show.hours(plan.promise.marginH)} to spare`
               : `Promised ${show.moment(piece.promised!)}: missed by ${show.hours(plan.promise.marginH)}`}{' '}
             (counts {plan.promise.needs})
+            {answer.latestStart && <span className="block text-base font-normal text-base-content">Begun on {show.moment(answer.latestStart, answer.strip.now)} at the latest, it still keeps the promise.</span>}
           </p>
         ) : (
           <p>Nothing was promised.</p>

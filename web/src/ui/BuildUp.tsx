@@ -15,6 +15,12 @@ export interface Coat {
   join: Judgement
 }
 
+/** What the first coat meets. */
+export interface Ground {
+  material: string
+  old?: string // an old finish that is kept
+}
+
 export function coatsOf(system: System): Coat[] {
   return system.layers.flatMap((l, i) =>
     Array.from({ length: l.coats }, (_, k) => ({
@@ -36,6 +42,7 @@ const drawn: Record<Verdict, string> = { sound: '#2c6337', prepare: '#7d5600', t
 const PAPER = '#f8f0dc'
 
 const WOOD = 52 // px of ground below the surface; not to scale, which the break shows
+const OLD = 10 // px of an old finish that is kept; nobody knows how thick it is
 const SOAK = 9 // px that a penetrating coat reaches further down
 const THIN = 8 // px below which a band could not be seen
 
@@ -55,7 +62,7 @@ function fill(coat: Coat): string {
 }
 
 /** The section itself: ground with a break, coats to scale, joins by their lines. Height is that of the coats plus WOOD. */
-function Section({ coats, width, pxPerUm, height, selected }: { coats: Coat[]; width: number; pxPerUm: number; height: number; selected?: string }) {
+function Section({ coats, old, width, pxPerUm, height, selected }: { coats: Coat[]; old: boolean; width: number; pxPerUm: number; height: number; selected?: string }) {
   const id = useId()
   const surface = height - WOOD
   let y = surface
@@ -95,6 +102,7 @@ function Section({ coats, width, pxPerUm, height, selected }: { coats: Coat[]; w
       {[0.22, 0.5, 0.8].map((f) => (
         <path key={f} d={`M0 ${surface + 8 + f * 26} q${width * 0.25} ${-7 + f * 6} ${width * 0.5} 1 t${width * 0.5} -2`} stroke="#a97f50" strokeWidth={1.2} fill="none" />
       ))}
+      {old && <rect x={0} y={surface} width={width} height={OLD} fill="#8d7a5f" stroke="#24201b" strokeOpacity={0.5} strokeDasharray="6 3" />}
       {bands}
       {joins}
     </g>
@@ -102,10 +110,10 @@ function Section({ coats, width, pxPerUm, height, selected }: { coats: Coat[]; w
 }
 
 /** A build-up for comparing: all columns share one scale. */
-export function BuildUpColumn({ system, pxPerUm, height, width, label }: { system: System; pxPerUm: number; height: number; width: number; label: string }) {
+export function BuildUpColumn({ system, old, pxPerUm, height, width, label }: { system: System; old: boolean; pxPerUm: number; height: number; width: number; label: string }) {
   return (
     <svg width={width} height={height} role="img" aria-label={label} className="block shrink-0">
-      <Section coats={coatsOf(system)} width={width} pxPerUm={pxPerUm} height={height} />
+      <Section coats={coatsOf(system)} old={old} width={width} pxPerUm={pxPerUm} height={height} />
     </svg>
   )
 }
@@ -145,7 +153,7 @@ function placeEntries(heights: number[], surface: number, lowest: number) {
 }
 
 /** The build-up of one zone with every coat and join beside it. Pressing one tells why. */
-export function BuildUp({ system, material, selected, onSelect }: { system: System; material: string; selected?: string; onSelect: (key: string) => void }) {
+export function BuildUp({ system, ground, selected, onSelect }: { system: System; ground: Ground; selected?: string; onSelect: (key: string) => void }) {
   const show = useShow()
   const [box, boxWidth] = useWidth()
   const width = boxWidth < NARROW ? DRAWN_NARROW : DRAWN
@@ -159,19 +167,19 @@ export function BuildUp({ system, material, selected, onSelect }: { system: Syst
   return (
     <div ref={box}>
       <div className="relative" style={{ height }}>
-        <svg width={width + LEADER} height={height} className="absolute left-0 top-0" role="img" aria-label={`Section through the finish: ${coats.length} coats, ${show.measure(show.measures.film, film)} of dry film on ${material}`}>
-          <Section coats={coats} width={width} pxPerUm={pxPerUm} height={height} selected={selected} />
+        <svg width={width + LEADER} height={height} className="absolute left-0 top-0" role="img" aria-label={`Section through the finish: ${coats.length} coats, ${show.measure(show.measures.film, film)} of dry film on ${ground.old ?? ground.material}`}>
+          <Section coats={coats} old={ground.old !== undefined} width={width} pxPerUm={pxPerUm} height={height} selected={selected} />
           {places.map((p, i) => (
             <path key={i} d={`M${width} ${p.middle} C${width + LEADER / 2} ${p.middle} ${width + LEADER / 2} ${p.at} ${width + LEADER} ${p.at}`} stroke="currentColor" strokeOpacity={0.5} fill="none" />
           ))}
           <text x={width / 2} y={height - 16} textAnchor="middle" fontSize="14" fontWeight="600" fill="#24201b">
-            {material}
+            {ground.material}
           </text>
         </svg>
         <ol className="absolute inset-y-0 right-0" style={{ left: width + LEADER }}>
           {coats.map((c, i) => (
             <li key={c.key} className="absolute inset-x-0" style={{ top: (places[i]?.at ?? 0) - ENTRY / 2 + 2, height: ENTRY - 4 }}>
-              <CoatEntry coat={c} ground={i === 0 ? material : coats[i - 1]!.product.name} pressed={c.key === selected} press={() => onSelect(c.key)} />
+              <CoatEntry coat={c} ground={i === 0 ? (ground.old ?? ground.material) : coats[i - 1]!.product.name} pressed={c.key === selected} press={() => onSelect(c.key)} />
             </li>
           ))}
         </ol>
