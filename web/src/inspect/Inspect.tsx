@@ -21,6 +21,8 @@ export function InspectView() {
   )
 }
 
+const HEATED_C = 20
+const HEATED_RH = 50
 const film = (finish: string) => !['bare', 'oil', 'wax'].includes(finish)
 
 function Inspecting({ piece, catalogue }: { piece: Piece; catalogue: Catalogue }) {
@@ -127,6 +129,16 @@ function Inspecting({ piece, catalogue }: { piece: Piece; catalogue: Catalogue }
           <Field label="Wood moisture" error={wrong('moisturePct')} hint="by the meter">
             {(ids) => <MeasureInput {...ids} measure={percent} value={seen.moisturePct} onChange={(moisturePct) => set({ moisturePct })} />}
           </Field>
+          {seen.moisturePct === undefined && (
+            <>
+              <Field label="It stood in" error={wrong('stoodIn')} hint="no meter? air it stood in for weeks">
+                {(ids) => <MeasureInput {...ids} measure={show.measures.temp} value={seen.stoodIn?.tempC} onChange={(tempC) => set({ stoodIn: tempC === undefined ? undefined : { rh: HEATED_RH, ...seen.stoodIn, tempC } })} />}
+              </Field>
+              <Field label="at a humidity of" hint={query.data?.moistureEstimate ? `wood at about ${show.number(query.data.moisturePct ?? 0, 1)} % (estimate)` : undefined}>
+                {(ids) => <MeasureInput {...ids} measure={percent} value={seen.stoodIn?.rh} onChange={(rh) => set({ stoodIn: rh === undefined ? undefined : { tempC: HEATED_C, ...seen.stoodIn, rh } })} />}
+              </Field>
+            </>
+          )}
           {material?.kind === 'veneer' && (
             <Field label="Veneer" error={wrong('veneerMm')} hint="thickness at an edge">
               {(ids) => <MeasureInput {...ids} measure={millimetres} value={seen.veneerMm} onChange={(veneerMm) => set({ veneerMm })} />}
