@@ -13,5 +13,7 @@ export DEBIAN_FRONTEND=noninteractive
 $as apt-get update -qq
 # shellcheck disable=SC2086
 $as env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends $missing >/dev/null
-# The packages' own server is not ours: stop it if installing started one.
-if [ -d /run/systemd/system ]; then $as systemctl disable --now mariadb >/dev/null 2>&1 || true; fi
+# A server that this very installation started is not wanted; one that was there before is not ours to touch.
+case "$missing" in *mariadb-server*)
+  if [ -d /run/systemd/system ]; then $as systemctl disable --now mariadb >/dev/null 2>&1 || true; fi ;;
+esac

@@ -10,7 +10,6 @@ import (
 	"time"
 
 	"firmitas/core"
-	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/quantity"
@@ -187,7 +186,7 @@ func promise(w system.Wish, p Plan, promised time.Time) *Promise {
 // seenObstacles are what the inspection puts in the way of any work: an open question of lead, wood too wet to coat (S7).
 func seenObstacles(w system.Wish) []string {
 	var out []string
-	if w.Seen.Lead == substrate.Positive {
+	if w.Seen.LeadFound() {
 		out = append(out, "Lead was found in the old finish: no dry sanding, scraping or heat. Have it removed as your local law asks, by a licensed trade where children live, and inspect the piece anew.")
 	}
 	if w.Seen.LeadOpen() {
@@ -261,14 +260,10 @@ func sessionsFor(w system.Wish, s system.System, area float64) []session {
 	var after []session
 	for _, t := range w.Preparation(first) {
 		if t.JustBefore {
-			justBefore = append(justBefore, Task{t.Title + ". " + t.Detail, t.MinutesPerM2*area + wipePause})
+			justBefore = append(justBefore, Task{t.Title + ". " + t.Detail, t.HandsOn(area) + wipePause})
 			continue
 		}
-		wait := t.WaitH
-		if t.Damp {
-			wait *= climate.WaterLeaves.Slowdown(climate.Reference, w.Air)
-		}
-		ss := session{kind: Preparation, title: t.Title, tasks: []Task{{t.Detail, t.Minutes + t.MinutesPerM2*area}}, breaks: true, wait: atLeast(wait)}
+		ss := session{kind: Preparation, title: t.Title, tasks: []Task{{t.Detail, t.HandsOn(area)}}, breaks: true, wait: atLeast(t.Wait(w.Air))}
 		if t.Caution != "" {
 			ss.cautions = []coating.Caution{{ID: t.ID, Text: t.Caution}}
 		}

@@ -88,7 +88,7 @@ func (i Inspection) keep(w Wish) Option {
 	if i.Condition == Flaking || i.Condition == Cracked || i.Condition == Chalky {
 		rule(Ruled, "It does not hold by itself, so nothing over it will.")
 	}
-	if w.Child && i.Lead == Positive {
+	if w.Child && i.LeadFound() {
 		rule(Ruled, "Lead stays within a child's reach.")
 	}
 	return o
@@ -104,7 +104,7 @@ func (i Inspection) byLead(o Option) Option {
 	switch {
 	case i.LeadOpen():
 		o.Standing, o.Why = Ruled, "Not before a lead test: an old paint or varnish may hold lead."
-	case i.Lead == Positive:
+	case i.LeadFound():
 		o.Standing, o.Why = Ruled, "Lead was found: no dry sanding, scraping or heat. Licensed removal, as local law asks."
 	}
 	return o
@@ -143,7 +143,7 @@ func (i Inspection) strip() Option {
 	if i.Finish != nil && (i.Finish.ID == "catalysed" || i.Finish.ID == "epoxy") {
 		o.Standing, o.Why = Doubtful, "Strippers hardly move this kind: try a spot."
 	}
-	if i.Lead == Positive {
+	if i.LeadFound() {
 		o.Standing, o.Why = Doubtful, "Wet and contained only, the waste as local law asks; licensed removal where children live."
 	}
 	return o

@@ -18,9 +18,6 @@ const (
 	Chalky  Condition = "chalky"
 )
 
-// Conditions there are.
-var Conditions = []Condition{Intact, Worn, Cracked, Flaking, Chalky}
-
 // Contamination on a surface.
 type Contamination string
 
@@ -83,6 +80,9 @@ func (i Inspection) waxed() bool {
 func (i Inspection) LeadOpen() bool {
 	return i.film() && i.Age != Later && i.Lead != Negative && i.Lead != Positive
 }
+
+// LeadFound: lead is in the old film. Then nothing is abraded or heated here at all.
+func (i Inspection) LeadFound() bool { return i.film() && i.Lead == Positive }
 
 // Moisture is the wood's moisture in %, and whether it is an estimate from where it stood; 0 when nothing is known.
 func (i Inspection) Moisture() (pct float64, estimate bool) {

@@ -102,6 +102,13 @@ func TestPreparationPlans(t *testing.T) {
 			t.Errorf("%s: out of order", c.name)
 		}
 	}
+	cot.Lead = Positive
+	for _, action := range []Action{Keep, Strip, Scrape, SandOff} {
+		if got := strings.Join(ids(cot.Plan(action, first(t, "enamel_wb"), Life{})), " "); got != "lead_removal" {
+			t.Errorf("lead found, %s: %s; nothing may be abraded here", action, got)
+		}
+	}
+	cot.Lead = NotTested
 	if plan := cot.Plan(Keep, first(t, "enamel_wb"), Life{}); !strings.Contains(plan[0].Caution, "lead") {
 		t.Error("the lead test carries no caution")
 	}

@@ -18,6 +18,10 @@ const (
 // Plan is the ordered preparation of a zone for its first coat, given what is done with the old finish. Each task says
 // why it stands there and what it unlocks. Basis: practice.
 func (i Inspection) Plan(action Action, first *coating.Product, life Life) []Task {
+	if i.LeadFound() {
+		return []Task{{ID: "lead_removal", Phase: Ask, Title: "Have the old finish removed by those who may", Reason: "Lead was found in it.",
+			Detail: "No dry sanding, scraping or heat here. As your local law asks, by a licensed trade where children live; then inspect the bare piece anew.", Caution: lead, Unlocks: "a new inspection"}}
+	}
 	var out []Task
 	add := func(when bool, t Task) {
 		if when {

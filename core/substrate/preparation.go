@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 
+	"firmitas/core/climate"
 	"firmitas/core/coating"
 )
 
@@ -40,6 +41,17 @@ type Task struct {
 	WaitH        float64 // until the next step may begin, in the reference climate
 	Damp         bool    // the wait is water drying, so the air stretches it
 	JustBefore   bool    // loses its effect: belongs directly before the coat
+}
+
+// HandsOn is the minutes by hand over area m².
+func (t Task) HandsOn(area float64) float64 { return t.Minutes + t.MinutesPerM2*area }
+
+// Wait is the hours until the next step may begin, in air: water takes longer to leave in cool damp air (estimate).
+func (t Task) Wait(air climate.Air) float64 {
+	if !t.Damp {
+		return t.WaitH
+	}
+	return t.WaitH * climate.WaterLeaves.Slowdown(climate.Reference, air)
 }
 
 // Life is where the surface will live, as far as preparation cares.

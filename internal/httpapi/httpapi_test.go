@@ -186,6 +186,9 @@ func TestFromEndUseToCareCard(t *testing.T) {
 	if status, _ := c.call("PUT", path, encode(t, api.PieceUpdate{Version: piece.Version + 1, Piece: in})); status != http.StatusConflict {
 		t.Errorf("changing after hand-over: %d", status)
 	}
+	if status, _ := c.call("DELETE", path, ""); status != http.StatusConflict {
+		t.Errorf("deleting after hand-over: %d; the buyer's page would be gone", status)
+	}
 }
 
 func (c *client) treads() api.BenchPiece {

@@ -2,7 +2,6 @@ package httpapi
 
 import (
 	"firmitas/api"
-	"firmitas/core/climate"
 	"firmitas/core/substrate"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop"
@@ -63,12 +62,8 @@ func toInspected(in workshop.Inspected) api.Inspected {
 			return api.FinishOption{Action: api.FinishOptionAction(o.Action), Standing: api.FinishOptionStanding(o.Standing), Why: o.Why, MinutesPerM2: o.MinutesPerM2, Risk: o.Risk, Opens: o.Opens}
 		}),
 		Tasks: each(in.Tasks, func(t substrate.Task) api.PreparationTask {
-			wait := t.WaitH
-			if t.Damp {
-				wait *= climate.WaterLeaves.Slowdown(climate.Reference, in.Brief.Air)
-			}
 			return api.PreparationTask{ID: t.ID, Title: t.Title, Detail: t.Detail, Reason: t.Reason, Materials: t.Materials, Caution: t.Caution, Unlocks: t.Unlocks,
-				Minutes: t.Minutes + t.MinutesPerM2*in.Brief.Zone.AreaM2, WaitH: wait}
+				Minutes: t.HandsOn(in.Brief.Zone.AreaM2), WaitH: t.Wait(in.Brief.Air)}
 		})}
 	if in.Identified.Sure != nil {
 		out.Sure = &in.Identified.Sure.ID

@@ -44,7 +44,7 @@ func Start(dir string, throwaway bool) (*Server, error) {
 	if err != nil {
 		return nil, err
 	}
-	if err := os.MkdirAll(dir, 0o700); err != nil {
+	if err := os.MkdirAll(filepath.Join(dir, "tmp"), 0o700); err != nil {
 		return nil, err
 	}
 	s := &Server{dir: dir, throwaway: throwaway}
@@ -91,6 +91,10 @@ func find(name string) (string, error) {
 	return "", fmt.Errorf("%s is not installed; Debian's package mariadb-server has it", name)
 }
 
+// env gives the server temporary files of its own: one that starts clears the folder's old tables, and in a shared one
+// they may be another server's new ones.
+func (s *Server) env() []string { return append(os.Environ(), "TMPDIR="+filepath.Join(s.dir, "tmp")) }
+
 // prepare makes the data folder and the file that the server reads its user from.
 func (s *Server) prepare() error {
 	data := filepath.Join(s.dir, "data")
@@ -100,7 +104,9 @@ func (s *Server) prepare() error {
 			return err
 		}
 		args := asRoot([]string{"--no-defaults", "--datadir=" + data, "--skip-test-db"})
-		if out, err := exec.Command(install, args...).CombinedOutput(); err != nil {
+		cmd := exec.Command(install, args...)
+		cmd.Env = s.env()
+		if out, err := cmd.CombinedOutput(); err != nil {
 			return fmt.Errorf("making the database folder: %w: %s", err, out)
 		}
 	}
@@ -142,6 +148,7 @@ func (s *Server) Up() error {
 		return err
 	}
 	cmd := exec.Command(binary, s.args()...)
+	cmd.Env = s.env()
 	cmd.SysProcAttr = &syscall.SysProcAttr{Setpgid: true, Pdeathsig: syscall.SIGTERM}
 	started := make(chan error)
 	ended := make(chan struct{})

@@ -15,6 +15,9 @@ func (s *Service) AddPhoto(ctx context.Context, pieceID int64, moment string, up
 	if err != nil {
 		return store.Photo{}, err
 	}
+	if !p.Handed.IsZero() {
+		return store.Photo{}, errHandedOver
+	}
 	taken, err := photo.Take(upload)
 	if errors.Is(err, photo.ErrNoPicture) {
 		return store.Photo{}, &Invalid{[]FieldError{{"", err.Error() + "."}}}
@@ -47,9 +50,12 @@ func (s *Service) Photo(ctx context.Context, pieceID, id int64) (store.Photo, er
 
 // RemovePhoto deletes one for good.
 func (s *Service) RemovePhoto(ctx context.Context, pieceID, id int64) error {
-	home, err := s.Home(ctx)
+	home, p, err := s.found(ctx, pieceID)
 	if err != nil {
 		return err
+	}
+	if !p.Handed.IsZero() {
+		return errHandedOver
 	}
 	return s.store.DeletePhoto(ctx, home.ID, pieceID, id)
 }

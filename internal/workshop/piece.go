@@ -256,9 +256,12 @@ func prefixed(err error, prefix string) error {
 
 // Remove deletes a piece for good.
 func (s *Service) Remove(ctx context.Context, id int64) error {
-	home, err := s.Home(ctx)
+	home, p, err := s.found(ctx, id)
 	if err != nil {
 		return err
+	}
+	if !p.Handed.IsZero() {
+		return errHandedOver
 	}
 	return s.store.DeletePiece(ctx, home.ID, id)
 }

@@ -368,7 +368,7 @@ export interface components {
             looks: components["schemas"]["Look"][];
             sheens: string[];
             demands: string[];
-            finishes: components["schemas"]["Named"][];
+            finishes: components["schemas"]["Finish"][];
             contaminations: string[];
             repairs: components["schemas"]["Named"][];
             tests: components["schemas"]["TestGuide"][];
@@ -469,6 +469,12 @@ export interface components {
             moment: "before" | "during" | "after";
             width: number;
             height: number;
+        };
+        Finish: {
+            id: string;
+            name: string;
+            /** @description it lies on the wood */
+            film: boolean;
         };
         Named: {
             id: string;

@@ -14,7 +14,7 @@ import { SystemDetail } from './SystemDetail'
 const SECTION = 210 // px of the tallest build-up, ground included
 const GROUND = 52
 
-export const characters: Record<System['characters'][number], string> = {
+const characters: Record<System['characters'][number], string> = {
   best_fit: 'best fit',
   hardest_wearing: 'hardest wearing',
   soonest: 'soonest in use',
@@ -22,7 +22,7 @@ export const characters: Record<System['characters'][number], string> = {
   easiest_repair: 'easiest to repair',
 }
 
-export const last = (s: System) => s.layers[s.layers.length - 1]!
+const last = (s: System) => s.layers[s.layers.length - 1]!
 const keyOf = (layers: { productId?: number; product?: { id: number }; coats: number }[]) => layers.map((l) => `${l.productId ?? l.product?.id}×${l.coats}`).join('+')
 
 export function ChooseView() {

@@ -23,7 +23,6 @@ export function InspectView() {
 
 const HEATED_C = 20
 const HEATED_RH = 50
-const film = (finish: string) => !['bare', 'oil', 'wax'].includes(finish)
 
 function Inspecting({ piece, catalogue }: { piece: Piece; catalogue: Catalogue }) {
   const navigate = useNavigate()
@@ -52,6 +51,7 @@ function Inspecting({ piece, catalogue }: { piece: Piece; catalogue: Catalogue }
     setSeen({ ...seen, ...change })
   }
   const toggle = (list: 'contaminations' | 'repairs', id: string) => set({ [list]: seen[list].includes(id) ? seen[list].filter((x) => x !== id) : [...seen[list], id] })
+  const film = catalogue.finishes.find((f) => f.id === seen.finish)?.film ?? false
   const material = catalogue.materials.find((m) => m.id === piece.zone.material)
   const handed = piece.stage === 'handed_over'
   return (
@@ -91,7 +91,7 @@ function Inspecting({ piece, catalogue }: { piece: Piece; catalogue: Catalogue }
                 )}
               </Field>
             )}
-            {film(seen.finish) && (
+            {film && (
               <>
                 <Field label="From when" error={wrong('age')} hint="paint or varnish from before 1978 may hold lead; other countries, other years">
                   {(ids) => (
@@ -104,7 +104,7 @@ function Inspecting({ piece, catalogue }: { piece: Piece; catalogue: Catalogue }
                     </select>
                   )}
                 </Field>
-                {seen.age !== 'later' && (
+                {(seen.age !== 'later' || seen.lead !== 'not_tested') && (
                   <Field label="Lead test" error={wrong('lead')} hint="nothing is sanded, scraped or heated before the answer">
                     {(ids) => (
                       <select {...ids} className="select w-full" value={seen.lead} onChange={(e) => set({ lead: e.target.value as Inspection['lead'] })}>

@@ -9,7 +9,7 @@ import { useShow } from '../ui/show'
 import { fromLocalInput, toLocalInput } from '../ui/time'
 import { Consequences, ConsequencesLine, useConsequences } from './Consequences'
 
-export const lookNames: Record<Look, { name: string; hint: string }> = {
+const lookNames: Record<Look, { name: string; hint: string }> = {
   natural: { name: 'Natural', hint: 'the wood as it is' },
   stained: { name: 'Stained', hint: 'wood shows through a colour' },
   opaque_pale: { name: 'Opaque, pale', hint: 'white, pale or grey that must stay so' },

@@ -216,11 +216,3 @@ function CoatEntry({ coat, ground, pressed, press }: { coat: Coat; ground: strin
     </button>
   )
 }
-
-/** Words for what the verdicts in a system come to. */
-export function worstVerdict(system: System): Verdict {
-  const order: Verdict[] = ['sound', 'prepare', 'test', 'refuse']
-  return coatsOf(system)
-    .map((c) => c.join.verdict)
-    .reduce((a, b) => (order.indexOf(b) > order.indexOf(a) ? b : a), 'sound')
-}

@@ -28,14 +28,14 @@ export function joinPath(verdict: Verdict, x: number, width: number, y: number):
 export const joinDash = (verdict: Verdict) => (verdict === 'test' ? '2 5' : undefined)
 
 /** The verdict's line with its word. */
-export function VerdictMark({ verdict, quiet }: { verdict: Verdict; quiet?: boolean }) {
+export function VerdictMark({ verdict }: { verdict: Verdict }) {
   const v = verdicts[verdict]
   return (
     <span className="inline-flex items-center gap-2 whitespace-nowrap font-semibold" style={{ color: v.colour }}>
       <svg width="28" height="14" aria-hidden="true">
         <path d={joinPath(verdict, 2, 24, 8)} stroke="currentColor" strokeWidth="2.5" strokeDasharray={joinDash(verdict)} strokeLinecap="round" fill="none" />
       </svg>
-      {!quiet && v.word}
+      {v.word}
     </span>
   )
 }
