@@ -1,6 +1,7 @@
 package coating
 
 import (
+	"errors"
 	"math"
 	"strings"
 	"testing"
@@ -26,9 +27,6 @@ func TestEveryFamilyIsWhole(t *testing.T) {
 		if len(f.Groups) == 0 || f.Name == "" || f.AppliedBy == "" {
 			t.Errorf("%s lacks a group, a name or a way to put it on", id)
 		}
-		if _, err := (Label{}).Over(f.Typical); err != nil {
-			t.Errorf("%s: typical sheet: %v", id, err)
-		}
 		if f.Body == Film && f.Is("clear") && (f.Typical.SolidsPct == 0 || f.Typical.Coats == 0) {
 			t.Errorf("%s is a clear film without solids or coats", id)
 		}
@@ -36,7 +34,7 @@ func TestEveryFamilyIsWhole(t *testing.T) {
 }
 
 func TestLabelWinsAndKeepsItsBasis(t *testing.T) {
-	p := product(t, "clear_wb_pu", Label{"recoatMinH": 3})
+	p := product(t, "clear_wb_pu", Label{"recoatMinH": "3 h"})
 	if p.RecoatMinH != 3 || p.Basis("recoatMinH") != core.Label {
 		t.Errorf("label recoat: got %v (%s)", p.RecoatMinH, p.Basis("recoatMinH"))
 	}
@@ -45,15 +43,104 @@ func TestLabelWinsAndKeepsItsBasis(t *testing.T) {
 	}
 }
 
-func TestLabelRefusesWhatNoSheetSays(t *testing.T) {
-	for name, label := range map[string]Label{
-		"solidsPct":                      {"solidsPct": 140},
-		"recoatMinH":                     {"recoatMinH": math.NaN()},
-		"a field that no data sheet has": {"shine": 3},
-		"recoatMaxH":                     {"recoatMinH": 30},
+// What a finisher copies off a tin, and what it is in the field's own unit. Unit factors: NIST Handbook 44, appendix C.
+func TestReadingsAsTyped(t *testing.T) {
+	for _, c := range []struct {
+		field, typed string
+		from, to     float64
+		says         string // of the error, when it must be refused
+	}{
+		{"recoatMinH", "2", 2, 2, ""},
+		{"recoatMinH", "2–4 h", 2, 4, ""},
+		{"recoatMinH", "2 to 4 hours", 2, 4, ""},
+		{"recoatMinH", "45 min", 0.75, 0.75, ""},
+		{"recoatMinH", "30 min - 2 h", 0.5, 2, ""},
+		{"recoatMinH", "0,5 h", 0.5, 0.5, ""},
+		{"fullCureD", "3–4 weeks", 21, 28, ""},
+		{"spreadM2L", "10–12 m²/L", 10, 12, ""},
+		{"spreadM2L", "400 sq ft/gal", 9.817, 9.817, ""},
+		{"spreadM2L", "125 ft²/qt", 12.271, 12.271, ""},
+		{"minC", "50 °F", 10, 10, ""},
+		{"minC", "-5 °C", -5, -5, ""},
+		{"dryFilmUM", "1.5 mil", 38.1, 38.1, ""},
+		{"vocGL", "2.3 lb/gal", 275.6, 275.6, ""},
+		{"mixRatio", "2:1", 2, 2, ""},
+		{"mixRatio", "100 : 50", 2, 2, ""},
+		{"exterior", "Partly", 0.5, 0.5, ""},
+		{"recoatMinH", "4–2 h", 0, 0, "turned round"},
+		{"recoatMinH", "soon", 0, 0, "does not begin with a number"},
+		{"recoatMinH", "2 fathoms", 0, 0, "write h or min"},
+		{"recoatMinH", "2–", 0, 0, "after the dash"},
+		{"recoatMinH", "1,500 h", 0, 0, "does not begin with a number"},
+		{"recoatMinH", "900 h", 0, 0, "0 to 720 h"},
+		{"solidsPct", "140 %", 0, 0, "0 to 100 %"},
+		{"exterior", "maybe", 0, 0, "none of no, partly, yes"},
+		{"mixRatio", "2:0", 0, 0, "number"},
+		{"coats", "2 thick", 0, 0, "does not belong"},
 	} {
-		if _, err := New(Product{Name: "Test", Shade: Clear, Label: label}, "clear_wb_pu"); err == nil || !strings.Contains(err.Error(), name) {
-			t.Errorf("label %v: got error %v, want one that names %s", label, err, name)
+		r, err := FindField(c.field).Read(c.typed)
+		switch {
+		case c.says != "" && (err == nil || !strings.Contains(err.Error(), c.says)):
+			t.Errorf("%s %q: error %v, want one that says %q", c.field, c.typed, err, c.says)
+		case c.says == "" && (err != nil || math.Abs(r.From-c.from) > 0.05 || math.Abs(r.To-c.to) > 0.05):
+			t.Errorf("%s %q: %v, %v; want %v to %v", c.field, c.typed, r, err, c.from, c.to)
+		}
+	}
+}
+
+// A range counts at its short end in the label's climate and reaches its long end in the worst air it allows (practice).
+func TestARangeEndsInTheWorstAirItAllows(t *testing.T) {
+	p := product(t, "clear_wb_pu", Label{"recoatMinH": "2–6 h", "minC": "10 °C", "maxRH": "80 %"})
+	for _, c := range []struct {
+		air       climate.Air
+		low, high float64
+	}{{climate.Reference, 2, 2}, {climate.Air{TempC: 10, RH: 80}, 6, 6}, {climate.Air{TempC: 17, RH: 60}, 2.1, 5.9}, {climate.Air{TempC: 30, RH: 30}, 2, 2}} {
+		if got := p.RecoatAfterH(c.air); got < c.low || got > c.high {
+			t.Errorf("at %v: %.2f h, want %v–%v", c.air, got, c.low, c.high)
+		}
+	}
+	at25 := product(t, "varnish_oil_pu", Label{"recoatMinH": "8 h", "refC": "25 °C"})
+	if got := at25.RecoatAfterH(climate.Air{TempC: 15, RH: 50}); math.Abs(got-16) > 0.01 {
+		t.Errorf("10 °C under the label's own climate: %.2f h, want twice its 8 h", got)
+	}
+}
+
+// Published: pot life halves per 10 °C (published.md section 13: 30 min at 25 °C is 15 at 35 °C); it is never stretched.
+func TestPotLifeFollowsTheRoom(t *testing.T) {
+	p := product(t, "epoxy_flood", Label{"potLifeH": "30 min", "refC": "25 °C"})
+	for temp, want := range map[float64]float64{25: 0.5, 35: 0.25, 15: 0.5} {
+		if got := p.PotLifeAt(temp); math.Abs(got-want) > 1e-9 {
+			t.Errorf("at %v °C: %v h, want %v", temp, got, want)
+		}
+	}
+}
+
+// Published: 72.1 g/L ready to use with 61.92 % water by volume is 189 g/L less water (published.md section 10b, computed).
+func TestVOCDependsOnHowItIsCounted(t *testing.T) {
+	if got := VOCLessWater(72.1, 0.6192); math.Abs(got-189) > 0.5 {
+		t.Errorf("%.1f g/L less water, want 189", got)
+	}
+}
+
+func TestLabelNamesEveryFieldThatCannotBe(t *testing.T) {
+	for _, c := range []struct {
+		field string
+		p     Product
+	}{
+		{"solidsPct", Product{Shade: Clear, Label: Label{"solidsPct": "140"}}},
+		{"shine", Product{Shade: Clear, Label: Label{"shine": "3"}}},
+		{"recoatMinH", Product{Shade: Clear, Label: Label{"recoatMinH": "30 h"}}}, // past the family's typical window
+		{"recoatMaxH", Product{Shade: Clear, Label: Label{"recoatMinH": "4", "recoatMaxH": "2"}}},
+		{"maxC", Product{Shade: Clear, Label: Label{"minC": "20", "maxC": "15"}}},
+		{"shade", Product{Shade: "shiny"}},
+		{"statements/magic", Product{Shade: Clear, Statements: map[string]Statement{"magic": {Sense: "x"}}}},
+		{"statements/toys", Product{Shade: Clear, Statements: map[string]Statement{StatesToys: {}}}},
+		{"pairings/0/what", Product{Shade: Clear, Pairings: []Pairing{{What: "soup"}}}},
+	} {
+		_, err := New(c.p, "clear_wb_pu")
+		var invalid *Invalid
+		if !errors.As(err, &invalid) || invalid.Problems[0].Field != c.field {
+			t.Errorf("%+v: got %v, want a problem at %s", c.p, err, c.field)
 		}
 	}
 	if _, err := New(Product{Name: "Test", Shade: "shiny"}, "clear_wb_pu"); err == nil {
@@ -107,5 +194,72 @@ func TestCautionsStandWhereTheyBelong(t *testing.T) {
 		if got := strings.Join(ids, " "); got != want {
 			t.Errorf("%s: cautions %q, want %q", id, got, want)
 		}
+	}
+}
+
+// Every family's times, with and without a label's ranges, in the air a workshop may have.
+func TestTimesInAirHoldTogether(t *testing.T) {
+	airs := []climate.Air{{TempC: 30, RH: 35}, climate.Reference, {TempC: 18, RH: 60}, {TempC: 12, RH: 75}}
+	for _, f := range FamiliesInOrder() {
+		p, err := New(Product{Name: f.Name, Shade: Clear}, f.ID)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if f.ID == "bare" || p.RecoatMinH == 0 {
+			continue
+		}
+		ranged := *p
+		ranged.Late.RecoatMinH, ranged.Late.CrossWaitH = p.RecoatMinH*3, p.CrossWaitH*3
+		for name, hours := range map[string]func(*Product, climate.Air) float64{
+			"touch": (*Product).TouchDryH, "recoat": (*Product).RecoatAfterH, "another carrier": (*Product).CrossAfterH, "light use": (*Product).LightUseAfterH, "full cure": (*Product).FullCureAfterH,
+		} {
+			for _, air := range airs {
+				if h := hours(p, air); h < 0 || math.IsNaN(h) || math.IsInf(h, 0) {
+					t.Errorf("%s, %s at %+v: %v h", f.ID, name, air, h)
+				}
+			}
+			if cool, warm := hours(p, climate.Air{TempC: 14, RH: 50}), hours(p, climate.Air{TempC: 24, RH: 50}); cool < warm {
+				t.Errorf("%s, %s: %.2f h at 14 °C and %.2f h at 24 °C", f.ID, name, cool, warm)
+			}
+		}
+		if at := p.RecoatAfterH(p.Reference()); math.Abs(at-p.RecoatMinH) > 1e-9 {
+			t.Errorf("%s: %.2f h in the label's own air, label %.2f", f.ID, at, p.RecoatMinH)
+		}
+		for _, air := range airs {
+			if h := ranged.RecoatAfterH(air); h > ranged.Late.RecoatMinH+1e-9 {
+				t.Errorf("%s: %.2f h of a range that ends at %.2f", f.ID, h, ranged.Late.RecoatMinH)
+			}
+			if p.FullCureAfterH(air) < p.RecoatAfterH(air) {
+				t.Errorf("%s is cured before it may be recoated at %+v", f.ID, air)
+			}
+		}
+		if um := p.DryUM(); um < 0 || (f.Body == Penetrating) != (um == 0) && p.SpreadM2L > 0 && f.Body == Film {
+			t.Errorf("%s: %.1f µm of dry film", f.ID, um)
+		}
+		if l := p.Limits(); (l.MaxC != 0 && l.MinC >= l.MaxC) || l.MaxRH <= 0 || l.MaxRH > 100 {
+			t.Errorf("%s goes on at %+v", f.ID, l)
+		}
+	}
+}
+
+// What a label states of film beats what solids and spread give; the label's own climate beats the usual one.
+func TestTheLabelBeatsTheSum(t *testing.T) {
+	p := product(t, "clear_wb_pu", Label{"spreadM2L": "10 m²/L", "solidsPct": "32 %"})
+	if um := p.DryUM(); math.Abs(um-32) > 1e-9 { // 100 µm wet (1 L over 10 m²) × 32 %
+		t.Errorf("dry film %.1f µm", um)
+	}
+	p.DryFilmUM = 41
+	if p.DryUM() != 41 {
+		t.Errorf("dry film %.1f µm, its label says 41", p.DryUM())
+	}
+	if p.Reference() != climate.Reference {
+		t.Errorf("without a climate of its own: %+v", p.Reference())
+	}
+	p.RefC, p.RefRH = 20, 65
+	if p.Reference() != (climate.Air{TempC: 20, RH: 65}) {
+		t.Errorf("its own climate: %+v", p.Reference())
+	}
+	if p.States(StatesToys) || p.Opaque() {
+		t.Errorf("states %t, opaque %t", p.States(StatesToys), p.Opaque())
 	}
 }

@@ -67,6 +67,7 @@ const (
 	Drier            = "drier"
 	Tacky            = "tacky"
 	Epoxy            = "epoxy"
+	Factory          = "factory" // baked or UV-cured before it came here; never on a shelf
 	SelfHeatingRags  = "self_heating_rags"
 	PlainNaturalKind = "plain_natural" // known as harmless in itself: shellac, food-grade oil and wax
 )
@@ -74,6 +75,7 @@ const (
 // Family is a kind of coating with its typical data sheet. Basis of every value: practice.
 type Family struct {
 	ID            string
+	Place         int // in families.csv, which runs from primer to wax
 	Name          string
 	Groups        []string // sealer, primer, stain, paint, clear, oil, wax, decor, resin, textile
 	Carrier       Carrier
@@ -88,6 +90,30 @@ type Family struct {
 	Notes         string
 	Typical       Sheet
 }
+
+// FamiliesInOrder is the table from top to bottom.
+func FamiliesInOrder() []*Family {
+	all := make([]*Family, 0, len(Families))
+	for _, f := range Families {
+		all = append(all, f)
+	}
+	slices.SortFunc(all, func(a, b *Family) int { return a.Place - b.Place })
+	return all
+}
+
+// Groups of families there are, in order.
+var Groups = func() []string {
+	var all []string
+	for _, f := range Families {
+		for _, g := range f.Groups {
+			if !slices.Contains(all, g) {
+				all = append(all, g)
+			}
+		}
+	}
+	slices.Sort(all)
+	return all
+}()
 
 // Is tells whether the family belongs to a group.
 func (f *Family) Is(group string) bool { return slices.Contains(f.Groups, group) }
@@ -144,6 +170,7 @@ func mustParse(text string) map[string]*Family {
 		if err != nil {
 			panic(fmt.Sprintf("families.csv, %s: %v", cell["id"], err))
 		}
+		f.Place = len(families)
 		families[f.ID] = f
 	}
 	return families
@@ -161,7 +188,11 @@ func parseFamily(cell map[string]string) (*Family, error) {
 	if cell["redissolves_in"] != "none" {
 		f.RedissolvesIn = Carrier(cell["redissolves_in"])
 	}
-	for _, field := range Fields {
+	for i := range Fields {
+		field := &Fields[i]
+		if field.column == "" {
+			continue
+		}
 		if v, isDegree := degrees[cell[field.column]]; isDegree {
 			*field.Of(&f.Typical) = v
 		} else if v, err := strconv.ParseFloat(cell[field.column], 64); err == nil {

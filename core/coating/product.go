@@ -2,7 +2,9 @@ package coating
 
 import (
 	"fmt"
+	"math"
 	"slices"
+	"strings"
 
 	"firmitas/core"
 	"firmitas/core/climate"
@@ -22,13 +24,6 @@ const (
 // Shades there are.
 var Shades = []Shade{Clear, Tone, Pale, Dark}
 
-// Kinds of statement a label may make. A missing statement means "not stated", never "unsafe".
-const (
-	StatesToys = "toys" // conformity for toys or children's products
-	StatesFood = "food" // food contact
-	StatesSlip = "slip" // slip resistance
-)
-
 // Product is one thing on the shelf.
 type Product struct {
 	ID         int64
@@ -39,24 +34,55 @@ type Product struct {
 	Shade      Shade
 	Sheen      Sheen
 	Label      Label
-	Statements map[string]string // kind → the sense of the label's wording
-	Sheet                        // the family's values with the label over them
+	Statements map[string]Statement // by kind
+	Pairings   []Pairing
+	Facts      Facts
+	Sheet            // the family's values with the label over them
+	Late       Sheet // the high end of times that the label gives as a range; 0 elsewhere
 }
 
-// New lays the label over the family's typical sheet. It errors when the family is unknown or the label is not believable.
+// Invalid lists what of a product cannot be right, field by field.
+type Invalid struct {
+	Product  string
+	Problems []Problem
+}
+
+func (e *Invalid) Error() string {
+	var all []string
+	for _, p := range e.Problems {
+		all = append(all, p.Field+": "+p.Detail)
+	}
+	return e.Product + ": " + strings.Join(all, " ")
+}
+
+// New lays the label over the family's typical sheet. The error is an *Invalid that names every field.
 func New(p Product, familyID string) (*Product, error) {
+	var problems []Problem
+	say := func(holds bool, field, format string, args ...any) {
+		if holds {
+			problems = append(problems, Problem{field, fmt.Sprintf(format, args...)})
+		}
+	}
+	say(!slices.Contains(Shades, p.Shade), "shade", "There is no shade “%s”; write one of %v.", p.Shade, Shades)
 	p.Family = Families[familyID]
 	if p.Family == nil {
-		return nil, fmt.Errorf("%s: no coating family %q", p.Name, familyID)
+		say(true, "family", "There is no coating family “%s”.", familyID)
+		return nil, &Invalid{p.Name, problems}
 	}
-	if !slices.Contains(Shades, p.Shade) {
-		return nil, fmt.Errorf("%s: no shade %q; there are %v", p.Name, p.Shade, Shades)
+	var wrong []Problem
+	p.Sheet, p.Late, wrong = p.Label.Over(p.Family.Typical)
+	problems = append(problems, wrong...)
+	for kind, s := range p.Statements {
+		known := slices.ContainsFunc(StatementKinds, func(k StatementKind) bool { return k.ID == kind })
+		say(!known, "statements/"+kind, "There is no kind of statement “%s”.", kind)
+		say(known && s.Sense == "", "statements/"+kind, "Say what the label states, in its sense.")
 	}
-	sheet, err := p.Label.Over(p.Family.Typical)
-	if err != nil {
-		return nil, fmt.Errorf("%s: %w", p.Name, err)
+	for i, pair := range p.Pairings {
+		say(Families[pair.What] == nil && !slices.Contains(Groups, pair.What), fmt.Sprintf("pairings/%d/what", i), "“%s” is neither a coating family nor a group of them.", pair.What)
 	}
-	p.Sheet = sheet
+	if len(problems) > 0 {
+		return nil, &Invalid{p.Name, problems}
+	}
 	return &p, nil
 }
 
@@ -69,14 +95,19 @@ func (p *Product) Basis(field string) core.Basis {
 }
 
 // States tells whether the label makes a kind of statement.
-func (p *Product) States(kind string) bool { return p.Statements[kind] != "" }
+func (p *Product) States(kind string) bool { return p.Statements[kind].Sense != "" }
 
 // Opaque coats hide the wood.
 func (p *Product) Opaque() bool { return p.Shade == Pale || p.Shade == Dark }
 
 // DryUM is the dry film one coat leaves on the surface, in µm; 0 for what goes into the wood.
 func (p *Product) DryUM() float64 {
-	if p.Family.Body == Penetrating || p.SpreadM2L == 0 {
+	switch {
+	case p.Family.Body == Penetrating:
+		return 0
+	case p.DryFilmUM > 0:
+		return p.DryFilmUM
+	case p.SpreadM2L == 0:
 		return 0
 	}
 	return quantity.DryFilm(quantity.WetFilm(p.SpreadM2L), p.SolidsPct)
@@ -87,27 +118,75 @@ func (p *Product) Limits() climate.Limits {
 	return climate.Limits{MinC: p.MinC, MaxC: p.MaxC, MaxRH: p.MaxRH}
 }
 
+// Reference is the air its times hold in: its label's, or the usual one (ISO 3270: 23 °C, 50 % RH).
+func (p *Product) Reference() climate.Air {
+	ref := climate.Reference
+	if p.RefC != 0 {
+		ref.TempC = p.RefC
+	}
+	if p.RefRH != 0 {
+		ref.RH = p.RefRH
+	}
+	return ref
+}
+
 // Slowdown is how many times longer than its label it takes to dry in air. Basis: estimate.
 func (p *Product) Slowdown(air climate.Air) float64 {
-	return p.Family.Drying().Slowdown(climate.Reference, air)
+	return p.Family.Drying().Slowdown(p.Reference(), air)
+}
+
+// stretch is a label's time in air: the time itself times Slowdown, or, where the label gives a range, between its ends:
+// the short one in the reference climate, the long one in the coolest and dampest air it allows (practice).
+func (p *Product) stretch(short, long float64, air climate.Air) float64 {
+	slow := p.Slowdown(air)
+	if long <= short {
+		return short * slow
+	}
+	worst := p.Slowdown(climate.Air{TempC: p.MinC, RH: p.MaxRH})
+	if worst <= 1 {
+		return short
+	}
+	return short + (long-short)*min(1, (slow-1)/(worst-1))
 }
 
 // TouchDryH is the estimate of hours until dust no longer sticks, in air.
-func (p *Product) TouchDryH(air climate.Air) float64 { return p.TouchH * p.Slowdown(air) }
+func (p *Product) TouchDryH(air climate.Air) float64 { return p.stretch(p.TouchH, p.Late.TouchH, air) }
+
+// RecoatAfterH is the estimate of hours until the next coat of its own carrier, in air.
+func (p *Product) RecoatAfterH(air climate.Air) float64 {
+	return p.stretch(p.RecoatMinH, p.Late.RecoatMinH, air)
+}
+
+// CrossAfterH is the estimate of hours until a coat of another carrier, in air.
+func (p *Product) CrossAfterH(air climate.Air) float64 {
+	if p.CrossWaitH == 0 {
+		return p.RecoatAfterH(air)
+	}
+	return p.stretch(p.CrossWaitH, p.Late.CrossWaitH, air)
+}
 
 // LightUseAfterH is the estimate of hours, in air, until it may be handled and lightly used. A coat that no label
 // or family gives a time for is ready when it may be recoated.
 func (p *Product) LightUseAfterH(air climate.Air) float64 {
-	return p.afterDrying(p.LightUseH, air)
+	return p.afterDrying(p.LightUseH, p.Late.LightUseH, air)
 }
 
 // FullCureAfterH is the estimate of hours, in air, until it is fully hardened.
 func (p *Product) FullCureAfterH(air climate.Air) float64 {
-	return p.afterDrying(p.FullCureD*24, air)
+	return p.afterDrying(p.FullCureD*hoursPerDay, p.Late.FullCureD*hoursPerDay, air)
 }
 
-// afterDrying stretches the wet part of a time like drying and the rest like curing.
-func (p *Product) afterDrying(hours float64, air climate.Air) float64 {
-	dry := p.RecoatMinH * p.Slowdown(air)
-	return dry + max(0, hours-p.RecoatMinH)*climate.CureSlowdown(climate.Reference, air)
+// afterDrying stretches the wet part of a time like drying and the rest like curing; a range never ends before its long end.
+func (p *Product) afterDrying(hours, long float64, air climate.Air) float64 {
+	after := p.RecoatAfterH(air) + max(0, hours-p.RecoatMinH)*climate.CureSlowdown(p.Reference(), air)
+	if long > hours && after > hours {
+		return max(after, p.stretch(hours, long, air))
+	}
+	return after
+}
+
+// PotLifeAt is the estimate of hours that a mix stays usable at tempC: halved for every 10 °C warmer than the label's
+// climate and never longer than it says. Source of the rule of thumb: van 't Hoff; basis: estimate.
+func (p *Product) PotLifeAt(tempC float64) float64 {
+	return p.PotLifeH * min(1, math.Pow(2, (p.Reference().TempC-tempC)/10))
 }

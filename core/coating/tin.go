@@ -1,0 +1,79 @@
+package coating
+
+import (
+	"fmt"
+	"time"
+)
+
+// Tin is one container of a product.
+type Tin struct {
+	SizeL      float64
+	LeftL      float64
+	Opened     time.Time // zero = still closed
+	BestBefore time.Time // zero = not told
+}
+
+var (
+	sizeField   = Field{Name: "size", Title: "Size", Dimension: Volume, Min: 0.005, Max: 1000}
+	leftField   = Field{Name: "left", Title: "Left", Dimension: Volume, Min: 0, Max: 1000}
+	levelField  = Field{Name: "left", Title: "Left", Dimension: Percent, Min: 0, Max: 100}
+	weightField = Field{Name: "left", Title: "Left", Dimension: Weight, Min: 0, Max: 2000}
+)
+
+// ReadSize reads what a tin holds, such as "2.5 L", "750 mL" or "1 qt", in litres.
+func ReadSize(words string) (litres float64, err error) {
+	r, err := sizeField.Read(words)
+	return r.From, err
+}
+
+// ReadLeft reads how much is left of a tin of size litres: by level ("40 %"), by volume ("1.2 L") or by net weight
+// ("1.3 kg", through the density in kg/L; 0 when nobody knows it). Nothing written means full.
+func ReadLeft(words string, size, density float64) (litres float64, err error) {
+	if words == "" {
+		return size, nil
+	}
+	if r, err := levelField.Read(words); err == nil && words[len(words)-1] == '%' {
+		return r.From / 100 * size, nil
+	}
+	if r, err := weightField.Read(words); err == nil && words[len(words)-1] == 'g' || err == nil && words[len(words)-1] == 'b' {
+		if density == 0 {
+			return 0, fmt.Errorf("a weight needs the density, which its label does not give; write what is left as %% or L")
+		}
+		return min(r.From/density, size), nil
+	}
+	r, err := leftField.Read(words)
+	if err == nil && r.From > size+1e-9 {
+		err = fmt.Errorf("more than the %s L that the tin holds", shortest(size, size))
+	}
+	return r.From, err
+}
+
+const (
+	soonDays      = 30   // best before within this is told (practice)
+	openedShare   = 0.5  // an opened tin keeps about half as long as a closed one (practice)
+	nearlyEmpty   = 0.1  // of the tin
+	airSpaceShare = 0.35 // below this the air in the tin skins over what cures by air (practice)
+)
+
+// Warnings are what a finisher should know of the tin today, in sentences. Basis: the label's dates, else practice.
+func (p *Product) Warnings(t Tin, today time.Time) []string {
+	var out []string
+	days := func(until time.Time) int { return int(until.Sub(today).Hours() / hoursPerDay) }
+	switch {
+	case t.BestBefore.IsZero():
+	case days(t.BestBefore) < 0:
+		out = append(out, "Past its best-before date: try it on a board before it goes on a piece.")
+	case days(t.BestBefore) <= soonDays:
+		out = append(out, fmt.Sprintf("Best before %s.", t.BestBefore.Format("2 January 2006")))
+	}
+	if keeps := p.ShelfMonths * openedShare * daysPerMonth; keeps > 0 && !t.Opened.IsZero() && -float64(days(t.Opened)) > keeps {
+		out = append(out, fmt.Sprintf("Open for longer than about %.0f months: an opened tin keeps about half as long as a closed one. Stir, strain, and try it on a board.", p.ShelfMonths*openedShare))
+	}
+	cures := p.Family.Cure == Oxidation || p.Family.Has(Isocyanate)
+	if t.SizeL > 0 && t.LeftL > 0 && t.LeftL < nearlyEmpty*t.SizeL {
+		out = append(out, "Nearly empty.")
+	} else if cures && t.SizeL > 0 && t.LeftL > 0 && t.LeftL < airSpaceShare*t.SizeL && !t.Opened.IsZero() {
+		out = append(out, "Much air in the tin: it skins over. Decant it into something smaller.")
+	}
+	return out
+}

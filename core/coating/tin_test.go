@@ -1,0 +1,69 @@
+package coating
+
+import (
+	"math"
+	"strings"
+	"testing"
+	"time"
+)
+
+// Units: NIST Handbook 44, appendix C.
+func TestWhatIsLeftOfATin(t *testing.T) {
+	for _, c := range []struct {
+		size, left string
+		density    float64
+		litres     float64
+		says       string
+	}{
+		{"2.5 L", "", 0, 2.5, ""},
+		{"2.5 L", "40 %", 0, 1, ""},
+		{"1 qt", "0.5 qt", 0, 0.4732, ""},
+		{"750 mL", "300 mL", 0, 0.3, ""},
+		{"2,5", "1,2", 0, 1.2, ""},
+		{"2.5 L", "1.3 kg", 1.3, 1, ""},
+		{"2.5 L", "1.3 kg", 0, 0, "needs the density"},
+		{"1 L", "1.5 L", 0, 0, "more than the 1 L"},
+		{"1 L", "120 %", 0, 0, "no unit known"},
+		{"1 L", "some", 0, 0, "begin with a number"},
+	} {
+		size, err := ReadSize(c.size)
+		if err != nil {
+			t.Fatal(err)
+		}
+		left, err := ReadLeft(c.left, size, c.density)
+		if c.says != "" && (err == nil || !strings.Contains(err.Error(), c.says)) {
+			t.Errorf("%s of %s: error %v, want one that says %q", c.left, c.size, err, c.says)
+		}
+		if c.says == "" && (err != nil || math.Abs(left-c.litres) > 0.001) {
+			t.Errorf("%s of %s: %v L, %v; want %v", c.left, c.size, left, err, c.litres)
+		}
+	}
+	if _, err := ReadSize("a big one"); err == nil {
+		t.Error("took a size that is none")
+	}
+}
+
+// Practice: what the dates on a tin, the air in it and the time since it was opened should tell.
+func TestTinsWarn(t *testing.T) {
+	today := time.Date(2026, 3, 1, 0, 0, 0, 0, time.UTC)
+	ago := func(months int) time.Time { return today.AddDate(0, -months, 0) }
+	for _, c := range []struct {
+		family string
+		tin    Tin
+		says   string
+	}{
+		{"clear_wb_pu", Tin{SizeL: 1, LeftL: 1, BestBefore: ago(2)}, "Past its best-before"},
+		{"clear_wb_pu", Tin{SizeL: 1, LeftL: 1, BestBefore: today.AddDate(0, 0, 10)}, "Best before 11 March 2026"},
+		{"clear_wb_pu", Tin{SizeL: 1, LeftL: 1, BestBefore: today.AddDate(1, 0, 0)}, ""},
+		{"shellac_dewaxed", Tin{SizeL: 1, LeftL: 1, Opened: ago(8)}, "Open for longer than about 6 months"},
+		{"shellac_dewaxed", Tin{SizeL: 1, LeftL: 1, Opened: ago(3)}, ""},
+		{"varnish_oil_pu", Tin{SizeL: 1, LeftL: 0.3, Opened: ago(1)}, "skins over"},
+		{"clear_wb_pu", Tin{SizeL: 1, LeftL: 0.3, Opened: ago(1)}, ""},
+		{"clear_wb_pu", Tin{SizeL: 1, LeftL: 0.05, Opened: ago(1)}, "Nearly empty"},
+	} {
+		got := strings.Join(product(t, c.family, nil).Warnings(c.tin, today), " ")
+		if !strings.Contains(got, c.says) || (c.says == "") != (got == "") {
+			t.Errorf("%s %+v: %q, want %q", c.family, c.tin, got, c.says)
+		}
+	}
+}
