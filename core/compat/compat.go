@@ -1,5 +1,5 @@
 // Package compat judges one coat over one ground: a verdict with its waits, preparation, the failure it avoids,
-// the reason and its basis. Rules are entries in rules.go, judged by properties and never by pairs of names.
+// the reason and its basis. Rules are entries in the rules files, judged by properties and never by pairs of names.
 package compat
 
 import (
@@ -34,8 +34,11 @@ type Ground struct {
 	Gripped  bool             // a coat below holds on to the slick material
 	Pale     bool             // a pale colour that must stay pale shows from below
 	Hidden   bool             // an opaque coat below hides the material
+	Waxed    bool             // wax lies somewhere below
+	Crackled bool             // the coat just below has just cracked over crackle medium
 	Old      Oldness          // the top is an old finish, cured long ago
 	FilmUM   float64          // dry film on the material so far, µm
+	SoftUM   float64          // the part of it that stays soft or softens again: shellac, lacquer, caulk
 }
 
 // Oldness tells whether a ground's top is an old finish, and whether anybody knows which.
@@ -52,32 +55,95 @@ func Bare(m *substrate.Material) Ground { return Ground{Material: m} }
 
 // Under returns the ground that coats of p leave for whatever comes next.
 func (g Ground) Under(p *coating.Product, coats int) Ground {
+	f := p.Family
+	g.Crackled = g.Top != nil && g.Top.Family.ID == crackleMedium && f.Is("paint")
 	g.Top, g.Old = p, NotOld
-	g.Watch = g.Material.Bleeds() && !g.Blocked && p.Blocks == coating.Partly && p.Family.Carrier == coating.Water && p.Shade == coating.Pale
+	g.Watch = g.Material.Bleeds() && !g.Blocked && p.Blocks == coating.Partly && f.Carrier == coating.Water && p.Shade == coating.Pale
 	g.Blocked = g.Blocked || p.Blocks > coating.No
 	g.Gripped = g.Gripped || p.GripsSlick >= 1
 	g.Pale = p.Shade == coating.Pale || (g.Pale && p.Shade != coating.Dark)
 	g.Hidden = g.Hidden || p.Opaque()
-	g.FilmUM += p.DryUM() * float64(coats)
+	g.Waxed = g.Waxed || f.Body == coating.Wax
+	film := p.DryUM() * float64(coats)
+	g.FilmUM += film
+	if f.RedissolvesIn != "" || f.Has(coating.Tacky) || f.ID == acrylicCaulk {
+		g.SoftUM += film
+	}
 	return g
 }
 
-// Context is what else a rule may ask: the room, the life ahead and the workshop's rules.
+const (
+	crackleMedium = "crackle_medium"
+	acrylicCaulk  = "caulk_acrylic"
+)
+
+// Context is what else a rule may ask: the room, the life ahead, the workshop's schools and what its test boards showed.
 type Context struct {
 	Air        climate.Air
 	Use        *enduse.EndUse
 	FoodPolicy enduse.FoodPolicy
+	Schools    Schools
+	Boards     []Board
+}
+
+// Soil is what may lie on a ground when a coat is to go on.
+type Soil string
+
+const (
+	Wax      Soil = "wax"
+	Silicone Soil = "silicone"
+	Grease   Soil = "grease"
+	Nicotine Soil = "nicotine"
+	Adhesive Soil = "adhesive"
+	Mildew   Soil = "mildew"
+	Lye      Soil = "lye"    // residue of a strong alkaline cleaner or stripper
+	Bleach   Soil = "bleach" // residue of wood bleach
+)
+
+// Soils there are.
+var Soils = []Soil{Wax, Silicone, Grease, Nicotine, Adhesive, Mildew, Lye, Bleach}
+
+// Key is how the ground was abraded.
+type Key string
+
+const (
+	NotKeyed  Key = ""
+	Keyed     Key = "keyed" // with paper or a synthetic pad
+	SteelWool Key = "steel_wool"
+)
+
+// Distress is how the ground's top was worn through on purpose.
+type Distress string
+
+const (
+	Undistressed Distress = ""
+	DryDistress  Distress = "dry" // with paper
+	WetDistress  Distress = "wet" // with a damp cloth
+)
+
+// State of the ground at the moment that the coat is to go on. The zero State is a plan: clean, and the wait ours to choose.
+type State struct {
+	SinceH      *float64 // hours since the ground's top went on
+	OpenH       *float64 // hours that the coat under the top had dried when the top went on
+	UnderneathH float64  // hours that it should have had
+	Key         Key
+	Cured       bool // hardened right through, whatever the clock says
+	Unsound     bool // flakes, chalks or lifts
+	Distress    Distress
+	Heavy       float64 // the top's wet film as a multiple of its label's; 0 and 1 = as the label has it
+	Soiled      []Soil
+	MoisturePct float64 // of the wood; 0 = not measured
+	MixedH      float64 // hours since the coat's two parts were mixed; 0 = just now, or no two parts
 }
 
 // Join is one coat about to go over one ground. A nil Coat asks whether the ground may be left as the surface.
 type Join struct {
 	Ground  Ground
+	State   State
 	Coat    *coating.Product
-	Coats   int // how many of this coat are planned, for limits on film
+	Coats   int  // how many of this coat are planned, for limits on film
+	Sprayed bool // sprayed, whatever its kind is usually put on with
 	Context Context
-	// SinceH is how many hours ago the ground's top coat went on; nil when planning, where the wait is ours to choose.
-	SinceH *float64
-	Keyed  bool // the ground has been abraded dull
 }
 
 // Finding is one rule that spoke.
@@ -90,7 +156,9 @@ type Finding struct {
 // Judgement is the answer for a join: the worst verdict stands, preparations add up, waits take the longest.
 type Judgement struct {
 	Verdict      Verdict
-	Findings     []Finding // every rule that spoke; the one that decided is first
+	Findings     []Finding // every rule that spoke and stands; the one that decided is first
+	Words        []Word    // what a label, a board or a school says of this very pair
+	Quieted      []Finding // rules that spoke and were overridden by Words
 	Preparations []Preparation
 	EarliestH    float64 // hours after the coat below, in this air
 	LabelH       float64 // the same wait as its label gives it, before the air stretches it
@@ -109,93 +177,127 @@ type Preparation struct {
 	MinutesPerM2 float64 // practice
 }
 
-// Judge answers a join by every rule. It is pure and quick: no allocation unless a rule speaks.
-func Judge(j Join) Judgement {
-	out := Judgement{WaitBasis: core.Practice}
-	if top := j.Ground.Top; top != nil && j.Coat != nil {
-		var field string
-		out.LabelH, field = labelWait(top, j.Coat)
-		slow := top.Slowdown(j.Context.Air)
-		out.EarliestH = out.LabelH * slow
-		out.WaitBasis = top.Basis(field)
-		if slow > 1 {
-			out.WaitBasis = core.Estimate
+// Judge answers a join by every rule. It is pure and quick.
+func Judge(j Join) Judgement { return ruled.judge(j) }
+
+var ruled = newRuleSet(Rules)
+
+// ruleSet holds rules by what they are asked about.
+type ruleSet struct{ joins, surfaces, moments []*Rule }
+
+func newRuleSet(rules []Rule) ruleSet {
+	var out ruleSet
+	for i := range rules {
+		r := &rules[i]
+		switch {
+		case r.Moment != nil:
+			out.moments = append(out.moments, r)
+		case r.Surface:
+			out.surfaces = append(out.surfaces, r)
+		default:
+			out.joins = append(out.joins, r)
 		}
-		out.LatestH = latest(j)
-		if j.Ground.Old != NotOld { // cured long ago: nothing to wait for, and no window left
-			out.EarliestH, out.LabelH, out.LatestH, out.WaitBasis = 0, 0, 0, core.Practice
-		}
-	}
-	for i := range Rules {
-		rule := &Rules[i]
-		if (j.Coat == nil) != rule.Surface || !rule.When(j) {
-			continue
-		}
-		f := Finding{Rule: rule, Reason: rule.Reason}
-		if rule.Because != nil {
-			f.Reason = rule.Because(j)
-		}
-		if rule.Wait != nil && j.Ground.Old == NotOld {
-			f.WaitH = rule.Wait(j)
-			if f.WaitH > out.EarliestH {
-				out.EarliestH, out.WaitBasis = f.WaitH, rule.Basis
-			}
-		}
-		out.NeedsInsert = out.NeedsInsert || rule.Insert != ""
-		if rule.Preparation.ID != "" {
-			out.Preparations = append(out.Preparations, rule.Preparation)
-		}
-		if rule.Verdict > out.Verdict && len(out.Findings) > 0 {
-			out.Findings = append([]Finding{f}, out.Findings...)
-		} else {
-			out.Findings = append(out.Findings, f)
-		}
-		out.Verdict = max(out.Verdict, rule.Verdict)
-	}
-	if j.SinceH != nil && j.Ground.Top != nil && j.Coat != nil {
-		out = judgeMoment(j, out)
 	}
 	return out
 }
 
-// labelWait is the wait the ground's own sheet asks before this coat, in its reference climate, and the field it
-// stands in: its recoat time under its own carrier and under shellac, which shortens every cross-carrier wait (C1)
-// to the coat's own dry time; the cross-carrier time under anything else.
-func labelWait(top, coat *coating.Product) (hours float64, field string) {
-	if coat.Family.Carrier != top.Family.Carrier && coat.Family.Carrier != coating.Alcohol && top.CrossWaitH > 0 {
-		return top.CrossWaitH, "crossWaitH"
+func (s ruleSet) judge(asked Join) Judgement {
+	j := &asked // rules read it where it lies
+	out := Judgement{WaitBasis: core.Practice}
+	words := j.words()
+	rules := s.joins
+	if j.Coat == nil {
+		rules = s.surfaces
+	} else if j.Ground.Top != nil && j.Ground.Old == NotOld {
+		out.wait(j)
 	}
-	return top.RecoatMinH, "recoatMinH"
+	for _, rule := range rules {
+		if rule.When(j) {
+			out.hear(j, rule, words)
+		}
+	}
+	if j.Ground.Top != nil && j.Coat != nil {
+		for _, rule := range s.moments {
+			if rule.Moment(j, &out) {
+				out.hear(j, rule, words)
+			}
+		}
+		if out.shut() {
+			out.LatestH = 0 // it is keyed in any case
+		}
+	}
+	for _, w := range words {
+		out.Words = append(out.Words, w)
+		if !w.May {
+			out.hear(j, notPaired[w.By], nil)
+			out.Findings[0].Reason = w.Sense
+		}
+	}
+	return out
+}
+
+// shut tells that the window closes before it opens: cool air, or another carrier, holds it back too long.
+func (out *Judgement) shut() bool { return out.LatestH > 0 && out.LatestH < out.EarliestH }
+
+// wait fills in when the coat may go on by the ground's own sheet, and until when without a key.
+func (out *Judgement) wait(j *Join) {
+	top := j.Ground.Top
+	out.EarliestH, out.LabelH, out.WaitBasis = top.RecoatAfterH(j.Context.Air), top.RecoatMinH, top.Basis("recoatMinH")
+	if crosses(top, j.Coat) {
+		out.EarliestH, out.LabelH, out.WaitBasis = top.CrossAfterH(j.Context.Air), top.CrossWaitH, top.Basis("crossWaitH")
+	}
+	if h := j.State.Heavy; h > 1 {
+		out.EarliestH *= h * h // practice: a film twice as thick dries four times as long
+	}
+	if out.EarliestH > out.LabelH {
+		out.WaitBasis = core.Estimate
+	}
+	out.LatestH = latest(j)
+}
+
+// hear takes up one finding, unless a word about this very pair overrides it.
+func (out *Judgement) hear(j *Join, rule *Rule, words []Word) {
+	f := Finding{Rule: rule, Reason: rule.Reason}
+	if rule.Because != nil {
+		f.Reason = rule.Because(j)
+	}
+	if rule.Wait != nil && j.Ground.Old == NotOld {
+		f.WaitH = rule.Wait(j)
+		if f.WaitH > out.EarliestH {
+			out.EarliestH, out.WaitBasis = f.WaitH, rule.Basis
+		}
+	}
+	if overridden(rule, words) {
+		out.Quieted = append(out.Quieted, f)
+		return
+	}
+	out.NeedsInsert = out.NeedsInsert || rule.Insert != ""
+	if rule.Preparation.ID != "" {
+		out.Preparations = append(out.Preparations, rule.Preparation)
+	}
+	if len(out.Findings) > 0 && (rule.Verdict > out.Verdict || rule.Moment != nil && rule.Verdict == out.Verdict) {
+		out.Findings = append([]Finding{f}, out.Findings...)
+	} else {
+		out.Findings = append(out.Findings, f)
+	}
+	out.Verdict = max(out.Verdict, rule.Verdict)
+}
+
+// crosses tells whether the coat's carrier asks for the ground's cross-carrier time. Shellac does not: it shortens every
+// cross-carrier wait (C1) to the ground's own dry time, never less.
+func crosses(top, coat *coating.Product) bool {
+	return coat.Family.Carrier != top.Family.Carrier && coat.Family.Carrier != coating.Alcohol && top.CrossWaitH > 0
 }
 
 // latest is the end of the recoat window, never later than its label says, whatever the air: a window that an
 // estimate holds open is how coats come to peel. T3: what melts into the coat below has none.
-func latest(j Join) float64 {
+func latest(j *Join) float64 {
 	if meltsIn(j) || j.Coat.Family.Body == coating.Wax {
 		return 0
 	}
 	return j.Ground.Top.RecoatMaxH
 }
 
-func meltsIn(j Join) bool {
+func meltsIn(j *Join) bool {
 	return j.Ground.Top != nil && j.Ground.Top.Family.RedissolvesIn != "" && j.Ground.Top.Family.RedissolvesIn == j.Coat.Family.Carrier
-}
-
-// judgeMoment adds what the clock says (T1, T2), for a ground whose age is known.
-func judgeMoment(j Join, out Judgement) Judgement {
-	say := func(r *Rule) {
-		f := Finding{Rule: r, Reason: r.Reason, WaitH: out.EarliestH}
-		out.Findings = append([]Finding{f}, out.Findings...)
-		out.Verdict = max(out.Verdict, r.Verdict)
-		if r.Preparation.ID != "" {
-			out.Preparations = append(out.Preparations, r.Preparation)
-		}
-	}
-	switch {
-	case *j.SinceH < out.EarliestH:
-		say(&TooEarly)
-	case out.LatestH > 0 && *j.SinceH > out.LatestH && !j.Keyed:
-		say(&TooLate)
-	}
-	return out
 }

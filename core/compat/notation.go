@@ -1,0 +1,165 @@
+package compat
+
+import (
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+
+	"firmitas/core/climate"
+	"firmitas/core/coating"
+	"firmitas/core/enduse"
+	"firmitas/core/substrate"
+)
+
+// Parse reads a join in the notation of the handbook and of the judged cases, from the material up:
+//
+//	oak + stain_gel_oil tone @30h + shellac_dewaxed x2 > clear_wb_pu ! dining_table ; soil=wax
+//
+// Before ">" lie the material and what is on it: coats by family, with their shade (clear, tone, pale, dark) or gloss, how
+// many (x2) and the hours since the last of them (@30h); an old finish as old:shellac or old:unknown. Behind ">" stands the
+// coat; with none the finished surface is judged. "!" names the end use. Behind ";" follows the state of things: soil=wax,
+// key=keyed or steel_wool, cured, unsound, distress=dry or wet, heavy=2, moisture=15, mixed=5, sprayed, air=10/80, school=shellac_between, food=cured_film.
+func Parse(text string) (Join, error) {
+	stack, coat, err := ParseStack(text)
+	switch {
+	case err != nil:
+		return Join{}, err
+	case coat == nil:
+		return stack.Surface(), nil
+	}
+	return stack.Over(coat.Product, coat.Coats), nil
+}
+
+// ParseStack reads the same notation into what is there and the coat to come, nil when the surface is asked about.
+func ParseStack(text string) (Stack, *Laid, error) {
+	text, state, _ := strings.Cut(text, ";")
+	text, use, hasUse := strings.Cut(text, "!")
+	below, coatText, _ := strings.Cut(text, ">")
+	stack := Stack{Context: Context{Air: climate.Reference, FoodPolicy: enduse.StrictFood}}
+	if hasUse {
+		if stack.Context.Use = enduse.Find(strings.TrimSpace(use)); stack.Context.Use == nil {
+			return stack, nil, fmt.Errorf("no end use %q", use)
+		}
+	}
+	for i, words := range strings.Split(below, "+") {
+		words = strings.TrimSpace(words)
+		if i == 0 {
+			m := substrate.Find(words)
+			if m == nil {
+				return stack, nil, fmt.Errorf("no material %q", words)
+			}
+			stack.Base = Bare(m)
+			continue
+		}
+		if old, isOld := strings.CutPrefix(words, "old:"); isOld {
+			finish := substrate.FindFinish(old)
+			if finish == nil && old != substrate.UnknownFinish {
+				return stack, nil, fmt.Errorf("no old finish %q", old)
+			}
+			stack.Base = GroundOf(stack.Base.Material, substrate.Inspection{Finish: finish, Unknown: finish == nil}, substrate.Keep)
+			continue
+		}
+		laid, err := parseCoat(words)
+		if err != nil {
+			return stack, nil, err
+		}
+		stack.Laid = append(stack.Laid, laid)
+	}
+	if err := stack.parseState(state); err != nil {
+		return stack, nil, err
+	}
+	if strings.TrimSpace(coatText) == "" {
+		return stack, nil, nil
+	}
+	coat, err := parseCoat(coatText)
+	return stack, &coat, err
+}
+
+func parseCoat(words string) (Laid, error) {
+	fields := strings.Fields(words)
+	if len(fields) == 0 {
+		return Laid{}, fmt.Errorf("a coat is missing")
+	}
+	laid := Laid{Coats: 1}
+	p := coating.Product{Name: fields[0], Shade: coating.Clear, Sheen: coating.Satin}
+	for _, w := range fields[1:] {
+		var err error
+		switch {
+		case w[0] == 'x':
+			laid.Coats, err = strconv.Atoi(w[1:])
+		case w[0] == '@':
+			var h float64
+			h, err = strconv.ParseFloat(strings.TrimSuffix(w[1:], "h"), 64)
+			laid.SinceH = &h
+		case w == "gloss":
+			p.Sheen = coating.Gloss
+		case slices.Contains(coating.Shades, coating.Shade(w)):
+			p.Shade = coating.Shade(w)
+		default:
+			err = fmt.Errorf("%q says nothing of a coat", w)
+		}
+		if err != nil {
+			return laid, err
+		}
+	}
+	if f := coating.Families[fields[0]]; f != nil {
+		p.Name = f.Name
+	}
+	made, err := coating.New(p, fields[0])
+	laid.Product = made
+	return laid, err
+}
+
+func (s *Stack) parseState(text string) error {
+	for _, w := range strings.Fields(text) {
+		name, value, _ := strings.Cut(w, "=")
+		var err error
+		switch name {
+		case "soil":
+			if !slices.Contains(Soils, Soil(value)) {
+				return fmt.Errorf("no soil %q", value)
+			}
+			s.State.Soiled = append(s.State.Soiled, Soil(value))
+		case "key":
+			s.State.Key = Key(value)
+		case "cured":
+			s.State.Cured = true
+		case "distress":
+			s.State.Distress = Distress(value)
+		case "unsound":
+			s.State.Unsound = true
+		case "sprayed":
+			s.Sprayed = true
+		case "heavy":
+			s.State.Heavy, err = strconv.ParseFloat(value, 64)
+		case "moisture":
+			s.State.MoisturePct, err = strconv.ParseFloat(value, 64)
+		case "mixed":
+			s.State.MixedH, err = strconv.ParseFloat(value, 64)
+		case "air":
+			_, err = fmt.Sscanf(value, "%f/%f", &s.Context.Air.TempC, &s.Context.Air.RH)
+		case "food":
+			s.Context.FoodPolicy = enduse.FoodPolicy(value)
+		case "school":
+			switch value {
+			case "hardwax_over_sealer":
+				s.Context.Schools.HardwaxOverSealer = true
+			case "distress_after_wax":
+				s.Context.Schools.DistressAfterWax = true
+			case "shellac_between":
+				s.Context.Schools.ShellacBetween = true
+			case "no_wax_over_film":
+				s.Context.Schools.NoWaxOverFilm = true
+			default:
+				return fmt.Errorf("no school %q", value)
+			}
+		default:
+			return fmt.Errorf("%q says nothing of a state", w)
+		}
+		if err != nil {
+			return fmt.Errorf("%s: %w", w, err)
+		}
+	}
+	return nil
+}

@@ -1,0 +1,71 @@
+package compat
+
+import "firmitas/core/coating"
+
+// Laid is a product that has gone on, or is planned to.
+type Laid struct {
+	Product *coating.Product
+	Coats   int
+	SinceH  *float64 // hours since the last of its coats; nil in a plan
+}
+
+// Stack is a build-up from the material to where it stands now.
+type Stack struct {
+	Base    Ground // the bare material, or an old finish that is kept
+	Laid    []Laid // from the ground up
+	State   State  // of its top, except what follows from Laid
+	Sprayed bool   // the next coat is sprayed, whatever its kind is usually put on with
+	Context Context
+}
+
+// Ground is what the next coat meets.
+func (s Stack) Ground() Ground {
+	g := s.Base
+	for _, l := range s.Laid {
+		g = g.Under(l.Product, l.Coats)
+	}
+	return g
+}
+
+// Surface asks whether the stack may be left as it is.
+func (s Stack) Surface() Join { return Join{Ground: s.Ground(), State: s.state(), Context: s.Context} }
+
+// Over is coats of p about to go over the stack.
+func (s Stack) Over(p *coating.Product, coats int) Join {
+	return Join{Ground: s.Ground(), State: s.state(), Coat: p, Coats: coats, Sprayed: s.Sprayed, Context: s.Context}
+}
+
+// state adds to State what the hours of the laid coats say: how long the top has dried, and whether what it covers had
+// been given its time.
+func (s Stack) state() State {
+	out := s.State
+	n := len(s.Laid)
+	if n == 0 {
+		return out
+	}
+	top := s.Laid[n-1]
+	out.SinceH = top.SinceH
+	if n < 2 || top.SinceH == nil || s.Laid[n-2].SinceH == nil {
+		return out
+	}
+	open := *s.Laid[n-2].SinceH - *top.SinceH
+	below := Stack{Base: s.Base, Laid: s.Laid[:n-1], Context: s.Context}
+	plan := Join{Ground: below.Ground(), Coat: top.Product, Coats: top.Coats, Context: s.Context}
+	out.OpenH, out.UnderneathH = &open, Judge(plan).EarliestH
+	return out
+}
+
+// Judge answers every join of the stack from the ground up as it would be planned, and then its surface.
+func (s Stack) Judge() []Judgement {
+	out := make([]Judgement, 0, len(s.Laid)+1)
+	g := s.Base
+	for i, l := range s.Laid {
+		j := Join{Ground: g, Coat: l.Product, Coats: l.Coats, Context: s.Context}
+		if i == 0 {
+			j.State.Soiled, j.State.MoisturePct, j.State.Unsound = s.State.Soiled, s.State.MoisturePct, s.State.Unsound
+		}
+		out = append(out, Judge(j))
+		g = g.Under(l.Product, l.Coats)
+	}
+	return append(out, Judge(Join{Ground: g, Context: s.Context}))
+}

@@ -1,0 +1,246 @@
+package compat
+
+import (
+	"cmp"
+	"math"
+	"slices"
+
+	"firmitas/core/coating"
+)
+
+// Step is one coat of a way through, with how its join is judged.
+type Step struct {
+	Product *coating.Product
+	Coats   int
+	Join    Judgement
+	New     bool // it is not the coat that was asked for
+}
+
+// Way is one way to get past a refused or doubtful join.
+type Way struct {
+	Steps   []Step
+	WaitH   float64 // hours until the last of Steps may go on, from now
+	Verdict Verdict // the worst of its joins
+	ToBuy   bool    // something in it is not on the shelf
+}
+
+// Instead tells whether another coat takes the place of the one asked for.
+func (w Way) Instead() bool { return w.Steps[len(w.Steps)-1].New }
+
+// toBuy are the kinds that most often make a bad join good, offered when no product of theirs is on the shelf.
+var toBuy = []string{"shellac_dewaxed", "primer_wb_bonding", "primer_shellac", "primer_alkyd", "sealer_vinyl", "wax_clear"}
+
+const (
+	mostWays     = 4
+	hoursPerCoat = 6.0  // of a finisher's day, by hand and washing up (practice)
+	hoursToBuy   = 24.0 // to get what the shelf lacks (practice)
+	hoursToTest  = 48.0 // a test board made and waited for (practice)
+	hoursInstead = 12.0 // giving up the coat that was wanted weighs as much (practice)
+)
+
+// Through finds the cheapest ways to lay coats of wanted over s: waiting, one coat between, two, or another coat instead.
+// Every way is judged again as a whole, and none is worse than what was asked for. The shelf comes first.
+func Through(s Stack, wanted *coating.Product, coats int, shelf []*coating.Product) []Way {
+	asked := Judge(s.Over(wanted, coats))
+	if asked.Verdict < Test && asked.Legal() {
+		return nil
+	}
+	t := through{from: s, wanted: wanted, coats: coats, asked: asked.Verdict}
+	t.try(nil, false)
+	between := t.candidates(shelf)
+	for _, a := range between {
+		t.try([]*coating.Product{a.Product}, a.buy)
+	}
+	if len(t.ways) == 0 {
+		for _, a := range between {
+			for _, b := range between {
+				if a.Family != b.Family {
+					t.try([]*coating.Product{a.Product, b.Product}, a.buy || b.buy)
+				}
+			}
+		}
+	}
+	for _, p := range shelf {
+		if p.ID != wanted.ID && likeWanted(p, wanted) {
+			other := t
+			other.wanted, other.ways = p, nil
+			other.try(nil, false)
+			for _, w := range other.ways {
+				w.Steps[len(w.Steps)-1].New = true
+				t.ways = append(t.ways, w)
+			}
+		}
+	}
+	return t.best()
+}
+
+type through struct {
+	from   Stack
+	wanted *coating.Product
+	coats  int
+	asked  Verdict
+	ways   []Way
+}
+
+type candidate struct {
+	*coating.Product
+	buy bool
+}
+
+// candidates are what may go between: sealers, primers, clear wax; none that hides what is to be seen.
+func (t *through) candidates(shelf []*coating.Product) []candidate {
+	var out []candidate
+	fits := func(p *coating.Product) bool {
+		f := p.Family
+		return (f.Is("sealer") || f.Is("primer") || (f.Is("wax") && p.Shade == coating.Clear && t.wanted.Family.Is("wax"))) &&
+			f.ID != t.wanted.Family.ID && (!p.Opaque() || t.wanted.Opaque())
+	}
+	have := map[string]bool{}
+	for _, p := range shelf {
+		if fits(p) && len(p.Limits().Obstacles(t.from.Context.Air)) == 0 {
+			have[p.Family.ID] = true
+			out = append(out, candidate{p, false})
+		}
+	}
+	for _, id := range toBuy {
+		f := coating.Families[id]
+		p := &coating.Product{Name: f.Name, Family: f, Shade: coating.Clear, Sheen: coating.Satin}
+		if f.Is("primer") {
+			p.Shade = coating.Pale
+		}
+		if made, err := coating.New(*p, id); err == nil && !have[id] && fits(made) {
+			out = append(out, candidate{made, true})
+		}
+	}
+	return out
+}
+
+// likeWanted products could take the place of wanted: they colour or protect as it does.
+func likeWanted(p, wanted *coating.Product) bool {
+	protects := func(f *coating.Family) bool { return f.Is("clear") || f.Is("oil") || f.Is("wax") }
+	alike := slices.ContainsFunc(p.Family.Groups, wanted.Family.Is) || (protects(p.Family) && protects(wanted.Family))
+	return alike && p.Shade == wanted.Shade && p.Family.ID != wanted.Family.ID && !p.Family.Is("filler") && p.Family.ID != "bare"
+}
+
+// try judges the wanted coat over what goes between, as it would be planned, and keeps it when it is legal and better.
+func (t *through) try(between []*coating.Product, buy bool) {
+	s := t.from
+	since := s.state().SinceH
+	s.State.SinceH = nil
+	s.Laid = slices.Clone(s.Laid)
+	for i := range s.Laid {
+		s.Laid[i].SinceH = nil
+	}
+	w := Way{ToBuy: buy}
+	for i, p := range append(slices.Clone(between), t.wanted) {
+		coats := 1
+		if i == len(between) {
+			coats = t.coats
+		}
+		j := s.Over(p, coats)
+		if i > 0 {
+			j.State = State{MixedH: t.from.State.MixedH}
+		} else if gone := since; gone != nil && len(s.Laid) > 0 { // what is left to wait, or a key once the window has closed
+			at := math.Max(*gone, Judge(j).EarliestH)
+			j.State.SinceH = &at
+		}
+		judged := Judge(j)
+		if !judged.Legal() {
+			return
+		}
+		wait := judged.EarliestH
+		if i == 0 && since != nil {
+			wait = math.Max(0, wait-*since)
+		}
+		w.WaitH += wait
+		w.Verdict = max(w.Verdict, judged.Verdict)
+		w.Steps = append(w.Steps, Step{p, coats, judged, i < len(between)})
+		s.Laid = append(s.Laid, Laid{Product: p, Coats: coats})
+		s.State = State{}
+	}
+	before := Judge(Stack{Base: t.from.Base, Laid: append(slices.Clone(t.from.Laid), Laid{Product: t.wanted, Coats: t.coats}), Context: t.from.Context}.Surface())
+	if after := Judge(s.Surface()); after.Verdict > before.Verdict || w.Verdict >= max(t.asked, Test) && w.Verdict >= t.asked {
+		return
+	}
+	t.ways = append(t.ways, w)
+}
+
+func (w Way) cost() float64 {
+	cost := w.WaitH + hoursPerCoat*float64(len(w.Steps)-1)
+	if w.ToBuy {
+		cost += hoursToBuy
+	}
+	if w.Verdict == Test {
+		cost += hoursToTest
+	}
+	if w.Instead() {
+		cost += hoursInstead
+	}
+	return cost
+}
+
+// best keeps the cheapest ways, one of a kind.
+func (t *through) best() []Way {
+	slices.SortStableFunc(t.ways, func(a, b Way) int { return cmp.Compare(a.cost(), b.cost()) })
+	seen := map[string]bool{}
+	var out []Way
+	for _, w := range t.ways {
+		kind := ""
+		for _, s := range w.Steps {
+			kind += s.Product.Family.ID + " "
+		}
+		if !seen[kind] && len(out) < mostWays {
+			seen[kind] = true
+			out = append(out, w)
+		}
+	}
+	return out
+}
+
+// Moment is an answer that holds from some hours after the ground's top went on, until the next Moment.
+type Moment struct {
+	FromH float64
+	Judgement
+}
+
+// When answers for every age of the ground's top: coats of p over s, the earlier answer up to the later one.
+func When(s Stack, p *coating.Product, coats int) []Moment {
+	if len(s.Laid) == 0 {
+		return nil
+	}
+	top := s.Laid[len(s.Laid)-1].Product
+	plan := s
+	plan.Laid = slices.Clone(s.Laid)
+	last := &plan.Laid[len(plan.Laid)-1]
+	last.SinceH = nil
+	planned := Judge(plan.Over(p, coats))
+	air := s.Context.Air
+	turns := []float64{0, planned.EarliestH, planned.LatestH, top.RecoatMaxH, top.CrossAfterH(air), top.FullCureAfterH(air), yearH}
+	slices.Sort(turns)
+	var out []Moment
+	for i, h := range slices.Compact(turns) {
+		at := h
+		if i > 0 || h > 0 {
+			at = h + 1e-6
+		}
+		last.SinceH = &at
+		j := plan.Over(p, coats)
+		j.State.OpenH = nil // asked of the top alone: what lies under it has had its time
+		judged := Judge(j)
+		if n := len(out); n > 0 && sameAnswer(out[n-1].Judgement, judged) {
+			continue
+		}
+		out = append(out, Moment{h, judged})
+	}
+	return out
+}
+
+func sameAnswer(a, b Judgement) bool {
+	decides := func(j Judgement) *Rule {
+		if len(j.Findings) == 0 {
+			return nil
+		}
+		return j.Findings[0].Rule
+	}
+	return a.Verdict == b.Verdict && a.NeedsInsert == b.NeedsInsert && decides(a) == decides(b)
+}

@@ -1,0 +1,122 @@
+package compat
+
+import (
+	"math"
+	"slices"
+	"strconv"
+	"strings"
+	"testing"
+
+	"firmitas/core/coating"
+)
+
+// stackOf reads the notation of a join into the stack and its coat.
+func stackOf(t testing.TB, text string) (Stack, *coating.Product) {
+	t.Helper()
+	s, coat, err := ParseStack(text)
+	if err != nil {
+		t.Fatalf("%s: %v", text, err)
+	}
+	return s, coat.Product
+}
+
+func told(w Way) string {
+	var names []string
+	for _, s := range w.Steps {
+		names = append(names, s.Product.Family.ID)
+	}
+	return strings.Join(names, " + ")
+}
+
+// Practice: the cheapest way first, from the shelf before the shop; what cannot be mended has no way.
+func TestTheWayThrough(t *testing.T) {
+	for _, c := range []struct{ join, shelf, first string }{
+		{"oak + varnish_oil_pu > lacquer_cab", "shellac_dewaxed", "shellac_dewaxed + lacquer_cab"},
+		{"oak + shellac_waxed > clear_wb_pu", "shellac_dewaxed primer_alkyd", "shellac_dewaxed + clear_wb_pu"},
+		{"oak > paint_chalk pale", "primer_shellac shellac_dewaxed", "primer_shellac + paint_chalk"},
+		{"melamine > paint_acrylic dark", "primer_wb_bonding", "primer_wb_bonding + paint_acrylic"},
+		{"melamine > paint_acrylic dark", "", "primer_shellac + paint_acrylic"}, // to buy
+		{"rosewood > oil_danish", "varnish_spar", ""},                           // shellac would stop the oil too, and oil varnish does not dry there either
+		{"oak + clear_wb_pu @1h > clear_wb_pu", "", "clear_wb_pu"},              // wait
+		{"beech + paint_chalk pale > wax_dark tone", "wax_clear", "wax_clear + wax_dark"},
+		{"oak + wax_clear > clear_wb_pu", "shellac_dewaxed", ""},
+		{"oak + oil_board > varnish_oil_pu", "shellac_dewaxed oil_wax_paste_board", "oil_wax_paste_board"}, // stay with its kind
+		{"beech + enamel_wb pale > varnish_oil_pu", "clear_wb_pu clear_wb_acrylic", "clear_wb_pu"},
+		{"oak + clear_wb_pu > clear_wb_pu", "shellac_dewaxed", ""}, // nothing to mend
+	} {
+		s, coat := stackOf(t, c.join)
+		coat.ID = 1
+		var shelf []*coating.Product
+		for i, id := range strings.Fields(c.shelf) {
+			p := coating.Product{ID: int64(i + 2), Name: id, Shade: coating.Clear, Sheen: coating.Satin}
+			if coating.Families[id].Is("primer") && id != "shellac_dewaxed" {
+				p.Shade = coating.Pale
+			}
+			made, err := coating.New(p, id)
+			if err != nil {
+				t.Fatal(err)
+			}
+			shelf = append(shelf, made)
+		}
+		ways := Through(s, coat, 1, shelf)
+		got := ""
+		if len(ways) > 0 {
+			got = told(ways[0])
+		}
+		if got != c.first {
+			t.Errorf("%s with %q: first way %q, want %q (%d ways)", c.join, c.shelf, got, c.first, len(ways))
+		}
+	}
+}
+
+// Property: every way is legal at every join, no worse than what was asked, and told with what it costs in time.
+func TestEveryWayHolds(t *testing.T) {
+	var shelf []*coating.Product
+	for i, id := range []string{"shellac_dewaxed", "primer_shellac", "primer_wb_bonding", "clear_wb_pu", "varnish_oil_pu", "oil_hardwax", "wax_clear", "enamel_wb", "lacquer_cab"} {
+		p, err := coating.New(coating.Product{ID: int64(i + 1), Name: id, Shade: coating.Clear, Sheen: coating.Satin}, id)
+		if err != nil {
+			t.Fatal(err)
+		}
+		shelf = append(shelf, p)
+	}
+	found := 0
+	for _, j := range randomJoins(1500, 3) {
+		if j.Coat == nil {
+			continue
+		}
+		s := Stack{Base: j.Ground, Context: j.Context}
+		asked := Judge(s.Over(j.Coat, 1))
+		for _, w := range Through(s, j.Coat, 1, shelf) {
+			found++
+			if w.Verdict > asked.Verdict || math.IsNaN(w.WaitH) || w.WaitH < 0 {
+				t.Fatalf("%s over %+v: a way of verdict %s, asked was %s", told(w), j.Ground, w.Verdict, asked.Verdict)
+			}
+			if slices.ContainsFunc(w.Steps, func(s Step) bool { return !s.Join.Legal() }) {
+				t.Fatalf("%s: not legal", told(w))
+			}
+		}
+	}
+	if found < 200 {
+		t.Errorf("only %d ways", found)
+	}
+}
+
+// The answer over time: too early, open, closed; shellac never closes.
+func TestWhenMayI(t *testing.T) {
+	for _, c := range []struct{ join, want string }{
+		{"oak + clear_wb_pu > clear_wb_pu", "0:refuse 2:sound 24:prepare 8760:prepare"},
+		{"oak + shellac_dewaxed > shellac_dewaxed", "0:refuse 1:sound 8760:prepare"},
+		{"oak + paint_aerosol dark > paint_aerosol dark", "0:refuse 0.25:sound 1:refuse 48:sound 8760:prepare"},
+		{"oak + varnish_oil_pu > lacquer_cab", "0:refuse 24:refuse 720:test"},
+		{"oak > clear_wb_pu", ""},
+	} {
+		s, coat := stackOf(t, c.join)
+		var got []string
+		for _, m := range When(s, coat, 1) {
+			got = append(got, strconv.FormatFloat(m.FromH, 'f', -1, 64)+":"+m.Verdict.String())
+		}
+		if text := strings.Join(got, " "); text != c.want {
+			t.Errorf("%s: %s, want %s", c.join, text, c.want)
+		}
+	}
+}

@@ -1,0 +1,112 @@
+package compat
+
+import (
+	"fmt"
+
+	"firmitas/core"
+	"firmitas/core/coating"
+)
+
+// By tells who speaks of a pair, other than the trade's rules.
+type By int
+
+const (
+	ByLabel By = iota // the data sheet of one of the two
+	ByBoard           // a test board of this workshop
+)
+
+// Word is what somebody says of this very pair.
+type Word struct {
+	By    By
+	May   bool
+	Sense string // what is said, in a sentence
+	Who   string // whose sheet, or who made the board
+	When  string // date of the board; "" for a label
+}
+
+// Schools of practice that a workshop follows. Each is a setting, with its reasons in the handbook.
+type Schools struct {
+	DistressAfterWax  bool // wax first, cut through it, wax the cuts again; else distress first, then seal
+	HardwaxOverSealer bool // hardwax oil over a single thin coat of sealer
+	NoWaxOverFilm     bool // films are left unwaxed
+	ShellacBetween    bool // dewaxed shellac between coats of different kinds
+}
+
+// Board is a test board of one coat over one ground, with what it showed.
+type Board struct {
+	Ground, Coat int64  // products
+	Material     string // "" = whatever the wood
+	CrossCut     int    // class by ISO 2409: 0 best, 5 worst
+	Passed       bool   // the workshop's judgement on all that was tried
+	Who          string
+	On           string // date
+}
+
+// PassingCrossCut is the worst class of ISO 2409 at which a board may be passed: 1, up to 5 % of the squares flaked
+// (4B by ASTM D3359, which counts the other way; values from memory). The bar itself is practice.
+const PassingCrossCut = 1
+
+// WhyNotPassed is what a board showed that keeps it from being passed; "" when nothing does. SolventRub is what the rub did.
+// Basis: practice.
+func WhyNotPassed(crossCut int, solventRub string) string {
+	switch {
+	case crossCut > PassingCrossCut:
+		return fmt.Sprintf("Class %d (%s) means that more than a few squares came off: a board is passed at class %d or better.", crossCut, D3359(crossCut), PassingCrossCut)
+	case solventRub == "dissolved":
+		return "It dissolved under the solvent rub: it has not hardened, and cannot be passed yet."
+	}
+	return ""
+}
+
+// D3359 is the class of ASTM D3359 method B that stands for one of ISO 2409 (5B is best; values from memory).
+func D3359(iso2409 int) string { return fmt.Sprintf("%dB", 5-iso2409) }
+
+// FlakedPct is the share of the cut squares that has come off at the worst, by class of ISO 2409 (values from memory).
+var FlakedPct = [...]float64{0, 5, 15, 35, 65, 100}
+
+// words gathers what the two labels and the workshop's boards say of this pair.
+func (j *Join) words() []Word {
+	if j.Coat == nil || j.Ground.Top == nil {
+		return nil
+	}
+	var out []Word
+	add := func(p *coating.Product, over bool, other *coating.Family) {
+		for _, pair := range p.Pairings {
+			if pair.Over == over && pair.Names(other) {
+				out = append(out, Word{By: ByLabel, May: pair.May, Sense: pair.Sense, Who: p.Name + ", " + pair.Source})
+			}
+		}
+	}
+	add(j.Coat, true, j.Ground.Top.Family)
+	add(j.Ground.Top, false, j.Coat.Family)
+	for _, b := range j.Context.Boards {
+		if b.Ground == j.Ground.Top.ID && b.Coat == j.Coat.ID && b.Ground != 0 && (b.Material == "" || b.Material == j.Ground.Material.ID) {
+			sense := fmt.Sprintf("A test board held: cross-cut class %d (%s).", b.CrossCut, D3359(b.CrossCut))
+			if !b.Passed {
+				sense = fmt.Sprintf("A test board failed: cross-cut class %d (%s).", b.CrossCut, D3359(b.CrossCut))
+			}
+			out = append(out, Word{By: ByBoard, May: b.Passed, Sense: sense, Who: b.Who, When: b.On})
+		}
+	}
+	return out
+}
+
+// overridden tells whether a word about the pair outweighs the rule. A label outweighs every rule that is not firm; a
+// board settles doubts, but nothing that is refused. A preparation that is plain work is done all the same.
+func overridden(rule *Rule, words []Word) bool {
+	if rule.Firm || rule.Surface || rule.Moment != nil || (rule.Verdict < Test && rule.Insert == "") {
+		return false
+	}
+	for _, w := range words {
+		if w.May && (w.By == ByLabel || rule.Verdict < Refuse) {
+			return true
+		}
+	}
+	return false
+}
+
+// notPaired is how a word against the pair is told, by who says it.
+var notPaired = map[By]*Rule{
+	ByLabel: {ID: "LB", Theme: "Labels and boards", Title: "Its label says no to this pair", Firm: true, Verdict: Refuse, Failure: "is expected to fail", WayOut: "Another coat, or a barrier between.", Basis: core.Label},
+	ByBoard: {ID: "TB", Theme: "Labels and boards", Title: "It failed on our own test board", Firm: true, Verdict: Refuse, Failure: "failed on the board", WayOut: "Another coat, or a barrier between, on a new board.", Basis: core.Practice},
+}
