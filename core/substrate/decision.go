@@ -70,8 +70,11 @@ func (i Inspection) keep(w Wish) Option {
 			o.Standing, o.Why = s, why
 		}
 	}
-	if i.Unknown {
+	switch {
+	case i.Unknown && w.ShowsWood:
 		rule(Doubtful, "Nobody knows what it is: find out with the finger tests, or try a test board over a coat of dewaxed shellac.")
+	case i.Unknown:
+		o.Why = "Nobody knows what it is, and under paint nobody needs to: clean it, key it, then dewaxed shellac or a shellac-based primer, which joins nearly anything."
 	}
 	if i.Condition == Worn && i.film() {
 		rule(Doubtful, "Worn through in places, the new coats will show the edge between bare and coated.")

@@ -3,6 +3,7 @@ package substrate
 import (
 	"fmt"
 	"slices"
+	"strings"
 
 	"firmitas/core/climate"
 )
@@ -95,6 +96,8 @@ func (i Inspection) Moisture() (pct float64, estimate bool) {
 	return 0, false
 }
 
+func (i Inspection) name() string { return strings.ToLower(i.Material.Name[:1]) + i.Material.Name[1:] }
+
 // Problem is one field of an inspection that cannot be right, or contradicts another.
 type Problem struct{ Field, Detail string }
 
@@ -104,8 +107,8 @@ const (
 	thickestVeneer = 6.0
 )
 
-// Contradictions are told, not swallowed.
-func (i Inspection) Contradictions() []Problem {
+// Contradictions within what was seen, and with the look that is wanted, are told, not swallowed.
+func (i Inspection) Contradictions(w Wish) []Problem {
 	var out []Problem
 	say := func(holds bool, field, format string, args ...any) {
 		if holds {
@@ -118,6 +121,14 @@ func (i Inspection) Contradictions() []Problem {
 		say(i.VeneerMM > 0 && m.Kind != Veneer, "veneerMm", "%s is not veneered.", m.Name)
 		say(i.MoisturePct > 0 && m.Slick, "moisturePct", "%s holds no moisture that a meter reads.", m.Name)
 		say(m.Slick && i.Finish != nil && (i.Finish.ID == "oil" || i.Finish.ID == "shellac"), "finish", "%s is not wood and takes neither oil nor shellac. Look again.", m.Name)
+	}
+	for _, id := range i.Repairs {
+		r := FindRepair(id)
+		if r == nil {
+			continue
+		}
+		say(i.Material != nil && r.Only != nil && !r.Only(i.Material), "repairs", "%s cannot be on %s. Look again, or mend the material.", r.Damage, i.name())
+		say(r.Painted && w.ShowsWood, "repairs", "Caulk must be painted over, and this zone shows its wood: take filler, or a wax stick after the coats.")
 	}
 	say(i.Finish != nil && i.Finish.ID == "bare" && (i.Condition == Flaking || i.Condition == Chalky), "condition", "Bare wood does not flake or chalk.")
 	say(i.Unknown && i.Finish != nil, "finish", "It is either known or not.")
@@ -135,20 +146,29 @@ type Repair struct {
 	WaitH     float64
 	Damp      bool // it dries by water, so the air stretches the wait
 	Phase     Phase
+	Only      func(*Material) bool // where it can be; nil = anywhere
+	Painted   bool                 // it must end up under paint
 }
+
+func wooden(m *Material) bool   { return m.Wood() }
+func veneered(m *Material) bool { return m.Kind == Veneer }
+func knotty(m *Material) bool   { return m.Kind == Softwood || m.Kind == Hardwood || m.Kind == Veneer }
+func solid(m *Material) bool    { return m.Kind == Softwood || m.Kind == Hardwood }
 
 // Repairs there are, each at its place in the order.
 var Repairs = []Repair{
-	{"joint", "Loose joint", "Glue and clamp the joint", "Old glue out, dry fit, glue, clamp one to two hours, work it the next day.", "wood glue, clamps", 25, 24, true, Mend},
-	{"veneer_loose", "Loose veneer", "Re-lay the veneer", "Tap with a fingernail to find all of it; glue below, press with taped blocks two hours, leave overnight before sanding.", "wood glue, taped blocks", 25, 14, true, Mend},
-	{"veneer_missing", "Missing veneer", "Patch the veneer", "Cut the patch along the grain, taped as a hinge; press two hours, overnight before sanding.", "veneer, wood glue", 45, 14, true, Mend},
-	{"gouge", "Gouge or scratch", "Fill", "Thin layers of filler, a little proud; sand level when hard. Many fillers do not take stain as wood does.", "wood filler", 12, 3, true, Fill},
-	{"corner", "Broken corner or trim", "Rebuild in two-part filler", "Roughen, build up in a taped mould, overnight; shape with file and P80. Gloves: a sensitiser.", "two-part filler, mould tape", 40, 12, false, Fill},
-	{"dent", "Dent", "Steam the dent", "Damp cloth and a warm iron over bare wood; dry before sanding. Not on film or veneer.", "cloth, iron", 10, 3, true, Fill},
-	{"ring", "Water ring or stain in the wood", "Bleach the stain", "On bare wood only; rinse, let it dry well. Gloves and eyes; follow the product's data sheet.", "wood bleach", 20, 12, true, Fill},
-	{"runner", "Sticking runner", "Wax the runners", "Plain wax on the runners, last of all: it spoils every coat it touches.", "candle or paste wax", 8, 0, false, Last},
-	{"screw", "Stripped screw holes", "Plug the screw holes", "Glued slivers or a plug, cut flush when dry.", "wood glue, plugs", 12, 2, true, Mend},
-	{"gap", "Gap to be painted over", "Caulk the gaps", "Thin bead of acrylic caulk, smoothed wet; it must be painted.", "acrylic caulk", 10, 2, true, Fill},
+	{"joint", "Loose joint", "Glue and clamp the joint", "Old glue out, dry fit, glue, clamp one to two hours, work it the next day.", "wood glue, clamps", 25, 24, false, Mend, nil, false},
+	{"veneer_loose", "Loose veneer", "Re-lay the veneer", "Tap with a fingernail to find all of it; glue below, press with taped blocks two hours, leave overnight before sanding.", "wood glue, taped blocks", 25, 14, false, Mend, veneered, false},
+	{"veneer_missing", "Missing veneer", "Patch the veneer", "Cut the patch along the grain, taped as a hinge; press two hours, overnight before sanding.", "veneer, wood glue", 45, 14, false, Mend, veneered, false},
+	{"gouge", "Gouge or scratch", "Fill", "Thin layers of filler, a little proud; sand level when hard. Many fillers do not take stain as wood does.", "wood filler", 12, 3, true, Fill, nil, false},
+	{"corner", "Broken corner or trim", "Rebuild in two-part filler", "Roughen, build up in a taped mould, overnight; shape with file and P80. Gloves: a sensitiser.", "two-part filler, mould tape", 40, 12, false, Fill, nil, false},
+	{"dent", "Dent", "Steam the dent", "Damp cloth and a warm iron over bare wood; dry before sanding. Not on film or veneer.", "cloth, iron", 10, 3, true, Fill, solid, false},
+	{"ring", "Water ring or stain in the wood", "Bleach the stain", "On bare wood only; rinse, let it dry well. Gloves and eyes; follow the product's data sheet.", "wood bleach", 20, 12, true, Fill, wooden, false},
+	{"runner", "Sticking runner", "Wax the runners", "Plain wax on the runners, last of all: it spoils every coat it touches.", "candle or paste wax", 8, 0, false, Last, nil, false},
+	{"knot", "Resin bleeding from a knot", "Draw the resin and seal the knot", "Warm the resin out, scrape, wipe with alcohol; two thin coats of dewaxed shellac over the knot and a finger's breadth around it.", "dewaxed shellac, alcohol", 12, 1, false, Fill, knotty, false},
+	{"nick", "Nick or hole that stays visible", "Fill with a wax stick", "After the coats, matched to their colour, scraped level. No film holds over it.", "wax filler stick", 8, 0, false, Last, nil, false},
+	{"screw", "Stripped screw holes", "Plug the screw holes", "Glued slivers or a plug, cut flush when dry.", "wood glue, plugs", 12, 2, false, Mend, nil, false},
+	{"gap", "Gap to be painted over", "Caulk the gaps", "Thin bead of acrylic caulk, smoothed wet; it must be painted.", "acrylic caulk", 10, 2, true, Fill, nil, true},
 }
 
 // FindRepair returns the repair, or nil.

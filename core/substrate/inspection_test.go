@@ -38,7 +38,8 @@ func TestDecisionsAsAFinisherWouldMakeThem(t *testing.T) {
 		says        string
 	}{
 		{"waxed softwood to be stained", Inspection{Material: Find("pine"), Finish: FindFinish("wax")}, Wish{ShowsWood: true, Stained: true}, Dewax, []Action{Keep}, "cloth stays clean"},
-		{"unknown brown varnish under pale paint on mahogany veneer", Inspection{Material: Find("mahogany_veneer"), Unknown: true, Age: Later}, Wish{}, Scrape, []Action{SandOff}, ""},
+		{"unknown brown varnish under pale paint on mahogany veneer", Inspection{Material: Find("mahogany_veneer"), Unknown: true, Age: Later}, Wish{}, Keep, []Action{SandOff}, "shellac-based primer"},
+		{"the same varnish, the wood to show", Inspection{Material: Find("mahogany_veneer"), Unknown: true, Age: Later}, Wish{ShowsWood: true}, Scrape, []Action{SandOff}, "scraper"},
 		{"plastic-faced shelf with old paint", Inspection{Material: Find("melamine"), Finish: FindFinish("latex_paint"), Age: Later}, Wish{}, Keep, []Action{Scrape, SandOff}, "key it dull"},
 		{"bare oily hardwood", Inspection{Material: Find("teak"), Finish: FindFinish("bare")}, Wish{ShowsWood: true}, Nothing, nil, "nothing has to go"},
 		{"an old painted cot, untested", Inspection{Material: Find("beech"), Finish: FindFinish("oil_paint"), Age: AgeUnknown, Lead: NotTested}, Wish{Child: true}, Keep, []Action{Scrape, SandOff}, ""},
@@ -118,18 +119,24 @@ func TestContradictionsAreTold(t *testing.T) {
 	for _, c := range []struct {
 		name  string
 		seen  Inspection
+		wish  Wish
 		field string
 	}{
-		{"wood at 60 %", Inspection{Material: Find("oak"), MoisturePct: 60}, "moisturePct"},
-		{"veneer on solid oak", Inspection{Material: Find("oak"), VeneerMM: 0.6}, "veneerMm"},
-		{"veneer of 20 mm", Inspection{Material: Find("oak_veneer"), VeneerMM: 20}, "veneerMm"},
-		{"oiled melamine", Inspection{Material: Find("melamine"), Finish: FindFinish("oil")}, "finish"},
-		{"flaking bare wood", Inspection{Material: Find("oak"), Finish: FindFinish("bare"), Condition: Flaking}, "condition"},
-		{"known and unknown", Inspection{Material: Find("oak"), Finish: FindFinish("wax"), Unknown: true}, "finish"},
-		{"nothing wrong", Inspection{Material: Find("oak"), Finish: FindFinish("wax"), MoisturePct: 9, Condition: Worn}, ""},
+		{"wood at 60 %", Inspection{Material: Find("oak"), MoisturePct: 60}, Wish{}, "moisturePct"},
+		{"veneer on solid oak", Inspection{Material: Find("oak"), VeneerMM: 0.6}, Wish{}, "veneerMm"},
+		{"veneer of 20 mm", Inspection{Material: Find("oak_veneer"), VeneerMM: 20}, Wish{}, "veneerMm"},
+		{"oiled melamine", Inspection{Material: Find("melamine"), Finish: FindFinish("oil")}, Wish{}, "finish"},
+		{"flaking bare wood", Inspection{Material: Find("oak"), Finish: FindFinish("bare"), Condition: Flaking}, Wish{}, "condition"},
+		{"known and unknown", Inspection{Material: Find("oak"), Finish: FindFinish("wax"), Unknown: true}, Wish{}, "finish"},
+		{"melamine with knots", Inspection{Material: Find("melamine"), Repairs: []string{"knot"}}, Wish{}, "repairs"},
+		{"loose veneer on solid oak", Inspection{Material: Find("oak"), Repairs: []string{"veneer_loose"}}, Wish{}, "repairs"},
+		{"a dent steamed out of veneer", Inspection{Material: Find("oak_veneer"), Repairs: []string{"dent"}}, Wish{}, "repairs"},
+		{"caulk left unpainted", Inspection{Material: Find("oak"), Repairs: []string{"gap"}}, Wish{ShowsWood: true}, "repairs"},
+		{"caulk under paint", Inspection{Material: Find("oak"), Repairs: []string{"gap"}}, Wish{}, ""},
+		{"nothing wrong", Inspection{Material: Find("oak"), Finish: FindFinish("wax"), MoisturePct: 9, Condition: Worn}, Wish{}, ""},
 	} {
 		got := ""
-		for _, p := range c.seen.Contradictions() {
+		for _, p := range c.seen.Contradictions(c.wish) {
 			got = p.Field
 		}
 		if got != c.field {
@@ -148,5 +155,24 @@ func TestMoistureIsReadOrEstimated(t *testing.T) {
 	}
 	if pct, _ := (Inspection{}).Moisture(); pct != 0 {
 		t.Errorf("nothing known: %v", pct)
+	}
+}
+
+// Practice: what we put on is what the piece comes back with.
+func TestOurOwnLastCoatIsTheNextOldFinish(t *testing.T) {
+	for family, want := range map[string]string{"wax_clear": "wax", "soap": "oil", "oil_hardwax": "oil", "shellac_dewaxed": "shellac", "clear_wb_pu": "waterborne",
+		"clear_wb_pu_2k": "catalysed", "varnish_spar": "oil_varnish", "lacquer_nc": "lacquer", "enamel_wb": "latex_paint", "enamel_alkyd": "oil_paint", "paint_chalk": "chalky_paint", "epoxy_flood": "epoxy", "textile_paint": ""} {
+		if got := LeftBy(first(t, family)); got != want {
+			t.Errorf("%s leaves %q, want %q", family, got, want)
+		}
+	}
+	for id, f := range coating.Families {
+		p, err := coating.New(coating.Product{Name: id, Shade: coating.Clear}, id)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got := LeftBy(p); got != "" && FindFinish(got) == nil {
+			t.Errorf("%s leaves %q, which is no old finish (%s)", id, got, f.Name)
+		}
 	}
 }

@@ -1,6 +1,8 @@
 // Package substrate knows what a coat is put on: woods, boards and slick materials, with the traits that
-// decide what they do to a coat, and how their bare surface is prepared. Basis of all traits: practice.
+// decide what they do to a coat, and how their bare surface is prepared.
 package substrate
+
+import "firmitas/core"
 
 // Kind of material, which decides how it is prepared.
 type Kind string
@@ -12,6 +14,7 @@ const (
 	Veneer   Kind = "veneer" // a thin face over a board: never sanded hard, never near an edge
 	Faced    Kind = "faced"  // plastic-faced: not wood on its surface
 	Metal    Kind = "metal"
+	Textile  Kind = "textile" // takes coats of its own, and no others
 )
 
 // Material is a wood or board with its traits.
@@ -34,23 +37,36 @@ type Material struct {
 }
 
 // Wood tells whether there is real wood at its surface, which can be stained and oiled.
-func (m *Material) Wood() bool { return !m.Slick }
+func (m *Material) Wood() bool { return !m.Slick && m.Kind != Textile }
 
 // Bleeds tells whether something in it comes up through a pale water-carried coat.
 func (m *Material) Bleeds() bool { return m.Tannin || m.Knots }
 
-// Traits are its peculiarities in words, as far as a finisher must mind them.
-func (m *Material) Traits() []string {
-	out := []string{}
+// Trait is one peculiarity of a material in words, with where it is known from.
+type Trait struct {
+	Name  string
+	Basis core.Basis
+}
+
+const durable = "durable outdoors"
+
+// Traits are its peculiarities, as far as a finisher must mind them. All are practice, but durability outdoors, which
+// follows the classes 1 and 2 of EN 350 (value from memory) where the standard rates the wood.
+func (m *Material) Traits() []Trait {
+	out := []Trait{}
 	for _, t := range []struct {
 		holds bool
 		name  string
 	}{
 		{m.Tannin, "tannin"}, {m.Knots, "knots and resin"}, {m.Oily, "oily"}, {m.StopsOil, "keeps oils from drying"}, {m.OpenPores, "open pores"},
-		{m.Blotches, "blotches under stain"}, {m.Slick, "slick, not wood"}, {m.Durable, "durable outdoors"}, {m.Soft, "soft"},
+		{m.Blotches, "blotches under stain"}, {m.Slick, "slick, not wood"}, {m.Durable, durable}, {m.Soft, "soft"},
 	} {
 		if t.holds {
-			out = append(out, t.name)
+			basis := core.Practice
+			if t.name == durable {
+				basis = core.Published
+			}
+			out = append(out, Trait{t.name, basis})
 		}
 	}
 	return out
@@ -105,6 +121,7 @@ var Materials = []*Material{
 	{ID: "brass", Name: "Brass or copper", Kind: Metal, Slick: true, Note: "Tarnishes unless sealed; keep ammonia away."},
 	{ID: "melamine", Name: "Melamine or foil-faced board", Kind: Faced, Slick: true, Note: "Not wood on its face: it cannot be stained, only keyed and painted."},
 	{ID: "laminate", Name: "Hard laminate", Kind: Faced, Slick: true, Note: "Not wood on its face: it cannot be stained, only keyed and painted."},
+	{ID: "cloth", Name: "Cloth: cotton, linen, canvas", Kind: Textile, Note: "Takes fabric paint and fabric protector only; seat pads stay on or come off first."},
 	{ID: "unknown_wood", Name: "Unknown wood", Kind: Hardwood, Tannin: true, Knots: true, Oily: true, OpenPores: true, Blotches: true, Note: "Unknown makes the careful choice: taken to bleed, blotch and be oily."},
 }
 

@@ -1,5 +1,7 @@
 package substrate
 
+import "firmitas/core/coating"
+
 // OldFinish is a kind of finish that a piece may arrive with. Basis of all of it: practice.
 type OldFinish struct {
 	ID     string
@@ -22,6 +24,9 @@ var OldFinishes = []*OldFinish{
 	{ID: "oil_varnish", Name: "Oil varnish or oil-modified polyurethane", Family: "varnish_oil_pu", Film: true, said: outcomes{Look: {Clear: 0.98}, WaterDrop: {Beads: 0.97}, Spirits: {NoChange: 0.97}, AlcoholRub: {NoChange: 0.95}, Thinner: {Softens: 0.55, NoChange: 0.43}, XyleneRub: {NoChange: 0.9}}},
 	{ID: "catalysed", Name: "Catalysed, two-part or factory-cured film", Family: "varnish_conversion", Film: true, said: outcomes{Look: {Clear: 0.75}, WaterDrop: {Beads: 0.99}, Spirits: {NoChange: 0.99}, AlcoholRub: {NoChange: 0.99}, Thinner: {NoChange: 0.95}, XyleneRub: {NoChange: 0.97}}},
 	{ID: "epoxy", Name: "Epoxy or polyester resin", Family: "epoxy_flood", Film: true, said: outcomes{Look: {Clear: 0.85}, WaterDrop: {Beads: 0.99}, Spirits: {NoChange: 0.99}, AlcoholRub: {NoChange: 0.99}, Thinner: {NoChange: 0.93}, XyleneRub: {NoChange: 0.97}}},
+	{ID: "uv_cured", Name: "UV-cured factory clear", Family: "factory_uv", Film: true, said: outcomes{Look: {Clear: 0.97}, WaterDrop: {Beads: 0.99}, Spirits: {NoChange: 0.99}, AlcoholRub: {NoChange: 0.99}, Thinner: {NoChange: 0.97}, XyleneRub: {NoChange: 0.98}}},
+	{ID: "polyester", Name: "Polyester gloss", Family: "factory_polyester", Film: true, said: outcomes{Look: {Clear: 0.6}, WaterDrop: {Beads: 0.99}, Spirits: {NoChange: 0.99}, AlcoholRub: {NoChange: 0.99}, Thinner: {NoChange: 0.95}, XyleneRub: {NoChange: 0.97}}},
+	{ID: "powder_coat", Name: "Powder coat", Family: "factory_powder", Opaque: true, Film: true, said: outcomes{Look: {Hides: 0.99}, WaterDrop: {Beads: 0.99}, Spirits: {NoChange: 0.99}, AlcoholRub: {NoChange: 0.98}, Thinner: {NoChange: 0.95}, XyleneRub: {NoChange: 0.97}}},
 	{ID: "latex_paint", Name: "Water-carried (latex or acrylic) paint", Family: "paint_acrylic", Opaque: true, Film: true, said: outcomes{Look: {Hides: 0.99}, WaterDrop: {Beads: 0.9}, Spirits: {NoChange: 0.95}, AlcoholRub: {Softens: 0.85, Dissolves: 0.1}, Thinner: {Softens: 0.85}, XyleneRub: {Softens: 0.95}}},
 	{ID: "oil_paint", Name: "Oil paint or enamel", Family: "enamel_alkyd", Opaque: true, Film: true, said: outcomes{Look: {Hides: 0.99}, WaterDrop: {Beads: 0.97}, Spirits: {NoChange: 0.95}, AlcoholRub: {NoChange: 0.93}, Thinner: {Softens: 0.5, NoChange: 0.48}, XyleneRub: {NoChange: 0.85}}},
 	{ID: "chalky_paint", Name: "Chalk, milk or clay paint, unsealed", Family: "paint_chalk", Opaque: true, Film: true, said: outcomes{Look: {Hides: 0.98}, WaterDrop: {Sinks: 0.9}, Spirits: {NoChange: 0.85}, AlcoholRub: {Softens: 0.6, NoChange: 0.35}, Thinner: {Softens: 0.6, NoChange: 0.35}, XyleneRub: {Softens: 0.6}}},
@@ -37,6 +42,42 @@ var finishByID = func() map[string]*OldFinish {
 	}
 	return m
 }()
+
+// LeftBy is the old finish that a piece comes back with after p was its last coat; "" when p leaves none of these.
+func LeftBy(p *coating.Product) string {
+	f := p.Family
+	switch {
+	case f.Is("textile") || f.Is("decor") || f.Is("filler") || f.ID == "bare":
+		return ""
+	case f.ID == "factory_uv":
+		return "uv_cured"
+	case f.ID == "factory_powder":
+		return "powder_coat"
+	case f.ID == "factory_polyester":
+		return "polyester"
+	case f.Body == coating.Wax:
+		return "wax"
+	case f.Body == coating.Penetrating:
+		return "oil"
+	case f.Is("resin"):
+		return "epoxy"
+	case f.Porous():
+		return "chalky_paint"
+	case f.Is("paint") && f.Carrier == coating.Water:
+		return "latex_paint"
+	case f.Is("paint"):
+		return "oil_paint"
+	case f.Carrier == coating.Alcohol:
+		return "shellac"
+	case f.Cure == coating.Crosslinking:
+		return "catalysed"
+	case f.Carrier == coating.LacquerSolvent:
+		return "lacquer"
+	case f.Carrier == coating.Water:
+		return "waterborne"
+	}
+	return "oil_varnish"
+}
 
 // FindFinish returns the old finish, or nil, which also stands for unknown.
 func FindFinish(id string) *OldFinish { return finishByID[id] }

@@ -12,7 +12,7 @@ const (
 	lye    = "Gloves and eye protection; it burns skin and eyes."
 	fumes  = "Ventilate, no flames or sparks; cloths dry flat outdoors."
 	blades = "Cut away from you."
-	dust   = "Mask (P2 or N95 at least) and extraction; old coatings are worse than wood."
+	dust   = "Mask (P2 or N95 at least) and extraction: wood dust is a carcinogen in quantity, old coatings are worse."
 )
 
 // Plan is the ordered preparation of a zone for its first coat, given what is done with the old finish. Each task says
@@ -36,8 +36,8 @@ func (i Inspection) Plan(action Action, first *coating.Product, life Life) []Tas
 		}
 	}
 	dirty := i.Finished() || slices.Contains(i.Contaminations, Grease) || slices.Contains(i.Contaminations, Nicotine)
-	add(dirty && (action == Keep || i.Material == nil || !i.Material.Slick), Task{ID: "wash", Phase: Wash, Title: "Degrease, then rinse with clean water", MinutesPerM2: 8, WaitH: 1.5, Damp: true,
-		Reason: "Grime that is sanded in shows for good, and skipping this is the commonest cause of failure.", Materials: "alkaline cleaner, about 4 g to a litre of warm water (a tablespoon to a US gallon)",
+	add(dirty && (action == Keep || i.Material == nil || !i.Material.Slick), Task{ID: "wash", Phase: Wash, Title: "Degrease, then rinse with clean water", MinutesPerM2: 8, WaitH: 1.5, Damp: true, WashLPerM2: washLPerM2,
+		Reason: "Grime that is sanded in shows for good, and skipping this is the commonest cause of failure.", Materials: "alkaline cleaner in warm water",
 		Detail: "Wash in sections, rinse twice: residue of the cleaner makes coats peel or yellow. Let it dry.", Caution: lye, Unlocks: "sanding, filling, solvent work"})
 	add(slices.Contains(i.Contaminations, Mildew), Task{ID: "mildew", Phase: Wash, Title: "Kill the mildew and rinse", MinutesPerM2: 8, WaitH: 3, Damp: true,
 		Reason: "It grows on under a coat.", Materials: "mildew wash", Detail: "As its label says; find out what keeps the piece damp.", Caution: lye})
@@ -48,7 +48,7 @@ func (i Inspection) Plan(action Action, first *coating.Product, life Life) []Tas
 	add(slices.Contains(i.Contaminations, Adhesive), Task{ID: "adhesive", Phase: Solve, Title: "Take off the adhesive", Minutes: 15, Reason: "It shows through and stays soft.", Materials: "warm air, mineral spirits", Detail: "Warm it, roll it off, then spirits.", Caution: fumes})
 	out = append(out, i.removal(action)...)
 	if action == Keep {
-		out = append(out, Task{ID: "scuff_old", Phase: Level, Title: "Key the old finish with P180–P220", MinutesPerM2: 14, Reason: "A new coat needs something to hold.", Materials: "P180 and P220 paper, soft pad on curves",
+		out = append(out, Task{ID: "scuff_old", Phase: Level, Title: "Key the old finish with P180–P220", MinutesPerM2: 14, Grits: []int{180, 220}, Reason: "A new coat needs something to hold.", Materials: "soft pad on curves",
 			Detail: "Until no gloss is left, edges with care: do not cut through.", Caution: dust, Unlocks: "a first coat that grips"},
 			Task{ID: "dust", Phase: Dust, Title: "Take off all dust", MinutesPerM2: 3, Detail: "Vacuum, then a damp microfibre cloth."})
 	} else if i.Material != nil {
@@ -70,7 +70,7 @@ func (i Inspection) removal(action Action) []Task {
 	case Scrape:
 		return []Task{{ID: "scrape", Phase: Remove, Title: "Scrape the old finish off with the grain", MinutesPerM2: 45, Reason: "It must go for the look or for the grip.", Materials: "cabinet scraper", Detail: "Burnish the edge often; stop at the wood." + byHand, Caution: blades, Unlocks: "bare wood"}}
 	case SandOff:
-		return []Task{{ID: "sand_off", Phase: Remove, Title: "Sand the old finish off, P80 then P120", MinutesPerM2: 60, Reason: "It must go for the look or for the grip.", Materials: "P80, P120", Detail: "Change paper before it clogs." + byHand, Caution: dust, Unlocks: "bare wood"}}
+		return []Task{{ID: "sand_off", Phase: Remove, Title: "Sand the old finish off, P80 then P120", MinutesPerM2: 60, Grits: []int{80, 120}, Reason: "It must go for the look or for the grip.", Detail: "Change paper before it clogs." + byHand, Caution: dust, Unlocks: "bare wood"}}
 	case Strip:
 		return []Task{{ID: "strip", Phase: Remove, Title: "Strip with a water-based stripper, neutralise, rinse", MinutesPerM2: 50, WaitH: 24, Damp: true, Reason: "It must go for the look or for the grip.", Materials: "water-based stripper, brush, scraper, neutraliser as its label says", Detail: "Thick, covered, as long as the label says; a second round in corners. Never dichloromethane." + byHand, Caution: lye, Unlocks: "bare wood, once dry"}}
 	}

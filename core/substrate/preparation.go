@@ -13,17 +13,20 @@ import (
 type Phase int
 
 const (
-	Ask    Phase = iota // what must be known first
-	Mend                // glue and structure
-	Wash                // grease, grime, then rinse
-	Solve               // wax, silicone, adhesive, by solvent
-	Remove              // the old finish
-	Fill                // filler, caulk, bleach
-	Level               // sanding or keying
-	Raise               // grain
+	Guard   Phase = iota // rooms and floors, where work is done on site
+	Ask                  // what must be known first
+	TakeOff              // hardware, glass, upholstery
+	Mend                 // glue and structure
+	Wash                 // grease, grime, then rinse
+	Solve                // wax, silicone, adhesive, by solvent
+	Remove               // the old finish
+	Fill                 // filler, caulk, bleach
+	Level                // sanding or keying
+	Raise                // grain
 	Dust
-	Wipe // directly before the coat
-	Last // after all coats
+	Wipe  // directly before the coat
+	Last  // after all coats
+	Refit // parts back on
 )
 
 // Task is one job of preparation by hand.
@@ -34,8 +37,10 @@ type Task struct {
 	Detail       string
 	Reason       string
 	Materials    string
+	Grits        []int // FEPA P, in order
 	Caution      string
 	Unlocks      string
+	WashLPerM2   float64 // cleaner solution; see Dilution
 	Minutes      float64 // besides those per m²
 	MinutesPerM2 float64 // practice
 	WaitH        float64 // until the next step may begin, in the reference climate
@@ -57,11 +62,15 @@ func (t Task) Wait(air climate.Air) float64 {
 // Life is where the surface will live, as far as preparation cares.
 type Life struct{ Outdoors, Floor bool }
 
-// Abrasive grades in FEPA P (ISO 6344; values from memory).
+// sandingGrits by substrate and coming coat (practice). Each grit takes out the scratches of the one before, so no more
+// than one step of Grades is skipped.
 func sandingGrits(m *Material, first *coating.Product, life Life) []int {
+	opaque := first.Family.Is("primer") || first.Family.Is("paint")
 	switch {
-	case m.Kind == Veneer:
+	case m.Kind == Veneer && opaque:
 		return []int{150, 180}
+	case m.Kind == Veneer:
+		return []int{150, 180, 220}
 	case m.ID == "mdf":
 		return []int{180}
 	case m.Kind == Board:
@@ -72,6 +81,8 @@ func sandingGrits(m *Material, first *coating.Product, life Life) []int {
 		return []int{80, 120, 150} // finer closes the wood
 	case first.Family.Is("stain"):
 		return []int{80, 120, 180} // finer takes less colour
+	case opaque:
+		return []int{120, 180} // paint hides what finer paper would do
 	}
 	return []int{120, 150, 220}
 }
@@ -86,24 +97,30 @@ func Prepare(m *Material, first *coating.Product, life Life) []Task {
 	if first.Family.Carrier == coating.Water {
 		clean.Detail = "Vacuum, then a damp microfibre cloth; oily tack cloths leave residue under water-carried coats."
 	}
+	if m.Kind == Textile {
+		return []Task{
+			{ID: "clean_cloth", Phase: Wash, Title: "Vacuum the cloth, sponge out marks", MinutesPerM2: 10, WaitH: 4, Damp: true, Materials: "soft brush, mild soap",
+				Reason: "What is in the weave stays under the paint.", Detail: "Brush and vacuum both ways; sponge with mild soap, then clear water; dry right through.", Unlocks: "fabric paint or protector"},
+			{ID: "mask", Phase: Dust, Title: "Tape off the frame beside the cloth", Minutes: 10, Detail: "Low-tack tape and paper over every edge that meets the cloth."},
+		}
+	}
 	if m.Slick {
 		keyDetail := "Dull every glossy spot by hand with the longest strokes you can; the plastic face is thin, do not cut through it."
 		if m.Kind == Metal {
 			keyDetail = "Take off rust and tarnish to bright metal, then prime the same day. Keep the dust off wood nearby: iron marks tannin black."
 		}
 		return []Task{
-			{ID: "degrease", Phase: Wash, Title: "Degrease and rinse", MinutesPerM2: 8, WaitH: 1, Damp: true,
-				Detail: "Mild alkaline cleaner, about 4 g to a litre of warm water (a tablespoon to a gallon), gloves and eye protection; rinse with clean water, let it dry. Residue makes the coat peel."},
-			{ID: "key", Phase: Level, Title: "Key with P180–P220", MinutesPerM2: 12,
-				Detail: keyDetail},
+			{ID: "degrease", Phase: Wash, Title: "Degrease and rinse", MinutesPerM2: 8, WaitH: 1, Damp: true, WashLPerM2: washLPerM2, Materials: "mild alkaline cleaner in warm water", Caution: lye,
+				Detail: "Wash, rinse with clean water, let it dry. Residue makes the coat peel."},
+			{ID: "key", Phase: Level, Title: "Key with P180–P220", MinutesPerM2: 12, Grits: []int{180, 220}, Detail: keyDetail, Caution: dust},
 			clean,
 		}
 	}
 	grits := sandingGrits(m, first, life)
-	sand := Task{ID: "sand", Phase: Level, Title: "Sand with the grain, " + gritNames(grits), MinutesPerM2: sandingMinutes * float64(len(grits)),
-		Detail: "Take each grit until the last one's scratches are gone. Dust mask (P2 or N95 at least) and extraction; wood dust is a carcinogen in quantity."}
+	sand := Task{ID: "sand", Phase: Level, Title: "Sand with the grain, " + gritNames(grits), MinutesPerM2: sandingMinutes * float64(len(grits)), Grits: grits,
+		Reason: "The coat shows what the last grit leaves.", Detail: "Take each grit until the last one's scratches are gone.", Caution: dust, Unlocks: "an even first coat"}
 	if m.Kind == Veneer {
-		sand.Detail = "By hand only, with the grain, and no power sander within reach of an edge: the face is thin. " + sand.Detail
+		sand.Detail = "By hand only, with the grain, and no power sander within reach of an edge: the face is thin. Edges last and lightly. " + sand.Detail
 	}
 	tasks := []Task{sand, clean}
 	if m.Oily {
@@ -111,7 +128,7 @@ func Prepare(m *Material, first *coating.Product, life Life) []Task {
 			Detail: "Clean cloths and solvent, turning them often, directly before the first coat: the wood's own oil comes back within the hour. Ventilate, no flames."})
 	}
 	if first.Family.Carrier == coating.Water && m.Kind != Board {
-		tasks = append([]Task{sand, {ID: "raise_grain", Phase: Raise, Title: "Damp the wood, let it dry, sand off the raised grain (P220)", MinutesPerM2: 10, WaitH: 1.5, Damp: true,
+		tasks = append([]Task{sand, {ID: "raise_grain", Phase: Raise, Title: "Damp the wood, let it dry, sand off the raised grain (P220)", MinutesPerM2: 10, WaitH: 1.5, Damp: true, Grits: []int{220}, Reason: "Water wakes the grain, once.",
 			Detail: "Wipe with a damp sponge; when dry, knock the fuzz off lightly. Water in the first coat will not raise it again."}}, tasks[1:]...)
 	}
 	return tasks

@@ -1,0 +1,87 @@
+package furniture
+
+import (
+	"errors"
+	"testing"
+
+	"firmitas/core/enduse"
+)
+
+func TestEveryKindLaysOutUsableZones(t *testing.T) {
+	for _, k := range Kinds {
+		zones, parts, err := k.LayOut(nil)
+		if err != nil {
+			t.Fatal(k.ID, err)
+		}
+		if (len(zones) == 0) != (k.ID == "other") {
+			t.Errorf("%s: %d zones", k.ID, len(zones))
+		}
+		names, best := map[string]bool{}, 0
+		for _, z := range zones {
+			if enduse.Find(z.EndUse) == nil {
+				t.Errorf("%s, %s: no end use %q", k.ID, z.Name, z.EndUse)
+			}
+			if z.AreaM2 <= 0 || names[z.Name] {
+				t.Errorf("%s, %s: %v m², or the name twice", k.ID, z.Name, z.AreaM2)
+			}
+			names[z.Name] = true
+			if z.Face == Best {
+				best++
+			}
+		}
+		if best > 1 {
+			t.Errorf("%s has %d best faces", k.ID, best)
+		}
+		for _, p := range parts {
+			if FindPart(p.Kind) == nil || p.Count < 1 {
+				t.Errorf("%s: part %+v", k.ID, p)
+			}
+		}
+		if Find(k.ID) != k {
+			t.Errorf("%s stands twice, or is lost", k.ID)
+		}
+	}
+}
+
+// Worked by hand from the measurements: a top of 1.0 × 0.5 m with its 3 cm edges, sides of 2 × 0.5 × 0.8 m.
+func TestAreasFollowTheMeasurements(t *testing.T) {
+	chest := map[string]float64{"width": 1, "depth": 0.5, "height": 0.8, "drawers": 3}
+	zones, parts, err := Find("chest").LayOut(chest)
+	if err != nil || len(zones) != 5 {
+		t.Fatalf("%d zones, %v", len(zones), err)
+	}
+	want := map[string]float64{"Top": 0.59, "Case": 0.91, "Drawer fronts": 0.6, "Drawer insides": 2.97, "Plinth and feet": 0.3}
+	for _, z := range zones {
+		if z.AreaM2 != want[z.Name] {
+			t.Errorf("%s: %v m², want %v", z.Name, z.AreaM2, want[z.Name])
+		}
+	}
+	if len(parts) != 1 || parts[0].Count != 6 {
+		t.Errorf("handles of three drawers: %+v", parts)
+	}
+	chest["drawers"] = 0
+	if zones, parts, _ = Find("chest").LayOut(chest); len(zones) != 3 || len(parts) != 0 {
+		t.Errorf("a chest without drawers: %d zones, %d parts", len(zones), len(parts))
+	}
+}
+
+func TestMeasurementsThatCannotBe(t *testing.T) {
+	for name, c := range map[string]struct {
+		kind, measure string
+		value         float64
+	}{
+		"a height of nothing": {"chest", "height", 0}, "a table of a mile": {"table", "length", 1609}, "half a drawer": {"chest", "drawers", 0.5}, "minus one door": {"cabinet", "doors", -1},
+	} {
+		_, _, err := Find(c.kind).LayOut(map[string]float64{c.measure: c.value})
+		var wrong *MeasureError
+		if !errors.As(err, &wrong) || wrong.Measure != c.measure {
+			t.Errorf("%s: %v", name, err)
+		}
+	}
+}
+
+func TestHiddenFacesComeFirst(t *testing.T) {
+	if !(Underside.Order() < Inside.Order() && Inside.Order() < Apart.Order() && Apart.Order() < Body.Order() && Body.Order() < Best.Order()) || Face("").Order() != Body.Order() {
+		t.Error("undersides first, best face last")
+	}
+}
