@@ -4,6 +4,7 @@ package care
 
 import (
 	"fmt"
+	"slices"
 	"time"
 
 	"firmitas/core/coating"
@@ -26,8 +27,9 @@ type Facts struct {
 
 // Line is one sentence for the buyer with the fact it stands for.
 type Line struct {
-	Text string
-	Fact string
+	Text  string
+	Fact  string
+	Zones []string // the parts of the piece it is about; empty = the whole of it
 }
 
 // Section of a card.
@@ -44,18 +46,64 @@ type Card struct {
 	Renew    time.Time // first renewal; zero when none is due as routine
 }
 
+// Together makes one card of the cards of a piece's zones. What holds for all of them is said once, what does not is said
+// with their names. All must have been written for the same dates.
+func Together(zones []string, cards []Card) Card {
+	out := Card{Urgent: slices.ContainsFunc(cards, func(c Card) bool { return c.Urgent })}
+	for i, c := range cards {
+		if out.Renew.IsZero() || (!c.Renew.IsZero() && c.Renew.Before(out.Renew)) {
+			out.Renew = c.Renew
+		}
+		for _, s := range c.Sections {
+			at := slices.IndexFunc(out.Sections, func(o Section) bool { return o.ID == s.ID })
+			if at < 0 {
+				at = len(out.Sections)
+				out.Sections = append(out.Sections, Section{ID: s.ID, Title: s.Title})
+			}
+			out.Sections[at].merge(s.Lines, zones[i])
+		}
+	}
+	slices.SortStableFunc(out.Sections, func(a, b Section) int { return order(a.ID, out.Urgent) - order(b.ID, out.Urgent) })
+	for s := range out.Sections {
+		for l := range out.Sections[s].Lines {
+			if line := &out.Sections[s].Lines[l]; len(line.Zones) == len(cards) {
+				line.Zones = nil
+			}
+		}
+	}
+	return out
+}
+
+func (s *Section) merge(lines []Line, zone string) {
+	for _, l := range lines {
+		if at := slices.IndexFunc(s.Lines, func(o Line) bool { return o.Text == l.Text }); at >= 0 {
+			s.Lines[at].Zones = append(s.Lines[at].Zones, zone)
+			continue
+		}
+		l.Zones = []string{zone}
+		s.Lines = append(s.Lines, l)
+	}
+}
+
+// sectionOrder is how a card reads; before full cure the first weeks come first.
+var sectionOrder = []string{"what", "first_weeks", "every_day", "avoid", "use", "look_after", "damage", "cautions", "ask"}
+
+func order(id string, urgent bool) int {
+	if urgent && id == "first_weeks" {
+		return -1
+	}
+	return slices.Index(sectionOrder, id)
+}
+
 // Write makes the card. Plain words, short sentences, second person.
 func Write(f Facts) Card {
 	c := Card{Urgent: f.HandedOver.Before(f.FullCure), Renew: f.renewal()}
-	sections := []Section{f.whatThisIs(), f.firstWeeks(), f.everyDay(), f.avoid(), f.use(), f.lookAfter(c.Renew), f.smallDamage(), f.cautions(), f.ask()}
-	if c.Urgent {
-		sections[0], sections[1] = sections[1], sections[0]
-	}
-	for _, s := range sections {
+	for _, s := range []Section{f.whatThisIs(), f.firstWeeks(), f.everyDay(), f.avoid(), f.use(), f.lookAfter(c.Renew), f.smallDamage(), f.cautions(), f.ask()} {
 		if len(s.Lines) > 0 {
 			c.Sections = append(c.Sections, s)
 		}
 	}
+	slices.SortStableFunc(c.Sections, func(a, b Section) int { return order(a.ID, c.Urgent) - order(b.ID, c.Urgent) })
 	return c
 }
 
@@ -68,7 +116,7 @@ func (f Facts) day(t time.Time) string   { return t.In(f.Location).Format("2 Jan
 type section struct{ Section }
 
 func (s *section) say(fact, format string, args ...any) {
-	s.Lines = append(s.Lines, Line{fmt.Sprintf(format, args...), fact})
+	s.Lines = append(s.Lines, Line{Text: fmt.Sprintf(format, args...), Fact: fact})
 }
 
 func (s *section) when(holds bool, fact, format string, args ...any) {
@@ -83,6 +131,10 @@ var number = []string{"No", "One", "Two", "Three", "Four", "Five", "Six", "Seven
 func plain(p *coating.Product) string {
 	f := p.Family
 	switch {
+	case f.Is("textile") && p.Shade == coating.Clear:
+		return "a protector sprayed into the cloth"
+	case f.Is("textile"):
+		return "fabric paint (" + p.Colour + ")"
 	case f.Is("primer"):
 		return "primer"
 	case f.Is("paint"):
@@ -153,6 +205,8 @@ func (f Facts) firstWeeks() Section {
 func (f Facts) everyDay() Section {
 	s := section{Section{ID: "every_day", Title: "Every day"}}
 	switch {
+	case f.family().Is("textile"):
+		s.say("last coat: on cloth", "Brush or vacuum it gently. Dab marks with a damp cloth and a little mild soap; do not soak or machine wash it.")
 	case f.has(enduse.Floor):
 		s.say("end use: floor", "Sweep with a soft broom. Wipe damp, never wet, with a little of a cleaner made for finished floors.")
 	case f.Wish.Use.Outdoors():
@@ -182,7 +236,7 @@ func (f Facts) avoid() Section {
 	s.when(p.Water <= 3, rated("water", p.Water), "Standing water: wipe it up.")
 	s.when(p.Cleaner < 5, rated("cleaner", p.Cleaner), "Ammonia, bleach and strong cleaners.")
 	s.say("any finish", "Scouring pads and powders.")
-	s.when(!f.has(enduse.Floor) && !f.Wish.Use.Outdoors(), "any finish", "Polish with silicone: it spoils every later repair.")
+	s.when(!f.family().Is("textile") && !f.has(enduse.Floor) && !f.Wish.Use.Outdoors(), "any finish", "Polish with silicone: it spoils every later repair.")
 	s.when(f.family().RedissolvesIn == coating.LacquerSolvent, "lacquer", "Rubber and soft plastic feet: they mark lacquer. Put felt under them.")
 	line := lightLines[f.Wish.Material.Light]
 	s.when(line != "" && !f.Wish.Look.Opaque() && !f.Wish.Use.Outdoors(), "material: "+f.Wish.Material.Name, "%s", line)
@@ -205,13 +259,13 @@ func (f Facts) use() Section {
 	s.when(u.Outdoors(), "end use: outdoors", "Keep its feet off wet ground, let water run off, and cover it in winter with air underneath.")
 	if f.has(enduse.Child) {
 		for _, l := range f.System.Layers {
-			said := l.Product.Statements[coating.StatesToys]
+			said := l.Product.Statements[coating.StatesToys].Sense
 			s.when(said != "", "label statement", "The label of the %s: %s", plain(l.Product), said)
 		}
 		s.say("end use: child", "Look it over for chips now and then. If the finish flakes, stop using it and ask us.")
 	}
 	if f.has(enduse.Food) {
-		said := p.Statements[coating.StatesFood]
+		said := p.Statements[coating.StatesFood].Sense
 		s.when(said != "", "label statement", "The label of the finish: %s", said)
 		s.when(said == "" && f.Wish.FoodPolicy == enduse.CuredFilmFood, "workshop setting: cured film", "No label statement on food: we count a fully hardened film as enough for brief contact. Use a board for cutting.")
 	}
@@ -286,6 +340,8 @@ func (f Facts) lookAfter(renew time.Time) Section {
 func (f Facts) smallDamage() Section {
 	s := section{Section{ID: "damage", Title: "Small damage"}}
 	switch {
+	case f.family().Is("textile"):
+		s.say("last coat: on cloth", "A worn spot: bring it to us, or ask us for the paint it was done with.")
 	case f.family().Body == coating.Wax:
 		s.say("last coat: wax", "A ring or scratch: rub on a little of the same wax, buff it the next day.")
 		s.say("wax rejects other coats", "Put nothing but wax over it. Nothing else sticks to wax.")

@@ -14,8 +14,12 @@ import (
 
 var finished = time.Date(2026, 3, 4, 16, 0, 0, 0, time.UTC)
 
-func facts(t *testing.T, use, material, family string, statements map[string]string) Facts {
+func facts(t *testing.T, use, material, family string, said map[string]string) Facts {
 	t.Helper()
+	statements := map[string]coating.Statement{}
+	for kind, sense := range said {
+		statements[kind] = coating.Statement{Sense: sense, Source: "data sheet"}
+	}
 	p, err := coating.New(coating.Product{Name: "Test coat", Colour: "clear", Shade: coating.Clear, Sheen: coating.Satin, Statements: statements}, family)
 	if err != nil {
 		t.Fatal(err)
@@ -114,5 +118,34 @@ func TestNoCardClaimsTooMuch(t *testing.T) {
 	}
 	if cards < 500 {
 		t.Errorf("only %d cards read", cards)
+	}
+}
+
+// A piece of two zones gets one card: what holds for both is said once, what does not with its zone.
+func TestZonesTogetherOnOneCard(t *testing.T) {
+	top, base := Write(facts(t, "dining_table", "oak", "clear_wb_pu", nil)), Write(facts(t, "base", "oak", "wax_clear", nil))
+	card := Together([]string{"Top", "Base"}, []Card{top, base})
+	if !card.Urgent || card.Sections[0].ID != "first_weeks" || card.Renew != base.Renew {
+		t.Errorf("urgent %v, first %s, renewal %v", card.Urgent, card.Sections[0].ID, card.Renew)
+	}
+	zones := map[string]string{}
+	for _, s := range card.Sections {
+		for _, l := range s.Lines {
+			if _, twice := zones[l.Text]; twice {
+				t.Errorf("said twice: %s", l.Text)
+			}
+			zones[l.Text] = strings.Join(l.Zones, ", ")
+		}
+	}
+	for text, zone := range map[string]string{
+		"Use coasters and mats.": "Top", "Put nothing but wax over it. Nothing else sticks to wax.": "Base", "Scouring pads and powders.": "",
+		"Made of: Oak.": "", "Three coats of a clear water-based varnish, satin.": "Top", "Quay Room, by the ferry steps. Piece number 7.": "",
+	} {
+		if got, said := zones[text]; !said || got != zone {
+			t.Errorf("%q stands under %q (%v), want %q", text, got, said, zone)
+		}
+	}
+	if one := Together([]string{"Top"}, []Card{top}); strings.Contains(text(one), "Base") || text(one) != text(top) {
+		t.Error("one zone's card is its own")
 	}
 }

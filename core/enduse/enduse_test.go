@@ -9,9 +9,9 @@ import (
 
 func product(t *testing.T, family string, shade coating.Shade, states ...string) *coating.Product {
 	t.Helper()
-	statements := map[string]string{}
+	statements := map[string]coating.Statement{}
 	for _, s := range states {
-		statements[s] = "Says so."
+		statements[s] = coating.Statement{Sense: "Says so.", Source: "data sheet"}
 	}
 	p, err := coating.New(coating.Product{Name: family, Shade: shade, Statements: statements}, family)
 	if err != nil {
@@ -113,5 +113,51 @@ func TestMeet(t *testing.T) {
 		if got := strings.Join(short(c.use, c.family), ", "); got != c.short {
 			t.Errorf("%s on %s: short on %q, want %q", c.family, c.use, got, c.short)
 		}
+	}
+}
+
+// A place only adds: no demand, film or gate of the end use is lost by it, none stands twice, and the preset itself is unmoved.
+func TestPlacesOnlyAdd(t *testing.T) {
+	for _, u := range EndUses {
+		before := *u
+		for _, place := range Places {
+			at := u.At(place.Place)
+			for d := range u.Asks {
+				if at.Asks[d] < u.Asks[d] || at.Asks[d] < place.Asks[d] {
+					t.Errorf("%s %s asks %d for %s", u.ID, place.Place, at.Asks[d], DemandNames[d])
+				}
+			}
+			if at.FilmUM < u.FilmUM || (u.FilmUM == 0) != (at.FilmUM == 0) {
+				t.Errorf("%s %s: film %.0f from %.0f", u.ID, place.Place, at.FilmUM, u.FilmUM)
+			}
+			seen := map[GateID]bool{}
+			for _, g := range at.Gates {
+				if seen[g] {
+					t.Errorf("%s %s: gate %s twice", u.ID, place.Place, g)
+				}
+				seen[g] = true
+			}
+			for _, g := range append(append([]GateID{}, u.Gates...), place.Gates...) {
+				if !seen[g] {
+					t.Errorf("%s %s: gate %s is lost", u.ID, place.Place, g)
+				}
+			}
+			if place.Place == Coast && !at.Outdoors() {
+				t.Errorf("%s by the sea is not outdoors", u.ID)
+			}
+		}
+		if u.At(Heated) != u || u.At("moon") != u || u.Asking(u.Asks) != u {
+			t.Errorf("%s: what changes nothing makes another end use", u.ID)
+		}
+		hard := Levels{5, 5, 5, 5, 5, 5}
+		if own := u.Asking(hard); own.Asks != hard || own.FilmUM != u.FilmUM || len(own.Gates) != len(u.Gates) {
+			t.Errorf("%s with its demands set by hand: %+v", u.ID, own)
+		}
+		if u.Asks != before.Asks || u.FilmUM != before.FilmUM || len(u.Gates) != len(before.Gates) {
+			t.Errorf("%s was changed by being placed", u.ID)
+		}
+	}
+	if FindPlace("moon") != nil {
+		t.Error("there is a place on the moon")
 	}
 }

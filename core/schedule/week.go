@@ -12,6 +12,7 @@ type Day struct{ Open, Close int }
 type Week struct {
 	Days [7]Day
 	Zone *time.Location
+	Busy []Span // when hands are on other work, by beginning
 }
 
 // DefaultDays are Monday to Saturday, 08:00 to 18:00.
@@ -80,37 +81,47 @@ func (w Week) longest() time.Duration {
 	return time.Duration(most) * time.Minute
 }
 
-// fit is the earliest stretch of length d, not before t, within one open day. d must not be longer than the longest day.
-func (w Week) fit(t time.Time, d time.Duration) Span {
+// free is the first stretch from t on in which the workshop is open and hands are idle.
+func (w Week) free(t time.Time) Span {
 	for {
-		if open, ok := w.onDay(t); ok {
-			start := open.From
-			if t.After(start) {
-				start = t
+		if open, ok := w.onDay(t); ok && open.To.After(t) {
+			open.From = latest(open.From, t)
+			for _, b := range w.Busy {
+				if b.From.After(open.From) && b.From.Before(open.To) {
+					return Span{open.From, b.From}
+				}
+				if b.To.After(open.From) && !b.From.After(open.From) {
+					open.From = b.To
+				}
 			}
-			if end := start.Add(d); !end.After(open.To) {
-				return Span{start, end}
+			if open.From.Before(open.To) {
+				return open
 			}
 		}
 		t = w.nextDay(t)
 	}
 }
 
-// spread lays work of length d into open time from t on, over several days where it must.
+// fit is the earliest stretch of length d, not before t, within one free stretch. d must not be longer than the longest day.
+func (w Week) fit(t time.Time, d time.Duration) Span {
+	for {
+		free := w.free(t)
+		if end := free.From.Add(d); !end.After(free.To) {
+			return Span{free.From, end}
+		}
+		t = free.To
+	}
+}
+
+// spread lays work of length d into free time from t on, over several days where it must.
 func (w Week) spread(t time.Time, d time.Duration) []Span {
 	var out []Span
 	for d > 0 {
-		open, ok := w.onDay(t)
-		if ok && t.Before(open.To) {
-			start := open.From
-			if t.After(start) {
-				start = t
-			}
-			part := min(d, open.To.Sub(start))
-			out = append(out, Span{start, start.Add(part)})
-			d -= part
-		}
-		t = w.nextDay(t)
+		free := w.free(t)
+		part := min(d, free.To.Sub(free.From))
+		out = append(out, Span{free.From, free.From.Add(part)})
+		d -= part
+		t = free.To
 	}
 	return out
 }

@@ -105,13 +105,17 @@ func toughness(s System) int {
 	return sum
 }
 
-// repair is how easily a scratch is made good: 3 rub on more of it, 2 sand and recoat, 1 hardly without stripping.
+// repair is how easily a scratch in the finished system is made good.
+func repair(s System) int { return mend(s.Protection().Product.Family) }
+
+const easiestMend = 3
+
+// mend is how easily a scratch is made good: 3 rub on more of it, 2 sand and recoat, 1 hardly without stripping.
 // Basis: practice.
-func repair(s System) int {
-	f := s.Protection().Product.Family
+func mend(f *coating.Family) int {
 	switch {
 	case f.Body != coating.Film || f.RedissolvesIn != "":
-		return 3
+		return easiestMend
 	case f.Cure == coating.Crosslinking:
 		return 1
 	}
@@ -120,11 +124,12 @@ func repair(s System) int {
 
 // Opening is one thing to loosen when nothing suits, and what that would open.
 type Opening struct {
-	What    string // gate, look, air, sheen
+	What    string // gate, look, air, sheen, wants
 	Stands  string // what stands in the way
 	Change  string // what to loosen
 	Opens   int    // how many last coats would then suit
 	Example string // the best of them
+	Nearest System // that one, judged for what was really asked: what it lacks
 }
 
 // openings loosens one constraint at a time and tells what each would open.
@@ -135,7 +140,8 @@ func openings(w Wish, shelf []*coating.Product) []Opening {
 		if o.Opens = len(found.best); o.Opens == 0 {
 			return
 		}
-		o.Example = choose(loosened, found.best)[0].Protection().Product.Name
+		example := choose(loosened, found.best)[0]
+		o.Example, o.Nearest = example.Protection().Product.Name, Assess(w, example.Layers)
 		out = append(out, o)
 	}
 	for _, id := range w.Use.Gates {
@@ -147,6 +153,11 @@ func openings(w Wish, shelf []*coating.Product) []Opening {
 		loosened := w
 		loosened.Air = climate.Reference
 		try(Opening{What: "air", Stands: fmt.Sprintf("The room's air: %.0f °C and %.0f %% RH.", w.Air.TempC, w.Air.RH), Change: fmt.Sprintf("Bring the room to %.0f °C and %.0f %% RH.", climate.Reference.TempC, climate.Reference.RH)}, loosened)
+	}
+	for _, l := range w.Wants.loosened() {
+		loosened := w
+		loosened.Wants = l.wants
+		try(Opening{What: "wants", Stands: l.stands, Change: l.change}, loosened)
 	}
 	for _, look := range Looks {
 		if look != w.Look {

@@ -28,31 +28,69 @@ const (
 	dayPerRenewal  = 1.5  // over a piece's life, per renewal a year (up to two)
 	mostRenewals   = 2.0
 	monthsInYear   = 12.0
+	dayPerSmell    = 2.0 // days of airing for each coat that smells
+	dayPerMend     = 2.0 // each step that a scratch is harder to make good
 	dayPerAmber    = 0.3 // each step of ambering where the wood is to look natural
 	hoursInDay     = 24.0
 	sheenTooFar    = 3 // steps at which a product no longer answers the wish
 )
 
-func joinCost(j compat.Judgement) float64 {
-	cost := j.EarliestH / hoursInDay
-	switch j.Verdict {
-	case compat.Prepare:
-		cost += dayPerPrepare
-	case compat.Test:
-		cost += dayPerTest
-	}
-	return cost
+// Parts of what a system costs its finisher, each in days before it is weighed.
+type Parts struct {
+	Work   float64 // coats, tins, preparations at joins
+	Wait   float64 // between coats, until light use, until full cure
+	Wear   float64 // falling short of what is asked
+	Look   float64 // sheen, ambering
+	Upkeep float64 // renewal, and how hard a scratch is to make good
+	Risk   float64 // test boards, training, made for another life
+	Smell  float64
 }
 
-func layerCost(w Wish, l Layer) float64 {
-	cost := dayPerProduct + dayPerCoat*float64(l.Coats)
+func (p *Parts) add(more Parts, times float64) {
+	p.Work += times * more.Work
+	p.Wait += times * more.Wait
+	p.Wear += times * more.Wear
+	p.Look += times * more.Look
+	p.Upkeep += times * more.Upkeep
+	p.Risk += times * more.Risk
+	p.Smell += times * more.Smell
+}
+
+// rank adds the parts up, each as much as it matters to w. Look and risk are not for weighing.
+func (p Parts) rank(w Wish) float64 {
+	k := w.Wants.Weights
+	if k == (Weights{}) {
+		k = Usual
+	}
+	return k.Coats*p.Work + k.Soon*p.Wait + k.Wear*p.Wear + k.Repair*p.Upkeep + k.Smell*p.Smell + p.Look + p.Risk
+}
+
+func joinCost(j compat.Judgement) Parts {
+	out := Parts{Wait: j.EarliestH / hoursInDay}
+	switch j.Verdict {
+	case compat.Prepare:
+		out.Work = dayPerPrepare
+	case compat.Test:
+		out.Risk = dayPerTest
+	}
+	return out
+}
+
+func layerCost(w Wish, l Layer) Parts {
+	out := Parts{Work: dayPerCoat * float64(l.Coats)}
+	if !w.shared(l.Product) {
+		out.Work += dayPerProduct
+	}
 	if l.Product.Family.Has(coating.Isocyanate) || l.Product.Family.Has(coating.Formaldehyde) {
-		cost += dayPerDuty
+		out.Risk += dayPerDuty
 	}
 	if misfit(w, []Layer{l}) {
-		cost += dayPerMisfit
+		out.Risk += dayPerMisfit
 	}
-	return cost
+	if smells(l.Product.Family) {
+		out.Smell = dayPerSmell
+	}
+	return out
 }
 
 // misfit tells whether a layer is made for another life: a floor finish on furniture, a preservative indoors.
@@ -63,26 +101,28 @@ func misfit(w Wish, layers []Layer) bool {
 	})
 }
 
-func finishCost(w Wish, last *coating.Product, coats int) float64 {
-	cost := dayPerSheen * float64(sheenSteps(w, last))
+func finishCost(w Wish, last *coating.Product, coats int) Parts {
+	out := Parts{Look: dayPerSheen * float64(sheenSteps(w, last))}
 	level := dayPerLevel
 	if w.Use.Outdoors() && last.Family.Body == coating.Penetrating && last.Family.RenewMonths > 0 {
 		level *= renewedLevel
 	}
 	for _, d := range w.Use.Meet(last) {
-		cost += level * float64(d.Shortfall())
+		out.Wear += level * float64(d.Shortfall())
 	}
+	out.Wear += dayPerLevel * float64(filmLevels(w.Use.FilmUM, last.DryUM()*float64(coats)))
+	out.Wait = dayPerWaitUsed*last.LightUseH*climate.CureSlowdown(last.Reference(), w.Air)/hoursInDay + dayPerCureDay*last.FullCureD
 	if w.Use.Has(enduse.UV) && last.Family.Body == coating.Film && !last.Opaque() {
-		cost += dayPerStrip
+		out.Upkeep += dayPerStrip
 	}
-	cost += dayPerLevel * float64(filmLevels(w.Use.FilmUM, last.DryUM()*float64(coats)))
-	cost += dayPerWaitUsed * last.LightUseH * climate.CureSlowdown(climate.Reference, w.Air) / hoursInDay
-	cost += dayPerCureDay * last.FullCureD
 	if m := last.Family.RenewMonths; m > 0 {
-		cost += dayPerRenewal * min(mostRenewals, monthsInYear/float64(m))
+		out.Upkeep += dayPerRenewal * min(mostRenewals, monthsInYear/float64(m))
+	}
+	if k := w.Wants.Weights.Repair; k > 1 { // only where it matters more than usual, and then as much as it does
+		out.Upkeep += dayPerMend * float64(easiestMend-mend(last.Family)) * (k - 1) / k
 	}
 	if w.Look == Natural {
-		cost += dayPerAmber * last.Amber
+		out.Look += dayPerAmber * last.Amber
 	}
-	return cost
+	return out
 }

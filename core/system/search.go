@@ -9,6 +9,7 @@ import (
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
+	"firmitas/core/substrate"
 )
 
 // Answer is what a shelf can do for a wish.
@@ -22,7 +23,7 @@ type Answer struct {
 // LeftOut says why a product is in none of the systems shown.
 type LeftOut struct {
 	Product *coating.Product
-	Kind    string // look, air, sheen, join, gate, nothing_over, outranked
+	Kind    string // look, air, sheen, wants, join, gate, surface, unused, outranked
 	Rule    string // the rule that spoke, if one did
 	Reason  string
 }
@@ -56,6 +57,7 @@ type label struct {
 	product *coating.Product
 	coats   int
 	ground  compat.Ground
+	with    bool // the product that must be in it is
 	cost    float64
 }
 
@@ -77,7 +79,7 @@ type search struct {
 }
 
 func newSearch(w Wish, shelf []*coating.Product) *search {
-	return &search{wish: w, ctx: w.context(), shelf: shelf,
+	return &search{wish: w, ctx: w.Context(), shelf: shelf,
 		best: map[*coating.Product]*label{}, used: map[*coating.Product]bool{},
 		left: map[*coating.Product]LeftOut{}, depth: map[*coating.Product]float64{}}
 }
@@ -88,6 +90,10 @@ func (s *search) kinds() (primers, colours, barriers, protectors []*coating.Prod
 	for _, p := range s.shelf {
 		if obstacles := p.Limits().Obstacles(s.wish.Air); len(obstacles) > 0 {
 			s.left[p] = LeftOut{p, "air", "", obstacles[0]}
+			continue
+		}
+		if why := s.wish.Wants.asideFor(p); why != "" {
+			s.left[p] = LeftOut{p, "wants", "", why}
 			continue
 		}
 		prime, colour, protect, why := parts(s.wish, p)
@@ -122,7 +128,9 @@ func (s *search) kinds() (primers, colours, barriers, protectors []*coating.Prod
 func parts(w Wish, p *coating.Product) (prime, colour, protect bool, why string) {
 	f := p.Family
 	switch {
-	case f.Is("decor") || f.Is("textile") || f.Is("resin") || f.ID == "bare":
+	case w.Material.Kind == substrate.Textile || f.Is("textile"):
+		return textileParts(w, p)
+	case f.Is("decor") || f.Is("resin") || f.Is("filler") || f.Is("factory") || f.ID == "bare":
 		return false, false, false, "It is not part of a plain coating system."
 	case f.Is("paint"):
 		fits := (w.Look == OpaquePale && p.Shade == coating.Pale) || (w.Look == OpaqueDark && p.Shade == coating.Dark)
@@ -148,6 +156,20 @@ func parts(w Wish, p *coating.Product) (prime, colour, protect bool, why string)
 	}
 	protect = f.Is("clear") || f.Is("oil") || f.Is("wax")
 	return f.Is("sealer"), false, protect, ""
+}
+
+// textileParts keeps cloth to fabric paint and protector, and these to cloth.
+func textileParts(w Wish, p *coating.Product) (prime, colour, protect bool, why string) {
+	switch {
+	case w.Material.Kind != substrate.Textile:
+		return false, false, false, "It is made for cloth."
+	case !p.Family.Is("textile"):
+		return false, false, false, "Cloth takes fabric paint and fabric protector only."
+	case p.Shade == coating.Clear:
+		return false, false, true, ""
+	}
+	fits := (w.Look == OpaquePale && p.Shade == coating.Pale) || (w.Look == OpaqueDark && p.Shade == coating.Dark)
+	return false, fits, fits, "It is not the colour you asked for."
 }
 
 func (s *search) run() *search {
@@ -200,10 +222,13 @@ func keep(front []*label, l *label) []*label {
 }
 
 func beats(a, b *label) bool {
-	ga, gb := a.ground, b.ground
-	thinner := ga.FilmUM <= gb.FilmUM
-	ga.FilmUM, gb.FilmUM = 0, 0
-	return thinner && a.cost <= b.cost && ga == gb
+	thinner := a.ground.FilmUM <= b.ground.FilmUM && a.ground.SoftUM <= b.ground.SoftUM
+	return thinner && a.cost <= b.cost && a.with == b.with && withoutFilm(a.ground) == withoutFilm(b.ground)
+}
+
+func withoutFilm(g compat.Ground) compat.Ground {
+	g.FilmUM, g.SoftUM = 0, 0
+	return g
 }
 
 // put lays p over l with the most coats that are legal, or notes why it cannot.
@@ -213,12 +238,12 @@ func (s *search) put(l *label, role Role, p *coating.Product) *label {
 	}
 	most, least := CoatsWanted(s.wish, role, l.ground, p)
 	for coats := most; coats >= least; coats-- {
-		below := compat.Judge(compat.Join{Ground: l.ground, Coat: p, Coats: coats, Context: s.ctx})
+		below := s.join(l.ground, l.product == nil, p, coats)
 		if !below.Legal() {
 			s.note(l, p, below)
 			continue
 		}
-		next := &label{below: l, role: role, product: p, coats: coats, cost: l.cost + joinCost(below)}
+		next := &label{below: l, role: role, product: p, coats: coats, cost: l.cost + joinCost(below).rank(s.wish)}
 		next.ground = l.ground.Under(p, coats)
 		if coats > 1 {
 			later := between(s.ctx, l.ground, Layer{Product: p, Coats: coats})
@@ -226,13 +251,23 @@ func (s *search) put(l *label, role Role, p *coating.Product) *label {
 				s.note(l, p, later)
 				continue
 			}
-			next.cost += float64(coats-1) * joinCost(later)
+			next.cost += float64(coats-1) * joinCost(later).rank(s.wish)
 		}
-		next.cost += layerCost(s.wish, Layer{Product: p, Coats: coats})
+		next.cost += layerCost(s.wish, Layer{Product: p, Coats: coats}).rank(s.wish)
+		next.with = l.with || p.ID == s.wish.Wants.With
 		s.used[p] = true
 		return next
 	}
 	return nil
+}
+
+// join judges the first coat of p over a ground; the very first of a system also meets what soil was found.
+func (s *search) join(ground compat.Ground, first bool, p *coating.Product, coats int) compat.Judgement {
+	j := compat.Join{Ground: ground, Coat: p, Coats: coats, Context: s.ctx}
+	if first {
+		j.State = s.wish.state()
+	}
+	return compat.Judge(j)
 }
 
 // note keeps the reason met on the cheapest ground: the one a finisher would have tried first.
@@ -264,12 +299,52 @@ func decisive(j compat.Judgement) compat.Finding {
 	return j.Findings[0]
 }
 
-// finish ends systems in each protector and keeps the cheapest one for each.
+// kin are the labels on one ground but for its film, with the thinnest film that any of them has.
+type kin struct {
+	thinnest compat.Ground
+	hopeless map[*coating.Product]bool // refused even there, in its fewest coats
+}
+
+// kinOf tells the kin of each label.
+func kinOf(labels []*label) []*kin {
+	byGround := map[compat.Ground]*kin{}
+	out := make([]*kin, len(labels))
+	for i, l := range labels {
+		k := byGround[withoutFilm(l.ground)]
+		if k == nil {
+			k = &kin{l.ground, map[*coating.Product]bool{}}
+			byGround[withoutFilm(l.ground)] = k
+		}
+		k.thinnest.FilmUM, k.thinnest.SoftUM = min(k.thinnest.FilmUM, l.ground.FilmUM), min(k.thinnest.SoftUM, l.ground.SoftUM)
+		out[i] = k
+	}
+	return out
+}
+
+// finish ends systems in each protector and keeps the cheapest one for each. The cheapest labels are tried first, and the
+// rest left as soon as none can come below what was found: no wait and no end costs less than its least. What is
+// refused over the thinnest film of its kin is refused over them all.
 func (s *search) finish(labels []*label, protectors []*coating.Product) {
+	labels = slices.Clone(labels)
+	least := map[*label]float64{}
+	for _, l := range labels {
+		least[l] = l.cost + s.leastWait(l)
+	}
+	slices.SortStableFunc(labels, func(a, b *label) int { return cmp.Compare(least[a], least[b]) })
+	kins := kinOf(labels)
 	for _, p := range protectors {
-		for _, l := range labels {
+		leastEnd := s.leastEnd(p)
+		for i, l := range labels {
+			if best := s.best[p]; best != nil && least[l]+leastEnd >= best.cost {
+				break
+			}
+			if kins[i].hopeless[p] {
+				continue
+			}
 			end := s.put(l, Protect, p)
 			if end == nil {
+				_, fewest := CoatsWanted(s.wish, Protect, l.ground, p)
+				kins[i].hopeless[p] = !s.join(kins[i].thinnest, l.product == nil, p, fewest).Legal()
 				continue
 			}
 			if surface := compat.Judge(compat.Join{Ground: end.ground, Context: s.ctx}); !surface.Legal() {
@@ -277,13 +352,41 @@ func (s *search) finish(labels []*label, protectors []*coating.Product) {
 				s.used[p] = false
 				continue
 			}
-			end.cost += finishCost(s.wish, p, end.coats)
+			end.cost += finishCost(s.wish, p, end.coats).rank(s.wish)
+			if !end.with && s.wish.Wants.With != 0 {
+				continue
+			}
 			if best := s.best[p]; best == nil || end.cost < best.cost {
 				s.best[p] = end
 			}
 		}
 	}
 }
+
+// leastWait is what waiting over a label costs at the least, whatever comes next.
+func (s *search) leastWait(l *label) float64 {
+	top := l.ground.Top
+	if top == nil || l.ground.Old != compat.NotOld {
+		return 0
+	}
+	h := top.RecoatAfterH(s.wish.Air)
+	if top.CrossWaitH > 0 {
+		h = min(h, top.CrossAfterH(s.wish.Air))
+	}
+	return Parts{Wait: h / hoursInDay}.rank(s.wish)
+}
+
+// leastEnd is what p as the last coat costs at the least, whatever it lies on: its fewest coats, their waits, no film short.
+func (s *search) leastEnd(p *coating.Product) float64 {
+	_, fewest := CoatsWanted(s.wish, Protect, s.wish.Ground(), p) // the fewest are the same on every ground
+	parts := layerCost(s.wish, Layer{Product: p, Coats: fewest})
+	parts.add(Parts{Wait: p.RecoatAfterH(s.wish.Air) / hoursInDay}, float64(fewest-1))
+	parts.add(finishCost(s.wish, p, filmEnough), 1)
+	return parts.rank(s.wish)
+}
+
+// filmEnough coats fall short of no film target.
+const filmEnough = 1000
 
 func (s *search) leftOut(shown []System) []LeftOut {
 	in := map[*coating.Product]bool{}

@@ -40,6 +40,10 @@ type Wish struct {
 	FoodPolicy enduse.FoodPolicy
 	Seen       substrate.Inspection // zero: bare, clean and sound
 	Action     substrate.Action     // what is done with the old finish; "" when there is none
+	Schools    compat.Schools
+	Boards     []compat.Board
+	Wants      Wants
+	Beside     []Neighbour // the other zones of the piece that have a system
 }
 
 // Ground is what the first coat will meet.
@@ -52,18 +56,31 @@ func (w Wish) Preparation(first *coating.Product) []substrate.Task {
 	return seen.Plan(w.Action, first, substrate.Life{Outdoors: w.Use.Outdoors(), Floor: w.Use.Has(enduse.Floor)})
 }
 
-func (w Wish) context() compat.Context {
-	return compat.Context{Air: w.Air, Use: w.Use, FoodPolicy: w.FoodPolicy}
+// Context is what every join of the zone is judged in.
+func (w Wish) Context() compat.Context {
+	return compat.Context{Air: w.Air, Use: w.Use, FoodPolicy: w.FoodPolicy, Schools: w.Schools, Boards: w.Boards}
+}
+
+// state is what of the soil that was found is still there for the first coat to meet, however well it was washed.
+func (w Wish) state() compat.State {
+	var out compat.State
+	for _, c := range w.Seen.Contaminations {
+		if c == substrate.Silicone || c == substrate.Nicotine {
+			out.Soiled = append(out.Soiled, compat.SoilOf(c))
+		}
+	}
+	return out
 }
 
 // Role is the place of a layer in a system.
 type Role string
 
 const (
-	Prime   Role = "prime"   // blocks, bonds or seals the material
-	Colour  Role = "colour"  // stain or paint under protection
-	Barrier Role = "barrier" // joins what will not join
-	Protect Role = "protect" // takes the wear
+	Prime    Role = "prime"    // blocks, bonds or seals the material
+	Colour   Role = "colour"   // stain or paint under protection
+	Decorate Role = "decorate" // transfer, paper, leaf, effect
+	Barrier  Role = "barrier"  // joins what will not join
+	Protect  Role = "protect"  // takes the wear
 )
 
 // Layer is one product with its coats.
@@ -73,6 +90,27 @@ type Layer struct {
 	Coats   int
 	Below   compat.Judgement // its first coat over what lies below
 	Between compat.Judgement // its later coats over its own; zero for one coat
+}
+
+// GiveRoles names the part that each layer plays by its kind and place, for systems put together by hand.
+func GiveRoles(layers []Layer) {
+	for i := range layers {
+		f := layers[i].Product.Family
+		switch {
+		case i == len(layers)-1:
+			layers[i].Role = Protect
+		case f.Is("primer") || i == 0 && f.Is("sealer"):
+			layers[i].Role = Prime
+		case f.Is("sealer"):
+			layers[i].Role = Barrier
+		case f.Is("stain") || f.Is("paint"):
+			layers[i].Role = Colour
+		case f.Is("decor"):
+			layers[i].Role = Decorate
+		default:
+			layers[i].Role = Protect
+		}
+	}
 }
 
 // GateResult is one gate of the end use, with what the labels state towards it.
@@ -109,7 +147,8 @@ type System struct {
 	LightUseH  float64  // hours from the first coat to light use, hands and nights not counted
 	FullCureH  float64  // the same, to full cure
 	Obstacles  []string // what the air forbids; empty in every system the search returns
-	Rank       float64  // smaller is better; see cost.go
+	Rank       float64  // smaller is better: Parts added up, each as much as it matters
+	Parts      Parts    // of Rank, in days; see cost.go
 	Characters []Character
 }
 
@@ -162,30 +201,45 @@ func filmLevels(asked, given float64) int {
 	return int((asked - given) / asked * 4)
 }
 
+// Amber is the strongest ambering of its clear coats, 0 to 3.
+func (s System) Amber() float64 {
+	most := 0.0
+	for _, l := range s.Layers {
+		if l.Product.Shade == coating.Clear {
+			most = max(most, l.Product.Amber)
+		}
+	}
+	return most
+}
+
 // Protection is the layer that takes the wear: the last one.
 func (s System) Protection() Layer { return s.Layers[len(s.Layers)-1] }
 
 // Assess judges layers from the ground up as one system for a wish. It never fails: an illegal system comes back
 // with the joins and gates that make it so. Layers must not be empty.
 func Assess(w Wish, layers []Layer) System {
-	ctx := w.context()
+	ctx := w.Context()
 	ground := w.Ground()
 	s := System{AskedUM: w.Use.FilmUM}
 	at := 0.0 // hours since the first coat
-	for _, l := range layers {
-		l.Below = compat.Judge(compat.Join{Ground: ground, Coat: l.Product, Coats: l.Coats, Context: ctx})
-		s.Rank += joinCost(l.Below)
+	for i, l := range layers {
+		first := compat.Join{Ground: ground, Coat: l.Product, Coats: l.Coats, Context: ctx}
+		if i == 0 {
+			first.State = w.state()
+		}
+		l.Below = compat.Judge(first)
+		s.Parts.add(joinCost(l.Below), 1)
 		s.WaitH += l.Below.EarliestH
 		at += l.Below.EarliestH
 		if l.Coats > 1 {
 			l.Between = between(ctx, ground, l)
 			more := float64(l.Coats - 1)
-			s.Rank += more * joinCost(l.Between)
+			s.Parts.add(joinCost(l.Between), more)
 			s.WaitH += more * l.Between.EarliestH
 			at += more * l.Between.EarliestH
 		}
 		ground = ground.Under(l.Product, l.Coats)
-		s.Rank += layerCost(w, l)
+		s.Parts.add(layerCost(w, l), 1)
 		s.LightUseH = max(s.LightUseH, at+l.Product.LightUseAfterH(w.Air))
 		s.FullCureH = max(s.FullCureH, at+l.Product.FullCureAfterH(w.Air))
 		s.Coats += l.Coats
@@ -200,7 +254,8 @@ func Assess(w Wish, layers []Layer) System {
 	s.FilmUM = last.Product.DryUM() * float64(last.Coats)
 	s.Sheen = last.Product.Sheen
 	s.SheenSteps = sheenSteps(w, last.Product)
-	s.Rank += finishCost(w, last.Product, last.Coats)
+	s.Parts.add(finishCost(w, last.Product, last.Coats), 1)
+	s.Rank = s.Parts.rank(w)
 	s.Gates = gates(w, s.Layers)
 	return s
 }
@@ -229,8 +284,8 @@ func gates(w Wish, layers []Layer) []GateResult {
 				r.Passed, r.Why = false, l.Product.Name+": "+why
 				break
 			}
-			if said := l.Product.Statements[statementFor[id]]; said != "" {
-				r.Evidence = append(r.Evidence, l.Product.Name+": "+said)
+			if said := l.Product.Statements[statementFor[id]]; said.Sense != "" {
+				r.Evidence = append(r.Evidence, l.Product.Name+": "+said.Sense)
 			}
 		}
 		out = append(out, r)

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
+	"os"
 	"slices"
 	"strings"
 	"testing"
@@ -21,14 +22,14 @@ func shelf(t testing.TB, lines ...string) []*coating.Product {
 	var out []*coating.Product
 	for i, line := range lines {
 		words := strings.Fields(line)
-		p := coating.Product{ID: int64(i + 1), Name: line, Shade: coating.Clear, Sheen: coating.Satin, Statements: map[string]string{}}
+		p := coating.Product{ID: int64(i + 1), Name: line, Shade: coating.Clear, Sheen: coating.Satin, Statements: map[string]coating.Statement{}}
 		for _, w := range words[1:] {
 			if sheen, err := coating.ParseSheen(w); err == nil {
 				p.Sheen = sheen
 			} else if slices.Contains(coating.Shades, coating.Shade(w)) {
 				p.Shade = coating.Shade(w)
 			} else {
-				p.Statements[w] = "Label states it."
+				p.Statements[w] = coating.Statement{Sense: "Label states it."}
 			}
 		}
 		made, err := coating.New(p, words[0])
@@ -59,52 +60,414 @@ func lastFamilies(a Answer) (ids []string) {
 	return ids
 }
 
-// Practice: which last coats a finisher would expect among the answers, and which never.
-func TestSearchAsAFinisherWouldAnswer(t *testing.T) {
+// useCase is a line of testdata/uses.md.
+type useCase struct{ use, place, material, look, wants, must, never, says string }
+
+func readUses(t testing.TB) (out []useCase) {
+	t.Helper()
+	text, err := os.ReadFile("testdata/uses.md")
+	if err != nil {
+		t.Fatal(err)
+	}
+	for line := range strings.Lines(string(text)) {
+		c := strings.Split(strings.TrimSpace(line), "|")
+		if len(c) != 10 || enduse.Find(strings.TrimSpace(c[1])) == nil {
+			continue
+		}
+		for i := range c {
+			c[i] = strings.TrimSpace(c[i])
+		}
+		out = append(out, useCase{c[1], c[2], c[3], c[4], c[5], c[6], c[7], c[8]})
+	}
+	return out
+}
+
+func (c useCase) wish(t testing.TB) Wish {
+	w := wish(c.use, c.material, Look(c.look))
+	w.Use = w.Use.At(enduse.Place(c.place))
+	switch c.wants {
+	case "":
+	case "no_two_part":
+		w.Wants.NoTwoPart = true
+	case "no_spray":
+		w.Wants.NoSpray = true
+	case "no_solvent":
+		w.Wants.NoSolvent = true
+	case "low_smell":
+		w.Wants.LowSmell = true
+	case "cured_film":
+		w.FoodPolicy = enduse.CuredFilmFood
+	case "cold":
+		w.Air.TempC = 4
+	default:
+		t.Fatalf("no such wants: %s", c.wants)
+	}
+	return w
+}
+
+// Practice: which last coats a finisher would expect among all that suit, which never among those shown, and what is said of
+// the rest.
+func TestEndUsesAsAFinisherWouldAnswer(t *testing.T) {
+	shelf := demoShelf(t)
+	cases := readUses(t)
+	seen := map[string]bool{}
+	for _, c := range cases {
+		seen[c.use] = true
+		w := c.wish(t)
+		answer := Search(w, shelf)
+		suits := map[string]bool{}
+		for p := range newSearch(w, shelf).run().best {
+			suits[p.Family.ID] = true
+			suits[p.Family.ID+"_"+string(p.Shade)] = true
+		}
+		shown := lastFamilies(answer)
+		for _, s := range answer.Systems {
+			p := s.Protection().Product
+			shown = append(shown, p.Family.ID+"_"+string(p.Shade))
+		}
+		name := fmt.Sprintf("%s %s in %s, %s %s", c.use, c.place, c.material, c.look, c.wants)
+		for _, id := range strings.Fields(c.must) {
+			if !suits[id] {
+				t.Errorf("%s: %s does not suit, though it must", name, id)
+			}
+		}
+		for _, id := range strings.Fields(c.never) {
+			if slices.Contains(shown, id) {
+				t.Errorf("%s: %s is shown, though it never may be", name, id)
+			}
+		}
+		said := ""
+		for _, l := range answer.LeftOut {
+			said += l.Reason + " "
+		}
+		for _, o := range answer.Openings {
+			said += o.Stands + " " + o.What + " "
+		}
+		if !strings.Contains(said, c.says) {
+			t.Errorf("%s: nothing says %q: %s", name, c.says, said)
+		}
+		if (c.must == "") != (len(answer.Systems) == 0) || (len(answer.Systems) == 0 && len(answer.Openings) == 0) {
+			t.Errorf("%s: %d systems, %d openings", name, len(answer.Systems), len(answer.Openings))
+		}
+		checkAnswer(t, name, answer, shelf)
+	}
+	for _, u := range enduse.EndUses {
+		if !seen[u.ID] {
+			t.Errorf("end use %s has no case", u.ID)
+		}
+	}
+	if len(cases) < 60 {
+		t.Errorf("%d cases, at least 60", len(cases))
+	}
+}
+
+// checkAnswer holds an answer against what every answer promises: legal systems, few of them, a reason for all the rest.
+func checkAnswer(t *testing.T, name string, answer Answer, shelf []*coating.Product) {
+	t.Helper()
+	if len(answer.Systems) > mostShown {
+		t.Errorf("%s: %d systems shown", name, len(answer.Systems))
+	}
+	for _, s := range answer.Systems {
+		if !s.Legal() {
+			t.Errorf("%s: %s is not legal", name, s.Protection().Product.Name)
+		}
+	}
+	if shown := len(answer.LeftOut); shown+len(inUse(answer)) != len(shelf) {
+		t.Errorf("%s: %d left out and %d in use do not make up the shelf", name, shown, len(inUse(answer)))
+	}
+	for _, l := range answer.LeftOut {
+		if l.Reason == "" || l.Kind == "" {
+			t.Errorf("%s: %s is left out without a reason", name, l.Product.Name)
+		}
+	}
+}
+
+// Practice: what wants rule out is left out with that reason; what must be in it is; weights turn the answer.
+func TestWantsAreKept(t *testing.T) {
 	for _, c := range []struct {
-		use, material string
-		look          Look
-		must, never   string
+		name        string
+		wants       Wants
+		must, never string
 	}{
-		{"cot", "beech", OpaquePale, "enamel_wb paint_all_in_one", "paint_exterior_acrylic varnish_oil_pu"},
-		{"cot", "pine", OpaquePale, "enamel_wb", ""},
-		{"counter", "oak", Natural, "clear_wb_pu_2k", "wax_clear oil_board oil_exterior"},
-		{"floor_public", "oak", Natural, "floor_wb_2k", "clear_wb_pu wax_clear"},
-		{"outdoors_coast", "teak", Natural, "varnish_spar oil_exterior", "clear_wb_pu wax_clear shellac_dewaxed oil_hardwax"},
-		{"board", "maple", Natural, "oil_board", "clear_wb_pu oil_hardwax"},
-		{"inside", "oak", Natural, "", "varnish_oil_pu oil_hardwax varnish_spar"},
-		{"dining_table", "walnut", Stained, "clear_wb_pu", "paint_chalk oil_board"},
-		{"shelf", "melamine", OpaquePale, "enamel_wb", "oil_hardwax"},
-		{"toy", "birch", Natural, "shellac_dewaxed", "oil_exterior varnish_oil_pu"},
+		{"no solvent", Wants{NoSolvent: true}, "clear_wb_pu_2k", "varnish_oil_pu oil_hardwax wax_clear lacquer_cab"},
+		{"nothing to mix", Wants{NoTwoPart: true}, "varnish_oil_pu", "clear_wb_pu_2k varnish_conversion"},
+		{"no gun", Wants{NoSpray: true}, "clear_wb_pu_2k", "varnish_conversion lacquer_cab"},
+		{"no smell", Wants{LowSmell: true}, "clear_wb_pu", "varnish_oil_pu varnish_conversion"},
+		{"a kind put aside", Wants{Without: []string{"clear_wb_pu_2k"}}, "clear_wb_pu", "clear_wb_pu_2k"},
 	} {
-		w := wish(c.use, c.material, c.look)
+		w := wish("dining_table", "ash", Natural)
+		w.Wants = c.wants
 		answer := Search(w, demoShelf(t))
 		got := lastFamilies(answer)
 		for _, id := range strings.Fields(c.must) {
 			if !slices.Contains(got, id) {
-				t.Errorf("%s in %s, %s: %s is not among %v", c.use, c.material, c.look, id, got)
+				t.Errorf("%s: %s is not among %v", c.name, id, got)
 			}
 		}
 		for _, id := range strings.Fields(c.never) {
 			if slices.Contains(got, id) {
-				t.Errorf("%s in %s, %s: %s must not be among the answers", c.use, c.material, c.look, id)
+				t.Errorf("%s: %s is among %v", c.name, id, got)
 			}
 		}
-		if len(got) > mostShown {
-			t.Errorf("%s: %d systems shown", c.use, len(got))
+	}
+	w := wish("dining_table", "oak", Natural)
+	shelf := demoShelf(t)
+	w.Wants.With = shelf[0].ID // dewaxed shellac
+	for _, s := range Search(w, shelf).Systems {
+		if !slices.ContainsFunc(s.Layers, func(l Layer) bool { return l.Product == shelf[0] }) {
+			t.Errorf("%s lacks what must be in it", s.Protection().Product.Name)
+		}
+	}
+	w = wish("display", "walnut", Natural)
+	best := func(k Weights) *coating.Family {
+		w.Wants = Wants{Weights: k}
+		return Search(w, shelf).Systems[0].Protection().Product.Family
+	}
+	if hard, mendable := best(Weights{Wear: 4, Soon: 0, Coats: 0}), best(Weights{Wear: 1, Soon: 1, Repair: 4, Coats: 1}); mend(mendable) != easiestMend || hard == mendable {
+		t.Errorf("hard-wearing %s, easily mended %s", hard.ID, mendable.ID)
+	}
+}
+
+// Practice: the part that each layer of a system put together by hand plays.
+func TestLayersByHandGetTheirRoles(t *testing.T) {
+	for _, c := range []struct {
+		layers []string
+		roles  []Role
+	}{
+		{[]string{"varnish_oil_pu"}, []Role{Protect}},
+		{[]string{"shellac_dewaxed", "clear_wb_pu"}, []Role{Prime, Protect}},
+		{[]string{"primer_shellac pale", "enamel_wb pale"}, []Role{Prime, Protect}},
+		{[]string{"stain_oil tone", "shellac_dewaxed", "clear_wb_pu"}, []Role{Colour, Barrier, Protect}},
+		{[]string{"primer_wb_bonding pale", "paint_chalk pale", "clear_wb_pu", "wax_clear"}, []Role{Prime, Colour, Protect, Protect}},
+		{[]string{"paint_chalk pale", "leaf_metal", "clear_wb_pu"}, []Role{Colour, Decorate, Protect}},
+	} {
+		var layers []Layer
+		for _, p := range shelf(t, c.layers...) {
+			layers = append(layers, Layer{Product: p, Coats: 1})
+		}
+		GiveRoles(layers)
+		for i, l := range layers {
+			if l.Role != c.roles[i] {
+				t.Errorf("%v: layer %d is to %s, not %s", c.layers, i+1, l.Role, c.roles[i])
+			}
+		}
+	}
+}
+
+// Practice: the way past a bad join that suits the life of the whole comes first.
+func TestWaysPastPutTheWholeFirst(t *testing.T) {
+	products := append(demoShelf(t), shelf(t, "sealer_sanding")...)
+	find := func(id string) *coating.Product {
+		return products[slices.IndexFunc(products, func(p *coating.Product) bool { return p.Family.ID == id })]
+	}
+	w := wish("counter", "ash", Natural)
+	s := Assess(w, []Layer{{Role: Protect, Product: find("clear_wb_pu_2k"), Coats: 4}, {Role: Protect, Product: find("oil_hardwax"), Coats: 1}})
+	ways := WaysPast(w, s, products)
+	if len(ways) != 2 || len(ways[0]) != 0 || len(ways[1]) < 2 {
+		t.Fatalf("ways past an oil over a film: %d and %d", len(ways[0]), len(ways[1]))
+	}
+	var ranks []float64
+	for _, way := range ways[1] {
+		whole := w.taking(s.Layers, 1, way)
+		if !whole.Legal() {
+			t.Errorf("%s does not hold", way.Steps[len(way.Steps)-1].Product.Name)
+		}
+		ranks = append(ranks, whole.Rank)
+	}
+	if !slices.IsSorted(ranks) {
+		t.Errorf("ranks %v", ranks)
+	}
+	if first := ways[1][0].Steps[0].Product.Family; first.Is("sealer") {
+		t.Errorf("a %s first, on a café counter", first.ID)
+	}
+}
+
+// Cloth takes what is made for it and nothing else, and nothing that is made for it goes on wood.
+func TestClothAndWoodKeepApart(t *testing.T) {
+	mixed := append(demoShelf(t), shelf(t, "textile_paint pale", "textile_protector")...)
+	cloth := func(p *coating.Product) bool { return p.Family.Is("textile") }
+	for _, c := range []struct {
+		material string
+		look     Look
+		textile  bool
+	}{{"cloth", OpaquePale, true}, {"oak", OpaquePale, false}, {"oak", Natural, false}} {
+		if substrate.Find(c.material) == nil {
+			t.Fatalf("no material %s", c.material)
+		}
+		answer := Search(wish("seat", c.material, c.look), mixed)
+		if len(answer.Systems) == 0 {
+			t.Errorf("%s %s: nothing suits", c.material, c.look)
 		}
 		for _, s := range answer.Systems {
-			if !s.Legal() {
-				t.Errorf("%s: %s is not legal", c.use, s.Protection().Product.Name)
+			for _, l := range s.Layers {
+				if cloth(l.Product) != c.textile {
+					t.Errorf("%s %s: %s", c.material, c.look, l.Product.Name)
+				}
 			}
 		}
-		if shown := len(answer.LeftOut); shown+len(inUse(answer)) != len(demoShelf(t)) {
-			t.Errorf("%s: %d left out and %d in use do not make up the shelf", c.use, shown, len(inUse(answer)))
+	}
+}
+
+// Each rule of the house that alone stands in the way is named, and what letting go of it would open.
+func TestRulesOfTheHouseAreNamedWhenTheyAloneStandInTheWay(t *testing.T) {
+	for _, c := range []struct {
+		products string
+		wants    Wants
+		stands   string
+	}{
+		{"varnish_oil_pu", Wants{NoSolvent: true}, "No solvents."},
+		{"varnish_oil_pu", Wants{LowSmell: true}, "No smell."},
+		{"clear_wb_pu_2k", Wants{NoTwoPart: true}, "Nothing to be mixed."},
+		{"lacquer_cab", Wants{NoSpray: true}, "No spray gun."},
+		{"clear_wb_pu", Wants{InStock: map[int64]bool{}}, "Only what is in stock."},
+		{"clear_wb_pu", Wants{Without: []string{"clear_wb_pu"}}, "What you put aside."},
+		{"clear_wb_pu", Wants{WithoutID: []int64{1}}, "What you put aside."},
+		{"clear_wb_pu", Wants{With: 77}, "The product that must be in it."},
+	} {
+		w := wish("display", "oak", Natural)
+		w.Wants = c.wants
+		answer := Search(w, shelf(t, c.products))
+		if len(answer.Systems) != 0 {
+			t.Errorf("%s: found %v", c.stands, lastFamilies(answer))
 		}
-		for _, l := range answer.LeftOut {
-			if l.Reason == "" || l.Kind == "" {
-				t.Errorf("%s: %s is left out without a reason", c.use, l.Product.Name)
+		at := slices.IndexFunc(answer.Openings, func(o Opening) bool { return o.What == "wants" && o.Stands == c.stands })
+		if at < 0 {
+			t.Errorf("%s: not named in %+v", c.stands, answer.Openings)
+		} else if o := answer.Openings[at]; o.Opens != 1 || o.Example == "" || o.Change == "" || !o.Nearest.Legal() {
+			t.Errorf("%s: opens %d, example %q", c.stands, o.Opens, o.Example)
+		}
+	}
+}
+
+// Practice.
+func TestImproveNamesWhatWouldHelp(t *testing.T) {
+	shelf := demoShelf(t)
+	find := func(id string) *coating.Product {
+		return shelf[slices.IndexFunc(shelf, func(p *coating.Product) bool { return p.Family.ID == id })]
+	}
+	changes := func(w Wish, layers ...Layer) string {
+		var out []string
+		for _, b := range Improve(w, Assess(w, layers), shelf) {
+			out = append(out, b.Change+" "+b.Gain)
+		}
+		return strings.Join(out, "\n")
+	}
+	table := wish("dining_table", "oak", Natural)
+	for _, c := range []struct{ name, got, want string }{
+		{"shellac under cups", changes(table, Layer{Role: Protect, Product: find("shellac_dewaxed"), Coats: 2}), "3 coats of clear_wb_pu toys over it. Water 4 instead of 2"},
+		{"one coat short", changes(table, Layer{Role: Protect, Product: find("clear_wb_pu_2k"), Coats: 1}), "A coat more of clear_wb_pu_2k. A film nearer"},
+	} {
+		if !strings.Contains(c.got, c.want) {
+			t.Errorf("%s: %q does not say %q", c.name, c.got, c.want)
+		}
+	}
+	cold := table
+	cold.Air.TempC, cold.Air.RH = 15, 75
+	if got := changes(cold, Layer{Role: Protect, Product: find("clear_wb_pu_2k"), Coats: 3}); !strings.Contains(got, "A room at 23 °C and 50 % RH. Light use 30 hours sooner.") {
+		t.Errorf("a cold room: %q", got)
+	}
+	for _, s := range Search(table, shelf).Systems {
+		for _, b := range Improve(table, s, shelf) {
+			if b.Gain == "" || b.Change == "" {
+				t.Errorf("%s: %q", s.Protection().Product.Name, b)
 			}
+		}
+		if s.Shortfall() == 0 && len(Improve(table, s, shelf)) > 0 {
+			t.Errorf("%s falls short of nothing and is to be bettered", s.Protection().Product.Name)
+		}
+	}
+}
+
+// Practice.
+func TestZonesOfAPieceAreThoughtOfTogether(t *testing.T) {
+	shelf := demoShelf(t)
+	find := func(name string) *coating.Product {
+		return shelf[slices.IndexFunc(shelf, func(p *coating.Product) bool { return strings.HasPrefix(p.Name, name) })]
+	}
+	of := func(look Look, product string) Neighbour {
+		return Neighbour{Zone: "the frame", Look: look, Layers: []Layer{{Role: Protect, Product: find(product), Coats: 2}}}
+	}
+	for _, c := range []struct {
+		beside  Neighbour
+		product string
+		look    Look
+		says    string // "" = nothing is said
+	}{
+		{of(Natural, "clear_wb_pu toys"), "clear_wb_pu toys", Natural, "Shares clear_wb_pu toys"},
+		{of(Natural, "oil_hardwax"), "clear_wb_pu toys", Natural, "Ends satin beside the matte"},
+		{of(Natural, "varnish_oil_pu"), "clear_wb_pu toys", Natural, "ambers"},
+		{of(OpaquePale, "enamel_wb pale"), "wax_clear", Natural, "Wax last"},
+		{of(Natural, "wax_clear"), "enamel_wb pale", OpaquePale, "before the wax"},
+		{of(OpaquePale, "enamel_wb pale"), "stain_gel_oil", Stained, "creeps along the grain"},
+		{of(Stained, "stain_gel_oil"), "enamel_wb pale", OpaquePale, "Stain and seal the frame before"},
+		{of(OpaquePale, "enamel_wb pale"), "varnish_conversion", Natural, "before spraying"},
+		{of(OpaquePale, "enamel_wb pale"), "clear_wb_pu toys", Natural, ""},
+	} {
+		w := wish("shelf", "oak", c.look)
+		w.Beside = []Neighbour{c.beside}
+		got := strings.Join(w.Together(Assess(w, []Layer{{Role: Protect, Product: find(c.product), Coats: 2}})), "\n")
+		if !strings.Contains(got, c.says) || (c.says == "" && got != "") {
+			t.Errorf("%s beside %s: %q does not say %q", c.product, c.beside.Layers[0].Product.Name, got, c.says)
+		}
+	}
+	// A tin that is open anyway costs no product more: it ranks lower by exactly that.
+	alone, beside := wish("shelf", "oak", Natural), wish("shelf", "oak", Natural)
+	beside.Beside = []Neighbour{of(Natural, "clear_wb_pu toys")}
+	layers := []Layer{{Role: Protect, Product: find("clear_wb_pu toys"), Coats: 3}}
+	if saved := Assess(alone, layers).Rank - Assess(beside, layers).Rank; math.Abs(saved-dayPerProduct) > 1e-9 {
+		t.Errorf("a shared tin saves %.2f", saved)
+	}
+}
+
+// Practice: a waxed chest under cups falls short until its wax is off; a floor finish indoors is no answer outdoors.
+func TestWhenTheUseChanges(t *testing.T) {
+	shelf := demoShelf(t)
+	by := func(id string) *coating.Product {
+		return shelf[slices.IndexFunc(shelf, func(p *coating.Product) bool { return p.Family.ID == id })]
+	}
+	lay := func(ids ...string) (out []Layer) {
+		for _, id := range ids {
+			out = append(out, Layer{Role: Protect, Product: by(id), Coats: 2})
+		}
+		return out
+	}
+	for _, c := range []struct {
+		use, material string
+		layers        []Layer
+		enough, dewax bool
+		over          string // a last coat that may go over it; "" when nothing may
+	}{
+		{"dining_table", "pine", lay("wax_clear"), false, true, "clear_wb_pu"},
+		{"dining_table", "oak", lay("clear_wb_pu", "wax_clear"), false, true, "clear_wb_pu_2k"},
+		{"display", "pine", lay("wax_clear"), true, true, ""},
+		{"counter", "oak", lay("clear_wb_pu"), false, false, "clear_wb_pu_2k"},
+		{"outdoors_exposed", "oak", lay("clear_wb_pu"), false, false, ""},
+		{"board", "maple", lay("varnish_oil_pu"), false, false, ""},
+	} {
+		got := ChangeUse(wish(c.use, c.material, Natural), c.layers, shelf)
+		if got.Enough() != c.enough || (len(got.Dewax) > 0) != c.dewax {
+			t.Errorf("%s: enough %v, dewax %v", c.use, got.Enough(), got.Dewax)
+		}
+		if c.dewax && !strings.Contains(strings.Join(got.Dewax, " "), "Ventilate") {
+			t.Errorf("%s: solvent without its caution: %v", c.use, got.Dewax)
+		}
+		over := lastFamilies(got.Over)
+		if c.over != "" && !slices.Contains(over, c.over) {
+			t.Errorf("%s over %s: %s is not among %v", c.use, c.layers[0].Product.Family.ID, c.over, over)
+		}
+		if len(got.Anew.Systems) == 0 {
+			t.Errorf("%s: nothing from bare wood either", c.use)
+		}
+	}
+}
+
+// Practice: what a place adds to an end use.
+func TestPlaceAddsToTheUse(t *testing.T) {
+	w := wish("dining_table", "oak", Natural)
+	w.Use = w.Use.At(enduse.Coast)
+	for _, id := range lastFamilies(Search(w, demoShelf(t))) {
+		if coating.Families[id].Typical.Exterior != coating.Yes {
+			t.Errorf("%s on a table by the sea", id)
 		}
 	}
 }
@@ -251,8 +614,8 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 			most, least := CoatsWanted(w, l.Role, ground, l.Product)
 			l.Coats = 0
 			for n := most; n >= least && l.Coats == 0; n-- {
-				below := compat.Judge(compat.Join{Ground: ground, Coat: l.Product, Coats: n, Context: w.context()})
-				later := compat.Judge(compat.Join{Ground: ground.Under(l.Product, 1), Coat: l.Product, Coats: n - 1, Context: w.context()})
+				below := compat.Judge(compat.Join{Ground: ground, Coat: l.Product, Coats: n, Context: w.Context()})
+				later := compat.Judge(compat.Join{Ground: ground.Under(l.Product, 1), Coat: l.Product, Coats: n - 1, Context: w.Context()})
 				if below.Legal() && (n == 1 || later.Legal()) {
 					l.Coats = n
 				}
@@ -262,7 +625,8 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 			}
 			ground = ground.Under(l.Product, l.Coats)
 		}
-		if s := Assess(w, layers); s.Legal() && s.SheenSteps < sheenTooFar {
+		with := w.Wants.With == 0 || slices.ContainsFunc(layers, func(l Layer) bool { return l.Product.ID == w.Wants.With })
+		if s := Assess(w, layers); with && s.Legal() && s.SheenSteps < sheenTooFar {
 			last := s.Protection().Product
 			if rank, known := best[last]; !known || s.Rank < rank {
 				best[last] = s.Rank
@@ -321,7 +685,15 @@ func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
 		if r.IntN(2) == 0 { // an old finish that is kept
 			w.Seen.Finish, w.Action = substrate.OldFinishes[r.IntN(len(substrate.OldFinishes))], substrate.Keep
 		}
-		want := everySystem(w, some)
+		w.Wants.Weights = Weights{Wear: float64(r.IntN(5)), Soon: float64(r.IntN(5)), Repair: float64(r.IntN(5)), Smell: float64(r.IntN(5)), Coats: float64(r.IntN(5))}
+		w.Wants.LowSmell, w.Wants.NoTwoPart = r.IntN(4) == 0, r.IntN(4) == 0
+		if r.IntN(6) == 0 {
+			w.Wants.With = some[0].ID
+		}
+		if r.IntN(3) == 0 { // a neighbour that needs some of the shelf anyway
+			w.Beside = []Neighbour{{Layers: []Layer{{Product: some[1], Coats: 2}, {Product: some[2], Coats: 1}}}}
+		}
+		want := everySystem(w, slices.DeleteFunc(slices.Clone(some), func(p *coating.Product) bool { return w.Wants.asideFor(p) != "" }))
 		found := newSearch(w, some).run()
 		if len(want) != len(found.best) {
 			t.Fatalf("round %d, %s %s %s: search ends in %d coats, brute force in %d", round, w.Use.ID, w.Material.ID, w.Look, len(found.best), len(want))

@@ -1,0 +1,55 @@
+package system
+
+import (
+	"firmitas/core/coating"
+	"firmitas/core/substrate"
+)
+
+// Change is what becomes of a finished zone that is to lead another life.
+type Change struct {
+	Now      System   // as it is, judged for the new life
+	Dewax    []string // how its wax comes off before anything else goes on, in sentences; empty when it has none
+	Over     Answer   // what may go over it, cleaned and keyed
+	OverWish Wish     // what Over answers
+	Anew     Answer   // once what is there has been taken off
+	AnewWish Wish     // what Anew answers
+}
+
+// Enough tells whether it may stay as it is.
+func (c Change) Enough() bool { return c.Now.Legal() && c.Now.Shortfall() == 0 }
+
+// ChangeUse judges layers that lie on a zone for a new wish, and searches what would put it right: over what is there, and
+// from the bare material once that is off. Layers must not be empty.
+func ChangeUse(w Wish, layers []Layer, shelf []*coating.Product) Change {
+	out := Change{Now: Assess(w, layers), OverWish: w}
+	kept := layers
+	for len(kept) > 0 && kept[len(kept)-1].Product.Family.Body == coating.Wax {
+		kept = kept[:len(kept)-1]
+	}
+	waxed := len(kept) < len(layers)
+	seen := substrate.Inspection{Material: w.Material, Condition: substrate.Intact, Age: substrate.Later}
+	if len(kept) > 0 {
+		seen.Finish = substrate.FindFinish(substrate.LeftBy(kept[len(kept)-1].Product))
+	}
+	if waxed {
+		seen.Contaminations = []substrate.Contamination{substrate.WaxPolish}
+	}
+	out.OverWish.Seen, out.OverWish.Action = seen, substrate.Keep
+	if !seen.Finished() {
+		out.OverWish.Action = substrate.Nothing
+	}
+	for _, t := range out.OverWish.Preparation(layers[0].Product) {
+		if t.ID == "wax_off" {
+			out.Dewax = []string{t.Title + ".", t.Detail, t.Caution, "Or leave it waxed, with mats on it, and wax it more often."}
+		}
+	}
+	out.AnewWish = out.OverWish
+	for _, o := range seen.Options(substrate.Wish{ShowsWood: !w.Look.Opaque(), Stained: w.Look == Stained}) {
+		if o.Action != substrate.Keep && o.Standing != substrate.Ruled {
+			out.AnewWish.Action = o.Action
+			break
+		}
+	}
+	out.Over, out.Anew = Search(out.OverWish, shelf), Search(out.AnewWish, shelf)
+	return out
+}
