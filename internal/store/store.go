@@ -32,7 +32,10 @@ var (
 var migrations embed.FS
 
 // Store is a pool of connections. It may be opened before the database is up.
-type Store struct{ db *sqlx.DB }
+type Store struct {
+	db       *sqlx.DB
+	photoDir string // where new photos are kept; "" = in the database
+}
 
 // Open prepares the pool; it does not connect. It errors when the DSN cannot be read.
 func Open(dsn string) (*Store, error) {
@@ -52,7 +55,7 @@ func Open(dsn string) (*Store, error) {
 	db := sqlx.NewDb(sql.OpenDB(connector), "mysql")
 	db.SetMaxOpenConns(16)
 	db.SetConnMaxLifetime(5 * time.Minute)
-	return &Store{db}, nil
+	return &Store{db: db}, nil
 }
 
 // Close ends the pool.
@@ -63,16 +66,20 @@ func (s *Store) Ping(ctx context.Context) error { return wrap(s.db.PingContext(c
 
 // Migrate brings the schema up to date. It may be run at any time, and again.
 func (s *Store) Migrate(ctx context.Context) error {
-	files, err := fs.Sub(migrations, "migrations")
-	if err != nil {
-		return err
-	}
-	provider, err := goose.NewProvider(goose.DialectMySQL, s.db.DB, files)
+	provider, err := s.migrator()
 	if err != nil {
 		return err
 	}
 	_, err = provider.Up(ctx)
 	return wrap(err)
+}
+
+func (s *Store) migrator() (*goose.Provider, error) {
+	files, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return nil, err
+	}
+	return goose.NewProvider(goose.DialectMySQL, s.db.DB, files)
 }
 
 // wrap names what the caller can act on.
@@ -140,6 +147,12 @@ func (j *JSON[T]) Scan(from any) error {
 	}
 	return json.Unmarshal(data, &j.V)
 }
+
+// MarshalJSON and UnmarshalJSON leave no trace of the wrapping in JSON that holds such a column's value.
+func (j JSON[T]) MarshalJSON() ([]byte, error) { return json.Marshal(j.V) }
+
+// UnmarshalJSON reads the bare value.
+func (j *JSON[T]) UnmarshalJSON(data []byte) error { return json.Unmarshal(data, &j.V) }
 
 // Value writes the column.
 func (j JSON[T]) Value() (driver.Value, error) { return json.Marshal(j.V) }

@@ -4,6 +4,9 @@ import (
 	"context"
 	"database/sql"
 	"errors"
+	"os"
+	"path/filepath"
+	"strings"
 	"sync"
 	"testing"
 	"time"
@@ -30,7 +33,7 @@ func fresh(t *testing.T) *Store {
 
 func addWorkshop(t *testing.T, s *Store, name string) int64 {
 	t.Helper()
-	shelf := []Product{{Name: "Clear", Family: "clear_wb_pu", Shade: "clear", Sheen: "satin", Label: JSON[map[string]float64]{map[string]float64{"coats": 2}}, Statements: JSON[map[string]string]{map[string]string{}}}}
+	shelf := []Product{{Name: "Clear", Family: "clear_wb_pu", Shade: "clear", Sheen: "satin", Label: JSON[map[string]string]{map[string]string{"coats": "2"}}, Statements: JSON[map[string]Statement]{map[string]Statement{}}, Pairings: JSON[[]Pairing]{[]Pairing{}}}}
 	id, err := s.AddWorkshop(t.Context(), Workshop{Name: name, TimeZone: "UTC", Units: "metric", Clock: "h24", FoodPolicy: "strict"}, shelf)
 	if err != nil {
 		t.Fatal(err)
@@ -40,7 +43,7 @@ func addWorkshop(t *testing.T, s *Store, name string) int64 {
 
 func piece(workshop int64) Piece {
 	return Piece{WorkshopID: workshop, Name: "Stool", Start: at, TempC: 20, RH: 50, Created: at,
-		Zone: Zone{Name: "seat", EndUse: "seat", Material: "oak", Look: "natural", Sheen: "satin", AreaM2: 0.2}}
+		Zones: []Zone{{Name: "seat", EndUse: "seat", Material: "oak", Look: "natural", Sheen: "satin", AreaM2: 0.2}, {Name: "legs", EndUse: "base", Material: "oak", Look: "natural", Sheen: "satin", AreaM2: 0.4}}}
 }
 
 func TestMigrateAgainChangesNothing(t *testing.T) {
@@ -51,6 +54,45 @@ func TestMigrateAgainChangesNothing(t *testing.T) {
 	}
 	if w, err := s.Home(t.Context()); err != nil || w.Name != "A" {
 		t.Errorf("after migrating again: %q, %v", w.Name, err)
+	}
+}
+
+// Labels kept as numbers and statements without a source, by an earlier version, are read as words after the migration.
+func TestOldLabelsBecomeWords(t *testing.T) {
+	s, err := Open(dbtest.Fresh(t))
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer s.Close()
+	m, err := s.migrator()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := m.UpTo(t.Context(), 4); err != nil {
+		t.Fatal(err)
+	}
+	label, said := `{"minC": -5, "recoatMinH":2.5}`, `{"toys":"states \"EN 71-3\", tested."}`
+	for _, q := range []string{
+		`INSERT INTO workshops (id, name, town, contact, time_zone, units, clock, food_policy, hours) VALUES (1, 'W', '', '', 'UTC', 'metric', 'h24', 'strict', '[]')`,
+		`INSERT INTO products (id, workshop_id, name, maker, family, colour, shade, sheen, label, statements) VALUES (1, 1, 'P 2000', '', 'wax_clear', '', 'clear', 'satin', '` + label + `', '` + strings.ReplaceAll(said, `\`, `\\`) + `')`,
+		`INSERT INTO pieces (id, workshop_id, number, name, start_at, temp_c, rh, created_at) VALUES (1, 1, '1', 'x', NOW(), 20, 50, NOW())`,
+		`INSERT INTO zones (id, workshop_id, piece_id, name, end_use, material, look, sheen, area_m2) VALUES (1, 1, 1, 'z', 'desk', 'oak', 'natural', 'satin', 1)`,
+		`INSERT INTO layers (workshop_id, zone_id, position, role, product_id, product, coats) VALUES (1, 1, 0, 'protect', 1, JSON_OBJECT('id', 1, 'name', 'P 2000', 'label', JSON_OBJECT('V', JSON_OBJECT('coats', 2)), 'statements', JSON_OBJECT('V', JSON_OBJECT('toys', 'yes'))), 2)`,
+	} {
+		if _, err := s.db.ExecContext(t.Context(), q); err != nil {
+			t.Fatalf("%s: %v", q, err)
+		}
+	}
+	if err := s.Migrate(t.Context()); err != nil {
+		t.Fatal(err)
+	}
+	p, err := s.Product(t.Context(), 1, 1)
+	if err != nil || p.Label.V["minC"] != "-5" || p.Label.V["recoatMinH"] != "2.5" || p.Statements.V["toys"] != (Statement{`states "EN 71-3", tested.`, "data sheet"}) {
+		t.Errorf("%+v, %v", p, err)
+	}
+	piece, err := s.Piece(t.Context(), 1, 1)
+	if err != nil || piece.Zones[0].Layers[0].Product.V.Label.V["coats"] != "2" || piece.Zones[0].Layers[0].Product.V.Statements.V["toys"].Sense != "yes" {
+		t.Errorf("%+v, %v", piece, err)
 	}
 }
 
@@ -66,7 +108,7 @@ func TestEveryRowIsReadThroughItsWorkshop(t *testing.T) {
 	}
 	stolen := piece(b)
 	stolen.ID, stolen.Version = id, 1
-	if err := s.UpdatePiece(ctx, stolen, true); !errors.Is(err, ErrConflict) {
+	if err := s.UpdatePiece(ctx, stolen, nil, at); !errors.Is(err, ErrConflict) {
 		t.Errorf("B changed A's piece: %v", err)
 	}
 	if err := s.DeletePiece(ctx, b, id); !errors.Is(err, ErrNotFound) {
@@ -84,13 +126,83 @@ func TestEveryRowIsReadThroughItsWorkshop(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if err := s.ReplaceLayers(ctx, p, []Layer{{Role: "protect", Product: JSON[Product]{shelfB[0]}, Coats: 1}}); err == nil {
+	if err := s.ReplaceLayers(ctx, p, p.Zones[0].ID, []Layer{{Role: "protect", Product: JSON[Product]{shelfB[0]}, Coats: 1}}); err == nil {
 		t.Error("A's piece took B's product")
 	}
-	if p, _ := s.Piece(ctx, a, id); p.Version != 1 || len(p.Layers) != 0 {
-		t.Errorf("the refused choice left version %d and %d layers behind", p.Version, len(p.Layers))
+	if p, _ := s.Piece(ctx, a, id); p.Version != 1 || len(p.Zones[0].Layers) != 0 {
+		t.Errorf("the refused choice left version %d and %d layers behind", p.Version, len(p.Zones[0].Layers))
 	}
 }
+
+// What a workshop keeps beside its pieces is its own too: sheets, tins, diary, boards, recipes.
+func TestTheShelfIsReadThroughItsWorkshop(t *testing.T) {
+	s, ctx := fresh(t), t.Context()
+	a, b := addWorkshop(t, s, "A"), addWorkshop(t, s, "B")
+	shelf, err := s.Shelf(ctx, a)
+	if err != nil || len(shelf) != 1 {
+		t.Fatalf("%d products, %v", len(shelf), err)
+	}
+	product := shelf[0].ID
+	must := func(id int64, err error) int64 {
+		t.Helper()
+		if err != nil || id == 0 {
+			t.Fatalf("id %d, %v", id, err)
+		}
+		return id
+	}
+	tin := must(s.AddTin(ctx, Tin{WorkshopID: a, ProductID: product, Size: "1 L"}))
+	note := must(s.AddNote(ctx, Note{WorkshopID: a, ProductID: product, Text: "runs", At: at}))
+	board := must(s.AddBoard(ctx, Board{WorkshopID: a, Ground: product, Coat: product, MadeOn: at}))
+	recipe := must(s.AddRecipe(ctx, Recipe{WorkshopID: a, Name: "Three", Layers: JSON[[]RecipeLayer]{[]RecipeLayer{{product, 3}}}}))
+
+	stolen := shelf[0]
+	stolen.WorkshopID = b
+	for name, err := range map[string]error{
+		"read the sheet":         second(s.Product(ctx, b, product)),
+		"changed the sheet":      s.UpdateProduct(ctx, stolen),
+		"read a tin":             second(s.Tin(ctx, b, tin)),
+		"changed a tin":          s.UpdateTin(ctx, Tin{ID: tin, WorkshopID: b, ProductID: product, Size: "5 L"}),
+		"threw a tin away":       s.DeleteTin(ctx, b, tin),
+		"struck out a note":      s.DeleteNote(ctx, b, note),
+		"threw a board away":     s.DeleteBoard(ctx, b, board),
+		"saw a board's photo":    second(s.BoardPhoto(ctx, b, board)),
+		"changed its photo":      s.PutBoardPhoto(ctx, b, board, []byte{1}),
+		"forgot a recipe":        s.DeleteRecipe(ctx, b, recipe),
+		"put a tin on A's sheet": second(s.AddTin(ctx, Tin{WorkshopID: b, ProductID: product, Size: "1 L"})),
+		"wrote in A's diary":     second(s.AddNote(ctx, Note{WorkshopID: b, ProductID: product, Text: "mine", At: at})),
+	} {
+		if err == nil {
+			t.Errorf("B %s", name)
+		}
+	}
+	tins, err1 := s.Tins(ctx, b, 0)
+	notes, err2 := s.Notes(ctx, b, 0)
+	boards, err3 := s.Boards(ctx, b)
+	recipes, err4 := s.Recipes(ctx, b)
+	used, err5 := s.UsedProducts(ctx, b)
+	if err := errors.Join(err1, err2, err3, err4, err5); err != nil || len(tins)+len(notes)+len(boards)+len(recipes)+len(used) != 0 {
+		t.Errorf("B sees %d tins, %d notes, %d boards, %d recipes, %d used, %v", len(tins), len(notes), len(boards), len(recipes), len(used), err)
+	}
+	// A still has all of it, as it was.
+	if got, err := s.Tin(ctx, a, tin); err != nil || got.Size != "1 L" {
+		t.Errorf("A's tin: %+v, %v", got, err)
+	}
+	if got, _ := s.Notes(ctx, a, product); len(got) != 1 || got[0].Text != "runs" {
+		t.Errorf("A's diary: %+v", got)
+	}
+	if got, _ := s.Recipes(ctx, a); len(got) != 1 || got[0].Layers.V[0].Coats != 3 {
+		t.Errorf("A's recipes: %+v", got)
+	}
+	if got, _ := s.Boards(ctx, a); len(got) != 1 {
+		t.Errorf("A's boards: %+v", got)
+	}
+	if _, err := s.AddRecipe(ctx, Recipe{WorkshopID: a, Name: "Three"}); !errors.Is(err, ErrNameTaken) {
+		t.Errorf("the same name again: %v", err)
+	}
+	must(s.AddRecipe(ctx, Recipe{WorkshopID: b, Name: "Three"})) // a name is taken within its workshop only
+}
+
+func second[T any](_ T, err error) error { return err }
 
 func TestLaterSaveIsToldAndLosesNothing(t *testing.T) {
 	s, ctx := fresh(t), t.Context()
@@ -102,10 +214,10 @@ func TestLaterSaveIsToldAndLosesNothing(t *testing.T) {
 	mine, theirs := piece(home), piece(home)
 	mine.ID, mine.Version, mine.Name = id, 1, "Mine"
 	theirs.ID, theirs.Version, theirs.Name = id, 1, "Theirs"
-	if err := s.UpdatePiece(ctx, theirs, true); err != nil {
+	if err := s.UpdatePiece(ctx, theirs, nil, at); err != nil {
 		t.Fatal(err)
 	}
-	if err := s.UpdatePiece(ctx, mine, true); !errors.Is(err, ErrConflict) {
+	if err := s.UpdatePiece(ctx, mine, nil, at); !errors.Is(err, ErrConflict) {
 		t.Errorf("the later save: %v, want ErrConflict", err)
 	}
 	if p, _ := s.Piece(ctx, home, id); p.Name != "Theirs" || p.Version != 2 {
@@ -180,7 +292,88 @@ func TestHandOverFixesTheRecord(t *testing.T) {
 		t.Errorf("a token in other letters: %v", err)
 	}
 	p, _ = s.Piece(ctx, home, id)
-	if err := s.UpdatePiece(ctx, p, true); !errors.Is(err, ErrConflict) {
+	if err := s.UpdatePiece(ctx, p, nil, at); !errors.Is(err, ErrConflict) {
 		t.Errorf("changed after hand-over: %v", err)
+	}
+}
+
+// A zone that is no longer listed goes out of sight with its system; listed again, it comes back with it.
+func TestRemovedZonesCanBePutBack(t *testing.T) {
+	s, ctx := fresh(t), t.Context()
+	home := addWorkshop(t, s, "A")
+	id, err := s.AddPiece(ctx, piece(home))
+	if err != nil {
+		t.Fatal(err)
+	}
+	shelf, _ := s.Shelf(ctx, home)
+	p, _ := s.Piece(ctx, home, id)
+	legs := p.Zones[1]
+	if err := s.ReplaceLayers(ctx, p, legs.ID, []Layer{{Role: "protect", Product: JSON[Product]{shelf[0]}, Coats: 2}}); err != nil {
+		t.Fatal(err)
+	}
+	p.Version++
+	p.Zones = p.Zones[:1]
+	if err := s.UpdatePiece(ctx, p, nil, at); err != nil {
+		t.Fatal(err)
+	}
+	if p, _ = s.Piece(ctx, home, id); len(p.Zones) != 1 || len(p.Removed) != 1 || len(p.Removed[0].Layers) != 1 {
+		t.Fatalf("%d zones, removed %+v", len(p.Zones), p.Removed)
+	}
+	p.Zones = append([]Zone{p.Removed[0]}, p.Zones...)
+	if err := s.UpdatePiece(ctx, p, nil, at); err != nil {
+		t.Fatal(err)
+	}
+	if p, _ = s.Piece(ctx, home, id); len(p.Zones) != 2 || p.Zones[0].Name != "legs" || len(p.Zones[0].Layers) != 1 || len(p.Removed) != 0 {
+		t.Errorf("put back: %+v", p.Zones)
+	}
+	other, _ := s.AddPiece(ctx, piece(home))
+	q, _ := s.Piece(ctx, home, other)
+	q.Zones[0].ID = legs.ID
+	if err := s.UpdatePiece(ctx, q, nil, at); !errors.Is(err, ErrConflict) {
+		t.Errorf("one piece took another's zone: %v", err)
+	}
+	if q, _ = s.Piece(ctx, home, other); len(q.Zones) != 2 || q.Version != 1 {
+		t.Errorf("half saved: %d zones, version %d", len(q.Zones), q.Version)
+	}
+}
+
+// Pictures may be kept as files beside the database; those leave with their photo and with their piece.
+func TestPhotosBesideTheDatabase(t *testing.T) {
+	s, ctx := fresh(t), t.Context()
+	home := addWorkshop(t, s, "A")
+	id, _ := s.AddPiece(ctx, piece(home))
+	inside, err := s.AddPhoto(ctx, Photo{WorkshopID: home, PieceID: id, Moment: "before", JPEG: []byte("first"), TakenIn: at})
+	if err != nil {
+		t.Fatal(err)
+	}
+	dir := filepath.Join(t.TempDir(), "photos")
+	if err := s.PhotosIn(dir); err != nil {
+		t.Fatal(err)
+	}
+	var beside []int64
+	for _, text := range []string{"second", "third"} {
+		photo, err := s.AddPhoto(ctx, Photo{WorkshopID: home, PieceID: id, Moment: "after", JPEG: []byte(text), TakenIn: at})
+		if err != nil {
+			t.Fatal(err)
+		}
+		beside = append(beside, photo)
+	}
+	for photo, want := range map[int64]string{inside: "first", beside[0]: "second"} {
+		if p, err := s.Photo(ctx, home, id, photo); err != nil || string(p.JPEG) != want {
+			t.Errorf("photo %d: %q, %v", photo, p.JPEG, err)
+		}
+	}
+	files := func() int {
+		entries, err := os.ReadDir(dir)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return len(entries)
+	}
+	if err := s.DeletePhoto(ctx, home, id, beside[0]); err != nil || files() != 1 {
+		t.Errorf("after one was deleted: %d files, %v", files(), err)
+	}
+	if err := s.DeletePiece(ctx, home, id); err != nil || files() != 0 {
+		t.Errorf("after its piece was deleted: %d files, %v", files(), err)
 	}
 }
