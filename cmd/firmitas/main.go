@@ -16,6 +16,7 @@ import (
 	"os"
 	"os/signal"
 	"path/filepath"
+	"runtime/debug"
 	"syscall"
 	"time"
 	_ "time/tzdata" // so that a bare machine knows the workshop's zone
@@ -28,6 +29,7 @@ import (
 )
 
 func main() {
+	debug.SetGCPercent(400) // what lives is a few MB; what a search leaves behind need not be swept at once
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
 	if err := run(ctx, os.Args[1:]); err != nil {
@@ -91,7 +93,11 @@ func open(dsn string) (*store.Store, error) {
 	if dsn == "" {
 		return nil, errors.New("FIRMITAS_DATABASE_DSN is not set; it reads like user:password@tcp(127.0.0.1:3306)/firmitas")
 	}
-	return store.Open(dsn)
+	s, err := store.Open(dsn)
+	if dir := os.Getenv("FIRMITAS_PHOTOS"); err == nil && dir != "" {
+		err = s.PhotosIn(dir)
+	}
+	return s, err
 }
 
 // serve answers at once, and says that the database is not there until it is, migrated and (for the demo) filled.

@@ -61,13 +61,13 @@ func TestDemoRestartsWithItsDataAndStopsCleanly(t *testing.T) {
 		eventually(t, "ready", func() bool { status, _ := fetch("GET", "http://"+addr+"/readyz", ""); return status == 200 })
 		if round == 0 {
 			start := time.Now().UTC().Format(time.RFC3339)
-			body := fmt.Sprintf(`{"name":"Rocking boat","zone":{"name":"all","endUse":"toy","material":"beech","look":"natural","sheen":"satin","areaM2":0.6},"air":{"tempC":20,"rh":50},"start":%q}`, start)
+			body := fmt.Sprintf(`{"name":"Paddle rack","kind":"toy","owner":"own","alike":1,"site":{"onSite":false,"livedIn":false,"poorlyAired":false,"coverFloors":false},"parts":[],"history":"","zones":[{"name":"all","face":"best","endUse":"toy","material":"beech","look":"natural","sheen":"satin","areaM2":0.6}],"air":{"tempC":20,"rh":50},"start":%q}`, start)
 			if status, text := fetch("POST", "http://"+addr+"/api/pieces", body); status != 201 {
 				t.Fatalf("taking in: %d %s", status, text)
 			}
 		}
 		_, bench := fetch("GET", "http://"+addr+"/api/bench", "")
-		if strings.Count(bench, "Rocking boat") != 1 || strings.Count(bench, "Cot for a nursery") != 1 {
+		if strings.Count(bench, "Paddle rack") != 1 || strings.Count(bench, "Cot for a nursery") != 1 {
 			t.Errorf("round %d: the bench is %s", round, bench)
 		}
 		pid, err := os.ReadFile(filepath.Join(data, "pid"))

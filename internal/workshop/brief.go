@@ -3,6 +3,7 @@ package workshop
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 	"time"
 	"unicode"
@@ -10,32 +11,49 @@ import (
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/enduse"
+	"firmitas/core/furniture"
+	"firmitas/core/preparation"
 	"firmitas/core/schedule"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
 	"firmitas/internal/store"
 )
 
-// Zone is what is told of a zone at take-in.
+// Zone is what is told of a zone at take-in and inspection, and what was chosen for it.
 type Zone struct {
+	ID              int64 // 0 while it is new
 	Name            string
+	Face            furniture.Face
 	EndUse          string
 	Material        string
 	Look            system.Look
 	Sheen           string
-	AreaM2          float64
+	AreaM2          float64 // of one piece, where several are alike
 	LengthM, WidthM *float64
+	Wants           *store.Wants      // nil = nothing more than end use, look and sheen
 	Inspection      *store.Inspection // nil until it is inspected: taken as bare, clean and sound
+	Layers          []system.Layer    // the chosen system, not yet judged; empty while none is chosen
 }
 
 // Brief is what is told of a piece at take-in.
 type Brief struct {
-	Name     string
-	Zone     Zone
-	Air      climate.Air
-	Start    time.Time
-	Promised time.Time // zero when nothing was promised
+	Name      string
+	Kind      string
+	Owner     string
+	Alike     int // pieces treated alike, 1 for one alone
+	Site      preparation.Site
+	Parts     []furniture.Part
+	History   string
+	FromPiece int64 // our own earlier work on it; 0 = none
+	Zones     []Zone
+	Air       climate.Air
+	Start     time.Time
+	Promised  time.Time // zero when nothing was promised
+	PieceID   int64     // in a preview of one zone, the piece whose other zones it stands beside; 0 = none
 }
+
+// Owners there are: own stock, or a customer.
+var Owners = []string{"own", "customer"}
 
 // Believable ranges of what is typed.
 const (
@@ -44,6 +62,10 @@ const (
 	coldestC     = 0
 	hottestC     = 40
 	longestName  = 120
+	longestStory = 2000
+	mostZones    = 24
+	mostParts    = 24
+	mostAlike    = 200
 	yearsAhead   = 3
 	yearsBack    = 3
 	dateForHuman = "2 January 2006"
@@ -73,27 +95,14 @@ func (c *check) err() error {
 
 func within(v, low, high float64) bool { return v >= low && v <= high } // false for NaN
 
-// checked turns a brief into a wish and a schedule brief, or says what is wrong with which field. Names are asked for only
-// when it is to be kept (named).
-func (b Brief) checked(home Workshop, now time.Time, named bool) (system.Wish, schedule.Brief, error) {
+// checked turns a brief into what is planned, or says what is wrong with which field. A brief that is to be kept names its
+// fields below /zones and is asked for names; a preview has one zone, below /zone.
+func (b Brief) checked(home Workshop, now time.Time, kept bool) (schedule.Brief, error) {
 	var c check
-	if named {
-		c.name("/name", b.Name)
-		c.name("/zone/name", b.Zone.Name)
-	}
-	z := b.Zone
-	use, material := enduse.Find(z.EndUse), substrate.Find(z.Material)
-	c.that(use != nil, "/zone/endUse", "There is no end use %q; pick one from the list.", z.EndUse)
-	c.that(material != nil, "/zone/material", "There is no material %q; pick one from the list.", z.Material)
-	sheen, err := coating.ParseSheen(z.Sheen)
-	c.that(err == nil, "/zone/sheen", "%v.", err)
-	c.that(z.AreaM2 > 0, "/zone/areaM2", "The area must be more than 0.")
-	c.that(!(z.AreaM2 > mostAreaM2), "/zone/areaM2", "At most %d m² in one zone; split larger work.", mostAreaM2)
-	for field, side := range map[string]*float64{"/zone/lengthM": z.LengthM, "/zone/widthM": z.WidthM} {
-		c.that(side == nil || (*side > 0 && *side <= mostLengthM), field, "Between 0 and %d m.", mostLengthM)
-	}
-	if z.LengthM != nil && z.WidthM != nil {
-		c.that(math.Abs(*z.LengthM**z.WidthM-z.AreaM2) < 0.01*z.AreaM2, "/zone/areaM2", "The area is not length × width; give one or the other.")
+	out := schedule.Brief{Parts: b.Parts, Site: b.Site, Alike: b.Alike, Start: b.Start, Promised: b.Promised, Week: home.week()}
+	c.that(b.Alike >= 1 && b.Alike <= mostAlike, "/alike", "A whole number from 1 to %d.", mostAlike)
+	if kept {
+		c.piece(b)
 	}
 	c.checkAir(b.Air)
 	c.checkStart(b.Start, now)
@@ -101,9 +110,60 @@ func (b Brief) checked(home Workshop, now time.Time, named bool) (system.Wish, s
 		c.that(b.Promised.After(b.Start), "/promised", "The promise lies before the start on %s; it must come after.", b.Start.In(home.Zone).Format(dateForHuman))
 		c.that(b.Promised.Before(now.AddDate(yearsAhead, 0, 0)), "/promised", "More than %d years ahead; check the year.", yearsAhead)
 	}
-	w := system.Wish{Use: use, Material: material, Look: z.Look, Sheen: sheen, Air: b.Air, FoodPolicy: home.FoodPolicy}
-	w.Seen, w.Action = c.inspection(z.Inspection, material, w, named)
-	return w, schedule.Brief{AreaM2: z.AreaM2, Start: b.Start, Promised: b.Promised, Week: home.week()}, c.err()
+	for i, z := range b.Zones {
+		at := "/zone"
+		if kept {
+			at = fmt.Sprintf("/zones/%d", i)
+			c.name(at+"/name", z.Name)
+			twin := slices.IndexFunc(b.Zones, func(o Zone) bool { return o.Name == z.Name })
+			c.that(twin == i, at+"/name", "Another zone is called %q already.", z.Name)
+		}
+		wish := c.zone(z, at, kept)
+		wish.Air, wish.FoodPolicy, wish.Schools, wish.Boards = b.Air, home.FoodPolicy, home.Schools, home.Boards
+		out.Zones = append(out.Zones, schedule.Zone{Name: z.Name, Face: z.Face, AreaM2: z.AreaM2, Wish: wish})
+	}
+	return out, c.err()
+}
+
+// piece checks what is told of the whole piece.
+func (c *check) piece(b Brief) {
+	c.name("/name", b.Name)
+	c.that(furniture.Find(b.Kind) != nil, "/kind", "There is no kind of piece %q; pick one from the list.", b.Kind)
+	c.that(slices.Contains(Owners, b.Owner), "/owner", "Own stock or a customer's.")
+	c.that(len(b.Zones) >= 1 && len(b.Zones) <= mostZones, "/zones", "From 1 to %d zones.", mostZones)
+	c.that(len(b.Parts) <= mostParts, "/parts", "At most %d kinds of part.", mostParts)
+	c.that(len([]rune(b.History)) <= longestStory, "/history", "At most %d characters; this has %d.", longestStory, len([]rune(b.History)))
+	for i, p := range b.Parts {
+		at := fmt.Sprintf("/parts/%d", i)
+		c.name(at+"/name", p.Name)
+		c.that(furniture.FindPart(p.Kind) != nil, at+"/kind", "There is no kind of part %q; pick one from the list.", p.Kind)
+		c.that(p.Count >= 1 && p.Count <= mostAlike, at+"/count", "A whole number from 1 to %d.", mostAlike)
+	}
+}
+
+// zone checks one zone and turns it into a wish.
+func (c *check) zone(z Zone, at string, kept bool) system.Wish {
+	use, material := enduse.Find(z.EndUse), substrate.Find(z.Material)
+	c.that(use != nil, at+"/endUse", "There is no end use %q; pick one from the list.", z.EndUse)
+	c.that(material != nil, at+"/material", "There is no material %q; pick one from the list.", z.Material)
+	sheen, err := coating.ParseSheen(z.Sheen)
+	c.that(err == nil, at+"/sheen", "%v.", err)
+	c.that(slices.Contains(furniture.Faces, z.Face), at+"/face", "There is no face %q; pick one from the list.", z.Face)
+	c.that(z.AreaM2 > 0, at+"/areaM2", "The area must be more than 0.")
+	c.that(!(z.AreaM2 > mostAreaM2), at+"/areaM2", "At most %d m² in one zone; split larger work.", mostAreaM2)
+	for field, side := range map[string]*float64{at + "/lengthM": z.LengthM, at + "/widthM": z.WidthM} {
+		c.that(side == nil || (*side > 0 && *side <= mostLengthM), field, "Between 0 and %d m.", mostLengthM)
+	}
+	if z.LengthM != nil && z.WidthM != nil {
+		c.that(math.Abs(*z.LengthM**z.WidthM-z.AreaM2) < 0.01*z.AreaM2, at+"/areaM2", "The area is not length × width; give one or the other.")
+	}
+	if material != nil {
+		c.that(z.Look != system.Stained || material.Wood(), at+"/look", "%s is not wood on its face, so stain has nothing to soak into. Paint it, or look again what it is made of.", material.Name)
+	}
+	w := system.Wish{Use: use, Material: material, Look: z.Look, Sheen: sheen}
+	c.wants(z.Wants, &w, at)
+	w.Seen, w.Action = c.inspection(z.Inspection, material, w, at, kept)
+	return w
 }
 
 func (c *check) checkAir(air climate.Air) {

@@ -3,51 +3,358 @@ package workshop
 import (
 	"context"
 	"errors"
+	"fmt"
+	"slices"
+
+	"github.com/shopspring/decimal"
 
 	"firmitas/core/climate"
+	"firmitas/core/coating"
+	"firmitas/core/compat"
+	"firmitas/core/enduse"
 	"firmitas/core/schedule"
 	"firmitas/core/system"
+	"firmitas/internal/store"
 )
 
-// Suggestion is a system that suits, laid out on the calendar.
+// Suggestion is a system laid out on the calendar, with what it takes.
 type Suggestion struct {
-	System system.System
-	Plan   schedule.Plan
+	System   system.System
+	Plan     schedule.Plan
+	Litres   float64
+	Cost     string          // the share of the tins at their price, a decimal; "" when a price is missing
+	VOCGrams float64         // 0 when a label does not give it
+	FirstUse []string        // products that no piece of the workshop has yet
+	Buy      []schedule.Need // what the tins in stock are short of
+	Better   []system.Better
+	Together []string // what it means for the other zones of the piece
+}
+
+// Opening is one thing to loosen when nothing suits, with the nearest system that it would open.
+type Opening struct {
+	system.Opening
+	Nearest Suggestion
+	Lacks   string
 }
 
 // Choice is what the shelf can do for a brief.
 type Choice struct {
 	Suggestions []Suggestion
 	LeftOut     []system.LeftOut
-	Openings    []system.Opening
+	Openings    []Opening
 	Suited      int
 	Air         climate.Air
 }
 
-// Choose searches the shelf for a brief. It saves nothing.
+// stock is what the workshop knows of its products besides their sheets.
+type stock struct {
+	prices map[int64]decimal.Decimal // by litre
+	left   map[int64]float64         // litres in tins, by product
+	used   map[int64]bool
+}
+
+// inStock are the products there is something left of.
+func (k stock) inStock() map[int64]bool {
+	out := map[int64]bool{}
+	for id, litres := range k.left {
+		out[id] = litres > 0
+	}
+	return out
+}
+
+func (s *Service) stock(ctx context.Context, home Workshop, shelf []*coating.Product) (stock, error) {
+	out := stock{map[int64]decimal.Decimal{}, map[int64]float64{}, map[int64]bool{}}
+	tins, err := s.store.Tins(ctx, home.ID, 0)
+	if err != nil {
+		return out, err
+	}
+	products := map[int64]*coating.Product{}
+	for _, p := range shelf {
+		products[p.ID] = p
+	}
+	for _, t := range tins {
+		if p := products[t.ProductID]; p != nil {
+			out.left[p.ID] += s.tin(p, t).LeftL
+		}
+		size, err := coating.ReadSize(t.Size)
+		price, err2 := decimal.NewFromString(t.Price.String)
+		if t.Price.Valid && err == nil && err2 == nil && size > 0 {
+			out.prices[t.ProductID] = price.Div(decimal.NewFromFloat(size)) // the newest tin's
+		}
+	}
+	used, err := s.store.UsedProducts(ctx, home.ID)
+	for _, id := range used {
+		out.used[id] = true
+	}
+	return out, err
+}
+
+// suggest lays a system out for the only zone of a brief. Tops are the last coats that could better it.
+func (k stock) suggest(brief schedule.Brief, found system.System, tops []*coating.Product) (Suggestion, error) {
+	brief.Zones = slices.Clone(brief.Zones)
+	brief.Zones[0].System = &found
+	plan, err := schedule.Make(brief)
+	if errors.Is(err, schedule.ErrTooLong) {
+		plan, err = schedule.Plan{Obstacles: []string{err.Error() + "."}}, nil
+	}
+	wish := brief.Zones[0].Wish
+	out := Suggestion{System: found, Plan: plan, Better: system.Improve(wish, found, tops), Together: wish.Together(found)}
+	cost, priced, voc, told := decimal.Zero, true, 0.0, true
+	for _, n := range plan.Needs {
+		out.Litres += n.Litres
+		price, known := k.prices[n.Product.ID]
+		priced = priced && known
+		cost = cost.Add(price.Mul(decimal.NewFromFloat(n.Litres)))
+		told = told && n.Product.VOCGramsPerL > 0
+		voc += n.Litres * n.Product.VOCGramsPerL
+		if short := n.Litres - k.left[n.Product.ID]; short > 0 {
+			out.Buy = append(out.Buy, schedule.Need{Product: n.Product, Litres: short})
+		}
+		if !k.used[n.Product.ID] {
+			out.FirstUse = append(out.FirstUse, n.Product.Name)
+		}
+	}
+	if priced && len(plan.Needs) > 0 {
+		out.Cost = cost.StringFixed(2)
+	}
+	if told {
+		out.VOCGrams = voc
+	}
+	return out, err
+}
+
+// asked is a brief of one zone, ready to be answered.
+type asked struct {
+	home  Workshop
+	brief schedule.Brief
+	shelf []*coating.Product
+	stock stock
+}
+
+func (s *Service) asked(ctx context.Context, b Brief) (asked, error) {
+	var out asked
+	var err error
+	if out.home, err = s.Home(ctx); err != nil {
+		return out, err
+	}
+	if out.brief, err = b.checked(out.home, s.Now(), false); err != nil {
+		return out, err
+	}
+	if out.shelf, err = s.shelf(ctx, out.home); err != nil {
+		return out, err
+	}
+	if out.stock, err = s.stock(ctx, out.home, out.shelf); err != nil {
+		return out, err
+	}
+	zone := b.Zones[0]
+	wish := &out.brief.Zones[0].Wish
+	if zone.Wants != nil && zone.Wants.OnlyStock {
+		wish.Wants.InStock = out.stock.inStock()
+	}
+	if b.PieceID != 0 {
+		row, err := s.store.Piece(ctx, out.home.ID, b.PieceID)
+		if err != nil {
+			return out, err
+		}
+		p, err := fromPieceRow(row)
+		wish.Beside = p.beside(zone.ID)
+		return out, err
+	}
+	return out, nil
+}
+
+// beside are the zones next to one that have a system.
+func (p *Piece) beside(zoneID int64) []system.Neighbour {
+	var out []system.Neighbour
+	for _, z := range p.Zones {
+		if z.ID != zoneID && len(z.Layers) > 0 {
+			out = append(out, system.Neighbour{Zone: z.Name, Look: z.Look, Layers: z.Layers})
+		}
+	}
+	return out
+}
+
+// suggestAll lays out each system, with the last coats of them all to better each by.
+func (k stock) suggestAll(brief schedule.Brief, found []system.System) ([]Suggestion, error) {
+	var tops []*coating.Product
+	for _, f := range found {
+		tops = append(tops, f.Protection().Product)
+	}
+	out := make([]Suggestion, len(found))
+	for i, f := range found {
+		var err error
+		if out[i], err = k.suggest(brief, f, tops); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+// Choose searches the shelf for one zone; dates are those of a piece that has only this one. It saves nothing.
 func (s *Service) Choose(ctx context.Context, b Brief) (Choice, error) {
-	home, err := s.Home(ctx)
+	q, err := s.asked(ctx, b)
 	if err != nil {
 		return Choice{}, err
 	}
-	wish, brief, err := b.checked(home, s.Now(), false)
-	if err != nil {
+	answer := system.Search(q.brief.Zones[0].Wish, q.shelf)
+	out := Choice{LeftOut: answer.LeftOut, Suited: answer.Suited, Air: b.Air}
+	if out.Suggestions, err = q.stock.suggestAll(q.brief, answer.Systems); err != nil {
 		return Choice{}, err
+	}
+	for _, o := range answer.Openings {
+		nearest, err := q.stock.suggest(q.brief, o.Nearest, nil)
+		if err != nil {
+			return Choice{}, err
+		}
+		out.Openings = append(out.Openings, Opening{o, nearest, lacks(o.Nearest)})
+	}
+	return out, nil
+}
+
+// lacks is the first thing that stands in a system's way; "" when nothing does.
+func lacks(s system.System) string {
+	if s.Legal() {
+		return ""
+	}
+	return s.WhyIllegal()
+}
+
+// LayerAsked is a layer as it is put together by hand.
+type LayerAsked struct {
+	ProductID int64
+	Coats     int
+}
+
+// Assessed is a system put together by hand, judged whole.
+type Assessed struct {
+	Suggestion
+	Why  string         // the first thing that stands in the way; "" when nothing does
+	Ways [][]compat.Way // for each layer the ways past a bad join under it
+}
+
+// Assess judges layers put together by hand for the zone of a brief. It saves nothing.
+func (s *Service) Assess(ctx context.Context, b Brief, layers []LayerAsked) (Assessed, error) {
+	q, err := s.asked(ctx, b)
+	if err != nil {
+		return Assessed{}, prefixed(err, "/brief")
+	}
+	picked := make([]LayerChoice, len(layers))
+	for i, l := range layers {
+		picked[i] = LayerChoice{ProductID: l.ProductID, Coats: l.Coats}
+	}
+	laid, err := layersFrom(picked, q.shelf)
+	if err != nil {
+		return Assessed{}, err
+	}
+	system.GiveRoles(laid)
+	wish := q.brief.Zones[0].Wish
+	judged := system.Assess(wish, laid)
+	out := Assessed{Why: lacks(judged), Ways: system.WaysPast(wish, judged, q.shelf)}
+	out.Suggestion, err = q.stock.suggest(q.brief, judged, q.shelf)
+	return out, err
+}
+
+// Recipes of the workshop by name.
+func (s *Service) Recipes(ctx context.Context) ([]store.Recipe, error) {
+	home, err := s.Home(ctx)
+	if err != nil {
+		return nil, err
+	}
+	return s.store.Recipes(ctx, home.ID)
+}
+
+// AddRecipe keeps layers to use again. They are judged wherever they are used, not here.
+func (s *Service) AddRecipe(ctx context.Context, name string, layers []LayerAsked) (store.Recipe, error) {
+	home, err := s.Home(ctx)
+	if err != nil {
+		return store.Recipe{}, err
 	}
 	shelf, err := s.shelf(ctx, home)
 	if err != nil {
-		return Choice{}, err
+		return store.Recipe{}, err
 	}
-	answer := system.Search(wish, shelf)
-	out := Choice{LeftOut: answer.LeftOut, Openings: answer.Openings, Suited: answer.Suited, Air: b.Air}
-	for _, found := range answer.Systems {
-		plan, err := schedule.Make(wish, found, brief)
-		if errors.Is(err, schedule.ErrTooLong) {
-			plan = schedule.Plan{Obstacles: []string{err.Error() + "."}}
-		} else if err != nil {
-			return Choice{}, err
-		}
-		out.Suggestions = append(out.Suggestions, Suggestion{found, plan})
+	var c check
+	c.name("/name", name)
+	r := store.Recipe{WorkshopID: home.ID, Name: name}
+	for i, l := range layers {
+		known := slices.ContainsFunc(shelf, func(p *coating.Product) bool { return p.ID == l.ProductID })
+		c.that(known, fmt.Sprintf("/layers/%d/productId", i), "No product %d is on the shelf.", l.ProductID)
+		r.Layers.V = append(r.Layers.V, store.RecipeLayer(l))
 	}
-	return out, nil
+	if err := c.err(); err != nil {
+		return r, err
+	}
+	r.ID, err = s.store.AddRecipe(ctx, r)
+	if errors.Is(err, store.ErrNameTaken) {
+		err = &Invalid{[]FieldError{{"/name", "Another recipe has this name already."}}}
+	}
+	return r, err
+}
+
+// RemoveRecipe forgets a recipe; systems chosen by it stay.
+func (s *Service) RemoveRecipe(ctx context.Context, id int64) error {
+	home, err := s.Home(ctx)
+	if err != nil {
+		return err
+	}
+	return s.store.DeleteRecipe(ctx, home.ID, id)
+}
+
+// UseChange is what becomes of a zone that is to lead another life.
+type UseChange struct {
+	Now        Suggestion
+	Why        string
+	Enough     bool
+	Dewax      []string // how its wax comes off first; empty when it has none
+	Over, Anew []Suggestion
+}
+
+// ChangeUse judges what is on a zone for another end use and place. It saves nothing.
+func (s *Service) ChangeUse(ctx context.Context, id, zoneID int64, endUse, place string) (UseChange, error) {
+	home, p, err := s.found(ctx, id)
+	if err != nil {
+		return UseChange{}, err
+	}
+	zone := p.zone(zoneID)
+	if zone == nil {
+		return UseChange{}, store.ErrNotFound
+	}
+	if len(zone.Layers) == 0 {
+		return UseChange{}, &Refused{"No coating system is chosen for this zone yet: choose one for its new life."}
+	}
+	var c check
+	c.that(enduse.Find(endUse) != nil, "/endUse", "There is no end use %q; pick one from the list.", endUse)
+	c.that(enduse.FindPlace(enduse.Place(place)) != nil, "/place", "There is no place %q; pick one from the list.", place)
+	if err := c.err(); err != nil {
+		return UseChange{}, err
+	}
+	changed := *zone
+	changed.EndUse, changed.Wants = endUse, &store.Wants{Place: place}
+	one := p.Brief
+	one.Zones, one.Start, one.Promised = []Zone{changed}, s.Now(), later(p.Promised, s.Now())
+	brief, err := one.checked(home, s.Now(), false)
+	if err != nil {
+		return UseChange{}, err
+	}
+	shelf, err := s.shelf(ctx, home)
+	if err != nil {
+		return UseChange{}, err
+	}
+	stock, err := s.stock(ctx, home, shelf)
+	if err != nil {
+		return UseChange{}, err
+	}
+	brief.Zones[0].Wish.Beside = p.beside(zoneID)
+	found := system.ChangeUse(brief.Zones[0].Wish, zone.Layers, shelf)
+	out := UseChange{Why: lacks(found.Now), Enough: found.Enough(), Dewax: found.Dewax}
+	if out.Now, err = stock.suggest(brief, found.Now, nil); err != nil {
+		return out, err
+	}
+	brief.Zones[0].Wish = found.OverWish
+	if out.Over, err = stock.suggestAll(brief, found.Over.Systems); err != nil {
+		return out, err
+	}
+	brief.Zones[0].Wish = found.AnewWish
+	out.Anew, err = stock.suggestAll(brief, found.Anew.Systems)
+	return out, err
 }

@@ -4,6 +4,7 @@ import (
 	"context"
 	"crypto/rand"
 	"encoding/base64"
+	"strings"
 	"time"
 
 	"firmitas/core/care"
@@ -13,7 +14,7 @@ import (
 // CareCard is a card with its heading, as it is fixed at hand-over. Its JSON is what the database keeps.
 type CareCard struct {
 	Piece      string         `json:"piece"`
-	Zone       string         `json:"zone"`
+	Zone       string         `json:"zone"` // names of the coated zones
 	Number     string         `json:"number"`
 	Workshop   string         `json:"workshop"`
 	Contact    string         `json:"contact"`
@@ -90,12 +91,21 @@ func (s *Service) write(home Workshop, p Piece, lastCoat time.Time) (CareCard, e
 		}
 	}
 	moved := lastCoat.Sub(plan.LastCoat)
-	facts := care.Facts{Piece: p.Name, Zone: p.Zone.Name, Number: p.Number, Workshop: home.Name, Contact: home.Contact,
-		Wish: planned.Wish, System: planned.System, Finished: lastCoat, HandedOver: handed,
-		LightUse: plan.LightUse.Add(moved), FullCure: plan.FullCure.Add(moved), Location: home.Zone}
-	card := care.Write(facts)
-	return CareCard{Piece: p.Name, Zone: p.Zone.Name, Number: p.Number, Workshop: home.Name, Contact: home.Contact,
-		Urgent: card.Urgent, HandedOver: handed, FullCure: facts.FullCure, Sections: card.Sections}, nil
+	out := CareCard{Piece: p.Name, Number: p.Number, Workshop: home.Name, Contact: home.Contact, HandedOver: handed, FullCure: plan.FullCure.Add(moved)}
+	var names []string
+	var cards []care.Card
+	for i, z := range planned.Brief.Zones {
+		if !plan.Zones[i].Coated {
+			continue
+		}
+		names = append(names, z.Name)
+		cards = append(cards, care.Write(care.Facts{Piece: p.Name, Zone: z.Name, Number: p.Number, Workshop: home.Name, Contact: home.Contact,
+			Wish: z.Wish, System: *z.System, Finished: lastCoat, HandedOver: handed,
+			LightUse: plan.LightUse.Add(moved), FullCure: out.FullCure, Location: home.Zone}))
+	}
+	card := care.Together(names, cards)
+	out.Zone, out.Urgent, out.Sections = strings.ToLower(strings.Join(names, ", ")), card.Urgent, card.Sections
+	return out, nil
 }
 
 // newToken is 256 random bits.

@@ -5,8 +5,8 @@ import (
 	"slices"
 
 	"firmitas/core/climate"
-	"firmitas/core/coating"
 	"firmitas/core/enduse"
+	"firmitas/core/preparation"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
 	"firmitas/internal/store"
@@ -17,16 +17,12 @@ type Inspected struct {
 	Identified substrate.Finding
 	Options    []substrate.Option
 	Action     substrate.Action // as asked, or the recommended one where that is ruled out
-	Tasks      []substrate.Task
+	Jobs       []preparation.Job
 	LeadOpen   bool
 	Moisture   float64 // %, 0 when nothing is known
 	Estimate   bool
-	Brief      Brief
+	AreaM2     float64 // of all pieces alike
 }
-
-// firstCoatUnknown stands for the first coat in a preparation plan while no system is chosen: a water-carried clear,
-// which asks the most of the surface.
-const firstCoatUnknown = "clear_wb_pu"
 
 // Inspect says what remains possible, what may be done with the old finish, and the preparation that follows. It saves nothing.
 func (s *Service) Inspect(ctx context.Context, b Brief) (Inspected, error) {
@@ -34,24 +30,21 @@ func (s *Service) Inspect(ctx context.Context, b Brief) (Inspected, error) {
 	if err != nil {
 		return Inspected{}, err
 	}
-	wish, _, err := b.checked(home, s.Now(), false)
+	brief, err := b.checked(home, s.Now(), false)
 	if err != nil {
 		return Inspected{}, err
 	}
-	out := Inspected{Options: wish.Seen.Options(wishFor(wish)), LeadOpen: wish.Seen.LeadOpen(), Brief: b}
-	if b.Zone.Inspection != nil {
-		out.Identified = substrate.Identify(answersOf(b.Zone.Inspection))
+	wish := &brief.Zones[0].Wish
+	out := Inspected{Options: wish.Seen.Options(wishFor(*wish)), LeadOpen: wish.Seen.LeadOpen(), AreaM2: brief.Zones[0].AreaM2 * float64(b.Alike)}
+	if in := b.Zones[0].Inspection; in != nil {
+		out.Identified = substrate.Identify(answersOf(in))
 	}
 	out.Moisture, out.Estimate = wish.Seen.Moisture()
 	if !allowed(out.Options, wish.Action) {
 		wish.Action = out.Options[0].Action
 	}
 	out.Action = wish.Action
-	first, err := coating.New(coating.Product{Name: "first coat", Shade: coating.Clear}, firstCoatUnknown)
-	if err != nil {
-		return out, err
-	}
-	out.Tasks = wish.Preparation(first)
+	out.Jobs = brief.Jobs()
 	return out, nil
 }
 
@@ -60,7 +53,7 @@ func allowed(options []substrate.Option, action substrate.Action) bool {
 }
 
 func wishFor(w system.Wish) substrate.Wish {
-	return substrate.Wish{ShowsWood: !w.Look.Opaque(), Stained: w.Look == system.Stained, Child: w.Use.Has(enduse.Child)}
+	return substrate.Wish{ShowsWood: !w.Look.Opaque(), Stained: w.Look == system.Stained, Child: w.Use != nil && w.Use.Has(enduse.Child)}
 }
 
 func answersOf(in *store.Inspection) map[substrate.Test]substrate.Outcome {
@@ -73,11 +66,11 @@ func answersOf(in *store.Inspection) map[substrate.Test]substrate.Outcome {
 
 // inspection checks what was seen and turns it into what the core works with; the zero value while nothing was. What is
 // done with the old finish is checked only when it is to be kept, so that a preview can answer with what is right.
-func (c *check) inspection(in *store.Inspection, m *substrate.Material, w system.Wish, toKeep bool) (substrate.Inspection, substrate.Action) {
+func (c *check) inspection(in *store.Inspection, m *substrate.Material, w system.Wish, at string, toKeep bool) (substrate.Inspection, substrate.Action) {
 	if in == nil {
 		return substrate.Inspection{}, substrate.Nothing
 	}
-	const at = "/zone/inspection/"
+	at += "/inspection/"
 	seen := substrate.Inspection{Material: m, Finish: substrate.FindFinish(in.Finish), Unknown: in.Finish == substrate.UnknownFinish, Condition: substrate.Condition(in.Condition),
 		Repairs: in.Repairs, MoisturePct: in.MoisturePct, StoodIn: climate.Air{TempC: in.StoodInTempC, RH: in.StoodInRH}, VeneerMM: in.VeneerMM,
 		Age: substrate.Age(in.Age), Lead: substrate.LeadTest(in.Lead)}
@@ -98,10 +91,10 @@ func (c *check) inspection(in *store.Inspection, m *substrate.Material, w system
 	if in.StoodInRH != 0 || in.StoodInTempC != 0 {
 		c.that(in.StoodInRH > 0 && in.StoodInRH <= 100 && within(in.StoodInTempC, -20, 50), at+"stoodIn", "Between −20 and 50 °C, and above 0 to 100 %% RH.")
 	}
-	for _, p := range seen.Contradictions() {
+	for _, p := range seen.Contradictions(wishFor(w)) {
 		c.that(false, at+p.Field, "%s", p.Detail)
 	}
-	if options := seen.Options(wishFor(w)); toKeep && w.Use != nil && !seen.LeadOpen() && !allowed(options, substrate.Action(in.Action)) {
+	if options := seen.Options(wishFor(w)); toKeep && !seen.LeadOpen() && !allowed(options, substrate.Action(in.Action)) {
 		// An open question of lead rules out much, but is told by the plan, which then holds no steps.
 		c.that(false, at+"action", "What was seen rules that out. The way to go: %s", options[0].Why)
 	}

@@ -9,14 +9,17 @@ import (
 	"firmitas/internal/store"
 )
 
-// AddPhoto keeps a picture with a piece. An upload that is none is Invalid with the reason.
-func (s *Service) AddPhoto(ctx context.Context, pieceID int64, moment string, upload io.Reader) (store.Photo, error) {
+// AddPhoto keeps a picture with a piece, of one zone unless zoneID is 0. An upload that is none is Invalid with the reason.
+func (s *Service) AddPhoto(ctx context.Context, pieceID, zoneID int64, moment string, upload io.Reader) (store.Photo, error) {
 	home, p, err := s.found(ctx, pieceID)
 	if err != nil {
 		return store.Photo{}, err
 	}
 	if !p.Handed.IsZero() {
 		return store.Photo{}, errHandedOver
+	}
+	if zoneID != 0 && p.zone(zoneID) == nil {
+		return store.Photo{}, store.ErrNotFound
 	}
 	taken, err := photo.Take(upload)
 	if errors.Is(err, photo.ErrNoPicture) {
@@ -25,7 +28,7 @@ func (s *Service) AddPhoto(ctx context.Context, pieceID int64, moment string, up
 	if err != nil {
 		return store.Photo{}, err
 	}
-	row := store.Photo{WorkshopID: home.ID, PieceID: p.ID, Moment: moment, Width: taken.Width, Height: taken.Height, JPEG: taken.JPEG, TakenIn: s.Now()}
+	row := store.Photo{WorkshopID: home.ID, PieceID: p.ID, ZoneID: nullID(zoneID), Moment: moment, Width: taken.Width, Height: taken.Height, JPEG: taken.JPEG, TakenIn: s.Now()}
 	row.ID, err = s.store.AddPhoto(ctx, row)
 	return row, err
 }

@@ -5,10 +5,13 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"slices"
 	"time"
 
 	"firmitas/core/climate"
 	"firmitas/core/coating"
+	"firmitas/core/furniture"
+	"firmitas/core/preparation"
 	"firmitas/core/schedule"
 	"firmitas/core/system"
 	"firmitas/internal/store"
@@ -20,54 +23,61 @@ type Piece struct {
 	ID        int64
 	Number    string
 	Version   int
-	Layers    []system.Layer // the chosen system, not yet judged; empty while none is chosen
-	LastCoat  time.Time      // told at hand-over
+	Removed   []Zone // out of sight, may be put back
+	JobOrder  []string
+	LastCoat  time.Time // told at hand-over
 	Handed    time.Time
 	CareToken string
 	Stage     Stage
 	Next      Next
 }
 
-// Stage is where a piece stands in the order of the work.
-type Stage string
-
-const (
-	ToChoose   Stage = "choose"
-	Planned    Stage = "plan"
-	InCoats    Stage = "coat"
-	Waiting    Stage = "wait"
-	ToHandOver Stage = "hand_over"
-	HandedOver Stage = "handed_over"
-)
-
-// Next is the next thing to do with a piece.
-type Next struct {
-	Text   string
-	At     time.Time // zero when at any time
-	Closes time.Time // the window it must be done in; zero = none
+// zone is the one with an id, or nil.
+func (p *Piece) zone(id int64) *Zone {
+	for i := range p.Zones {
+		if p.Zones[i].ID == id {
+			return &p.Zones[i]
+		}
+	}
+	return nil
 }
 
-// Plan is the chosen system of a piece, judged and laid out.
+// Plan is what was chosen for a piece, judged and laid out.
 type Plan struct {
-	Wish   system.Wish
-	System system.System
+	Brief  schedule.Brief
 	Plan   schedule.Plan
 	Latest time.Time // the last start that keeps the promise, where it was asked for; zero when none does
 }
 
 func fromPieceRow(row store.Piece) (Piece, error) {
-	z := row.Zone
-	p := Piece{ID: row.ID, Number: row.Number, Version: row.Version, CareToken: row.CareToken.String, LastCoat: row.LastCoat.Time, Handed: row.HandedOver.Time,
-		Brief: Brief{Name: row.Name, Start: row.Start, Promised: row.Promised.Time, Air: climate.Air{TempC: row.TempC, RH: row.RH},
-			Zone: Zone{Name: z.Name, EndUse: z.EndUse, Material: z.Material, Look: system.Look(z.Look), Sheen: z.Sheen, AreaM2: z.AreaM2, LengthM: pointer(z.LengthM), WidthM: pointer(z.WidthM), Inspection: z.Inspection.V}}}
-	for _, l := range row.Layers {
-		product, err := fromRow(l.Product.V)
-		if err != nil {
-			return p, err
-		}
-		p.Layers = append(p.Layers, system.Layer{Role: system.Role(l.Role), Product: product, Coats: l.Coats})
+	site := preparation.Site(row.Site.V)
+	p := Piece{ID: row.ID, Number: row.Number, Version: row.Version, CareToken: row.CareToken.String, LastCoat: row.LastCoat.Time, Handed: row.HandedOver.Time, JobOrder: row.JobOrder.V,
+		Brief: Brief{Name: row.Name, Kind: row.Kind, Owner: row.Owner, Alike: row.Alike, Site: site, History: row.History, FromPiece: row.FromPiece.Int64,
+			Start: row.Start, Promised: row.Promised.Time, Air: climate.Air{TempC: row.TempC, RH: row.RH}}}
+	for _, part := range row.Parts.V {
+		p.Parts = append(p.Parts, furniture.Part(part))
 	}
-	return p, nil
+	var err, err2 error
+	p.Zones, err = fromZoneRows(row.Zones)
+	p.Removed, err2 = fromZoneRows(row.Removed)
+	return p, errors.Join(err, err2)
+}
+
+func fromZoneRows(rows []store.Zone) ([]Zone, error) {
+	var out []Zone
+	for _, z := range rows {
+		zone := Zone{ID: z.ID, Name: z.Name, Face: furniture.Face(z.Face), EndUse: z.EndUse, Material: z.Material, Look: system.Look(z.Look), Sheen: z.Sheen,
+			AreaM2: z.AreaM2, LengthM: pointer(z.LengthM), WidthM: pointer(z.WidthM), Wants: z.Wants.V, Inspection: z.Inspection.V}
+		for _, l := range z.Layers {
+			product, err := fromRow(l.Product.V)
+			if err != nil {
+				return nil, err
+			}
+			zone.Layers = append(zone.Layers, system.Layer{Role: system.Role(l.Role), Product: product, Coats: l.Coats})
+		}
+		out = append(out, zone)
+	}
+	return out, nil
 }
 
 func pointer(f sql.NullFloat64) *float64 {
@@ -85,11 +95,20 @@ func nullFloat(f *float64) sql.NullFloat64 {
 }
 
 func nullTime(t time.Time) sql.NullTime { return sql.NullTime{Time: t.UTC(), Valid: !t.IsZero()} }
+func nullID(id int64) sql.NullInt64     { return sql.NullInt64{Int64: id, Valid: id != 0} }
 
 func toPieceRow(home Workshop, b Brief) store.Piece {
-	z := b.Zone
-	return store.Piece{WorkshopID: home.ID, Name: b.Name, Start: b.Start.UTC(), Promised: nullTime(b.Promised), TempC: b.Air.TempC, RH: b.Air.RH,
-		Zone: store.Zone{Name: z.Name, EndUse: z.EndUse, Material: z.Material, Look: string(z.Look), Sheen: z.Sheen, AreaM2: z.AreaM2, LengthM: nullFloat(z.LengthM), WidthM: nullFloat(z.WidthM), Inspection: store.JSON[*store.Inspection]{V: z.Inspection}}}
+	row := store.Piece{WorkshopID: home.ID, Name: b.Name, Kind: b.Kind, Owner: b.Owner, Alike: b.Alike, Site: store.JSON[store.Site]{V: store.Site(b.Site)},
+		History: b.History, FromPiece: nullID(b.FromPiece), Start: b.Start.UTC(), Promised: nullTime(b.Promised), TempC: b.Air.TempC, RH: b.Air.RH}
+	row.Parts.V = []store.Part{}
+	for _, part := range b.Parts {
+		row.Parts.V = append(row.Parts.V, store.Part(part))
+	}
+	for _, z := range b.Zones {
+		row.Zones = append(row.Zones, store.Zone{ID: z.ID, Name: z.Name, Face: string(z.Face), EndUse: z.EndUse, Material: z.Material, Look: string(z.Look), Sheen: z.Sheen,
+			AreaM2: z.AreaM2, LengthM: nullFloat(z.LengthM), WidthM: nullFloat(z.WidthM), Wants: store.JSON[*store.Wants]{V: z.Wants}, Inspection: store.JSON[*store.Inspection]{V: z.Inspection}})
+	}
+	return row
 }
 
 // Piece with its stage; store.ErrNotFound when this workshop has none such.
@@ -125,58 +144,38 @@ func (s *Service) piece(ctx context.Context, home Workshop, id int64) (Piece, er
 	return p, nil
 }
 
-// plan judges and lays out the chosen system of a piece; nil when none is chosen.
+// brief is a piece as it is planned, with the chosen system of every zone judged.
+func (p Piece) brief(home Workshop) (schedule.Brief, error) {
+	brief, err := p.checked(home, p.Start, true)
+	if err != nil {
+		return brief, err
+	}
+	brief.Order = p.JobOrder
+	for i, z := range p.Zones {
+		if len(z.Layers) > 0 {
+			judged := system.Assess(brief.Zones[i].Wish, z.Layers)
+			brief.Zones[i].System = &judged
+		}
+	}
+	return brief, nil
+}
+
+// plan lays out what was chosen for a piece; nil while nothing is.
 func (s *Service) plan(home Workshop, p Piece) (*Plan, error) {
-	if len(p.Layers) == 0 {
+	if !slices.ContainsFunc(p.Zones, func(z Zone) bool { return len(z.Layers) > 0 }) {
 		return nil, nil
 	}
-	wish, brief, err := p.checked(home, p.Start, true)
+	brief, err := p.brief(home)
 	if err != nil {
 		return nil, err
 	}
-	out := Plan{Wish: wish, System: system.Assess(wish, p.Layers)}
-	out.Plan, err = schedule.Make(wish, out.System, brief)
+	out := Plan{Brief: brief}
+	out.Plan, err = schedule.Make(brief)
 	if errors.Is(err, schedule.ErrTooLong) {
-		out.Plan.Obstacles = []string{err.Error() + "."}
+		out.Plan = schedule.Plan{Obstacles: []string{err.Error() + "."}, Zones: make([]schedule.ZonePlan, len(brief.Zones))}
 		return &out, nil
 	}
 	return &out, err
-}
-
-// stage reads off the plan and the clock where a piece stands and what comes next. Until the work itself is logged,
-// the plan is taken to have been kept.
-func stage(p Piece, plan *Plan, now time.Time) (Stage, Next) {
-	if !p.Handed.IsZero() {
-		return HandedOver, Next{Text: "Handed over"}
-	}
-	if plan == nil {
-		return ToChoose, Next{Text: "Choose a coating system"}
-	}
-	steps := plan.Plan.Steps
-	if len(steps) == 0 {
-		return Planned, Next{Text: "Nothing may be coated: " + plan.Plan.Obstacles[0]}
-	}
-	for i, step := range steps {
-		if step.End().Before(now) {
-			continue
-		}
-		next := Next{Text: step.Title, At: step.Start()}
-		if i > 0 && !step.Keyed {
-			next.Closes = steps[i-1].Closes
-		}
-		if i == 0 && step.Start().After(now) {
-			return Planned, next
-		}
-		return InCoats, next
-	}
-	ready := plan.Plan.LightUse
-	if plan.Wish.Use.CureFirst {
-		ready = plan.Plan.FullCure
-	}
-	if ready.After(now) {
-		return Waiting, Next{Text: "Leave it until it may be used", At: ready}
-	}
-	return ToHandOver, Next{Text: "Hand it over with its care card"}
 }
 
 // TakeIn stores a new piece.
@@ -185,7 +184,10 @@ func (s *Service) TakeIn(ctx context.Context, b Brief) (Piece, error) {
 	if err != nil {
 		return Piece{}, err
 	}
-	if _, _, err := b.checked(home, s.Now(), true); err != nil {
+	if _, err := b.checked(home, s.Now(), true); err != nil {
+		return Piece{}, err
+	}
+	if err := s.checkEarlier(ctx, home, b, 0); err != nil {
 		return Piece{}, err
 	}
 	row := toPieceRow(home, b)
@@ -197,49 +199,78 @@ func (s *Service) TakeIn(ctx context.Context, b Brief) (Piece, error) {
 	return s.piece(ctx, home, id)
 }
 
-// Update stores what was taken in anew. The chosen system stays unless what it was judged for has changed.
+// checkEarlier asks that the earlier work a piece is linked to exists and is not itself.
+func (s *Service) checkEarlier(ctx context.Context, home Workshop, b Brief, id int64) error {
+	if b.FromPiece == 0 {
+		return nil
+	}
+	_, err := s.store.Piece(ctx, home.ID, b.FromPiece)
+	if errors.Is(err, store.ErrNotFound) || b.FromPiece == id {
+		return &Invalid{[]FieldError{{"/fromPieceId", "No earlier piece of ours has that number."}}}
+	}
+	return err
+}
+
+// Update stores what was taken in anew. The chosen system of a zone stays unless what it was judged for has changed.
 func (s *Service) Update(ctx context.Context, id int64, version int, b Brief) (Piece, error) {
 	home, err := s.Home(ctx)
 	if err != nil {
 		return Piece{}, err
 	}
-	if _, _, err := b.checked(home, s.Now(), true); err != nil {
+	brief, err := b.checked(home, s.Now(), true)
+	if err != nil {
 		return Piece{}, prefixed(err, "/piece")
 	}
-	old, err := s.store.Piece(ctx, home.ID, id)
+	if err := s.checkEarlier(ctx, home, b, id); err != nil {
+		return Piece{}, prefixed(err, "/piece")
+	}
+	row, err := s.store.Piece(ctx, home.ID, id)
 	if err != nil {
 		return Piece{}, err
 	}
-	if old.HandedOver.Valid {
+	if row.HandedOver.Valid {
 		return Piece{}, errHandedOver
 	}
-	row := toPieceRow(home, b)
-	row.ID, row.Version, row.Zone.ID = id, version, old.Zone.ID
-	same := old.Zone.EndUse == row.Zone.EndUse && old.Zone.Material == row.Zone.Material && old.Zone.Look == row.Zone.Look && old.Zone.Sheen == row.Zone.Sheen
-	holds, err := stillHolds(home, old, b)
+	old, err := fromPieceRow(row)
 	if err != nil {
 		return Piece{}, err
 	}
-	if err := s.store.UpdatePiece(ctx, row, same && holds); err != nil {
+	dropped, err := droppedSystems(old, b, brief)
+	if err != nil {
+		return Piece{}, prefixed(err, "/piece")
+	}
+	fresh := toPieceRow(home, b)
+	fresh.ID, fresh.Version = id, version
+	if err := s.store.UpdatePiece(ctx, fresh, dropped, s.Now()); err != nil {
 		return Piece{}, err
 	}
 	return s.piece(ctx, home, id)
 }
 
-// stillHolds tells whether the chosen system may go over the ground that an inspection has made known. Air that forbids
-// it for now is told by the plan and does not undo a choice.
-func stillHolds(home Workshop, old store.Piece, b Brief) (bool, error) {
-	p, err := fromPieceRow(old)
-	if err != nil || len(p.Layers) == 0 {
-		return true, err
+// droppedSystems are the zones whose chosen system was judged for something else than is told now, or may not go over the
+// ground that an inspection has made known. Air that forbids a system for now is told by the plan and undoes no choice.
+func droppedSystems(old Piece, b Brief, brief schedule.Brief) ([]int64, error) {
+	var out []int64
+	var c check
+	known := append(slices.Clone(old.Zones), old.Removed...)
+	for i, z := range b.Zones {
+		if z.ID == 0 {
+			continue
+		}
+		at := slices.IndexFunc(known, func(o Zone) bool { return o.ID == z.ID })
+		c.that(at >= 0, fmt.Sprintf("/zones/%d/id", i), "This piece has no zone %d.", z.ID)
+		if at < 0 || len(known[at].Layers) == 0 {
+			continue
+		}
+		was := known[at]
+		same := was.EndUse == z.EndUse && was.Material == z.Material && was.Look == z.Look && was.Sheen == z.Sheen && sameLife(was.Wants, z.Wants)
+		judged := system.Assess(brief.Zones[i].Wish, was.Layers)
+		judged.Obstacles = nil
+		if !same || !judged.Legal() {
+			out = append(out, z.ID)
+		}
 	}
-	wish, _, err := b.checked(home, b.Start, true)
-	if err != nil {
-		return false, err
-	}
-	judged := system.Assess(wish, p.Layers)
-	judged.Obstacles = nil
-	return judged.Legal(), nil
+	return out, c.err()
 }
 
 var errHandedOver = &Refused{"This piece has been handed over; its record no longer changes."}
@@ -307,8 +338,8 @@ type LayerChoice struct {
 
 const mostCoats = 12
 
-// ChooseSystem judges the picked layers again and stores them with the piece. An illegal system is Refused with its reason.
-func (s *Service) ChooseSystem(ctx context.Context, id int64, version int, picked []LayerChoice) (Piece, error) {
+// ChooseSystem judges the layers picked for a zone again and stores them. An illegal system is Refused with its reason.
+func (s *Service) ChooseSystem(ctx context.Context, id, zoneID int64, version int, picked []LayerChoice) (Piece, error) {
 	home, err := s.Home(ctx)
 	if err != nil {
 		return Piece{}, err
@@ -320,23 +351,27 @@ func (s *Service) ChooseSystem(ctx context.Context, id int64, version int, picke
 	if row.HandedOver.Valid {
 		return Piece{}, errHandedOver
 	}
-	shelf, err := s.shelf(ctx, home)
-	if err != nil {
-		return Piece{}, err
-	}
-	layers, err := layersFrom(picked, shelf)
-	if err != nil {
-		return Piece{}, err
-	}
 	p, err := fromPieceRow(row)
 	if err != nil {
 		return p, err
 	}
-	wish, _, err := p.checked(home, p.Start, true)
+	at := slices.IndexFunc(p.Zones, func(z Zone) bool { return z.ID == zoneID })
+	if at < 0 {
+		return p, store.ErrNotFound
+	}
+	shelf, err := s.shelf(ctx, home)
 	if err != nil {
 		return p, err
 	}
-	if judged := system.Assess(wish, layers); !judged.Legal() {
+	layers, err := layersFrom(picked, shelf)
+	if err != nil {
+		return p, err
+	}
+	brief, err := p.checked(home, p.Start, true)
+	if err != nil {
+		return p, err
+	}
+	if judged := system.Assess(brief.Zones[at].Wish, layers); !judged.Legal() {
 		return p, &Refused{"This system cannot be planned: " + judged.WhyIllegal()}
 	}
 	row.Version = version
@@ -344,7 +379,7 @@ func (s *Service) ChooseSystem(ctx context.Context, id int64, version int, picke
 	for i, l := range layers {
 		rows[i] = store.Layer{Role: string(l.Role), Coats: l.Coats, Product: store.JSON[store.Product]{V: ToRow(l.Product)}}
 	}
-	if err := s.store.ReplaceLayers(ctx, row, rows); err != nil {
+	if err := s.store.ReplaceLayers(ctx, row, zoneID, rows); err != nil {
 		return p, err
 	}
 	return s.piece(ctx, home, id)
@@ -372,7 +407,7 @@ type TryOut struct {
 	Start     *time.Time
 }
 
-// PlanOf lays out the chosen system of a piece, in other air or from another start if asked.
+// PlanOf lays out what was chosen for a piece, in other air or from another start if asked.
 func (s *Service) PlanOf(ctx context.Context, id int64, try TryOut) (Workshop, Plan, error) {
 	home, p, err := s.found(ctx, id)
 	if err != nil {
@@ -401,7 +436,7 @@ func (s *Service) PlanOf(ctx context.Context, id int64, try TryOut) (Workshop, P
 	if err != nil {
 		return home, Plan{}, err
 	}
-	plan.Latest, _ = schedule.LatestStart(plan.Wish, plan.System, schedule.Brief{AreaM2: p.Zone.AreaM2, Start: p.Start, Promised: p.Promised, Week: home.week()})
+	plan.Latest, _ = schedule.LatestStart(plan.Brief)
 	return home, *plan, nil
 }
 

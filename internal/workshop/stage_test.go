@@ -7,6 +7,7 @@ import (
 
 	"firmitas/core/climate"
 	"firmitas/core/coating"
+	"firmitas/core/furniture"
 	"firmitas/core/schedule"
 	"firmitas/core/system"
 )
@@ -19,8 +20,9 @@ func desk(t *testing.T, air climate.Air, use string) (Piece, Workshop) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	return Piece{Number: "26-001", Layers: []system.Layer{{Role: system.Protect, Product: p, Coats: 2}},
-			Brief: Brief{Name: "Desk", Start: monday, Air: air, Zone: Zone{Name: "top", EndUse: use, Material: "mdf", Look: system.Natural, Sheen: "satin", AreaM2: 1}}},
+	return Piece{Number: "26-001",
+			Brief: Brief{Name: "Desk", Kind: "other", Owner: "own", Alike: 1, Start: monday, Air: air, Zones: []Zone{{Name: "top", Face: furniture.Best, EndUse: use, Material: "mdf",
+				Look: system.Natural, Sheen: "satin", AreaM2: 1, Layers: []system.Layer{{Role: system.Protect, Product: p, Coats: 2}}}}}},
 		Workshop{Zone: time.UTC, Days: schedule.DefaultDays}
 }
 
@@ -86,8 +88,26 @@ func TestForbiddenAirAndTooLongDaysAreSaid(t *testing.T) {
 		t.Errorf("at 5 °C: %s %q", stage, next.Text)
 	}
 	p, home = desk(t, climate.Air{TempC: 20, RH: 50}, "desk")
-	p.Zone.AreaM2 = 300
+	p.Zones[0].AreaM2 = 300
 	if plan, err = (&Service{}).plan(home, p); err != nil || !strings.Contains(plan.Plan.Obstacles[0], "longer than the longest working day") {
 		t.Errorf("300 m² by brush: %v %v", plan, err)
+	}
+}
+
+// A piece of two zones: the one without a system comes first until the work begins, then the work itself, by its zone.
+func TestSeveralZonesAreToldApart(t *testing.T) {
+	p, home := desk(t, climate.Air{TempC: 23, RH: 50}, "desk")
+	drawer := p.Zones[0]
+	drawer.Name, drawer.Layers = "drawer", nil
+	p.Zones = append(p.Zones, drawer)
+	plan, err := (&Service{}).plan(home, p)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if stage, next := stage(p, plan, monday.AddDate(0, 0, -1)); stage != ToChoose || next.Text != "Choose a system for: drawer" {
+		t.Errorf("before the work: %s %q", stage, next.Text)
+	}
+	if stage, next := stage(p, plan, plan.Plan.LastCoat.Add(-time.Minute)); stage != InCoats || !strings.HasPrefix(next.Text, "top: Clear, coat 2 of 2") {
+		t.Errorf("in the coats: %s %q", stage, next.Text)
 	}
 }

@@ -9,7 +9,7 @@ import (
 	"strings"
 	"time"
 
-	"firmitas/core/coating"
+	"firmitas/core/compat"
 	"firmitas/core/enduse"
 	"firmitas/core/schedule"
 	"firmitas/internal/store"
@@ -37,6 +37,8 @@ type Workshop struct {
 	Units      string // metric or us
 	Clock      string // h24 or h12
 	FoodPolicy enduse.FoodPolicy
+	Schools    compat.Schools
+	Boards     []compat.Board // what its test boards showed
 	Days       [7]schedule.Day
 	Version    int
 }
@@ -79,11 +81,15 @@ func (s *Service) Home(ctx context.Context) (Workshop, error) {
 		return Workshop{}, fmt.Errorf("workshop %s: %w", row.Name, err)
 	}
 	w := Workshop{ID: row.ID, Name: row.Name, Town: row.Town, Contact: row.Contact, Zone: zone, Units: row.Units, Clock: row.Clock,
-		FoodPolicy: enduse.FoodPolicy(row.FoodPolicy), Version: row.Version}
+		FoodPolicy: enduse.FoodPolicy(row.FoodPolicy), Schools: compat.Schools(row.Schools.V), Version: row.Version}
 	for i, d := range row.Hours.V {
 		w.Days[i] = schedule.Day(d)
 	}
-	return w, nil
+	boards, err := s.store.Boards(ctx, w.ID)
+	for _, b := range boards {
+		w.Boards = append(w.Boards, toBoard(b))
+	}
+	return w, err
 }
 
 // Settings that a workshop may change about itself.
@@ -92,6 +98,7 @@ type Settings struct {
 	Units      string
 	Clock      string
 	FoodPolicy enduse.FoodPolicy
+	Schools    compat.Schools
 	Days       [7]schedule.Day
 }
 
@@ -104,7 +111,7 @@ func (s *Service) SaveSettings(ctx context.Context, in Settings) (Workshop, erro
 	if err := (schedule.Week{Days: in.Days, Zone: home.Zone}).Check(); err != nil {
 		return home, &Invalid{[]FieldError{{"/hours", err.Error()}}}
 	}
-	row := store.Workshop{ID: home.ID, Units: in.Units, Clock: in.Clock, FoodPolicy: string(in.FoodPolicy), Version: in.Version}
+	row := store.Workshop{ID: home.ID, Units: in.Units, Clock: in.Clock, FoodPolicy: string(in.FoodPolicy), Schools: store.JSON[store.Schools]{V: store.Schools(in.Schools)}, Version: in.Version}
 	for i, d := range in.Days {
 		row.Hours.V[i] = store.Day(d)
 	}
@@ -112,44 +119,4 @@ func (s *Service) SaveSettings(ctx context.Context, in Settings) (Workshop, erro
 		return home, err
 	}
 	return s.Home(ctx)
-}
-
-// Shelf is the home workshop's products.
-func (s *Service) Shelf(ctx context.Context) ([]*coating.Product, error) {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return nil, err
-	}
-	return s.shelf(ctx, home)
-}
-
-func (s *Service) shelf(ctx context.Context, home Workshop) ([]*coating.Product, error) {
-	rows, err := s.store.Shelf(ctx, home.ID)
-	if err != nil {
-		return nil, err
-	}
-	out := make([]*coating.Product, 0, len(rows))
-	for _, row := range rows {
-		p, err := fromRow(row)
-		if err != nil {
-			return nil, err
-		}
-		out = append(out, p)
-	}
-	return out, nil
-}
-
-func fromRow(row store.Product) (*coating.Product, error) {
-	sheen, err := coating.ParseSheen(row.Sheen)
-	if err != nil {
-		return nil, fmt.Errorf("%s: %w", row.Name, err)
-	}
-	return coating.New(coating.Product{ID: row.ID, Name: row.Name, Maker: row.Maker, Colour: row.Colour,
-		Shade: coating.Shade(row.Shade), Sheen: sheen, Label: row.Label.V, Statements: row.Statements.V}, row.Family)
-}
-
-// ToRow is a product as it is stored.
-func ToRow(p *coating.Product) store.Product {
-	return store.Product{ID: p.ID, Name: p.Name, Maker: p.Maker, Family: p.Family.ID, Colour: p.Colour, Shade: string(p.Shade), Sheen: p.Sheen.String(),
-		Label: store.JSON[map[string]float64]{V: p.Label}, Statements: store.JSON[map[string]string]{V: p.Statements}}
 }

@@ -1,0 +1,186 @@
+package workshop
+
+import (
+	"context"
+	"fmt"
+	"slices"
+
+	"firmitas/core/climate"
+	"firmitas/core/coating"
+	"firmitas/core/compat"
+	"firmitas/core/enduse"
+	"firmitas/core/substrate"
+)
+
+// CoatAsked is a product of the shelf, or a family with its typical values.
+type CoatAsked struct {
+	ProductID int64
+	Family    string
+	Shade     string
+	Coats     int
+	SinceH    *float64
+}
+
+// Question is "may this go over that, now?".
+type Question struct {
+	Material  string
+	OldFinish string // kept below the layers; "" = none
+	Layers    []CoatAsked
+	Coat      *CoatAsked // nil asks about the surface alone
+	Air       climate.Air
+	EndUse    string // "" = whatever its life
+	State     compat.State
+	Sprayed   bool
+}
+
+// Answer to a Question.
+type Answer struct {
+	Ground  string // what the coat meets, in words
+	Layers  []compat.Laid
+	Coat    *compat.Laid // nil when the surface alone was asked about
+	Join    compat.Judgement
+	Below   []compat.Judgement // the joins under it, as they would be planned
+	Surface compat.Judgement   // with the coat on, left as it is
+	When    []compat.Moment
+	Ways    []compat.Way
+}
+
+// Judge answers a question. It saves nothing.
+func (s *Service) Judge(ctx context.Context, q Question) (Answer, error) {
+	home, err := s.Home(ctx)
+	if err != nil {
+		return Answer{}, err
+	}
+	shelf, err := s.shelf(ctx, home)
+	if err != nil {
+		return Answer{}, err
+	}
+	var c check
+	stack := c.stack(q, home, shelf)
+	var coat *compat.Laid
+	if q.Coat != nil {
+		laid := c.coat("/coat", *q.Coat, shelf)
+		coat = &laid
+	}
+	if err := c.err(); err != nil {
+		return Answer{}, err
+	}
+	out := Answer{Layers: stack.Laid, Coat: coat, Ground: groundName(stack)}
+	joins := stack.Judge()
+	out.Below, out.Surface = joins[:len(joins)-1], joins[len(joins)-1]
+	if coat == nil {
+		out.Join = compat.Judge(stack.Surface())
+		return out, nil
+	}
+	out.Join = compat.Judge(stack.Over(coat.Product, coat.Coats))
+	out.When = compat.When(stack, coat.Product, coat.Coats)
+	out.Ways = compat.Through(stack, coat.Product, coat.Coats, shelf)
+	covered := stack
+	covered.Laid, covered.State = append(slices.Clone(stack.Laid), compat.Laid{Product: coat.Product, Coats: coat.Coats}), compat.State{}
+	out.Surface = compat.Judge(covered.Surface())
+	return out, nil
+}
+
+// stack builds up what is on the piece, or says which field cannot be right.
+func (c *check) stack(q Question, home Workshop, shelf []*coating.Product) compat.Stack {
+	m := substrate.Find(q.Material)
+	c.that(m != nil, "/material", "There is no material %q; pick one from the list.", q.Material)
+	c.checkAir(q.Air)
+	out := compat.Stack{State: q.State, Sprayed: q.Sprayed, Context: compat.Context{Air: q.Air, FoodPolicy: home.FoodPolicy, Schools: home.Schools, Boards: home.Boards}}
+	if q.EndUse != "" {
+		out.Context.Use = enduse.Find(q.EndUse)
+		c.that(out.Context.Use != nil, "/endUse", "There is no end use %q; pick one from the list.", q.EndUse)
+	}
+	for i, soil := range q.State.Soiled {
+		c.that(slices.Contains(compat.Soils, soil), fmt.Sprintf("/state/soiled/%d", i), "There is no such soil as %q.", soil)
+	}
+	if m != nil {
+		out.Base = compat.Bare(m)
+		if q.OldFinish != "" {
+			finish := substrate.FindFinish(q.OldFinish)
+			c.that(finish != nil || q.OldFinish == substrate.UnknownFinish, "/oldFinish", "There is no old finish %q; pick one from the list.", q.OldFinish)
+			out.Base = compat.GroundOf(m, substrate.Inspection{Finish: finish, Unknown: finish == nil}, substrate.Keep)
+		}
+	}
+	for i, asked := range q.Layers {
+		at := fmt.Sprintf("/layers/%d", i)
+		out.Laid = append(out.Laid, c.coat(at, asked, shelf))
+		if i > 0 && asked.SinceH != nil && q.Layers[i-1].SinceH != nil {
+			c.that(*asked.SinceH <= *q.Layers[i-1].SinceH, at+"/sinceH", "It cannot have gone on before the coat below it.")
+		}
+	}
+	return out
+}
+
+// coat finds a product of the shelf, or makes one of a family's typical values.
+func (c *check) coat(at string, asked CoatAsked, shelf []*coating.Product) compat.Laid {
+	laid := compat.Laid{Coats: max(1, asked.Coats), SinceH: asked.SinceH}
+	if asked.ProductID != 0 {
+		i := slices.IndexFunc(shelf, func(p *coating.Product) bool { return p.ID == asked.ProductID })
+		c.that(i >= 0, at+"/productId", "No product %d is on the shelf.", asked.ProductID)
+		if i >= 0 {
+			laid.Product = shelf[i]
+		}
+		return laid
+	}
+	f := coating.Families[asked.Family]
+	c.that(f != nil, at+"/family", "Pick a product of the shelf or a kind of coating.")
+	if f == nil {
+		return laid
+	}
+	shade := coating.Shade(asked.Shade)
+	if shade == "" {
+		shade = coating.Clear
+	}
+	p := coating.Product{Name: f.Name, Shade: shade, Sheen: coating.Satin}
+	if len(f.Sheens) > 0 && !slices.Contains(f.Sheens, p.Sheen) {
+		p.Sheen = f.Sheens[0]
+	}
+	made, err := coating.New(p, asked.Family)
+	c.that(err == nil, at+"/shade", "There is no shade %q.", asked.Shade)
+	laid.Product = made
+	return laid
+}
+
+// groundName is what the next coat meets, in words.
+func groundName(s compat.Stack) string {
+	if n := len(s.Laid); n > 0 {
+		return s.Laid[n-1].Product.Name
+	}
+	if top := s.Base.Top; top != nil {
+		return top.Name
+	}
+	return s.Base.Material.Name
+}
+
+// Grid is every product of the shelf over every other, as it would be planned.
+type Grid struct {
+	Products []*coating.Product
+	Cells    [][]compat.Judgement // by coat, then by ground
+}
+
+// Grid judges the shelf against itself on a material, for an end use if one is named.
+func (s *Service) Grid(ctx context.Context, endUse, material string) (Grid, error) {
+	home, err := s.Home(ctx)
+	if err != nil {
+		return Grid{}, err
+	}
+	shelf, err := s.shelf(ctx, home)
+	if err != nil {
+		return Grid{}, err
+	}
+	var c check
+	base := c.stack(Question{Material: material, EndUse: endUse, Air: climate.Reference}, home, shelf)
+	if err := c.err(); err != nil {
+		return Grid{}, err
+	}
+	slices.SortStableFunc(shelf, func(a, b *coating.Product) int { return a.Family.Place - b.Family.Place })
+	out := Grid{Products: shelf, Cells: make([][]compat.Judgement, len(shelf))}
+	for i, coat := range shelf {
+		out.Cells[i] = make([]compat.Judgement, len(shelf))
+		for k, ground := range shelf {
+			out.Cells[i][k] = compat.Judge(compat.Join{Ground: base.Base.Under(ground, 1), Coat: coat, Coats: 1, Context: base.Context})
+		}
+	}
+	return out, nil
+}

@@ -1,0 +1,55 @@
+package workshop
+
+import (
+	"context"
+	"errors"
+
+	"firmitas/core/preparation"
+	"firmitas/core/schedule"
+)
+
+// Preparation of a whole piece, as hands will take it.
+type Preparation struct {
+	Piece Piece
+	Brief schedule.Brief
+	Jobs  []preparation.Job
+}
+
+// PreparationOf a piece: over all its zones, for the first coats chosen so far.
+func (s *Service) PreparationOf(ctx context.Context, id int64) (Preparation, error) {
+	home, p, err := s.found(ctx, id)
+	if err != nil {
+		return Preparation{}, err
+	}
+	brief, err := p.brief(home)
+	return Preparation{p, brief, brief.Jobs()}, err
+}
+
+// OrderPreparation keeps the order in which hands want to take the jobs. One that spoils work is Invalid with the reason.
+func (s *Service) OrderPreparation(ctx context.Context, id int64, version int, keys []string) (Preparation, error) {
+	home, p, err := s.found(ctx, id)
+	if err != nil {
+		return Preparation{}, err
+	}
+	if !p.Handed.IsZero() {
+		return Preparation{}, errHandedOver
+	}
+	brief, err := p.brief(home)
+	if err != nil {
+		return Preparation{}, err
+	}
+	brief.Order = nil
+	var fault *preparation.Fault
+	if _, err := preparation.Reorder(brief.Jobs(), keys); errors.As(err, &fault) {
+		return Preparation{}, &Invalid{[]FieldError{{"/order", fault.Error()}}}
+	}
+	row, err := s.store.Piece(ctx, home.ID, id)
+	if err != nil {
+		return Preparation{}, err
+	}
+	row.Version = version
+	if err := s.store.SaveJobOrder(ctx, row, keys); err != nil {
+		return Preparation{}, err
+	}
+	return s.PreparationOf(ctx, id)
+}

@@ -1,0 +1,281 @@
+package workshop
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"fmt"
+	"slices"
+
+	"firmitas/core/coating"
+	"firmitas/internal/document"
+	"firmitas/internal/store"
+)
+
+// Product is a product of the shelf with what the workshop keeps beside it.
+type Product struct {
+	*coating.Product
+	Version    int
+	Retired    bool
+	Tins       []Tin
+	NeverAgain bool // a note in its diary says so
+}
+
+// LeftL is what its tins still hold, in litres.
+func (p Product) LeftL() float64 {
+	sum := 0.0
+	for _, t := range p.Tins {
+		sum += t.LeftL
+	}
+	return sum
+}
+
+// Shelf is the home workshop's products with their tins, retired ones too.
+func (s *Service) Shelf(ctx context.Context) ([]Product, error) {
+	home, err := s.Home(ctx)
+	if err != nil {
+		return nil, err
+	}
+	rows, err := s.store.Shelf(ctx, home.ID)
+	if err != nil {
+		return nil, err
+	}
+	tins, err := s.store.Tins(ctx, home.ID, 0)
+	if err != nil {
+		return nil, err
+	}
+	notes, err := s.store.Notes(ctx, home.ID, 0)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]Product, 0, len(rows))
+	for _, row := range rows {
+		p, err := s.product(row, tins, notes)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, p)
+	}
+	return out, nil
+}
+
+// product puts a row and what belongs to it together.
+func (s *Service) product(row store.Product, tins []store.Tin, notes []store.Note) (Product, error) {
+	made, err := fromRow(row)
+	if err != nil {
+		return Product{}, err
+	}
+	p := Product{Product: made, Version: row.Version, Retired: row.Retired.Valid}
+	for _, t := range tins {
+		if t.ProductID == row.ID {
+			p.Tins = append(p.Tins, s.tin(made, t))
+		}
+	}
+	p.NeverAgain = slices.ContainsFunc(notes, func(n store.Note) bool { return n.ProductID == row.ID && n.NeverAgain })
+	return p, nil
+}
+
+// shelf is what may be used: the products that are not retired.
+func (s *Service) shelf(ctx context.Context, home Workshop) ([]*coating.Product, error) {
+	rows, err := s.store.Shelf(ctx, home.ID)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]*coating.Product, 0, len(rows))
+	for _, row := range rows {
+		if row.Retired.Valid {
+			continue
+		}
+		p, err := fromRow(row)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, p)
+	}
+	return out, nil
+}
+
+func fromRow(row store.Product) (*coating.Product, error) {
+	p, err := read(toDocument(row))
+	if err != nil {
+		return nil, fmt.Errorf("product %d: %w", row.ID, err)
+	}
+	p.ID = row.ID
+	return p, nil
+}
+
+// read makes a product of what is typed, or says what is wrong with which field.
+func read(d document.Product) (*coating.Product, error) {
+	var problems []coating.Problem
+	sheen, err := coating.ParseSheen(d.Sheen)
+	if err != nil {
+		problems = append(problems, coating.Problem{Field: "sheen", Detail: err.Error() + "."})
+	}
+	var c check
+	c.name("name", d.Name)
+	for _, f := range c.fields {
+		problems = append(problems, coating.Problem(f))
+	}
+	p, err := coating.New(coating.Product{Name: d.Name, Maker: d.Maker, Colour: d.Colour, Shade: coating.Shade(d.Shade), Sheen: sheen,
+		Label: d.Label, Statements: d.Statements, Pairings: d.Pairings, Facts: d.Facts}, d.Family)
+	var invalid *coating.Invalid
+	if errors.As(err, &invalid) {
+		problems = append(problems, invalid.Problems...)
+	} else if err != nil {
+		return nil, err
+	}
+	if len(problems) > 0 {
+		return nil, &coating.Invalid{Product: d.Name, Problems: problems}
+	}
+	return p, nil
+}
+
+func toDocument(row store.Product) document.Product {
+	d := document.Product{Name: row.Name, Maker: row.Maker, Family: row.Family, Colour: row.Colour, Shade: row.Shade, Sheen: row.Sheen, Label: row.Label.V,
+		Statements: map[string]coating.Statement{}, Pairings: []coating.Pairing{}}
+	for kind, said := range row.Statements.V {
+		d.Statements[kind] = coating.Statement(said)
+	}
+	for _, pair := range row.Pairings.V {
+		d.Pairings = append(d.Pairings, coating.Pairing(pair))
+	}
+	f := row.Facts.V
+	d.Facts = coating.Facts{Tools: f.Tools, Thinner: f.Thinner, CleanUp: f.CleanUp, Hazards: f.Hazards, VOCBasis: coating.VOCBasis(f.VOCBasis)}
+	return d
+}
+
+// ToRow is a product as it is stored.
+func ToRow(p *coating.Product) store.Product {
+	row := store.Product{ID: p.ID, Name: p.Name, Maker: p.Maker, Family: p.Family.ID, Colour: p.Colour, Shade: string(p.Shade), Sheen: p.Sheen.String()}
+	row.Label.V, row.Statements.V, row.Pairings.V = map[string]string{}, map[string]store.Statement{}, []store.Pairing{}
+	for field, words := range p.Label {
+		row.Label.V[field] = words
+	}
+	for kind, said := range p.Statements {
+		row.Statements.V[kind] = store.Statement(said)
+	}
+	for _, pair := range p.Pairings {
+		row.Pairings.V = append(row.Pairings.V, store.Pairing(pair))
+	}
+	f := p.Facts
+	row.Facts.V = store.Facts{Tools: f.Tools, Thinner: f.Thinner, CleanUp: f.CleanUp, Hazards: f.Hazards, VOCBasis: string(f.VOCBasis)}
+	return row
+}
+
+// ReadProduct is what a product comes to as it is typed, or what of it cannot be right. It saves nothing.
+func ReadProduct(d document.Product) (Product, error) {
+	p, err := read(d)
+	if err != nil {
+		return Product{}, asInvalid(err, "")
+	}
+	return Product{Product: p}, nil
+}
+
+// AddProduct puts a product on the shelf, or says which field cannot be right.
+func (s *Service) AddProduct(ctx context.Context, d document.Product) (Product, error) {
+	home, err := s.Home(ctx)
+	if err != nil {
+		return Product{}, err
+	}
+	p, err := read(d)
+	if err != nil {
+		return Product{}, asInvalid(err, "")
+	}
+	row := ToRow(p)
+	row.WorkshopID = home.ID
+	id, err := s.store.AddProduct(ctx, row)
+	if err != nil {
+		return Product{}, nameTaken(err, "")
+	}
+	return s.storedProduct(ctx, home, id)
+}
+
+// UpdateProduct stores a product anew, retired or in use. Systems chosen earlier keep the values they were made with.
+func (s *Service) UpdateProduct(ctx context.Context, id int64, version int, d document.Product, retired bool) (Product, error) {
+	home, err := s.Home(ctx)
+	if err != nil {
+		return Product{}, err
+	}
+	was, err := s.store.Product(ctx, home.ID, id)
+	if err != nil {
+		return Product{}, err
+	}
+	p, err := read(d)
+	if err != nil {
+		return Product{}, asInvalid(err, "/product")
+	}
+	row := ToRow(p)
+	row.ID, row.WorkshopID, row.Version, row.Retired = id, home.ID, version, was.Retired
+	if retired != was.Retired.Valid {
+		row.Retired = sql.NullTime{Time: s.Now(), Valid: retired}
+	}
+	if err := s.store.UpdateProduct(ctx, row); err != nil {
+		return Product{}, nameTaken(err, "/product")
+	}
+	return s.storedProduct(ctx, home, id)
+}
+
+func (s *Service) storedProduct(ctx context.Context, home Workshop, id int64) (Product, error) {
+	row, err := s.store.Product(ctx, home.ID, id)
+	if err != nil {
+		return Product{}, err
+	}
+	tins, err := s.store.Tins(ctx, home.ID, id)
+	if err != nil {
+		return Product{}, err
+	}
+	notes, err := s.store.Notes(ctx, home.ID, id)
+	if err != nil {
+		return Product{}, err
+	}
+	return s.product(row, tins, notes)
+}
+
+// asInvalid names the fields of a product by JSON pointer.
+func asInvalid(err error, prefix string) error {
+	var wrong *coating.Invalid
+	if !errors.As(err, &wrong) {
+		return err
+	}
+	out := &Invalid{}
+	for _, p := range wrong.Problems {
+		field := p.Field
+		if coating.FindField(field) != nil {
+			field = "label/" + field
+		}
+		out.Fields = append(out.Fields, FieldError{prefix + "/" + field, p.Detail})
+	}
+	return out
+}
+
+func nameTaken(err error, prefix string) error {
+	if errors.Is(err, store.ErrNameTaken) {
+		return &Invalid{[]FieldError{{prefix + "/name", "Another product on the shelf has this name and sheen already."}}}
+	}
+	return err
+}
+
+// ProductPage is a product with its diary and its test boards.
+type ProductPage struct {
+	Product Product
+	Notes   []store.Note
+	Boards  []Board
+}
+
+// ProductPage of one product.
+func (s *Service) ProductPage(ctx context.Context, id int64) (ProductPage, error) {
+	home, err := s.Home(ctx)
+	if err != nil {
+		return ProductPage{}, err
+	}
+	var out ProductPage
+	if out.Product, err = s.storedProduct(ctx, home, id); err != nil {
+		return out, err
+	}
+	if out.Notes, err = s.store.Notes(ctx, home.ID, id); err != nil {
+		return out, err
+	}
+	boards, err := s.Boards(ctx)
+	out.Boards = slices.DeleteFunc(boards, func(b Board) bool { return b.Ground != id && b.Coat != id })
+	return out, err
+}
