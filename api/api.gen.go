@@ -21,26 +21,96 @@ import (
 	"github.com/gin-gonic/gin"
 	"github.com/gin-gonic/gin/binding"
 	"github.com/oapi-codegen/runtime"
+	openapi_types "github.com/oapi-codegen/runtime/types"
 )
 
 // Defines values for Basis.
 const (
-	Estimate  Basis = "estimate"
-	Label     Basis = "label"
-	Practice  Basis = "practice"
-	Published Basis = "published"
+	BasisEstimate  Basis = "estimate"
+	BasisLabel     Basis = "label"
+	BasisPractice  Basis = "practice"
+	BasisPublished Basis = "published"
 )
 
 // Valid indicates whether the value is a known member of the Basis enum.
 func (e Basis) Valid() bool {
 	switch e {
-	case Estimate:
+	case BasisEstimate:
 		return true
-	case Label:
+	case BasisLabel:
 		return true
-	case Practice:
+	case BasisPractice:
 		return true
-	case Published:
+	case BasisPublished:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for BoardInputSolventRub.
+const (
+	BoardInputSolventRubDissolved BoardInputSolventRub = "dissolved"
+	BoardInputSolventRubNotTried  BoardInputSolventRub = "not_tried"
+	BoardInputSolventRubSoftened  BoardInputSolventRub = "softened"
+	BoardInputSolventRubUnmoved   BoardInputSolventRub = "unmoved"
+)
+
+// Valid indicates whether the value is a known member of the BoardInputSolventRub enum.
+func (e BoardInputSolventRub) Valid() bool {
+	switch e {
+	case BoardInputSolventRubDissolved:
+		return true
+	case BoardInputSolventRubNotTried:
+		return true
+	case BoardInputSolventRubSoftened:
+		return true
+	case BoardInputSolventRubUnmoved:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for BoardInputWaterDrop.
+const (
+	BoardInputWaterDropMarkGoes  BoardInputWaterDrop = "mark_goes"
+	BoardInputWaterDropMarkStays BoardInputWaterDrop = "mark_stays"
+	BoardInputWaterDropNoMark    BoardInputWaterDrop = "no_mark"
+	BoardInputWaterDropNotTried  BoardInputWaterDrop = "not_tried"
+)
+
+// Valid indicates whether the value is a known member of the BoardInputWaterDrop enum.
+func (e BoardInputWaterDrop) Valid() bool {
+	switch e {
+	case BoardInputWaterDropMarkGoes:
+		return true
+	case BoardInputWaterDropMarkStays:
+		return true
+	case BoardInputWaterDropNoMark:
+		return true
+	case BoardInputWaterDropNotTried:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FactsVocBasis.
+const (
+	FactsVocBasisEmpty      FactsVocBasis = ""
+	FactsVocBasisLessWater  FactsVocBasis = "less_water"
+	FactsVocBasisReadyToUse FactsVocBasis = "ready_to_use"
+)
+
+// Valid indicates whether the value is a known member of the FactsVocBasis enum.
+func (e FactsVocBasis) Valid() bool {
+	switch e {
+	case FactsVocBasisEmpty:
+		return true
+	case FactsVocBasisLessWater:
+		return true
+	case FactsVocBasisReadyToUse:
 		return true
 	default:
 		return false
@@ -92,6 +162,72 @@ func (e FinishOptionStanding) Valid() bool {
 	case Possible:
 		return true
 	case RuledOut:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for GroundStateDistress.
+const (
+	GroundStateDistressDry   GroundStateDistress = "dry"
+	GroundStateDistressEmpty GroundStateDistress = ""
+	GroundStateDistressWet   GroundStateDistress = "wet"
+)
+
+// Valid indicates whether the value is a known member of the GroundStateDistress enum.
+func (e GroundStateDistress) Valid() bool {
+	switch e {
+	case GroundStateDistressDry:
+		return true
+	case GroundStateDistressEmpty:
+		return true
+	case GroundStateDistressWet:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for GroundStateKey.
+const (
+	GroundStateKeyEmpty     GroundStateKey = ""
+	GroundStateKeyKeyed     GroundStateKey = "keyed"
+	GroundStateKeySteelWool GroundStateKey = "steel_wool"
+)
+
+// Valid indicates whether the value is a known member of the GroundStateKey enum.
+func (e GroundStateKey) Valid() bool {
+	switch e {
+	case GroundStateKeyEmpty:
+		return true
+	case GroundStateKeyKeyed:
+		return true
+	case GroundStateKeySteelWool:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ImportLineWhat.
+const (
+	Added   ImportLineWhat = "added"
+	Changed ImportLineWhat = "changed"
+	Refused ImportLineWhat = "refused"
+	Same    ImportLineWhat = "same"
+)
+
+// Valid indicates whether the value is a known member of the ImportLineWhat enum.
+func (e ImportLineWhat) Valid() bool {
+	switch e {
+	case Added:
+		return true
+	case Changed:
+		return true
+	case Refused:
+		return true
+	case Same:
 		return true
 	default:
 		return false
@@ -237,6 +373,7 @@ const (
 	LeftOutKindSheen     LeftOutKind = "sheen"
 	LeftOutKindSurface   LeftOutKind = "surface"
 	LeftOutKindUnused    LeftOutKind = "unused"
+	LeftOutKindWants     LeftOutKind = "wants"
 )
 
 // Valid indicates whether the value is a known member of the LeftOutKind enum.
@@ -257,6 +394,8 @@ func (e LeftOutKind) Valid() bool {
 	case LeftOutKindSurface:
 		return true
 	case LeftOutKindUnused:
+		return true
+	case LeftOutKindWants:
 		return true
 	default:
 		return false
@@ -287,12 +426,58 @@ func (e Look) Valid() bool {
 	}
 }
 
+// Defines values for NamedCoatBody.
+const (
+	NamedCoatBodyFilm        NamedCoatBody = "film"
+	NamedCoatBodyPenetrating NamedCoatBody = "penetrating"
+	NamedCoatBodyWax         NamedCoatBody = "wax"
+)
+
+// Valid indicates whether the value is a known member of the NamedCoatBody enum.
+func (e NamedCoatBody) Valid() bool {
+	switch e {
+	case NamedCoatBodyFilm:
+		return true
+	case NamedCoatBodyPenetrating:
+		return true
+	case NamedCoatBodyWax:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for NamedCoatShade.
+const (
+	NamedCoatShadeClear NamedCoatShade = "clear"
+	NamedCoatShadeDark  NamedCoatShade = "dark"
+	NamedCoatShadePale  NamedCoatShade = "pale"
+	NamedCoatShadeTone  NamedCoatShade = "tone"
+)
+
+// Valid indicates whether the value is a known member of the NamedCoatShade enum.
+func (e NamedCoatShade) Valid() bool {
+	switch e {
+	case NamedCoatShadeClear:
+		return true
+	case NamedCoatShadeDark:
+		return true
+	case NamedCoatShadePale:
+		return true
+	case NamedCoatShadeTone:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for OpeningWhat.
 const (
 	OpeningWhatAir   OpeningWhat = "air"
 	OpeningWhatGate  OpeningWhat = "gate"
 	OpeningWhatLook  OpeningWhat = "look"
 	OpeningWhatSheen OpeningWhat = "sheen"
+	OpeningWhatWants OpeningWhat = "wants"
 )
 
 // Valid indicates whether the value is a known member of the OpeningWhat enum.
@@ -305,6 +490,8 @@ func (e OpeningWhat) Valid() bool {
 	case OpeningWhatLook:
 		return true
 	case OpeningWhatSheen:
+		return true
+	case OpeningWhatWants:
 		return true
 	default:
 		return false
@@ -362,21 +549,69 @@ func (e PieceStage) Valid() bool {
 	}
 }
 
+// Defines values for PieceInputOwner.
+const (
+	Customer PieceInputOwner = "customer"
+	Own      PieceInputOwner = "own"
+)
+
+// Valid indicates whether the value is a known member of the PieceInputOwner enum.
+func (e PieceInputOwner) Valid() bool {
+	switch e {
+	case Customer:
+		return true
+	case Own:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PreparedZoneAction.
+const (
+	PreparedZoneActionDewax   PreparedZoneAction = "dewax"
+	PreparedZoneActionKeep    PreparedZoneAction = "keep"
+	PreparedZoneActionNothing PreparedZoneAction = "nothing"
+	PreparedZoneActionSandOff PreparedZoneAction = "sand_off"
+	PreparedZoneActionScrape  PreparedZoneAction = "scrape"
+	PreparedZoneActionStrip   PreparedZoneAction = "strip"
+)
+
+// Valid indicates whether the value is a known member of the PreparedZoneAction enum.
+func (e PreparedZoneAction) Valid() bool {
+	switch e {
+	case PreparedZoneActionDewax:
+		return true
+	case PreparedZoneActionKeep:
+		return true
+	case PreparedZoneActionNothing:
+		return true
+	case PreparedZoneActionSandOff:
+		return true
+	case PreparedZoneActionScrape:
+		return true
+	case PreparedZoneActionStrip:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ProductRefBody.
 const (
-	Film        ProductRefBody = "film"
-	Penetrating ProductRefBody = "penetrating"
-	Wax         ProductRefBody = "wax"
+	ProductRefBodyFilm        ProductRefBody = "film"
+	ProductRefBodyPenetrating ProductRefBody = "penetrating"
+	ProductRefBodyWax         ProductRefBody = "wax"
 )
 
 // Valid indicates whether the value is a known member of the ProductRefBody enum.
 func (e ProductRefBody) Valid() bool {
 	switch e {
-	case Film:
+	case ProductRefBodyFilm:
 		return true
-	case Penetrating:
+	case ProductRefBodyPenetrating:
 		return true
-	case Wax:
+	case ProductRefBodyWax:
 		return true
 	default:
 		return false
@@ -385,22 +620,22 @@ func (e ProductRefBody) Valid() bool {
 
 // Defines values for ProductRefShade.
 const (
-	Clear ProductRefShade = "clear"
-	Dark  ProductRefShade = "dark"
-	Pale  ProductRefShade = "pale"
-	Tone  ProductRefShade = "tone"
+	ProductRefShadeClear ProductRefShade = "clear"
+	ProductRefShadeDark  ProductRefShade = "dark"
+	ProductRefShadePale  ProductRefShade = "pale"
+	ProductRefShadeTone  ProductRefShade = "tone"
 )
 
 // Valid indicates whether the value is a known member of the ProductRefShade enum.
 func (e ProductRefShade) Valid() bool {
 	switch e {
-	case Clear:
+	case ProductRefShadeClear:
 		return true
-	case Dark:
+	case ProductRefShadeDark:
 		return true
-	case Pale:
+	case ProductRefShadePale:
 		return true
-	case Tone:
+	case ProductRefShadeTone:
 		return true
 	default:
 		return false
@@ -409,10 +644,11 @@ func (e ProductRefShade) Valid() bool {
 
 // Defines values for Role.
 const (
-	Barrier Role = "barrier"
-	Colour  Role = "colour"
-	Prime   Role = "prime"
-	Protect Role = "protect"
+	Barrier  Role = "barrier"
+	Colour   Role = "colour"
+	Decorate Role = "decorate"
+	Prime    Role = "prime"
+	Protect  Role = "protect"
 )
 
 // Valid indicates whether the value is a known member of the Role enum.
@@ -421,6 +657,8 @@ func (e Role) Valid() bool {
 	case Barrier:
 		return true
 	case Colour:
+		return true
+	case Decorate:
 		return true
 	case Prime:
 		return true
@@ -487,16 +725,16 @@ func (e SettingsInputUnits) Valid() bool {
 
 // Defines values for StepKind.
 const (
-	Coating     StepKind = "coating"
-	Preparation StepKind = "preparation"
+	StepKindCoating     StepKind = "coating"
+	StepKindPreparation StepKind = "preparation"
 )
 
 // Valid indicates whether the value is a known member of the StepKind enum.
 func (e StepKind) Valid() bool {
 	switch e {
-	case Coating:
+	case StepKindCoating:
 		return true
-	case Preparation:
+	case StepKindPreparation:
 		return true
 	default:
 		return false
@@ -548,6 +786,24 @@ func (e Verdict) Valid() bool {
 	case Sound:
 		return true
 	case Test:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WordBy.
+const (
+	WordByBoard WordBy = "board"
+	WordByLabel WordBy = "label"
+)
+
+// Valid indicates whether the value is a known member of the WordBy enum.
+func (e WordBy) Valid() bool {
+	switch e {
+	case WordByBoard:
+		return true
+	case WordByLabel:
 		return true
 	default:
 		return false
@@ -629,6 +885,42 @@ func (e AddPhotoParamsMoment) Valid() bool {
 	}
 }
 
+// Defines values for ExportShelfParamsFormat.
+const (
+	ExportShelfParamsFormatCsv  ExportShelfParamsFormat = "csv"
+	ExportShelfParamsFormatJSON ExportShelfParamsFormat = "json"
+)
+
+// Valid indicates whether the value is a known member of the ExportShelfParamsFormat enum.
+func (e ExportShelfParamsFormat) Valid() bool {
+	switch e {
+	case ExportShelfParamsFormatCsv:
+		return true
+	case ExportShelfParamsFormatJSON:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ImportShelfParamsFormat.
+const (
+	ImportShelfParamsFormatCsv  ImportShelfParamsFormat = "csv"
+	ImportShelfParamsFormatJSON ImportShelfParamsFormat = "json"
+)
+
+// Valid indicates whether the value is a known member of the ImportShelfParamsFormat enum.
+func (e ImportShelfParamsFormat) Valid() bool {
+	switch e {
+	case ImportShelfParamsFormatCsv:
+		return true
+	case ImportShelfParamsFormatJSON:
+		return true
+	default:
+		return false
+	}
+}
+
 // Air defines model for Air.
 type Air struct {
 	// Rh % relative humidity, above 0 to 100
@@ -642,6 +934,23 @@ type Air struct {
 type AirReading struct {
 	DewPointC       float64 `json:"dewPointC"`
 	WoodMoisturePct float64 `json:"woodMoisturePct"`
+}
+
+// AssessInput defines model for AssessInput.
+type AssessInput struct {
+	Brief  Brief        `json:"brief"`
+	Layers []LayerAsked `json:"layers"`
+}
+
+// Assessed defines model for Assessed.
+type Assessed struct {
+	System System `json:"system"`
+
+	// Ways for each layer the ways past a bad join under it
+	Ways [][]Way `json:"ways"`
+
+	// Why the first thing that stands in the way; empty when nothing does
+	Why string `json:"why"`
 }
 
 // Basis defines model for Basis.
@@ -661,9 +970,58 @@ type BenchPiece struct {
 	Plan  *Plan `json:"plan,omitempty"`
 }
 
+// Better defines model for Better.
+type Better struct {
+	Change string `json:"change"`
+	Gain   string `json:"gain"`
+}
+
+// Board defines model for Board.
+type Board struct {
+	Coat string `json:"coat"`
+
+	// D3359 class by ASTM D3359 method B
+	D3359     string     `json:"d3359"`
+	FlakedPct float64    `json:"flakedPct"`
+	Ground    string     `json:"ground"`
+	HasPhoto  bool       `json:"hasPhoto"`
+	ID        int64      `json:"id"`
+	Input     BoardInput `json:"input"`
+}
+
+// BoardInput defines model for BoardInput.
+type BoardInput struct {
+	CoatID int64 `json:"coatId"`
+
+	// CrossCut class by ISO 2409
+	CrossCut int                `json:"crossCut"`
+	GroundID int64              `json:"groundId"`
+	MadeOn   openapi_types.Date `json:"madeOn"`
+
+	// Material empty = whatever the wood
+	Material   string               `json:"material"`
+	Note       string               `json:"note"`
+	Passed     bool                 `json:"passed"`
+	SolventRub BoardInputSolventRub `json:"solventRub"`
+	WaterDrop  BoardInputWaterDrop  `json:"waterDrop"`
+	Who        string               `json:"who"`
+}
+
+// BoardInputSolventRub defines model for BoardInput.SolventRub.
+type BoardInputSolventRub string
+
+// BoardInputWaterDrop defines model for BoardInput.WaterDrop.
+type BoardInputWaterDrop string
+
 // Brief defines model for Brief.
 type Brief struct {
-	Air      Air        `json:"air"`
+	Air Air `json:"air"`
+
+	// Alike pieces treated alike; none = 1
+	Alike *int `json:"alike,omitempty"`
+
+	// PieceID the piece whose other zones it stands beside; none = it stands alone
+	PieceID  *int64     `json:"pieceId,omitempty"`
 	Promised *time.Time `json:"promised,omitempty"`
 	Start    time.Time  `json:"start"`
 	Zone     ZoneInput  `json:"zone"`
@@ -690,6 +1048,9 @@ type CareCard struct {
 type CareLine struct {
 	Fact string `json:"fact"`
 	Text string `json:"text"`
+
+	// Zones the zones it is about; empty = all
+	Zones []string `json:"zones"`
 }
 
 // CareSection defines model for CareSection.
@@ -701,15 +1062,39 @@ type CareSection struct {
 
 // Catalogue defines model for Catalogue.
 type Catalogue struct {
-	Contaminations []string    `json:"contaminations"`
-	Demands        []string    `json:"demands"`
-	EndUses        []EndUse    `json:"endUses"`
-	Finishes       []Finish    `json:"finishes"`
-	Looks          []Look      `json:"looks"`
-	Materials      []Material  `json:"materials"`
-	Repairs        []Named     `json:"repairs"`
-	Sheens         []string    `json:"sheens"`
+	Contaminations []string `json:"contaminations"`
+	Demands        []string `json:"demands"`
+	EndUses        []EndUse `json:"endUses"`
+
+	// Faces in the order that hands take them
+	Faces    []string `json:"faces"`
+	Families []Family `json:"families"`
+	Finishes []Finish `json:"finishes"`
+
+	// Groups of families
+	Groups    []string   `json:"groups"`
+	Kinds     []Kind     `json:"kinds"`
+	Looks     []Look     `json:"looks"`
+	Materials []Material `json:"materials"`
+	PartKinds []Named    `json:"partKinds"`
+
+	// Places where a piece may stand
+	Places      []Place      `json:"places"`
+	Repairs     []Named      `json:"repairs"`
+	Sheens      []string     `json:"sheens"`
+	SheetFields []SheetField `json:"sheetFields"`
+
+	// Soils what may lie on a ground
+	Soils          []string    `json:"soils"`
+	StatementKinds []Named     `json:"statementKinds"`
 	Tests          []TestGuide `json:"tests"`
+}
+
+// CellProblem defines model for CellProblem.
+type CellProblem struct {
+	// Column name of the column, with its letter in CSV
+	Column string `json:"column"`
+	Detail string `json:"detail"`
 }
 
 // Choice defines model for Choice.
@@ -721,6 +1106,19 @@ type Choice struct {
 	Systems  []System   `json:"systems"`
 }
 
+// CoatAsked A product of the shelf, or a family with its typical values.
+type CoatAsked struct {
+	Coats     *int    `json:"coats,omitempty"`
+	Family    *string `json:"family,omitempty"`
+	ProductID *int64  `json:"productId,omitempty"`
+
+	// Shade of a family; clear if not told
+	Shade *string `json:"shade,omitempty"`
+
+	// SinceH hours since the last of its coats; none = planned
+	SinceH *float64 `json:"sinceH,omitempty"`
+}
+
 // DemandGiven defines model for DemandGiven.
 type DemandGiven struct {
 	Asked     int    `json:"asked"`
@@ -728,6 +1126,12 @@ type DemandGiven struct {
 	Name      string `json:"name"`
 	Shortfall int    `json:"shortfall"`
 	Why       string `json:"why"`
+}
+
+// Dilution defines model for Dilution.
+type Dilution struct {
+	CleanerMl float64 `json:"cleanerMl"`
+	WaterL    float64 `json:"waterL"`
 }
 
 // EndUse defines model for EndUse.
@@ -742,6 +1146,33 @@ type EndUse struct {
 	Group  string  `json:"group"`
 	ID     string  `json:"id"`
 	Name   string  `json:"name"`
+	Note   string  `json:"note"`
+}
+
+// Facts defines model for Facts.
+type Facts struct {
+	CleanUp  string        `json:"cleanUp"`
+	Hazards  string        `json:"hazards"`
+	Thinner  string        `json:"thinner"`
+	Tools    string        `json:"tools"`
+	VocBasis FactsVocBasis `json:"vocBasis"`
+}
+
+// FactsVocBasis defines model for Facts.VocBasis.
+type FactsVocBasis string
+
+// Family defines model for Family.
+type Family struct {
+	Carrier string   `json:"carrier"`
+	Facts   Facts    `json:"facts"`
+	Groups  []string `json:"groups"`
+	ID      string   `json:"id"`
+	Name    string   `json:"name"`
+	Notes   string   `json:"notes"`
+	Sheens  []string `json:"sheens"`
+
+	// Values typical
+	Values []SheetValue `json:"values"`
 }
 
 // FieldError defines model for FieldError.
@@ -775,12 +1206,14 @@ type Finish struct {
 
 // FinishOption defines model for FinishOption.
 type FinishOption struct {
-	Action       FinishOptionAction   `json:"action"`
-	MinutesPerM2 float64              `json:"minutesPerM2"`
-	Opens        string               `json:"opens"`
-	Risk         string               `json:"risk"`
-	Standing     FinishOptionStanding `json:"standing"`
-	Why          string               `json:"why"`
+	Action FinishOptionAction `json:"action"`
+
+	// Minutes hands on, for this zone
+	Minutes  float64              `json:"minutes"`
+	Opens    string               `json:"opens"`
+	Risk     string               `json:"risk"`
+	Standing FinishOptionStanding `json:"standing"`
+	Why      string               `json:"why"`
 }
 
 // FinishOptionAction defines model for FinishOption.Action.
@@ -804,6 +1237,44 @@ type GateGiven struct {
 	Why      string   `json:"why"`
 }
 
+// Grid defines model for Grid.
+type Grid struct {
+	// Cells one string a coat, one letter a ground: s sound, p prepare, i a coat is missing between, t test, r refuse
+	Cells    []string     `json:"cells"`
+	Products []ProductRef `json:"products"`
+
+	// Rules for each coat the rule that decides over each ground; empty when none
+	Rules [][]string `json:"rules"`
+}
+
+// Grit defines model for Grit.
+type Grit struct {
+	// P FEPA P
+	P int `json:"p"`
+
+	// Um nominal grain
+	Um float64 `json:"um"`
+}
+
+// GroundState defines model for GroundState.
+type GroundState struct {
+	Cured       *bool                `json:"cured,omitempty"`
+	Distress    *GroundStateDistress `json:"distress,omitempty"`
+	Heavy       *float64             `json:"heavy,omitempty"`
+	Key         *GroundStateKey      `json:"key,omitempty"`
+	MixedH      *float64             `json:"mixedH,omitempty"`
+	MoisturePct *float64             `json:"moisturePct,omitempty"`
+	Soiled      *[]string            `json:"soiled,omitempty"`
+	Sprayed     *bool                `json:"sprayed,omitempty"`
+	Unsound     *bool                `json:"unsound,omitempty"`
+}
+
+// GroundStateDistress defines model for GroundState.Distress.
+type GroundStateDistress string
+
+// GroundStateKey defines model for GroundState.Key.
+type GroundStateKey string
+
 // HandOverInput defines model for HandOverInput.
 type HandOverInput struct {
 	// LastCoat When the last coat really went on
@@ -817,10 +1288,39 @@ type Hours struct {
 	Open  int `json:"open"`
 }
 
+// ImportLine defines model for ImportLine.
+type ImportLine struct {
+	// Changes fields that change
+	Changes *[]string `json:"changes,omitempty"`
+
+	// Line of the file; 1-based
+	Line     int            `json:"line"`
+	Name     string         `json:"name"`
+	Problems []CellProblem  `json:"problems"`
+	What     ImportLineWhat `json:"what"`
+}
+
+// ImportLineWhat defines model for ImportLine.What.
+type ImportLineWhat string
+
+// ImportReport defines model for ImportReport.
+type ImportReport struct {
+	Added   int `json:"added"`
+	Changed int `json:"changed"`
+
+	// Encoding how the file was read
+	Encoding string       `json:"encoding"`
+	Lines    []ImportLine `json:"lines"`
+	Refused  int          `json:"refused"`
+	Same     int          `json:"same"`
+	Saved    bool         `json:"saved"`
+}
+
 // Inspected defines model for Inspected.
 type Inspected struct {
 	// Action as asked
 	Action           InspectedAction  `json:"action"`
+	Jobs             []Job            `json:"jobs"`
 	LeadOpen         bool             `json:"leadOpen"`
 	MoistureEstimate bool             `json:"moistureEstimate"`
 	MoisturePct      *float64         `json:"moisturePct,omitempty"`
@@ -829,8 +1329,7 @@ type Inspected struct {
 	Possible         []PossibleFinish `json:"possible"`
 
 	// Sure the finish that stands far above the rest
-	Sure  *string           `json:"sure,omitempty"`
-	Tasks []PreparationTask `json:"tasks"`
+	Sure *string `json:"sure,omitempty"`
 }
 
 // InspectedAction as asked
@@ -869,6 +1368,65 @@ type InspectionCondition string
 // InspectionLead defines model for Inspection.Lead.
 type InspectionLead string
 
+// Job defines model for Job.
+type Job struct {
+	// After after all coats
+	After    bool      `json:"after"`
+	Caution  string    `json:"caution"`
+	Detail   string    `json:"detail"`
+	Dilution *Dilution `json:"dilution,omitempty"`
+	Grits    []Grit    `json:"grits"`
+
+	// JustBefore directly before the first coat
+	JustBefore bool   `json:"justBefore"`
+	Key        string `json:"key"`
+	Materials  string `json:"materials"`
+
+	// Minutes hands on
+	Minutes float64 `json:"minutes"`
+	Reason  string  `json:"reason"`
+	Title   string  `json:"title"`
+	Unlocks string  `json:"unlocks"`
+
+	// WaitH in this room's air
+	WaitH float64 `json:"waitH"`
+
+	// Zones indices in the order that hands take them; empty = the whole piece
+	Zones []int `json:"zones"`
+}
+
+// JudgeInput defines model for JudgeInput.
+type JudgeInput struct {
+	Air Air `json:"air"`
+
+	// Coat A product of the shelf, or a family with its typical values.
+	Coat   *CoatAsked `json:"coat,omitempty"`
+	EndUse *string    `json:"endUse,omitempty"`
+
+	// Layers what is on it
+	Layers   []CoatAsked `json:"layers"`
+	Material string      `json:"material"`
+
+	// OldFinish an old finish that is kept below the layers
+	OldFinish *string     `json:"oldFinish,omitempty"`
+	State     GroundState `json:"state"`
+}
+
+// Judged defines model for Judged.
+type Judged struct {
+	// Below the joins under it as they would be planned
+	Below []Judgement `json:"below"`
+	Coat  *NamedCoat  `json:"coat,omitempty"`
+
+	// Ground what the coat meets
+	Ground  string      `json:"ground"`
+	Join    Judgement   `json:"join"`
+	Layers  []NamedCoat `json:"layers"`
+	Surface Judgement   `json:"surface"`
+	Ways    []Way       `json:"ways"`
+	When    []Moment    `json:"when"`
+}
+
 // Judgement defines model for Judgement.
 type Judgement struct {
 	EarliestH float64   `json:"earliestH"`
@@ -876,10 +1434,49 @@ type Judgement struct {
 	LabelH    float64   `json:"labelH"`
 
 	// LatestH 0 = no limit
-	LatestH      float64  `json:"latestH"`
+	LatestH float64 `json:"latestH"`
+
+	// Legal it may be planned as it stands
+	Legal        bool     `json:"legal"`
 	Preparations []string `json:"preparations"`
-	Verdict      Verdict  `json:"verdict"`
-	WaitBasis    Basis    `json:"waitBasis"`
+
+	// Quieted rules that spoke and were overridden
+	Quieted   []Finding `json:"quieted"`
+	Verdict   Verdict   `json:"verdict"`
+	WaitBasis Basis     `json:"waitBasis"`
+
+	// Words what labels and boards say of this very pair
+	Words []Word `json:"words"`
+}
+
+// Kind defines model for Kind.
+type Kind struct {
+	ID       string    `json:"id"`
+	Measures []Measure `json:"measures"`
+	Name     string    `json:"name"`
+}
+
+// LayOut defines model for LayOut.
+type LayOut struct {
+	Parts []Part       `json:"parts"`
+	Zones []LayOutZone `json:"zones"`
+}
+
+// LayOutInput defines model for LayOutInput.
+type LayOutInput struct {
+	Kind string `json:"kind"`
+
+	// Measures by id; what is missing takes its usual value
+	Measures map[string]float64 `json:"measures"`
+}
+
+// LayOutZone defines model for LayOutZone.
+type LayOutZone struct {
+	// AreaM2 rough
+	AreaM2 float64 `json:"areaM2"`
+	EndUse string  `json:"endUse"`
+	Face   string  `json:"face"`
+	Name   string  `json:"name"`
 }
 
 // Layer defines model for Layer.
@@ -892,6 +1489,12 @@ type Layer struct {
 	DryUm   float64    `json:"dryUm"`
 	Product ProductRef `json:"product"`
 	Role    Role       `json:"role"`
+}
+
+// LayerAsked defines model for LayerAsked.
+type LayerAsked struct {
+	Coats     int   `json:"coats"`
+	ProductID int64 `json:"productId"`
 }
 
 // LayerChoice defines model for LayerChoice.
@@ -917,11 +1520,29 @@ type Look string
 
 // Material defines model for Material.
 type Material struct {
-	ID     string   `json:"id"`
-	Kind   string   `json:"kind"`
-	Name   string   `json:"name"`
-	Note   string   `json:"note"`
-	Traits []string `json:"traits"`
+	ID     string  `json:"id"`
+	Kind   string  `json:"kind"`
+	Name   string  `json:"name"`
+	Note   string  `json:"note"`
+	Traits []Trait `json:"traits"`
+}
+
+// Measure defines model for Measure.
+type Measure struct {
+	Count bool   `json:"count"`
+	ID    string `json:"id"`
+	Name  string `json:"name"`
+
+	// Usual m
+	Usual float64 `json:"usual"`
+}
+
+// Moment defines model for Moment.
+type Moment struct {
+	// FromH hours after the ground's top went on
+	FromH   float64 `json:"fromH"`
+	Reason  string  `json:"reason"`
+	Verdict Verdict `json:"verdict"`
 }
 
 // Named defines model for Named.
@@ -929,6 +1550,22 @@ type Named struct {
 	ID   string `json:"id"`
 	Name string `json:"name"`
 }
+
+// NamedCoat defines model for NamedCoat.
+type NamedCoat struct {
+	Body   NamedCoatBody  `json:"body"`
+	Coats  int            `json:"coats"`
+	DryUm  float64        `json:"dryUm"`
+	Family string         `json:"family"`
+	Name   string         `json:"name"`
+	Shade  NamedCoatShade `json:"shade"`
+}
+
+// NamedCoatBody defines model for NamedCoat.Body.
+type NamedCoatBody string
+
+// NamedCoatShade defines model for NamedCoat.Shade.
+type NamedCoatShade string
 
 // Need defines model for Need.
 type Need struct {
@@ -943,10 +1580,28 @@ type Next struct {
 	Text   string     `json:"text"`
 }
 
+// Note defines model for Note.
+type Note struct {
+	At         time.Time `json:"at"`
+	ID         int64     `json:"id"`
+	NeverAgain bool      `json:"neverAgain"`
+	Text       string    `json:"text"`
+}
+
+// NoteInput defines model for NoteInput.
+type NoteInput struct {
+	NeverAgain bool   `json:"neverAgain"`
+	Text       string `json:"text"`
+}
+
 // Opening defines model for Opening.
 type Opening struct {
-	Change  string      `json:"change"`
-	Example string      `json:"example"`
+	Change  string `json:"change"`
+	Example string `json:"example"`
+
+	// Lacks what the nearest lacks for what was really asked
+	Lacks   string      `json:"lacks"`
+	Nearest System      `json:"nearest"`
 	Opens   int         `json:"opens"`
 	Stands  string      `json:"stands"`
 	What    OpeningWhat `json:"what"`
@@ -955,12 +1610,53 @@ type Opening struct {
 // OpeningWhat defines model for Opening.What.
 type OpeningWhat string
 
+// OrderInput defines model for OrderInput.
+type OrderInput struct {
+	// Order keys of jobs; none = the usual order
+	Order   []string `json:"order"`
+	Version int      `json:"version"`
+}
+
+// Pairing What the label says of this product over (or under) another kind.
+type Pairing struct {
+	May bool `json:"may"`
+
+	// Over this product over the other; false = the other over this
+	Over   bool   `json:"over"`
+	Sense  string `json:"sense"`
+	Source string `json:"source"`
+
+	// What a family id or a group
+	What string `json:"what"`
+}
+
+// Part What comes off before the work and goes back on after it.
+type Part struct {
+	Count int    `json:"count"`
+	Kind  string `json:"kind"`
+	Name  string `json:"name"`
+}
+
+// Parts What the rank is made of, in days before they are weighed.
+type Parts struct {
+	Look   float64 `json:"look"`
+	Risk   float64 `json:"risk"`
+	Smell  float64 `json:"smell"`
+	Upkeep float64 `json:"upkeep"`
+	Wait   float64 `json:"wait"`
+	Wear   float64 `json:"wear"`
+	Work   float64 `json:"work"`
+}
+
 // Photo defines model for Photo.
 type Photo struct {
 	Height int         `json:"height"`
 	ID     int64       `json:"id"`
 	Moment PhotoMoment `json:"moment"`
 	Width  int         `json:"width"`
+
+	// ZoneID none = the whole piece
+	ZoneID *int64 `json:"zoneId,omitempty"`
 }
 
 // PhotoMoment defines model for Photo.Moment.
@@ -968,18 +1664,19 @@ type PhotoMoment string
 
 // Piece defines model for Piece.
 type Piece struct {
-	Air       Air           `json:"air"`
-	CareToken *string       `json:"careToken,omitempty"`
-	ID        int64         `json:"id"`
-	Layers    []LayerChoice `json:"layers"`
-	Name      string        `json:"name"`
-	Next      Next          `json:"next"`
-	Number    string        `json:"number"`
-	Promised  *time.Time    `json:"promised,omitempty"`
-	Stage     PieceStage    `json:"stage"`
-	Start     time.Time     `json:"start"`
-	Version   int           `json:"version"`
-	Zone      ZoneInput     `json:"zone"`
+	CareToken *string    `json:"careToken,omitempty"`
+	ID        int64      `json:"id"`
+	Input     PieceInput `json:"input"`
+	Next      Next       `json:"next"`
+	Number    string     `json:"number"`
+
+	// Removed zones out of sight; listed among the zones again they come back, with their systems
+	Removed []ZoneInput `json:"removed"`
+	Stage   PieceStage  `json:"stage"`
+
+	// Systems the chosen system of each zone; empty while none is
+	Systems [][]LayerChoice `json:"systems"`
+	Version int             `json:"version"`
 }
 
 // PieceStage defines model for Piece.Stage.
@@ -987,17 +1684,39 @@ type PieceStage string
 
 // PieceInput defines model for PieceInput.
 type PieceInput struct {
-	Air      Air        `json:"air"`
-	Name     string     `json:"name"`
-	Promised *time.Time `json:"promised,omitempty"`
-	Start    time.Time  `json:"start"`
-	Zone     ZoneInput  `json:"zone"`
+	Air Air `json:"air"`
+
+	// Alike pieces treated alike, 1 to 200
+	Alike int `json:"alike"`
+
+	// FromPieceID our own earlier work on it
+	FromPieceID *int64 `json:"fromPieceId,omitempty"`
+
+	// History what was on it before, as told
+	History  string          `json:"history"`
+	Kind     string          `json:"kind"`
+	Name     string          `json:"name"`
+	Owner    PieceInputOwner `json:"owner"`
+	Parts    []Part          `json:"parts"`
+	Promised *time.Time      `json:"promised,omitempty"`
+	Site     Site            `json:"site"`
+	Start    time.Time       `json:"start"`
+	Zones    []ZoneInput     `json:"zones"`
 }
+
+// PieceInputOwner defines model for PieceInput.Owner.
+type PieceInputOwner string
 
 // PieceUpdate defines model for PieceUpdate.
 type PieceUpdate struct {
 	Piece   PieceInput `json:"piece"`
 	Version int        `json:"version"`
+}
+
+// Place defines model for Place.
+type Place struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
 }
 
 // Plan defines model for Plan.
@@ -1011,6 +1730,7 @@ type Plan struct {
 	Obstacles  []string   `json:"obstacles"`
 	Promise    *Promise   `json:"promise,omitempty"`
 	Steps      []Step     `json:"steps"`
+	Zones      []ZonePlan `json:"zones"`
 }
 
 // PlanAnswer defines model for PlanAnswer.
@@ -1022,8 +1742,7 @@ type PlanAnswer struct {
 	Plan        Plan       `json:"plan"`
 
 	// Strip The calendar behind a clock strip.
-	Strip  Strip  `json:"strip"`
-	System System `json:"system"`
+	Strip Strip `json:"strip"`
 }
 
 // PossibleFinish defines model for PossibleFinish.
@@ -1035,22 +1754,32 @@ type PossibleFinish struct {
 	Odds float64 `json:"odds"`
 }
 
-// PreparationTask defines model for PreparationTask.
-type PreparationTask struct {
-	Caution   string `json:"caution"`
-	Detail    string `json:"detail"`
-	ID        string `json:"id"`
-	Materials string `json:"materials"`
+// Preparation defines model for Preparation.
+type Preparation struct {
+	HandsOnMin float64 `json:"handsOnMin"`
+	Jobs       []Job   `json:"jobs"`
 
-	// Minutes hands on
-	Minutes float64 `json:"minutes"`
-	Reason  string  `json:"reason"`
-	Title   string  `json:"title"`
-	Unlocks string  `json:"unlocks"`
-
-	// WaitH in this room's air
-	WaitH float64 `json:"waitH"`
+	// UsualOrder false when hands chose another
+	UsualOrder bool           `json:"usualOrder"`
+	Version    int            `json:"version"`
+	Zones      []PreparedZone `json:"zones"`
 }
+
+// PreparedZone defines model for PreparedZone.
+type PreparedZone struct {
+	Action PreparedZoneAction `json:"action"`
+
+	// FirstCoat empty while no system is chosen
+	FirstCoat string `json:"firstCoat"`
+	Material  string `json:"material"`
+	Name      string `json:"name"`
+
+	// OldFinish empty when it was not inspected
+	OldFinish string `json:"oldFinish"`
+}
+
+// PreparedZoneAction defines model for PreparedZone.Action.
+type PreparedZoneAction string
 
 // Problem defines model for Problem.
 type Problem struct {
@@ -1063,13 +1792,55 @@ type Problem struct {
 
 // Product defines model for Product.
 type Product struct {
-	Carrier    string       `json:"carrier"`
-	DryUm      float64      `json:"dryUm"`
-	Groups     []string     `json:"groups"`
-	Notes      string       `json:"notes"`
-	Ref        ProductRef   `json:"ref"`
+	Carrier  string       `json:"carrier"`
+	Cautions []string     `json:"cautions"`
+	DryUm    float64      `json:"dryUm"`
+	Facts    Facts        `json:"facts"`
+	Groups   []string     `json:"groups"`
+	Input    ProductInput `json:"input"`
+
+	// LeftL litres in its tins; 0 = none
+	LeftL float64 `json:"leftL"`
+
+	// NeverAgain a note in its diary says so
+	NeverAgain bool       `json:"neverAgain"`
+	Notes      string     `json:"notes"`
+	Ref        ProductRef `json:"ref"`
+	Retired    bool       `json:"retired"`
+
+	// Statements what the label states
 	Statements []string     `json:"statements"`
 	Values     []SheetValue `json:"values"`
+	Version    int          `json:"version"`
+
+	// Warnings of its tins
+	Warnings []string `json:"warnings"`
+}
+
+// ProductInput defines model for ProductInput.
+type ProductInput struct {
+	Colour string `json:"colour"`
+	Facts  Facts  `json:"facts"`
+	Family string `json:"family"`
+
+	// Label by field, in the words and units of the label
+	Label    map[string]string `json:"label"`
+	Maker    string            `json:"maker"`
+	Name     string            `json:"name"`
+	Pairings []Pairing         `json:"pairings"`
+	Shade    string            `json:"shade"`
+	Sheen    string            `json:"sheen"`
+
+	// Statements by kind
+	Statements map[string]Statement `json:"statements"`
+}
+
+// ProductPage defines model for ProductPage.
+type ProductPage struct {
+	Boards  []Board `json:"boards"`
+	Notes   []Note  `json:"notes"`
+	Product Product `json:"product"`
+	Tins    []Tin   `json:"tins"`
 }
 
 // ProductRef defines model for ProductRef.
@@ -1090,6 +1861,13 @@ type ProductRefBody string
 // ProductRefShade defines model for ProductRef.Shade.
 type ProductRefShade string
 
+// ProductUpdate defines model for ProductUpdate.
+type ProductUpdate struct {
+	Product ProductInput `json:"product"`
+	Retired bool         `json:"retired"`
+	Version int          `json:"version"`
+}
+
 // Promise defines model for Promise.
 type Promise struct {
 	MarginH float64   `json:"marginH"`
@@ -1098,8 +1876,61 @@ type Promise struct {
 	Ready   time.Time `json:"ready"`
 }
 
+// Recipe defines model for Recipe.
+type Recipe struct {
+	ID     int64        `json:"id"`
+	Layers []LayerAsked `json:"layers"`
+	Name   string       `json:"name"`
+}
+
+// RecipeInput defines model for RecipeInput.
+type RecipeInput struct {
+	Layers []LayerAsked `json:"layers"`
+	Name   string       `json:"name"`
+}
+
 // Role defines model for Role.
 type Role string
+
+// Rule defines model for Rule.
+type Rule struct {
+	Basis   Basis       `json:"basis"`
+	Example RuleExample `json:"example"`
+	Failure string      `json:"failure"`
+
+	// Firm no label or board overrides it
+	Firm        bool    `json:"firm"`
+	Gate        bool    `json:"gate"`
+	ID          string  `json:"id"`
+	Insert      string  `json:"insert"`
+	Preparation string  `json:"preparation"`
+	Reason      string  `json:"reason"`
+	School      bool    `json:"school"`
+	Source      string  `json:"source"`
+	Surface     bool    `json:"surface"`
+	Theme       string  `json:"theme"`
+	Title       string  `json:"title"`
+	Verdict     Verdict `json:"verdict"`
+	WayOut      string  `json:"wayOut"`
+}
+
+// RuleExample defines model for RuleExample.
+type RuleExample struct {
+	Coat      *NamedCoat  `json:"coat,omitempty"`
+	EndUse    *string     `json:"endUse,omitempty"`
+	Join      Judgement   `json:"join"`
+	Layers    []NamedCoat `json:"layers"`
+	Material  string      `json:"material"`
+	OldFinish *string     `json:"oldFinish,omitempty"`
+}
+
+// Schools defines model for Schools.
+type Schools struct {
+	DistressAfterWax  bool `json:"distressAfterWax"`
+	HardwaxOverSealer bool `json:"hardwaxOverSealer"`
+	NoWaxOverFilm     bool `json:"noWaxOverFilm"`
+	ShellacBetween    bool `json:"shellacBetween"`
+}
 
 // SettingsInput defines model for SettingsInput.
 type SettingsInput struct {
@@ -1108,6 +1939,7 @@ type SettingsInput struct {
 
 	// Hours Sunday first
 	Hours   []Hours            `json:"hours"`
+	Schools Schools            `json:"schools"`
 	Units   SettingsInputUnits `json:"units"`
 	Version int                `json:"version"`
 }
@@ -1121,18 +1953,50 @@ type SettingsInputFoodPolicy string
 // SettingsInputUnits defines model for SettingsInput.Units.
 type SettingsInputUnits string
 
+// SheetField defines model for SheetField.
+type SheetField struct {
+	Name  string `json:"name"`
+	Title string `json:"title"`
+
+	// Units that it may be typed in
+	Units []string `json:"units"`
+}
+
 // SheetValue defines model for SheetValue.
 type SheetValue struct {
-	Basis Basis   `json:"basis"`
-	Field string  `json:"field"`
+	Basis Basis  `json:"basis"`
+	Field string `json:"field"`
+
+	// Late the high end of a time given as a range
+	Late  *float64 `json:"late,omitempty"`
+	Title string   `json:"title"`
+
+	// Typed as the label has it
+	Typed *string `json:"typed,omitempty"`
 	Unit  string  `json:"unit"`
+
+	// Value the end of a range that is counted with
 	Value float64 `json:"value"`
+}
+
+// Site defines model for Site.
+type Site struct {
+	CoverFloors bool `json:"coverFloors"`
+	LivedIn     bool `json:"livedIn"`
+	OnSite      bool `json:"onSite"`
+	PoorlyAired bool `json:"poorlyAired"`
 }
 
 // Span defines model for Span.
 type Span struct {
 	From time.Time `json:"from"`
 	To   time.Time `json:"to"`
+}
+
+// Statement defines model for Statement.
+type Statement struct {
+	Sense  string `json:"sense"`
+	Source string `json:"source"`
 }
 
 // Step defines model for Step.
@@ -1155,6 +2019,9 @@ type Step struct {
 	TouchDry *time.Time  `json:"touchDry,omitempty"`
 	Waited   bool        `json:"waited"`
 	Work     []Span      `json:"work"`
+
+	// Zones indices; empty = the whole piece
+	Zones []int `json:"zones"`
 }
 
 // StepKind defines model for Step.Kind.
@@ -1171,25 +2038,52 @@ type Strip struct {
 
 // System defines model for System.
 type System struct {
-	AskedUm    float64            `json:"askedUm"`
+	// Amber the strongest ambering of its clear coats
+	Amber   float64 `json:"amber"`
+	AskedUm float64 `json:"askedUm"`
+
+	// Better changes that would make it fall less short or be ready sooner
+	Better []Better `json:"better"`
+
+	// Buy what the tins in stock are short of
+	Buy        []Need             `json:"buy"`
 	Characters []SystemCharacters `json:"characters"`
 	Coats      int                `json:"coats"`
 	Demands    []DemandGiven      `json:"demands"`
 	FilmUm     float64            `json:"filmUm"`
-	FullCure   *time.Time         `json:"fullCure,omitempty"`
-	Gates      []GateGiven        `json:"gates"`
-	HandsOnMin float64            `json:"handsOnMin"`
-	LastCoat   *time.Time         `json:"lastCoat,omitempty"`
-	Layers     []Layer            `json:"layers"`
-	Legal      bool               `json:"legal"`
-	LightUse   *time.Time         `json:"lightUse,omitempty"`
-	Obstacles  []string           `json:"obstacles"`
-	Promise    *Promise           `json:"promise,omitempty"`
-	Sheen      string             `json:"sheen"`
-	SheenSteps int                `json:"sheenSteps"`
-	Shortfall  int                `json:"shortfall"`
-	Surface    Judgement          `json:"surface"`
-	WaitH      float64            `json:"waitH"`
+
+	// FirstUse products that this workshop has not yet used on a piece
+	FirstUse   []string    `json:"firstUse"`
+	FullCure   *time.Time  `json:"fullCure,omitempty"`
+	Gates      []GateGiven `json:"gates"`
+	HandsOnMin float64     `json:"handsOnMin"`
+	LastCoat   *time.Time  `json:"lastCoat,omitempty"`
+	Layers     []Layer     `json:"layers"`
+	Legal      bool        `json:"legal"`
+	LightUse   *time.Time  `json:"lightUse,omitempty"`
+	Litres     *float64    `json:"litres,omitempty"`
+
+	// MaterialCost a decimal: share of the tins at their price; none when a price is missing
+	MaterialCost *string  `json:"materialCost,omitempty"`
+	Obstacles    []string `json:"obstacles"`
+
+	// Parts What the rank is made of, in days before they are weighed.
+	Parts   Parts    `json:"parts"`
+	Promise *Promise `json:"promise,omitempty"`
+
+	// RenewMonths 0 = not renewed as routine
+	RenewMonths int       `json:"renewMonths"`
+	Sheen       string    `json:"sheen"`
+	SheenSteps  int       `json:"sheenSteps"`
+	Shortfall   int       `json:"shortfall"`
+	Surface     Judgement `json:"surface"`
+
+	// Together what it means for the other zones of the piece
+	Together []string `json:"together"`
+
+	// VocG grams, where every label gives it; none otherwise
+	VocG  *float64 `json:"vocG,omitempty"`
+	WaitH float64  `json:"waitH"`
 }
 
 // SystemCharacters defines model for System.Characters.
@@ -1216,8 +2110,130 @@ type TestGuide struct {
 	Title    string   `json:"title"`
 }
 
+// Tin defines model for Tin.
+type Tin struct {
+	ID       int64    `json:"id"`
+	Input    TinInput `json:"input"`
+	LeftL    float64  `json:"leftL"`
+	SizeL    float64  `json:"sizeL"`
+	Warnings []string `json:"warnings"`
+}
+
+// TinInput defines model for TinInput.
+type TinInput struct {
+	BestBefore *openapi_types.Date `json:"bestBefore,omitempty"`
+
+	// Left by level, volume or net weight, such as 40 %, 1.2 L or 1.3 kg; empty = full
+	Left     string              `json:"left"`
+	Lot      string              `json:"lot"`
+	OpenedOn *openapi_types.Date `json:"openedOn,omitempty"`
+
+	// Price a decimal; empty = not told
+	Price string `json:"price"`
+
+	// Size such as 2.5 L or 1 qt
+	Size string `json:"size"`
+}
+
+// Trait defines model for Trait.
+type Trait struct {
+	Basis Basis  `json:"basis"`
+	Name  string `json:"name"`
+}
+
+// UseChange defines model for UseChange.
+type UseChange struct {
+	Anew []System `json:"anew"`
+
+	// Dewax how its wax comes off before anything else goes on; empty when it has none
+	Dewax []string `json:"dewax"`
+
+	// Enough it may stay as it is
+	Enough bool     `json:"enough"`
+	Now    System   `json:"now"`
+	Over   []System `json:"over"`
+
+	// Why the first thing that stands in its way; empty when nothing does
+	Why string `json:"why"`
+}
+
+// UseChangeInput defines model for UseChangeInput.
+type UseChangeInput struct {
+	EndUse string `json:"endUse"`
+	Place  string `json:"place"`
+}
+
 // Verdict defines model for Verdict.
 type Verdict string
+
+// Wants What is asked of a zone besides end use, look and sheen; none = nothing more.
+type Wants struct {
+	// Asks every demand as set by hand, 1–5; none = as the end use has them
+	Asks      *[]int `json:"asks,omitempty"`
+	LowSmell  bool   `json:"lowSmell"`
+	NoSolvent bool   `json:"noSolvent"`
+	NoSpray   bool   `json:"noSpray"`
+	NoTwoPart bool   `json:"noTwoPart"`
+
+	// OnlyStock nothing may be bought
+	OnlyStock bool `json:"onlyStock"`
+
+	// Place where it will stand
+	Place string `json:"place"`
+
+	// Weights 0 = does not matter, 1 = as usual, up to 4
+	Weights Weights `json:"weights"`
+
+	// WithID a product that must be in it; 0 = none
+	WithID int64 `json:"withId"`
+
+	// Without families put aside
+	Without []string `json:"without"`
+
+	// WithoutIds products put aside
+	WithoutIds []int64 `json:"withoutIds"`
+}
+
+// Way defines model for Way.
+type Way struct {
+	// Instead another coat takes the place of the one asked for
+	Instead bool      `json:"instead"`
+	Steps   []WayStep `json:"steps"`
+	ToBuy   bool      `json:"toBuy"`
+	Verdict Verdict   `json:"verdict"`
+	WaitH   float64   `json:"waitH"`
+}
+
+// WayStep defines model for WayStep.
+type WayStep struct {
+	Coat  NamedCoat `json:"coat"`
+	IsNew bool      `json:"isNew"`
+	Join  Judgement `json:"join"`
+
+	// ProductID none = not on the shelf
+	ProductID *int64 `json:"productId,omitempty"`
+}
+
+// Weights 0 = does not matter, 1 = as usual, up to 4
+type Weights struct {
+	Coats  float64 `json:"coats"`
+	Repair float64 `json:"repair"`
+	Smell  float64 `json:"smell"`
+	Soon   float64 `json:"soon"`
+	Wear   float64 `json:"wear"`
+}
+
+// Word defines model for Word.
+type Word struct {
+	By    WordBy `json:"by"`
+	May   bool   `json:"may"`
+	Sense string `json:"sense"`
+	When  string `json:"when"`
+	Who   string `json:"who"`
+}
+
+// WordBy defines model for Word.By.
+type WordBy string
 
 // Workshop defines model for Workshop.
 type Workshop struct {
@@ -1226,6 +2242,7 @@ type Workshop struct {
 	FoodPolicy WorkshopFoodPolicy `json:"foodPolicy"`
 	Hours      []Hours            `json:"hours"`
 	Name       string             `json:"name"`
+	Schools    Schools            `json:"schools"`
 	TimeZone   string             `json:"timeZone"`
 	Town       string             `json:"town"`
 	Units      WorkshopUnits      `json:"units"`
@@ -1243,9 +2260,15 @@ type WorkshopUnits string
 
 // ZoneInput defines model for ZoneInput.
 type ZoneInput struct {
-	// AreaM2 m², above 0 to 500
+	// AreaM2 m² of one piece, above 0 to 500
 	AreaM2 float64 `json:"areaM2"`
 	EndUse string  `json:"endUse"`
+
+	// Face underside, inside, apart, body or best
+	Face string `json:"face"`
+
+	// ID none while it is new
+	ID *int64 `json:"id,omitempty"`
 
 	// Inspection What was seen of a zone. Ids are those of the catalogue.
 	Inspection *Inspection `json:"inspection,omitempty"`
@@ -1256,15 +2279,46 @@ type ZoneInput struct {
 	Material string   `json:"material"`
 	Name     string   `json:"name"`
 	Sheen    string   `json:"sheen"`
-	WidthM   *float64 `json:"widthM,omitempty"`
+
+	// Wants What is asked of a zone besides end use, look and sheen; none = nothing more.
+	Wants  *Wants   `json:"wants,omitempty"`
+	WidthM *float64 `json:"widthM,omitempty"`
 }
+
+// ZonePlan defines model for ZonePlan.
+type ZonePlan struct {
+	Coated    bool       `json:"coated"`
+	FullCure  *time.Time `json:"fullCure,omitempty"`
+	LastCoat  *time.Time `json:"lastCoat,omitempty"`
+	LightUse  *time.Time `json:"lightUse,omitempty"`
+	Name      string     `json:"name"`
+	Obstacles []string   `json:"obstacles"`
+}
+
+// ID defines model for ID.
+type ID = int64
 
 // PieceID defines model for PieceID.
 type PieceID = int64
 
+// GetGridParams defines parameters for GetGrid.
+type GetGridParams struct {
+	EndUse   *string `form:"endUse,omitempty" json:"endUse,omitempty"`
+	Material *string `form:"material,omitempty" json:"material,omitempty"`
+}
+
+// ExportGridParams defines parameters for ExportGrid.
+type ExportGridParams struct {
+	EndUse   *string `form:"endUse,omitempty" json:"endUse,omitempty"`
+	Material *string `form:"material,omitempty" json:"material,omitempty"`
+}
+
 // AddPhotoParams defines parameters for AddPhoto.
 type AddPhotoParams struct {
 	Moment AddPhotoParamsMoment `form:"moment" json:"moment"`
+
+	// ZoneID none = the whole piece
+	ZoneID *int64 `form:"zoneId,omitempty" json:"zoneId,omitempty"`
 }
 
 // AddPhotoParamsMoment defines parameters for AddPhoto.
@@ -1277,11 +2331,43 @@ type GetPlanParams struct {
 	Start *time.Time `form:"start,omitempty" json:"start,omitempty"`
 }
 
+// ExportShelfParams defines parameters for ExportShelf.
+type ExportShelfParams struct {
+	Format ExportShelfParamsFormat `form:"format" json:"format"`
+}
+
+// ExportShelfParamsFormat defines parameters for ExportShelf.
+type ExportShelfParamsFormat string
+
+// ImportShelfParams defines parameters for ImportShelf.
+type ImportShelfParams struct {
+	Format ImportShelfParamsFormat `form:"format" json:"format"`
+	DryRun bool                    `form:"dryRun" json:"dryRun"`
+
+	// LeaveOut true = lines that are refused are left out and the rest is taken in
+	LeaveOut *bool `form:"leaveOut,omitempty" json:"leaveOut,omitempty"`
+}
+
+// ImportShelfParamsFormat defines parameters for ImportShelf.
+type ImportShelfParamsFormat string
+
+// AssessJSONRequestBody defines body for Assess for application/json ContentType.
+type AssessJSONRequestBody = AssessInput
+
+// AddBoardJSONRequestBody defines body for AddBoard for application/json ContentType.
+type AddBoardJSONRequestBody = BoardInput
+
 // ChooseJSONRequestBody defines body for Choose for application/json ContentType.
 type ChooseJSONRequestBody = Brief
 
 // InspectJSONRequestBody defines body for Inspect for application/json ContentType.
 type InspectJSONRequestBody = Brief
+
+// JudgeJSONRequestBody defines body for Judge for application/json ContentType.
+type JudgeJSONRequestBody = JudgeInput
+
+// LayOutJSONRequestBody defines body for LayOut for application/json ContentType.
+type LayOutJSONRequestBody = LayOutInput
 
 // CreatePieceJSONRequestBody defines body for CreatePiece for application/json ContentType.
 type CreatePieceJSONRequestBody = PieceInput
@@ -1292,8 +2378,35 @@ type UpdatePieceJSONRequestBody = PieceUpdate
 // HandOverJSONRequestBody defines body for HandOver for application/json ContentType.
 type HandOverJSONRequestBody = HandOverInput
 
+// OrderPreparationJSONRequestBody defines body for OrderPreparation for application/json ContentType.
+type OrderPreparationJSONRequestBody = OrderInput
+
+// ChangeUseJSONRequestBody defines body for ChangeUse for application/json ContentType.
+type ChangeUseJSONRequestBody = UseChangeInput
+
 // ChooseSystemJSONRequestBody defines body for ChooseSystem for application/json ContentType.
 type ChooseSystemJSONRequestBody = SystemChoice
+
+// CreateProductJSONRequestBody defines body for CreateProduct for application/json ContentType.
+type CreateProductJSONRequestBody = ProductInput
+
+// UpdateProductJSONRequestBody defines body for UpdateProduct for application/json ContentType.
+type UpdateProductJSONRequestBody = ProductUpdate
+
+// AddNoteJSONRequestBody defines body for AddNote for application/json ContentType.
+type AddNoteJSONRequestBody = NoteInput
+
+// AddTinJSONRequestBody defines body for AddTin for application/json ContentType.
+type AddTinJSONRequestBody = TinInput
+
+// AddRecipeJSONRequestBody defines body for AddRecipe for application/json ContentType.
+type AddRecipeJSONRequestBody = RecipeInput
+
+// ReadProductJSONRequestBody defines body for ReadProduct for application/json ContentType.
+type ReadProductJSONRequestBody = ProductInput
+
+// UpdateTinJSONRequestBody defines body for UpdateTin for application/json ContentType.
+type UpdateTinJSONRequestBody = TinInput
 
 // PutSettingsJSONRequestBody defines body for PutSettings for application/json ContentType.
 type PutSettingsJSONRequestBody = SettingsInput
@@ -1301,8 +2414,26 @@ type PutSettingsJSONRequestBody = SettingsInput
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
 
+	// (POST /assess)
+	Assess(c *gin.Context)
+
 	// (GET /bench)
 	GetBench(c *gin.Context)
+
+	// (GET /boards)
+	GetBoards(c *gin.Context)
+
+	// (POST /boards)
+	AddBoard(c *gin.Context)
+
+	// (DELETE /boards/{id})
+	DeleteBoard(c *gin.Context, id ID)
+
+	// (GET /boards/{id}/photo)
+	GetBoardPhoto(c *gin.Context, id ID)
+
+	// (PUT /boards/{id}/photo)
+	PutBoardPhoto(c *gin.Context, id ID)
 
 	// (GET /care/{token})
 	GetCare(c *gin.Context, token string)
@@ -1313,8 +2444,23 @@ type ServerInterface interface {
 	// (POST /choose)
 	Choose(c *gin.Context)
 
+	// (GET /grid)
+	GetGrid(c *gin.Context, params GetGridParams)
+
+	// (GET /grid/export)
+	ExportGrid(c *gin.Context, params ExportGridParams)
+
 	// (POST /inspect)
 	Inspect(c *gin.Context)
+
+	// (POST /judge)
+	Judge(c *gin.Context)
+
+	// (POST /lay-out)
+	LayOut(c *gin.Context)
+
+	// (DELETE /notes/{id})
+	DeleteNote(c *gin.Context, id ID)
 
 	// (POST /pieces)
 	CreatePiece(c *gin.Context)
@@ -1327,6 +2473,9 @@ type ServerInterface interface {
 
 	// (PUT /pieces/{id})
 	UpdatePiece(c *gin.Context, id PieceID)
+
+	// (GET /pieces/{id}/again)
+	GetAgain(c *gin.Context, id PieceID)
 
 	// (GET /pieces/{id}/care)
 	GetPieceCare(c *gin.Context, id PieceID)
@@ -1349,11 +2498,62 @@ type ServerInterface interface {
 	// (GET /pieces/{id}/plan)
 	GetPlan(c *gin.Context, id PieceID, params GetPlanParams)
 
-	// (PUT /pieces/{id}/system)
-	ChooseSystem(c *gin.Context, id PieceID)
+	// (GET /pieces/{id}/preparation)
+	GetPreparation(c *gin.Context, id PieceID)
+
+	// (PUT /pieces/{id}/preparation)
+	OrderPreparation(c *gin.Context, id PieceID)
+
+	// (POST /pieces/{id}/zones/{zoneId}/change-use)
+	ChangeUse(c *gin.Context, id PieceID, zoneID int64)
+
+	// (PUT /pieces/{id}/zones/{zoneId}/system)
+	ChooseSystem(c *gin.Context, id PieceID, zoneID int64)
 
 	// (GET /products)
 	GetProducts(c *gin.Context)
+
+	// (POST /products)
+	CreateProduct(c *gin.Context)
+
+	// (GET /products/{id})
+	GetProduct(c *gin.Context, id ID)
+
+	// (PUT /products/{id})
+	UpdateProduct(c *gin.Context, id ID)
+
+	// (POST /products/{id}/notes)
+	AddNote(c *gin.Context, id ID)
+
+	// (POST /products/{id}/tins)
+	AddTin(c *gin.Context, id ID)
+
+	// (GET /recipes)
+	GetRecipes(c *gin.Context)
+
+	// (POST /recipes)
+	AddRecipe(c *gin.Context)
+
+	// (DELETE /recipes/{id})
+	DeleteRecipe(c *gin.Context, id ID)
+
+	// (GET /rules)
+	GetRules(c *gin.Context)
+
+	// (GET /shelf/export)
+	ExportShelf(c *gin.Context, params ExportShelfParams)
+
+	// (POST /shelf/import)
+	ImportShelf(c *gin.Context, params ImportShelfParams)
+
+	// (POST /shelf/read)
+	ReadProduct(c *gin.Context)
+
+	// (DELETE /tins/{id})
+	DeleteTin(c *gin.Context, id ID)
+
+	// (PUT /tins/{id})
+	UpdateTin(c *gin.Context, id ID)
 
 	// (GET /workshop)
 	GetWorkshop(c *gin.Context)
@@ -1371,6 +2571,19 @@ type ServerInterfaceWrapper struct {
 
 type MiddlewareFunc func(c *gin.Context)
 
+// Assess operation middleware
+func (siw *ServerInterfaceWrapper) Assess(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Assess(c)
+}
+
 // GetBench operation middleware
 func (siw *ServerInterfaceWrapper) GetBench(c *gin.Context) {
 
@@ -1382,6 +2595,107 @@ func (siw *ServerInterfaceWrapper) GetBench(c *gin.Context) {
 	}
 
 	siw.Handler.GetBench(c)
+}
+
+// GetBoards operation middleware
+func (siw *ServerInterfaceWrapper) GetBoards(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetBoards(c)
+}
+
+// AddBoard operation middleware
+func (siw *ServerInterfaceWrapper) AddBoard(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddBoard(c)
+}
+
+// DeleteBoard operation middleware
+func (siw *ServerInterfaceWrapper) DeleteBoard(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DeleteBoard(c, id)
+}
+
+// GetBoardPhoto operation middleware
+func (siw *ServerInterfaceWrapper) GetBoardPhoto(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetBoardPhoto(c, id)
+}
+
+// PutBoardPhoto operation middleware
+func (siw *ServerInterfaceWrapper) PutBoardPhoto(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutBoardPhoto(c, id)
 }
 
 // GetCare operation middleware
@@ -1435,6 +2749,76 @@ func (siw *ServerInterfaceWrapper) Choose(c *gin.Context) {
 	siw.Handler.Choose(c)
 }
 
+// GetGrid operation middleware
+func (siw *ServerInterfaceWrapper) GetGrid(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetGridParams
+
+	// ------------- Optional query parameter "endUse" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "endUse", c.Request.URL.Query(), &params.EndUse, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter endUse: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "material" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "material", c.Request.URL.Query(), &params.Material, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter material: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetGrid(c, params)
+}
+
+// ExportGrid operation middleware
+func (siw *ServerInterfaceWrapper) ExportGrid(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ExportGridParams
+
+	// ------------- Optional query parameter "endUse" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "endUse", c.Request.URL.Query(), &params.EndUse, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter endUse: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "material" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "material", c.Request.URL.Query(), &params.Material, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter material: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportGrid(c, params)
+}
+
 // Inspect operation middleware
 func (siw *ServerInterfaceWrapper) Inspect(c *gin.Context) {
 
@@ -1446,6 +2830,57 @@ func (siw *ServerInterfaceWrapper) Inspect(c *gin.Context) {
 	}
 
 	siw.Handler.Inspect(c)
+}
+
+// Judge operation middleware
+func (siw *ServerInterfaceWrapper) Judge(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Judge(c)
+}
+
+// LayOut operation middleware
+func (siw *ServerInterfaceWrapper) LayOut(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.LayOut(c)
+}
+
+// DeleteNote operation middleware
+func (siw *ServerInterfaceWrapper) DeleteNote(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DeleteNote(c, id)
 }
 
 // CreatePiece operation middleware
@@ -1534,6 +2969,31 @@ func (siw *ServerInterfaceWrapper) UpdatePiece(c *gin.Context) {
 	}
 
 	siw.Handler.UpdatePiece(c, id)
+}
+
+// GetAgain operation middleware
+func (siw *ServerInterfaceWrapper) GetAgain(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetAgain(c, id)
 }
 
 // GetPieceCare operation middleware
@@ -1634,6 +3094,14 @@ func (siw *ServerInterfaceWrapper) AddPhoto(c *gin.Context) {
 	err = runtime.BindQueryParameterWithOptions("form", true, true, "moment", c.Request.URL.Query(), &params.Moment, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
 	if err != nil {
 		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter moment: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "zoneId" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "zoneId", c.Request.URL.Query(), &params.ZoneID, runtime.BindQueryParameterOptions{Type: "integer", Format: "int64"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter zoneId: %w", err), http.StatusBadRequest)
 		return
 	}
 
@@ -1767,8 +3235,8 @@ func (siw *ServerInterfaceWrapper) GetPlan(c *gin.Context) {
 	siw.Handler.GetPlan(c, id, params)
 }
 
-// ChooseSystem operation middleware
-func (siw *ServerInterfaceWrapper) ChooseSystem(c *gin.Context) {
+// GetPreparation operation middleware
+func (siw *ServerInterfaceWrapper) GetPreparation(c *gin.Context) {
 
 	var err error
 	_ = err
@@ -1789,7 +3257,100 @@ func (siw *ServerInterfaceWrapper) ChooseSystem(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.ChooseSystem(c, id)
+	siw.Handler.GetPreparation(c, id)
+}
+
+// OrderPreparation operation middleware
+func (siw *ServerInterfaceWrapper) OrderPreparation(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.OrderPreparation(c, id)
+}
+
+// ChangeUse operation middleware
+func (siw *ServerInterfaceWrapper) ChangeUse(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "zoneId" -------------
+	var zoneID int64
+
+	err = runtime.BindStyledParameterWithOptions("simple", "zoneId", c.Param("zoneId"), &zoneID, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter zoneId: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeUse(c, id, zoneID)
+}
+
+// ChooseSystem operation middleware
+func (siw *ServerInterfaceWrapper) ChooseSystem(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "zoneId" -------------
+	var zoneID int64
+
+	err = runtime.BindStyledParameterWithOptions("simple", "zoneId", c.Param("zoneId"), &zoneID, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter zoneId: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChooseSystem(c, id, zoneID)
 }
 
 // GetProducts operation middleware
@@ -1803,6 +3364,316 @@ func (siw *ServerInterfaceWrapper) GetProducts(c *gin.Context) {
 	}
 
 	siw.Handler.GetProducts(c)
+}
+
+// CreateProduct operation middleware
+func (siw *ServerInterfaceWrapper) CreateProduct(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.CreateProduct(c)
+}
+
+// GetProduct operation middleware
+func (siw *ServerInterfaceWrapper) GetProduct(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetProduct(c, id)
+}
+
+// UpdateProduct operation middleware
+func (siw *ServerInterfaceWrapper) UpdateProduct(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.UpdateProduct(c, id)
+}
+
+// AddNote operation middleware
+func (siw *ServerInterfaceWrapper) AddNote(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddNote(c, id)
+}
+
+// AddTin operation middleware
+func (siw *ServerInterfaceWrapper) AddTin(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddTin(c, id)
+}
+
+// GetRecipes operation middleware
+func (siw *ServerInterfaceWrapper) GetRecipes(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetRecipes(c)
+}
+
+// AddRecipe operation middleware
+func (siw *ServerInterfaceWrapper) AddRecipe(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddRecipe(c)
+}
+
+// DeleteRecipe operation middleware
+func (siw *ServerInterfaceWrapper) DeleteRecipe(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DeleteRecipe(c, id)
+}
+
+// GetRules operation middleware
+func (siw *ServerInterfaceWrapper) GetRules(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetRules(c)
+}
+
+// ExportShelf operation middleware
+func (siw *ServerInterfaceWrapper) ExportShelf(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ExportShelfParams
+
+	// ------------- Required query parameter "format" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "format", c.Request.URL.Query(), &params.Format, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter format: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportShelf(c, params)
+}
+
+// ImportShelf operation middleware
+func (siw *ServerInterfaceWrapper) ImportShelf(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ImportShelfParams
+
+	// ------------- Required query parameter "format" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "format", c.Request.URL.Query(), &params.Format, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter format: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Required query parameter "dryRun" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "dryRun", c.Request.URL.Query(), &params.DryRun, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter dryRun: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "leaveOut" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "leaveOut", c.Request.URL.Query(), &params.LeaveOut, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter leaveOut: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ImportShelf(c, params)
+}
+
+// ReadProduct operation middleware
+func (siw *ServerInterfaceWrapper) ReadProduct(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReadProduct(c)
+}
+
+// DeleteTin operation middleware
+func (siw *ServerInterfaceWrapper) DeleteTin(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DeleteTin(c, id)
+}
+
+// UpdateTin operation middleware
+func (siw *ServerInterfaceWrapper) UpdateTin(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.UpdateTin(c, id)
 }
 
 // GetWorkshop operation middleware
@@ -1862,14 +3733,43 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.PUT(options.BaseURL+"/workshop/settings", wrapper.PutSettings)
 	router.GET(options.BaseURL+"/catalogue", wrapper.GetCatalogue)
 	router.GET(options.BaseURL+"/products", wrapper.GetProducts)
+	router.POST(options.BaseURL+"/products", wrapper.CreateProduct)
+	router.GET(options.BaseURL+"/products/:id", wrapper.GetProduct)
+	router.PUT(options.BaseURL+"/products/:id", wrapper.UpdateProduct)
+	router.POST(options.BaseURL+"/products/:id/tins", wrapper.AddTin)
+	router.DELETE(options.BaseURL+"/tins/:id", wrapper.DeleteTin)
+	router.PUT(options.BaseURL+"/tins/:id", wrapper.UpdateTin)
+	router.POST(options.BaseURL+"/products/:id/notes", wrapper.AddNote)
+	router.DELETE(options.BaseURL+"/notes/:id", wrapper.DeleteNote)
+	router.GET(options.BaseURL+"/boards", wrapper.GetBoards)
+	router.POST(options.BaseURL+"/boards", wrapper.AddBoard)
+	router.DELETE(options.BaseURL+"/boards/:id", wrapper.DeleteBoard)
+	router.GET(options.BaseURL+"/boards/:id/photo", wrapper.GetBoardPhoto)
+	router.PUT(options.BaseURL+"/boards/:id/photo", wrapper.PutBoardPhoto)
+	router.POST(options.BaseURL+"/shelf/read", wrapper.ReadProduct)
+	router.GET(options.BaseURL+"/shelf/export", wrapper.ExportShelf)
+	router.POST(options.BaseURL+"/shelf/import", wrapper.ImportShelf)
+	router.POST(options.BaseURL+"/judge", wrapper.Judge)
+	router.GET(options.BaseURL+"/grid", wrapper.GetGrid)
+	router.GET(options.BaseURL+"/grid/export", wrapper.ExportGrid)
+	router.GET(options.BaseURL+"/rules", wrapper.GetRules)
 	router.POST(options.BaseURL+"/choose", wrapper.Choose)
+	router.POST(options.BaseURL+"/assess", wrapper.Assess)
+	router.GET(options.BaseURL+"/recipes", wrapper.GetRecipes)
+	router.POST(options.BaseURL+"/recipes", wrapper.AddRecipe)
+	router.DELETE(options.BaseURL+"/recipes/:id", wrapper.DeleteRecipe)
+	router.POST(options.BaseURL+"/pieces/:id/zones/:zoneId/change-use", wrapper.ChangeUse)
 	router.POST(options.BaseURL+"/inspect", wrapper.Inspect)
 	router.GET(options.BaseURL+"/bench", wrapper.GetBench)
 	router.POST(options.BaseURL+"/pieces", wrapper.CreatePiece)
 	router.DELETE(options.BaseURL+"/pieces/:id", wrapper.DeletePiece)
 	router.GET(options.BaseURL+"/pieces/:id", wrapper.GetPiece)
 	router.PUT(options.BaseURL+"/pieces/:id", wrapper.UpdatePiece)
-	router.PUT(options.BaseURL+"/pieces/:id/system", wrapper.ChooseSystem)
+	router.GET(options.BaseURL+"/pieces/:id/again", wrapper.GetAgain)
+	router.GET(options.BaseURL+"/pieces/:id/preparation", wrapper.GetPreparation)
+	router.PUT(options.BaseURL+"/pieces/:id/preparation", wrapper.OrderPreparation)
+	router.POST(options.BaseURL+"/lay-out", wrapper.LayOut)
+	router.PUT(options.BaseURL+"/pieces/:id/zones/:zoneId/system", wrapper.ChooseSystem)
 	router.GET(options.BaseURL+"/pieces/:id/plan", wrapper.GetPlan)
 	router.POST(options.BaseURL+"/pieces/:id/hand-over", wrapper.HandOver)
 	router.GET(options.BaseURL+"/pieces/:id/care", wrapper.GetPieceCare)
@@ -1881,6 +3781,45 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 }
 
 type ProblemApplicationProblemPlusJSONResponse Problem
+
+type AssessRequestObject struct {
+	Body *AssessJSONRequestBody
+}
+
+type AssessResponseObject interface {
+	VisitAssessResponse(w http.ResponseWriter) error
+}
+
+type Assess200JSONResponse Assessed
+
+func (response Assess200JSONResponse) VisitAssessResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AssessdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AssessdefaultApplicationProblemPlusJSONResponse) VisitAssessResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
 
 type GetBenchRequestObject struct {
 }
@@ -1909,6 +3848,195 @@ type GetBenchdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetBenchdefaultApplicationProblemPlusJSONResponse) VisitGetBenchResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetBoardsRequestObject struct {
+}
+
+type GetBoardsResponseObject interface {
+	VisitGetBoardsResponse(w http.ResponseWriter) error
+}
+
+type GetBoards200JSONResponse []Board
+
+func (response GetBoards200JSONResponse) VisitGetBoardsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetBoardsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetBoardsdefaultApplicationProblemPlusJSONResponse) VisitGetBoardsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddBoardRequestObject struct {
+	Body *AddBoardJSONRequestBody
+}
+
+type AddBoardResponseObject interface {
+	VisitAddBoardResponse(w http.ResponseWriter) error
+}
+
+type AddBoard201JSONResponse Board
+
+func (response AddBoard201JSONResponse) VisitAddBoardResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddBoarddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddBoarddefaultApplicationProblemPlusJSONResponse) VisitAddBoardResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteBoardRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type DeleteBoardResponseObject interface {
+	VisitDeleteBoardResponse(w http.ResponseWriter) error
+}
+
+type DeleteBoard204Response struct {
+}
+
+func (response DeleteBoard204Response) VisitDeleteBoardResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeleteBoarddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeleteBoarddefaultApplicationProblemPlusJSONResponse) VisitDeleteBoardResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetBoardPhotoRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type GetBoardPhotoResponseObject interface {
+	VisitGetBoardPhotoResponse(w http.ResponseWriter) error
+}
+
+type GetBoardPhoto200ImageJpegResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetBoardPhoto200ImageJpegResponse) VisitGetBoardPhotoResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "image/jpeg")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetBoardPhotodefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetBoardPhotodefaultApplicationProblemPlusJSONResponse) VisitGetBoardPhotoResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutBoardPhotoRequestObject struct {
+	ID   ID `json:"id"`
+	Body io.Reader
+}
+
+type PutBoardPhotoResponseObject interface {
+	VisitPutBoardPhotoResponse(w http.ResponseWriter) error
+}
+
+type PutBoardPhoto204Response struct {
+}
+
+func (response PutBoardPhoto204Response) VisitPutBoardPhotoResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type PutBoardPhotodefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutBoardPhotodefaultApplicationProblemPlusJSONResponse) VisitPutBoardPhotoResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2036,6 +4164,90 @@ func (response ChoosedefaultApplicationProblemPlusJSONResponse) VisitChooseRespo
 	return err
 }
 
+type GetGridRequestObject struct {
+	Params GetGridParams
+}
+
+type GetGridResponseObject interface {
+	VisitGetGridResponse(w http.ResponseWriter) error
+}
+
+type GetGrid200JSONResponse Grid
+
+func (response GetGrid200JSONResponse) VisitGetGridResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetGriddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetGriddefaultApplicationProblemPlusJSONResponse) VisitGetGridResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportGridRequestObject struct {
+	Params ExportGridParams
+}
+
+type ExportGridResponseObject interface {
+	VisitExportGridResponse(w http.ResponseWriter) error
+}
+
+type ExportGrid200TextCsvResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ExportGrid200TextCsvResponse) VisitExportGridResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/csv")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportGriddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportGriddefaultApplicationProblemPlusJSONResponse) VisitExportGridResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type InspectRequestObject struct {
 	Body *InspectJSONRequestBody
 }
@@ -2064,6 +4276,117 @@ type InspectdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response InspectdefaultApplicationProblemPlusJSONResponse) VisitInspectResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type JudgeRequestObject struct {
+	Body *JudgeJSONRequestBody
+}
+
+type JudgeResponseObject interface {
+	VisitJudgeResponse(w http.ResponseWriter) error
+}
+
+type Judge200JSONResponse Judged
+
+func (response Judge200JSONResponse) VisitJudgeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type JudgedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response JudgedefaultApplicationProblemPlusJSONResponse) VisitJudgeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LayOutRequestObject struct {
+	Body *LayOutJSONRequestBody
+}
+
+type LayOutResponseObject interface {
+	VisitLayOutResponse(w http.ResponseWriter) error
+}
+
+type LayOut200JSONResponse LayOut
+
+func (response LayOut200JSONResponse) VisitLayOutResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LayOutdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response LayOutdefaultApplicationProblemPlusJSONResponse) VisitLayOutResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteNoteRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type DeleteNoteResponseObject interface {
+	VisitDeleteNoteResponse(w http.ResponseWriter) error
+}
+
+type DeleteNote204Response struct {
+}
+
+func (response DeleteNote204Response) VisitDeleteNoteResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeleteNotedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeleteNotedefaultApplicationProblemPlusJSONResponse) VisitDeleteNoteResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2215,6 +4538,45 @@ type UpdatePiecedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response UpdatePiecedefaultApplicationProblemPlusJSONResponse) VisitUpdatePieceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetAgainRequestObject struct {
+	ID PieceID `json:"id"`
+}
+
+type GetAgainResponseObject interface {
+	VisitGetAgainResponse(w http.ResponseWriter) error
+}
+
+type GetAgain200JSONResponse PieceInput
+
+func (response GetAgain200JSONResponse) VisitGetAgainResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetAgaindefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetAgaindefaultApplicationProblemPlusJSONResponse) VisitGetAgainResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2505,9 +4867,130 @@ func (response GetPlandefaultApplicationProblemPlusJSONResponse) VisitGetPlanRes
 	return err
 }
 
-type ChooseSystemRequestObject struct {
+type GetPreparationRequestObject struct {
+	ID PieceID `json:"id"`
+}
+
+type GetPreparationResponseObject interface {
+	VisitGetPreparationResponse(w http.ResponseWriter) error
+}
+
+type GetPreparation200JSONResponse Preparation
+
+func (response GetPreparation200JSONResponse) VisitGetPreparationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPreparationdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetPreparationdefaultApplicationProblemPlusJSONResponse) VisitGetPreparationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type OrderPreparationRequestObject struct {
 	ID   PieceID `json:"id"`
-	Body *ChooseSystemJSONRequestBody
+	Body *OrderPreparationJSONRequestBody
+}
+
+type OrderPreparationResponseObject interface {
+	VisitOrderPreparationResponse(w http.ResponseWriter) error
+}
+
+type OrderPreparation200JSONResponse Preparation
+
+func (response OrderPreparation200JSONResponse) VisitOrderPreparationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type OrderPreparationdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response OrderPreparationdefaultApplicationProblemPlusJSONResponse) VisitOrderPreparationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeUseRequestObject struct {
+	ID     PieceID `json:"id"`
+	ZoneID int64   `json:"zoneId"`
+	Body   *ChangeUseJSONRequestBody
+}
+
+type ChangeUseResponseObject interface {
+	VisitChangeUseResponse(w http.ResponseWriter) error
+}
+
+type ChangeUse200JSONResponse UseChange
+
+func (response ChangeUse200JSONResponse) VisitChangeUseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeUsedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeUsedefaultApplicationProblemPlusJSONResponse) VisitChangeUseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChooseSystemRequestObject struct {
+	ID     PieceID `json:"id"`
+	ZoneID int64   `json:"zoneId"`
+	Body   *ChooseSystemJSONRequestBody
 }
 
 type ChooseSystemResponseObject interface {
@@ -2572,6 +5055,569 @@ type GetProductsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetProductsdefaultApplicationProblemPlusJSONResponse) VisitGetProductsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateProductRequestObject struct {
+	Body *CreateProductJSONRequestBody
+}
+
+type CreateProductResponseObject interface {
+	VisitCreateProductResponse(w http.ResponseWriter) error
+}
+
+type CreateProduct201JSONResponse Product
+
+func (response CreateProduct201JSONResponse) VisitCreateProductResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateProductdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CreateProductdefaultApplicationProblemPlusJSONResponse) VisitCreateProductResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetProductRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type GetProductResponseObject interface {
+	VisitGetProductResponse(w http.ResponseWriter) error
+}
+
+type GetProduct200JSONResponse ProductPage
+
+func (response GetProduct200JSONResponse) VisitGetProductResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetProductdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetProductdefaultApplicationProblemPlusJSONResponse) VisitGetProductResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UpdateProductRequestObject struct {
+	ID   ID `json:"id"`
+	Body *UpdateProductJSONRequestBody
+}
+
+type UpdateProductResponseObject interface {
+	VisitUpdateProductResponse(w http.ResponseWriter) error
+}
+
+type UpdateProduct200JSONResponse Product
+
+func (response UpdateProduct200JSONResponse) VisitUpdateProductResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UpdateProductdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response UpdateProductdefaultApplicationProblemPlusJSONResponse) VisitUpdateProductResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddNoteRequestObject struct {
+	ID   ID `json:"id"`
+	Body *AddNoteJSONRequestBody
+}
+
+type AddNoteResponseObject interface {
+	VisitAddNoteResponse(w http.ResponseWriter) error
+}
+
+type AddNote201JSONResponse Note
+
+func (response AddNote201JSONResponse) VisitAddNoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddNotedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddNotedefaultApplicationProblemPlusJSONResponse) VisitAddNoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddTinRequestObject struct {
+	ID   ID `json:"id"`
+	Body *AddTinJSONRequestBody
+}
+
+type AddTinResponseObject interface {
+	VisitAddTinResponse(w http.ResponseWriter) error
+}
+
+type AddTin201JSONResponse Tin
+
+func (response AddTin201JSONResponse) VisitAddTinResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddTindefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddTindefaultApplicationProblemPlusJSONResponse) VisitAddTinResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRecipesRequestObject struct {
+}
+
+type GetRecipesResponseObject interface {
+	VisitGetRecipesResponse(w http.ResponseWriter) error
+}
+
+type GetRecipes200JSONResponse []Recipe
+
+func (response GetRecipes200JSONResponse) VisitGetRecipesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRecipesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetRecipesdefaultApplicationProblemPlusJSONResponse) VisitGetRecipesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddRecipeRequestObject struct {
+	Body *AddRecipeJSONRequestBody
+}
+
+type AddRecipeResponseObject interface {
+	VisitAddRecipeResponse(w http.ResponseWriter) error
+}
+
+type AddRecipe201JSONResponse Recipe
+
+func (response AddRecipe201JSONResponse) VisitAddRecipeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddRecipedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddRecipedefaultApplicationProblemPlusJSONResponse) VisitAddRecipeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteRecipeRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type DeleteRecipeResponseObject interface {
+	VisitDeleteRecipeResponse(w http.ResponseWriter) error
+}
+
+type DeleteRecipe204Response struct {
+}
+
+func (response DeleteRecipe204Response) VisitDeleteRecipeResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeleteRecipedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeleteRecipedefaultApplicationProblemPlusJSONResponse) VisitDeleteRecipeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRulesRequestObject struct {
+}
+
+type GetRulesResponseObject interface {
+	VisitGetRulesResponse(w http.ResponseWriter) error
+}
+
+type GetRules200JSONResponse []Rule
+
+func (response GetRules200JSONResponse) VisitGetRulesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRulesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetRulesdefaultApplicationProblemPlusJSONResponse) VisitGetRulesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportShelfRequestObject struct {
+	Params ExportShelfParams
+}
+
+type ExportShelfResponseObject interface {
+	VisitExportShelfResponse(w http.ResponseWriter) error
+}
+
+type ExportShelf200ApplicationOctetStreamResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ExportShelf200ApplicationOctetStreamResponse) VisitExportShelfResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/octet-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportShelf200TextCsvResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ExportShelf200TextCsvResponse) VisitExportShelfResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/csv")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportShelfdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportShelfdefaultApplicationProblemPlusJSONResponse) VisitExportShelfResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportShelfRequestObject struct {
+	Params ImportShelfParams
+	Body   io.Reader
+}
+
+type ImportShelfResponseObject interface {
+	VisitImportShelfResponse(w http.ResponseWriter) error
+}
+
+type ImportShelf200JSONResponse ImportReport
+
+func (response ImportShelf200JSONResponse) VisitImportShelfResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportShelfdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ImportShelfdefaultApplicationProblemPlusJSONResponse) VisitImportShelfResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadProductRequestObject struct {
+	Body *ReadProductJSONRequestBody
+}
+
+type ReadProductResponseObject interface {
+	VisitReadProductResponse(w http.ResponseWriter) error
+}
+
+type ReadProduct200JSONResponse Product
+
+func (response ReadProduct200JSONResponse) VisitReadProductResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadProductdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadProductdefaultApplicationProblemPlusJSONResponse) VisitReadProductResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteTinRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type DeleteTinResponseObject interface {
+	VisitDeleteTinResponse(w http.ResponseWriter) error
+}
+
+type DeleteTin204Response struct {
+}
+
+func (response DeleteTin204Response) VisitDeleteTinResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeleteTindefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeleteTindefaultApplicationProblemPlusJSONResponse) VisitDeleteTinResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UpdateTinRequestObject struct {
+	ID   ID `json:"id"`
+	Body *UpdateTinJSONRequestBody
+}
+
+type UpdateTinResponseObject interface {
+	VisitUpdateTinResponse(w http.ResponseWriter) error
+}
+
+type UpdateTin200JSONResponse Tin
+
+func (response UpdateTin200JSONResponse) VisitUpdateTinResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UpdateTindefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response UpdateTindefaultApplicationProblemPlusJSONResponse) VisitUpdateTinResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2663,8 +5709,26 @@ func (response PutSettingsdefaultApplicationProblemPlusJSONResponse) VisitPutSet
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 
+	// (POST /assess)
+	Assess(ctx context.Context, request AssessRequestObject) (AssessResponseObject, error)
+
 	// (GET /bench)
 	GetBench(ctx context.Context, request GetBenchRequestObject) (GetBenchResponseObject, error)
+
+	// (GET /boards)
+	GetBoards(ctx context.Context, request GetBoardsRequestObject) (GetBoardsResponseObject, error)
+
+	// (POST /boards)
+	AddBoard(ctx context.Context, request AddBoardRequestObject) (AddBoardResponseObject, error)
+
+	// (DELETE /boards/{id})
+	DeleteBoard(ctx context.Context, request DeleteBoardRequestObject) (DeleteBoardResponseObject, error)
+
+	// (GET /boards/{id}/photo)
+	GetBoardPhoto(ctx context.Context, request GetBoardPhotoRequestObject) (GetBoardPhotoResponseObject, error)
+
+	// (PUT /boards/{id}/photo)
+	PutBoardPhoto(ctx context.Context, request PutBoardPhotoRequestObject) (PutBoardPhotoResponseObject, error)
 
 	// (GET /care/{token})
 	GetCare(ctx context.Context, request GetCareRequestObject) (GetCareResponseObject, error)
@@ -2675,8 +5739,23 @@ type StrictServerInterface interface {
 	// (POST /choose)
 	Choose(ctx context.Context, request ChooseRequestObject) (ChooseResponseObject, error)
 
+	// (GET /grid)
+	GetGrid(ctx context.Context, request GetGridRequestObject) (GetGridResponseObject, error)
+
+	// (GET /grid/export)
+	ExportGrid(ctx context.Context, request ExportGridRequestObject) (ExportGridResponseObject, error)
+
 	// (POST /inspect)
 	Inspect(ctx context.Context, request InspectRequestObject) (InspectResponseObject, error)
+
+	// (POST /judge)
+	Judge(ctx context.Context, request JudgeRequestObject) (JudgeResponseObject, error)
+
+	// (POST /lay-out)
+	LayOut(ctx context.Context, request LayOutRequestObject) (LayOutResponseObject, error)
+
+	// (DELETE /notes/{id})
+	DeleteNote(ctx context.Context, request DeleteNoteRequestObject) (DeleteNoteResponseObject, error)
 
 	// (POST /pieces)
 	CreatePiece(ctx context.Context, request CreatePieceRequestObject) (CreatePieceResponseObject, error)
@@ -2689,6 +5768,9 @@ type StrictServerInterface interface {
 
 	// (PUT /pieces/{id})
 	UpdatePiece(ctx context.Context, request UpdatePieceRequestObject) (UpdatePieceResponseObject, error)
+
+	// (GET /pieces/{id}/again)
+	GetAgain(ctx context.Context, request GetAgainRequestObject) (GetAgainResponseObject, error)
 
 	// (GET /pieces/{id}/care)
 	GetPieceCare(ctx context.Context, request GetPieceCareRequestObject) (GetPieceCareResponseObject, error)
@@ -2711,11 +5793,62 @@ type StrictServerInterface interface {
 	// (GET /pieces/{id}/plan)
 	GetPlan(ctx context.Context, request GetPlanRequestObject) (GetPlanResponseObject, error)
 
-	// (PUT /pieces/{id}/system)
+	// (GET /pieces/{id}/preparation)
+	GetPreparation(ctx context.Context, request GetPreparationRequestObject) (GetPreparationResponseObject, error)
+
+	// (PUT /pieces/{id}/preparation)
+	OrderPreparation(ctx context.Context, request OrderPreparationRequestObject) (OrderPreparationResponseObject, error)
+
+	// (POST /pieces/{id}/zones/{zoneId}/change-use)
+	ChangeUse(ctx context.Context, request ChangeUseRequestObject) (ChangeUseResponseObject, error)
+
+	// (PUT /pieces/{id}/zones/{zoneId}/system)
 	ChooseSystem(ctx context.Context, request ChooseSystemRequestObject) (ChooseSystemResponseObject, error)
 
 	// (GET /products)
 	GetProducts(ctx context.Context, request GetProductsRequestObject) (GetProductsResponseObject, error)
+
+	// (POST /products)
+	CreateProduct(ctx context.Context, request CreateProductRequestObject) (CreateProductResponseObject, error)
+
+	// (GET /products/{id})
+	GetProduct(ctx context.Context, request GetProductRequestObject) (GetProductResponseObject, error)
+
+	// (PUT /products/{id})
+	UpdateProduct(ctx context.Context, request UpdateProductRequestObject) (UpdateProductResponseObject, error)
+
+	// (POST /products/{id}/notes)
+	AddNote(ctx context.Context, request AddNoteRequestObject) (AddNoteResponseObject, error)
+
+	// (POST /products/{id}/tins)
+	AddTin(ctx context.Context, request AddTinRequestObject) (AddTinResponseObject, error)
+
+	// (GET /recipes)
+	GetRecipes(ctx context.Context, request GetRecipesRequestObject) (GetRecipesResponseObject, error)
+
+	// (POST /recipes)
+	AddRecipe(ctx context.Context, request AddRecipeRequestObject) (AddRecipeResponseObject, error)
+
+	// (DELETE /recipes/{id})
+	DeleteRecipe(ctx context.Context, request DeleteRecipeRequestObject) (DeleteRecipeResponseObject, error)
+
+	// (GET /rules)
+	GetRules(ctx context.Context, request GetRulesRequestObject) (GetRulesResponseObject, error)
+
+	// (GET /shelf/export)
+	ExportShelf(ctx context.Context, request ExportShelfRequestObject) (ExportShelfResponseObject, error)
+
+	// (POST /shelf/import)
+	ImportShelf(ctx context.Context, request ImportShelfRequestObject) (ImportShelfResponseObject, error)
+
+	// (POST /shelf/read)
+	ReadProduct(ctx context.Context, request ReadProductRequestObject) (ReadProductResponseObject, error)
+
+	// (DELETE /tins/{id})
+	DeleteTin(ctx context.Context, request DeleteTinRequestObject) (DeleteTinResponseObject, error)
+
+	// (PUT /tins/{id})
+	UpdateTin(ctx context.Context, request UpdateTinRequestObject) (UpdateTinResponseObject, error)
 
 	// (GET /workshop)
 	GetWorkshop(ctx context.Context, request GetWorkshopRequestObject) (GetWorkshopResponseObject, error)
@@ -2781,6 +5914,48 @@ type strictHandler struct {
 	options     StrictGinServerOptions
 }
 
+// Assess operation middleware
+func (sh *strictHandler) Assess(ctx *gin.Context) {
+	var request AssessRequestObject
+
+	var body AssessJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Assess(ctx, request.(AssessRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Assess")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AssessResponseObject); ok {
+		if err := validResponse.VisitAssessResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetBench operation middleware
 func (sh *strictHandler) GetBench(ctx *gin.Context) {
 	var request GetBenchRequestObject
@@ -2798,6 +5973,152 @@ func (sh *strictHandler) GetBench(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetBenchResponseObject); ok {
 		if err := validResponse.VisitGetBenchResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetBoards operation middleware
+func (sh *strictHandler) GetBoards(ctx *gin.Context) {
+	var request GetBoardsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetBoards(ctx, request.(GetBoardsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetBoards")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetBoardsResponseObject); ok {
+		if err := validResponse.VisitGetBoardsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddBoard operation middleware
+func (sh *strictHandler) AddBoard(ctx *gin.Context) {
+	var request AddBoardRequestObject
+
+	var body AddBoardJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddBoard(ctx, request.(AddBoardRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddBoard")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddBoardResponseObject); ok {
+		if err := validResponse.VisitAddBoardResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DeleteBoard operation middleware
+func (sh *strictHandler) DeleteBoard(ctx *gin.Context, id ID) {
+	var request DeleteBoardRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeleteBoard(ctx, request.(DeleteBoardRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeleteBoard")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DeleteBoardResponseObject); ok {
+		if err := validResponse.VisitDeleteBoardResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetBoardPhoto operation middleware
+func (sh *strictHandler) GetBoardPhoto(ctx *gin.Context, id ID) {
+	var request GetBoardPhotoRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetBoardPhoto(ctx, request.(GetBoardPhotoRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetBoardPhoto")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetBoardPhotoResponseObject); ok {
+		if err := validResponse.VisitGetBoardPhotoResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PutBoardPhoto operation middleware
+func (sh *strictHandler) PutBoardPhoto(ctx *gin.Context, id ID) {
+	var request PutBoardPhotoRequestObject
+
+	request.ID = id
+
+	request.Body = ctx.Request.Body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutBoardPhoto(ctx, request.(PutBoardPhotoRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutBoardPhoto")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PutBoardPhotoResponseObject); ok {
+		if err := validResponse.VisitPutBoardPhotoResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -2897,6 +6218,58 @@ func (sh *strictHandler) Choose(ctx *gin.Context) {
 	}
 }
 
+// GetGrid operation middleware
+func (sh *strictHandler) GetGrid(ctx *gin.Context, params GetGridParams) {
+	var request GetGridRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetGrid(ctx, request.(GetGridRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetGrid")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetGridResponseObject); ok {
+		if err := validResponse.VisitGetGridResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ExportGrid operation middleware
+func (sh *strictHandler) ExportGrid(ctx *gin.Context, params ExportGridParams) {
+	var request ExportGridRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportGrid(ctx, request.(ExportGridRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportGrid")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportGridResponseObject); ok {
+		if err := validResponse.VisitExportGridResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // Inspect operation middleware
 func (sh *strictHandler) Inspect(ctx *gin.Context) {
 	var request InspectRequestObject
@@ -2932,6 +6305,116 @@ func (sh *strictHandler) Inspect(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(InspectResponseObject); ok {
 		if err := validResponse.VisitInspectResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// Judge operation middleware
+func (sh *strictHandler) Judge(ctx *gin.Context) {
+	var request JudgeRequestObject
+
+	var body JudgeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Judge(ctx, request.(JudgeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Judge")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(JudgeResponseObject); ok {
+		if err := validResponse.VisitJudgeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// LayOut operation middleware
+func (sh *strictHandler) LayOut(ctx *gin.Context) {
+	var request LayOutRequestObject
+
+	var body LayOutJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.LayOut(ctx, request.(LayOutRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "LayOut")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(LayOutResponseObject); ok {
+		if err := validResponse.VisitLayOutResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DeleteNote operation middleware
+func (sh *strictHandler) DeleteNote(ctx *gin.Context, id ID) {
+	var request DeleteNoteRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeleteNote(ctx, request.(DeleteNoteRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeleteNote")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DeleteNoteResponseObject); ok {
+		if err := validResponse.VisitDeleteNoteResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -3070,6 +6553,32 @@ func (sh *strictHandler) UpdatePiece(ctx *gin.Context, id PieceID) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(UpdatePieceResponseObject); ok {
 		if err := validResponse.VisitUpdatePieceResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetAgain operation middleware
+func (sh *strictHandler) GetAgain(ctx *gin.Context, id PieceID) {
+	var request GetAgainRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetAgain(ctx, request.(GetAgainRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetAgain")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetAgainResponseObject); ok {
+		if err := validResponse.VisitGetAgainResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -3283,11 +6792,127 @@ func (sh *strictHandler) GetPlan(ctx *gin.Context, id PieceID, params GetPlanPar
 	}
 }
 
+// GetPreparation operation middleware
+func (sh *strictHandler) GetPreparation(ctx *gin.Context, id PieceID) {
+	var request GetPreparationRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetPreparation(ctx, request.(GetPreparationRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetPreparation")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetPreparationResponseObject); ok {
+		if err := validResponse.VisitGetPreparationResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// OrderPreparation operation middleware
+func (sh *strictHandler) OrderPreparation(ctx *gin.Context, id PieceID) {
+	var request OrderPreparationRequestObject
+
+	request.ID = id
+
+	var body OrderPreparationJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.OrderPreparation(ctx, request.(OrderPreparationRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "OrderPreparation")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(OrderPreparationResponseObject); ok {
+		if err := validResponse.VisitOrderPreparationResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChangeUse operation middleware
+func (sh *strictHandler) ChangeUse(ctx *gin.Context, id PieceID, zoneID int64) {
+	var request ChangeUseRequestObject
+
+	request.ID = id
+	request.ZoneID = zoneID
+
+	var body ChangeUseJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeUse(ctx, request.(ChangeUseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeUse")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeUseResponseObject); ok {
+		if err := validResponse.VisitChangeUseResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ChooseSystem operation middleware
-func (sh *strictHandler) ChooseSystem(ctx *gin.Context, id PieceID) {
+func (sh *strictHandler) ChooseSystem(ctx *gin.Context, id PieceID, zoneID int64) {
 	var request ChooseSystemRequestObject
 
 	request.ID = id
+	request.ZoneID = zoneID
 
 	var body ChooseSystemJSONRequestBody
 	var err error
@@ -3344,6 +6969,488 @@ func (sh *strictHandler) GetProducts(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetProductsResponseObject); ok {
 		if err := validResponse.VisitGetProductsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// CreateProduct operation middleware
+func (sh *strictHandler) CreateProduct(ctx *gin.Context) {
+	var request CreateProductRequestObject
+
+	var body CreateProductJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CreateProduct(ctx, request.(CreateProductRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CreateProduct")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(CreateProductResponseObject); ok {
+		if err := validResponse.VisitCreateProductResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetProduct operation middleware
+func (sh *strictHandler) GetProduct(ctx *gin.Context, id ID) {
+	var request GetProductRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetProduct(ctx, request.(GetProductRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetProduct")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetProductResponseObject); ok {
+		if err := validResponse.VisitGetProductResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// UpdateProduct operation middleware
+func (sh *strictHandler) UpdateProduct(ctx *gin.Context, id ID) {
+	var request UpdateProductRequestObject
+
+	request.ID = id
+
+	var body UpdateProductJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.UpdateProduct(ctx, request.(UpdateProductRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "UpdateProduct")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(UpdateProductResponseObject); ok {
+		if err := validResponse.VisitUpdateProductResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddNote operation middleware
+func (sh *strictHandler) AddNote(ctx *gin.Context, id ID) {
+	var request AddNoteRequestObject
+
+	request.ID = id
+
+	var body AddNoteJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddNote(ctx, request.(AddNoteRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddNote")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddNoteResponseObject); ok {
+		if err := validResponse.VisitAddNoteResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddTin operation middleware
+func (sh *strictHandler) AddTin(ctx *gin.Context, id ID) {
+	var request AddTinRequestObject
+
+	request.ID = id
+
+	var body AddTinJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddTin(ctx, request.(AddTinRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddTin")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddTinResponseObject); ok {
+		if err := validResponse.VisitAddTinResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetRecipes operation middleware
+func (sh *strictHandler) GetRecipes(ctx *gin.Context) {
+	var request GetRecipesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetRecipes(ctx, request.(GetRecipesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetRecipes")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetRecipesResponseObject); ok {
+		if err := validResponse.VisitGetRecipesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddRecipe operation middleware
+func (sh *strictHandler) AddRecipe(ctx *gin.Context) {
+	var request AddRecipeRequestObject
+
+	var body AddRecipeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddRecipe(ctx, request.(AddRecipeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddRecipe")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddRecipeResponseObject); ok {
+		if err := validResponse.VisitAddRecipeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DeleteRecipe operation middleware
+func (sh *strictHandler) DeleteRecipe(ctx *gin.Context, id ID) {
+	var request DeleteRecipeRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeleteRecipe(ctx, request.(DeleteRecipeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeleteRecipe")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DeleteRecipeResponseObject); ok {
+		if err := validResponse.VisitDeleteRecipeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetRules operation middleware
+func (sh *strictHandler) GetRules(ctx *gin.Context) {
+	var request GetRulesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetRules(ctx, request.(GetRulesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetRules")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetRulesResponseObject); ok {
+		if err := validResponse.VisitGetRulesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ExportShelf operation middleware
+func (sh *strictHandler) ExportShelf(ctx *gin.Context, params ExportShelfParams) {
+	var request ExportShelfRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportShelf(ctx, request.(ExportShelfRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportShelf")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportShelfResponseObject); ok {
+		if err := validResponse.VisitExportShelfResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ImportShelf operation middleware
+func (sh *strictHandler) ImportShelf(ctx *gin.Context, params ImportShelfParams) {
+	var request ImportShelfRequestObject
+
+	request.Params = params
+
+	request.Body = ctx.Request.Body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ImportShelf(ctx, request.(ImportShelfRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ImportShelf")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ImportShelfResponseObject); ok {
+		if err := validResponse.VisitImportShelfResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ReadProduct operation middleware
+func (sh *strictHandler) ReadProduct(ctx *gin.Context) {
+	var request ReadProductRequestObject
+
+	var body ReadProductJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadProduct(ctx, request.(ReadProductRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadProduct")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReadProductResponseObject); ok {
+		if err := validResponse.VisitReadProductResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DeleteTin operation middleware
+func (sh *strictHandler) DeleteTin(ctx *gin.Context, id ID) {
+	var request DeleteTinRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeleteTin(ctx, request.(DeleteTinRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeleteTin")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DeleteTinResponseObject); ok {
+		if err := validResponse.VisitDeleteTinResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// UpdateTin operation middleware
+func (sh *strictHandler) UpdateTin(ctx *gin.Context, id ID) {
+	var request UpdateTinRequestObject
+
+	request.ID = id
+
+	var body UpdateTinJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.UpdateTin(ctx, request.(UpdateTinRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "UpdateTin")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(UpdateTinResponseObject); ok {
+		if err := validResponse.VisitUpdateTinResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -3422,91 +7529,195 @@ func (sh *strictHandler) PutSettings(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3D1rchw3eldBdZJyUmmT1MPrmK78kGlLpmNZLNG2qnbj0mK6v56GBg20ATRHExWr9g77I9dI5Qibm+xJ",
-	"Unj1Ez1Ez5DyJn9szkw38L3fgD4kGa9qzoApmZx/SGoscAUKhPl0RSCDy6/1n4Ql50mNVZmkCcMVJOcJ",
-	"yZM0EfBrQwTkybkSDaSJzEqosH6j4KLCSj/H1O+eJmmidjXYj7AGkdze3urXZc2ZBLud4CsKlf4z40wB",
-	"U/pPXNeUZFgRzk5r+8Q/v5Oc6d+63f5eQJGcJ3932uFzan+Vp35ds2MOMhOk1ssl58mbEiu0xRJtBWfr",
-	"RD/g3tKLPiPCQJDnRD+P6ZXgNQhFNLwFphLSpO599SERpf7vcI9/QAIoVuQGUNlUJCdqlyK84jeAzpDi",
-	"6NHZWZJ25Mp5s6LQ0Ys11UqTK00UVPXFdP2//NdFis7++qc/P41a57bPtD+4RVMN+S/ts3z1DjKl93xG",
-	"xGvAOWFrIx4DZHPYXnHC1MWA3fPwbznPX3IiVSPgKlNRb42g7bacLhcC/yssiYEVWFPpBSheAU3SpG5W",
-	"lMgStAzXAmeKZHp3kIpUWEFvMamExl4vBiwrp2SotZaYv4iCSt4ljWYVo1mGp3YTLATe6c96t/quJa7N",
-	"Q2Pa2FdTD0+QHN3eYTTuVCUPd00xu/Nh/cwYSrtNEDhB9FqL9A1bDd0HhVbiW/NeRaSGoS91WMGnilQ9",
-	"wevYLRUWKv7x/+DsTvL9njO4ZHWjJmQxb6cGH79ziEYXWMAFFvmUfdpiYqtUE9CKhtKLRkA8MiVmOeSv",
-	"bkDEv0OkbCx9h/bJMA5tS0IBEYWIRJzRHcKoFnBDYNutteKcgpaZ1Ot/CJtWUKccg0zvGa+LmpzX9qWQ",
-	"Miq+ARbcqRFr556moG+52MiS18EXvZSMfggqSeqlwhGjt3Ta8ruFpYf+gH899rc8mhOt7wkLWIZiTq4U",
-	"vFd3I2OeSu0qcxt7Jkz2JnlwZ0oYLGOzQS3EY6JoBEdMsGOf9buHcVGY8nUDMwpaEYanIjol7AjIHCrM",
-	"8oUvAct/kguo9I15PrRSQZj2lfFLPTcvhJainG/i1/me801oFe2iBcE0fqWX7o3QagJqTET8Wj/gCvKg",
-	"8y4BlrJWgVTxW/8IUr1oSB5g00hgPff7xPLkbyHtJKvH5HQsqh2FPLhB0S85CcUVcS7aB5laRKBQrxoV",
-	"LyTu+QBxeQ2MsHU8fV/ZF4LMbYiCvjVqE5k0kTvpV4/a5to8fycP/bIdTXootRDZqCHEkq8Nc1+QGwhY",
-	"Viw3c+is/RvTn2zuF/K9JReqwJSG39uWu7uNrFk8dZB5MPpL23VCqDrjFcJSTkOSR3/9058/Q4QhVQLi",
-	"IgeBeGE+ZN6AfyJRpxtjde4hNhaTrBHwnAg5ExwUhFY/VVOIztC/oow3TEGu4co4VjIuK1xjtcAyv9DJ",
-	"TQDsteBNOGKZ8cAzghBym46tdovUsqSlhEegT7kQg58ToPk3QnARSkQVJnRK1K3O7olL7hFmOTLfbHlD",
-	"c7QCJMi6VKFQttCbTdf77vrVD6jW+ScIRJjiRmQ0viBVimSTlQhLdKrDtlMsAL98PF19RCG7VepxCKPO",
-	"wgn4yme3e/NN85BGChPqkoAJwgKwK6lMf2po+J25yClNbkDkxMaM+yD72T2mzQMm6tvYMgLeOfewn7IG",
-	"8C5o80C1yHYUadf0gKSOtDPc0LHNNEomNKDXRCFKQKc8Rla2nGtmS46IkgivwUglBZwjLAA5m8waSkNJ",
-	"0b2pooF1HrlXdTgYx22Q7sspjKtSb5YmG4DaiPEWv9cYZgLXeiuJWf6WF0XiaxuhykpFWKNAXoF4+ThS",
-	"CrQfDEdYgshN2EUp3CqSR6DmUhK7hd5LFY32Mlp08re8UUFoo3yZo1VvV/viCFkHrscnxBNjsmcd28PZ",
-	"a7PDHEAzQQXckByYDQPjY+C1wzDGcdVYykHc0s+8YxhjNmvX8UxpAQ8h/C1mJpe2pZtlFSqKpbrgWE1N",
-	"w5sSrFHQjxiPjwRgSndoC0wha6GiKi83ICThwYhthLx/Mu3gCiLMG5sP7UV0hA4XG8LWqNTv6nCKM0Bb",
-	"gE2OdzqkcWKPcKG9Z0Vypr3vlwh+bTBFFWAmUUa5hPwkGRPRfB+Ov7TeRCBuHkvdQiGUL5msIXMR/pzZ",
-	"G2KMJfKh6nH2kAsXSGS8qoDlkFvilSAAKRfEGJuEtE0a+odeUQRw/mpIjp5yVK5U/o0vce99KrY+nybM",
-	"FYGi01ZeLyvSDXxSwHq0Jjx2wSv3wnyVQro4achvzSObJVumGMsuUYGFa+dYJspgSKm8wY4DUWfcwuTf",
-	"P2K5uTNT7LkxT960c0HKhdytgASkYY9OOOFfYgt8W00CMG0LMNIx8Qm6zKUJdFTJJUxyrqniP1jEgdfQ",
-	"X7VhG8a3mjArKLiAt4+++PxfjJVUIMILMLmFfUYy4PeGROKNyngFaLVDaiA0HQMyzuzSfViJL/xuuTA2",
-	"TeDMWqGC4o2lTVZiutkFAV9Sh6zw+0v746PHc2XBgF1kiNPcqUpizJun7z7TNeLyW00UgxaDtWmfJkbX",
-	"ifkzGEUObdcIKGT62p9I7WRdPBZh3UK1wT1kevw01NLjPL9kkX2qG2AA4mV1SHe0pXgnN3uLeVoJHO07",
-	"gW7tRsgifNfka6hc62MU+mGhM53oNK6wWe0iP5DPBJCmqxu7sdZpB+a0BsM4oqQiKk466s5MLyz7HpYi",
-	"f7Ug4Z9Gfi797RjVEq4jSn+fEX49loVE43u8g0BtZgWUb+8CuROrW22B1RaALXrH1suCAWIudqGCWy52",
-	"SKfBPlLVK3yJtAisOciuuuMy9ihh4HlzN0uv7GOvoTD2hdM7U5/X+plJdYMbKPymngQe39QRfpZTXbl+",
-	"QTKzh8wOkMs8avbn3hC/zFvUg6h2vYQhJhvCBg6Hcr7p+u8lmCDpHSfMFShNuV0U2LRleaMEZtbnNqyR",
-	"g45qr1F9kEAsrsSNQ8FWIgyOqa+DuYWDVNLI970vVo3A1BYvCDN48hr/2sDbGrsg03zKsdgEUW/bbbEN",
-	"Xc+P2LpFqkOEmbqkwEQtMsd7iiCOhm5Nt2uIhrYpGIvu0mpMcEcIbUiJEq4g+SAma1ba3MZhSN8HVBAv",
-	"GK4xebuMf37BZEIIYN8GnDbxS8zWYbGD97iqZwri42Jlv3WofGc/UGe0JPJq6eyQtVHOYFlT9ctdXQaz",
-	"VLtZ6vHwkHXQh6hxVXLFp7QowbRPgliRWDdQcR9NeixtAqYdWSNsmG4qRuFKLMlVGVH9MYrktvJvpR6B",
-	"IMrhGbn4cbMMC/hxdnwomjxUu+oF8xI9zx4IOudtaUQNxyjxHZNZh8zYDRPxrORcGv9OMXOu3QWlbqzp",
-	"LbdTTXbEyX765fjxvT011GNn+6wZ9zNcXQnWuZjA6J8njONMKwezonpIZTpemGfl5m98qHKewLOE/KnO",
-	"XW10ASXjR2cdnIeV7OdHZ6/cNO6oI3nQ2Kd8xV4SFp1Ld92NuC2otrluVCPuDQaQLxjOgvBslg7cFubo",
-	"fCUVzujS15xSRARV5jGjFFAvGB5SUN89OmSW7OPgSTDgsqfunFA9M0Wh+xjqMvWFa6/908K6aYJtXQ+p",
-	"4kLHX77MTihFG4Bamozc0ze2OxY/qr5s/N6PfcUOewWHuzpP58f354a5Rl2LIzONNOF5LkNlUko2QEnJ",
-	"eY4KwSt3RiVYAmFwA0Lzgxejyu5MgbKfWZn9g4iOeh/TIBw3iszkyN0oUGxjfDBLOjeZMCWUUaK2SYtU",
-	"SaTpcXxiGhzY0yOqxDyb8c+P2DSM8mxmAqAdphmNojALpeC80lAad7i0xDyYg3bE7k3U9GdNPZs6YDty",
-	"eiDD/G+Pgc2NeU2TLyG4WFJKbofJgmdwsGrmxv1mOWK/uDPl3NX9oSS31d7xr6suSR/rgRBkJhRvq54x",
-	"E4SCN/VCJ9e608AoWbGs4qVpYAq5S0vomDYLJh+vSwD1s37nTuepV2nJkrZ07jyor7E6EAY47GHha0ua",
-	"UYGc57t+BmRms9KkBgZKW0E7OYTfzzTzKG/CElDgitDdcelnhTcz8rVnDhjnw4yOAta0UzYKdwXE2cqh",
-	"LWgsGlSyULYYt1TxwHQFXUPrGQb5mG3InQqLNWGxraUKZsZ+2xg2NHlp+R8TzIyIoLdLWxD9Wvtiuteu",
-	"6t6Ovwm7T0uxVSvrteAKsvAE3DUoLZjykLQz076gD0P5WAtf+ehxcKuC8/yKU5INlET/brsejYD87Wie",
-	"sZfQ+EGmoSu8bliOd6gw08ZpnP2wM1GDbu/nxqF1H8YWqmGuEO3BrkDDrT2iDIJ7SFZoN0kdXQcE8/iH",
-	"JKFnDo+dK/bD0oEghYQPjt34fZd3uO20tFnZr7NvWve6DmbGglcLisn8QP0025j3g6DpPO5I2rsYa6Hn",
-	"XFpNz1yGP3UQy0sMG9jNjW+Oe3K97rOrBOo1QnpDfe85UEFdXG/gxfyk4QKiHdb9axaXG5YNloWnyfbG",
-	"tbzJyq/FLh5zHdrPjuhysYkP2WrM7gzWfIfORdR+1s1s1FMQL3kteJ7YYdV0ZYCh2/jRDKtRYDkWaAUl",
-	"YTnCyBheZNL36QDbMkvjp2KH/Iy0UpMIfbtA5t3Y6BFsuRc7mfpB3Y4SFpMgl9ryS+BkW3T2k5VY4EyN",
-	"2yxdO0qqt4XrPohcf9oCdp0pyTmzo3sFbPVPfggDsCT6s521CtqsiVHeM8ISOP67j0H9c3/B47z+DFrM",
-	"mNZiC7/8QNospB+jHn1Ahy04ggZrTMM27wAX9NEqzzPZlvvl2hemA33r/ec9/bDMkiGu+ENgI/vheNgf",
-	"0enObvrjhe15Q28eurSwh2s3R+VPgvVPn/ZsxbC0brk/ENh5i3XQ6NVxneDhIG+XtDwKTiYecJhktj0Z",
-	"LuH2yqpRFx8tuGfCLx0Epj2HsKioXFpXGltRdoPdS+O4Ay6i0ID1C63tziHkf+5GTts0mjcsb+c8wZ3v",
-	"N5WEopHhKes3vetNjsrs995Ycz9Z/7LEPnpcQpvt34cvctFRzJbNZsMPVA1whTBljzB0V8O0gKbHFwy6",
-	"NvvCMQN7DnoSTFd/+e/BNWifxV6DBu1R/6lCDg6s7GN672iLcd5srcqXwSNeFWCpxS1FW39gT6OEMlyB",
-	"7ZDZt9H//Cfyk0UxkYqbuYy5/qTqTVMuqcTO+XYD5stDPK0TNMeCHmSjgbTUs30qSbeGTwWfSa84U9rF",
-	"IjcFjrpDV4Stfe9KgrgBYc5OEyWRzAQAkyfo+hIZ6UaqFLxZl7xRXyKtBPbU0evnF+jJkydfnCDT+7Ff",
-	"ujsFke3ASPSP+qkvnn72+T+hrTml9EfbXPoj0sg7eIDmaLVDgwsBNDQS70J3DJz8O2ut9nnynIiKKCx7",
-	"WnmenJ08OjnzqRiuSXKePDk5O3liSuaqNKp0uvI30K1toVnrmamPXObJefIClL2ibnSv4uOzsz13Ki67",
-	"S9FuELhJ8RmlyN4858+6rznaElXqv4lANcVM2mSmwA2drYu0kPevbbxNk9MMCzj9YK7kuu2RYCpCq2Zn",
-	"zvnUeA0nSH9jXkIZZoxrwULrBqSE3MqPRJjS9pQlA8jtCdQJbS+sh+xfkfmH4MWY9tqwfXdjVvj998Zo",
-	"JOe/ezrNjn95QAa2N8gFeGjrGyI/jk29G7DmxLS7JutBMfWbzF38mWGmxaEm2UZLg0IKb+BTwo7C3w4w",
-	"6uCIy4CEXgMWWQl2lEWWQAtUcIHcVT9u4qUh6gRd4xuQyJ13TJG5MwJVeKdBNjmMhhhuQOzQBnZSCb6B",
-	"qeBe+IFKd03JV67deD/WwFzZeDv0ElrYbx+Sry6rmTL1ekxEd+fLrj2Zaw6lUiiUOUh9BJtdpDHPZyNg",
-	"mKEuJEEmNEeKj1g75ZkLTv4/Ma07Xj+njAIqTJhE/ihzd1+P4ih3voQcxbTuplbPs5GuCMAKrtzliw9B",
-	"+/4QaAwDHt3vzkGjj7VzPM7oWcKefiD5rdUECnaIdkjfr833HX0HqD6d6tALzsBYxzXnBzuldNYLzQBy",
-	"9hFoXoINlg5HahSGhN7sHjn1N3nr0MKlcENy2LnnBxd9N179kY3PLB+0Hc7vSfBNgLo3MNWhFcIS2ZML",
-	"iN+ASBEX+ivSyxiIvRXBLG19FePbYERq8HJh6f/JgPFwMR4TX9P0U+7uKz5CN4J+wd//80CaMbxe6GNH",
-	"U3vY+20nqF+6mzqEyZgK8v7+9KYuueJyX7pwZZ84kgpxF6+Ys27TnvO8CdeZpoXvt7DlwdjzGfru6psX",
-	"Kbr64YW2L29gdYV4gZrajHJ/hl5+ZfNiV0ZRjWDGBDW1qVakqMIbMN/IClPqahtbQZT9FjMIGKRneW6p",
-	"F86Rf21A7LokuT2NN58lLz8RaDPnGA3lmQL1qVQCcDUUk7YktiIMG4jHm3zcuM0K5FQA/w1qdb8qePrB",
-	"/P8yKohznP7tg7gwIGPTQCq8htN3NawP4HZI8zPViI8fvqXBgpNj25H/HMvEp/qDM7MBjX6gvcSp5BKY",
-	"q2OcoFeq1GaDCBPg6EwXBDJn73wJQwkCucnqeKOQxDfBVFhz2J6PibAp/t8yCWA9X98OLyXK+1mnPc8Z",
-	"WGrPfMxDVgB757pmpNsyUcel75p87QulSrbDT799vNcdvbrnRMjWy6794ayHiPcGUwB/K6nQhdHfoxyK",
-	"nWTcH8n5Zz5KLOcmMCOjOVOMPYYA/X/4Y44Ab7p/wePBeNzuMYOoh7Prn7lx/vtA/rRdTOtmSMOuGuXP",
-	"DzyUgg2OJ3xkDdtH/ePqDeZfuNERu7V0jaDJeXKKa6Lt4/8GAAD//w==",
+	"5H3vjtw2tuerELV7kRms4m47TuaOjWBhd+LEM/G44XYSYO4OfFnSqSqmJVIhqS5XAgPzDvNhX2Oxj3D3",
+	"TeZJFjwk9ad0pJKqutu5u/Mh4+6WRPLw8PD8/Z1fF6kqSiVBWrN48uui5JoXYEHjTy+/cv8VcvFkUXK7",
+	"WSQLyQtYPFmIbJEsNPxcCQ3Z4onVFSQLk26g4O6NldIFt+45ab94vEgWdleC/xHWoBcfPiSLSwEp3N0A",
+	"H9zrplTSAC7lUqtlDoX7Z6qkBWndP3lZ5iLlVih5Vvon/ttPRkn3t2a0/6phtXiy+C9nDa3O/F/NWfwu",
+	"jpiBSbUo3ecWTxY/brhlW27YViu5xkWHt9xHnwmNM8gy4Z7n+aVWJWgr3HxXPDeQLMrWr35d6I37b3eM",
+	"f2Eacm7FDbBNVYhM2F3C+FLdADtnVrGH5+eLpCFXpqplDg29ZFUsHbmShYWivOh//z/+10XCzv/59388",
+	"nvSdD+1N+7fw0cTN/G/1s2r5E6TWjflM6DfAMyHXyHqdxWawvVRC2ovOdg/Pf6tU9koJYysNl6md9Nbe",
+	"bJsh+58jp28MGPNSlpWduZNLLRxHjXPWc3zoQ7LI+S6cR2GhMIfe+849/sxcQ+ZeLvj7l/6th4+SRSFk",
+	"/KleENea73rE8FOsBx9ev3t8f/PMzlh/1sYmeuWfcpvHd6bPeyulGfB0w3AOzG6AuQdZyY1lnC15xn5S",
+	"QrJKZqCZsIukIdAkSv3o1r1Ph/7P282uPzk3m5XQxjK7EXLNrDvsxnKZGSZknOxTBkVpd2y7Acmk8o9m",
+	"CkzDjMZqEaRDm/6BhIE2fhLUJjznRuBCQVaFezHnS8gXyaKslrkwG3CCtNQ8tSJ1RwCMFQW30PpYnEGy",
+	"eA4y3fS3s3SiejpZ8Sso3ilqutHKg6yBD/Vogr9N4nxIcjRj08s4KM/jvMucy4MPu2f2Z+mHoSdnLej+",
+	"xNINl2ucWW9H1lxI4g97Q4YPhMfJoRXXxEFNFbfkuNlnn33+xz7Xpzk3hi137NnV21fsK/cQK8BuVMae",
+	"LwiGWuX8GrKp8jhZrLWqZEbOaMPN5UZZ1frjUqkc3A4kTl+YohYkCxHF9SgHO2p5wb5PalRM/Efq6Sae",
+	"jpFq7WW35j24LcfcIG7Al1PXnGplzIUfY2A/X169Zo8en7vJF/y9KJws+RzvC//vc+q7fvmTp1HwDF7L",
+	"Lic4SUTwjZNQWvC8P2MvT79k2w23cBOvBaUy6jNSWTxWBX//Hci13SyefH5+TjxY8niR9VnLqPwGpH1T",
+	"LdtiVir7zmqB4rWShbrBfxm1siDxn5kw+GZGStqtW+BXWpVD35TqXcH1Ne6Hvn639ncG/ttYdyWQX92o",
+	"veV+cX7ooqk3MYlM1SJ/i3c6hGgvoKaeH7/e50B+ku2j/jOD47nXl8eOrVOpPyQLnotr6HOOvzWY1cAt",
+	"ZAyfesqkksC+ZA9JjsVXPH/3b3/8I9tulAGm7AY0+0VJMEzUesASjMiaMZo/8FxJaOvTw4em1KoQgTc7",
+	"x+ZTKwry7BjLtZ3+uJv0IcL+VUmgxeEvfiFuc+LI1IZfcA0XAzeQtDylL6FVlecXlYbpi9lwmUH2+sbf",
+	"stPeEcZUQOwxciHbbkQObuuEYUrmO8ZZqeFGwLb5VktYhKuMWk2tfvR3DFI35nQNy5Hzyr9EKrDqGiQ5",
+	"UqXXwfLtT32r9LXZeIk0yCXjssQvMYlcEYjR+nRS73c9l9byO/vX2v56j4ZY6zshCX1vNcRXFt7bwVUa",
+	"+rTXZ1sYZ19XNqr2XzKe523Toz/cmJ2Fc0n8XOMEhpYZt7y3UkGrTLmQMI+pkJAURwmbT9h/VI78s3F0",
+	"ei2W52pdwYA4KITk/QNxgK7JIoPCSdd5L4HMvjczqPQ1Pk99acVTinmCMah0hsoKt2yDd4Dl1+D+Uszg",
+	"HTdIIXIxY74v3AukWbsS0tmHMz6FL1CfcjpESaxdrVg94TmrvBb7+zg2rz8LmVFfyZW6nuE2Ueqa+krU",
+	"haZ/6VXUnoivlVzbP89a3V94AeTyypxmuO0GNLhrCvWTgu+81tHegAM2LW24ayi50LcwcbMBmHu23Tv2",
+	"hYB8BuWu6nfILyqRk9TjFomWC2BKMs5qI2/GbC23UIC8ra22YOz0z7wFY7+pRAYHLx9/ztpcGcVYIxjb",
+	"JyCeqXoPG6HbkifJvhRveCcupSXIunvbo10tXOKO1YxP3iyQ5y1P//7dkleF7G+55AUwtUIx7Z9J2FbY",
+	"DRPWsBx9NkxIdnH1A6U+ZmC5yCf4aPzo9Qvk9DdKUJ6rabZP9KU70Qcr+9ob/NOEX3ie4D1VghRyPZ39",
+	"XvsXyHNRCdsxs1uGjnd4zjjdtfd4lMXjZxuatJZUz8hbMOSWKG69M/2Qudplqmes1CqrUhs5y2wgXyVM",
+	"acb9pbhrmMzuSpHynN3wvALzYEF5e0yw7L0/Jjjzww+U4ejHoC0RP7PJjhuz4RmQt3tcylOW5sA1Eysm",
+	"lWVW5aQ/xgiZwrf9L21UpQ3DvyKtcm6Qbo42uPbahi5zLr1/pe9NbBxX5+5/pPeqFfrpbfVXKMq+ETdA",
+	"qNg88gDhBotv9P/ko5mUybdR2q6c5UC+F0IO4xIFP56EmcVptD89HDX4SuQVbUq4fZSgX+VT427ucvju",
+	"mHBbeDNpDUlNNSjc1IYQ1/fDf/79H5+zjs4dJXs0Oj4xrLm09u/01h7sC6+00vBCaDNgPq9EXnxf9Gd0",
+	"zr5kqaqkhczNyx/lSSHZNbcztPNvuIVB3ZzkwQGrcZBnozd1gg0YWNOPnfi9qkkUV9Ym6Yiz8AVPvfCb",
+	"4x53u/J9uecMfUT6fjf8F64zM8lPbDdCSu/fOfhdq1RuJj15o9JeGA+VJp7t3ln1rjJoT4Mx7/DQEL7f",
+	"fa8Cjt3MN6kp0qy3NS5N9nh/7JGWay0GXFyruFXjFql7qGM1Ttesj+FZMyCB51sh/n4mHET+/p5qYqFh",
+	"8oP71kH1pXea8NiELYjLa6njYYZxK8iNdZr211orTWVdRGWWsIpEyGRhXGYYf2FbVeUZWwLTYr2xZAAQ",
+	"za/e9/509fovrFRO2jrd2ioU0W7hYGzCTJVuGDfs7Bcl4Yxr4K8eHYyY+6FG9esXQtLZJst4/EajgvgQ",
+	"srnIg1u6t2ANPOQP9f9U5fQ7Q961ZHEDOhPpwXjlD+ExvI+F/Xby3b0LRsI4ZXHijWMvTqpebEOR+ptx",
+	"Ikkg7cBuCEOkG7hrgvCjWWeSG2eTt0J+RqGSyNeAXJkDzxjXwIK6Jqs8TwbDxVPFyMiZxLkOL+51SWtZ",
+	"vHbktmJ/GzdYsrgGKJGNt/y9W2GqeemGMlxm79RqtYg5FFQEsBCyspSI8k5HJRO2UprZjTDsl70g1DCj",
+	"OIOJlpBamGtavFpen7W4xlIZI/wQbiy7qpzIdNyVvVOVHQhpTtCEAzlbo/oXG3qEmcalUDuGCtSgmnmi",
+	"9jTCQjjC0IQGrBG4ERlI7yqYfn2twwqnqJFjEfFJe7L2of1WbNjtRz1xcsFaUBFCyClHnbMH/dCMo1ad",
+	"MPer4K+JbrsnzDDj/pGwkpUaSq4hYSK84q60QhjjPrIEuwWQCbPM4iWkmYaVV72mkziY1tPV9kv/whuf",
+	"6tfzuVY5jGXG4SLw6qxy8NGFDFKROTl5A+EhT4m9VDQJZLrcwQWOaiv16pOwa3EFA7ttiSSt/mpffH35",
+	"jF2SnomKuCikKoTkOVtrLuQRSatO+FbFwJQdJa9sOEdzDJJKD52mTBirwexr/5l252ULtFjcAL/Z0dd8",
+	"4yMad4G4m2a3N+g17HweiwXI322VygdumfeQfXtw+PNDEygOJezWH/vi0KeMErmn8DAvN7mw/0r4JkvN",
+	"d0N7VEmzl5hW/5HyJH3LJQaxj8nsyrmxFyEtbz+fHGTjHsOjr4Hn+Y5tQVqmusw+lvJwA9oIRfqs9g5D",
+	"fDJp5kUdjG9Vpc1MD+mPSl87weudf2qF4nsLcJ3xHROShaub8ZUT6IXIpDMynjL4ueI5K4BLw9JcGcgI",
+	"h6n7Pe3WcQrAhIXjY0n4ELXkl0WptKUzD3w+JiW4McrhBXWdtDld+OZhtJ4f1mcj5/CUPfx0yf2FO8Mb",
+	"GUofZuQKtOIsZMa0598oWXiW4ZT8klHAeN3H37DZYYcGrrxWmfD7rWkP788bcP8l1DqcEckgcZLkH0Gm",
+	"Kqq1+z7sbb0NWPWhgZNO8HlZGS02I2Oynn50RKW73Z2/3MCQMOsET7hPa/RTTg7vY4tA5J5IU0JqqZKB",
+	"xiLqkpUbFh3cp5lKSgcfQ6qKAmQGmRc4GC23wb+BtghztkjXdGx27ye1nL55f1JL8hgDz153xVDrromX",
+	"4tcxU3/0qem51TJkPU0OHatyXlZax+SldONo/k3WjcMLw4knJrhhqNoM906nLGPFdSiN8oxg7EGfUsti",
+	"jdRIGmsTeaG1ncTejZyCwO5zbsxYUGYAJMPwm7PhH7CXmUGvh/XJqHsBj/71eGfuB+7LGOJXK3kt1dYR",
+	"ZgkrpeHdwz/+4V9Rl6C92MmCS7OFMVWCqlXo3oaVTVUBbLlDO25BbECqpP90e64i5iVulcabX/PUy51V",
+	"zq89bdINz6935MTnJK51a7LovCxCEkqm8iww9gIFWqTvkLBynNlLMAfjI94S1lg4uMCTKfCfpLLflTR7",
+	"k2JYLfqJv+48lSbIIiqXaIRMjx5TOTZKZS/lxJzwG5AA+lVxTKCypnjDN6MpLnwNQSosGoauxQYlEdw9",
+	"0b8RV6FYaI/iqA7zPK9Dif3LIeV1dHd6voqzRJuo8BhN6+gxBnHEDG8H2vyEHP+pMvY5ioj+gjOhIbX5",
+	"jnkZwprKu1B1019/MGwHy0oG+K3xnTry+oxfq9ZgN24j/BmjvapTuX4wNjAcAqhkrtIBH2Tt7CdSTp02",
+	"o1TxiWE+OX/C/AbSn4XMRAqGHcxkbVKi0UO/UXmokpgTaN9PUYNdK/QQmLcVeWgnp3lebNi/IV5cW9sh",
+	"HAMULd5LwqEjz2iVreEYg3564Uqsxhu1vOp8pDp5mc79rouG6Uiekr5idqVVgdvlvYSsKiOnTzME29MZ",
+	"v9faNV296ao8ezHl3qs19WsoLVtCHqyusFy6HGaC17vl2NvnwFYxVD1KXe8yoOIhsxBWDk6YVlh/UkKa",
+	"upaZcePWtWtCrE3m0zTTw82gAEmK2ymMhsmo6PDp1GUS3OTzJrllBYAl98CtbdaEZ5a8d+ZK2Agrfrjw",
+	"tzN+LEg/pYx8u/EW3rSccUXvFVms1+ZEJG0SGKtZbBg+rGSQRYtQDbQXXeI6F2Amx5FXPqw+y1LMhlxc",
+	"fAn51IGdHWGoG/CcfcmkYrkovJCb8ClYU+WmwieDN+fPHcy6kI9UPnyU6ZgClp8rAZYqRcMgSrBlS3Xt",
+	"Y91b0IBRHi2yDPf6VNofl23wfFbuxFaFXCtCkODeG1zcUnGdGWb4zpuzwrAb0DtWesk77VwqnR08UU0y",
+	"g+eApMX9NTc2nNZe8t5Wt85Bs5VxwdQJxLqVqbVcBXBT6RmOw1f+BWqf58eo69GpdXxXp5HshfK4nhMI",
+	"5ZoU37VSOhX85HVl/6rk4dSqqBH6aQ4v7Bid71rIw9s45OCYIK26h2e5YyJ7yqJqFyPaTi83mB5TmSpm",
+	"l/f9IURNyLQd/6uiYh8hW6svw1S13kyTxSNqbbzJj8y7iFk7/ooM4yRxzgNLpSA7akVuskoR8gtmvVPn",
+	"/feNpkzvqGzjTO/YSuRFjKe5Lzxl7jpcKzThQqpdSJ+asBkhpj8vj0Gr/KDC9cY900s1UziLOGgkQVxv",
+	"VHQGd2paqcbp1RXzSijoNIkac8EMr6epCDpmQafO+9Y28tBSm3IlWo7W4EZKXTfm1waCiittSxUOiUeN",
+	"Jqwqq7m8DlAdA/HGYxl9dronzQuLJArekGwZPkxSyxGh7dXlttKouhjLhbcRVcl/ruBdyUPsAn/KuL4m",
+	"l/6qZZpP0kYG77e5xQPJwmo+x4P41j0+K2060DWMM1JoEDUmonCwGgJNmJuPjjdxX2wXpCzGWrEweMfD",
+	"P+Cobq/aD5SEuZPLVbT1t9KqGKzR8t7nxl/0iWFWlWQCyjFu0LkWyL6nHqdOZChT6/fVtlM5fq7OPDhi",
+	"zO3Z0ydU1snFwrziZFGCBOsMDJ/Syt8PxJ4OqwlTzPjhisGROrZQGhgnjnWA7us+wzAIoAHJM6Sd4Tzi",
+	"xxNPnH1VgCQwUDuaC6sna9ZH3AKDEj0MTM/0PZWVMgO3BzOTzPTnB0BPKDgScsKKzI6eMeHJEG0SbkA/",
+	"20O+a8ncaSvBo+jjQx5ipfXZoQUeY+pNnW23CuwgLNe0Scda6zmQgvCeF2U+FDVIr82Im1cC12Asw+ew",
+	"kmAbcxJCKmJM1umLEP/q9LLu/aKDdv6SjUAvRL1AN/UsaINeYwzqY1dxPCiWQrZZ7fKrE/f8DBuKNouM",
+	"lCT3TGfHZYZi4K2/Odeww/TJn9SyqZN2m+Wtfv9WMi3O3uLLtldwdrKoH5Ra/SUXOnDs3MwXH+dZQs4M",
+	"90tGv2BdZ38Dmv0OsyIy0L9nXHpUNqf/9VNgCr6jz6u6oYjcHwlDoW6Ap8wjhX3Z/Co+IWgPsQFp9nEJ",
+	"H5OVoUZVOt1/9OGj82SY8ffzMwLWgMg89EAsyR1neeURuALnO1rFWddzojdX22N2NlUFuA1dtWP8W6Wv",
+	"0ReMnoslT68RjwUVUGEpkISult6SF3PNFdolFtSTYY36Mjo8B5jXWaHooOMZMLVKmJAsc6zcrHqHeVxb",
+	"EOsNldecB9NvipYdKrMmPGoKyKfW+1clJohNLTAUU7MTt05tnAr1ra+PAhxQiKeJkwoD1ldCWFZdJuZJ",
+	"Qm5yBKHt7swGsASWZL/Jmk9Rm2Tx+lrGxISs0t4I2M9QaEkAkdkNPYNflCRxLFu3RTddY65LC7WtMP04",
+	"kyQShSQjjdGccg1vB+ELbxfl13cg8LCW09JjUWsfR3nU4LFge6T26USqQmAT40sZcmEQirRQiCAeUQa5",
+	"0/e8NPCpjDy9DpBEdgNCswbUZpLPpAXfSWJVdZM2041SKOgRAbvGNg7HZoNpoP568GiN/ieKIVuQPv18",
+	"h3SjDMiwFEcTrFVzBGgq1UQOXqERZja4e9t9OgHkfbqW4238CG3Z6DwRFLrZnMgLkciByQaPw91mF82A",
+	"xU3YQ2YVe4TNIwhoIa2KyyFoXFVppraS+TCq9td4nW10+OhuhLFK7waMEGdp4MfCnZlgoswA3NB8L6Xa",
+	"BnSPeBh89nJaGauKAS4/Lsw5ntx6BOqvOJzldCV8be8RCMHTF9gRNmOrpJ0/QdfyGxGZNiwv0rphkiav",
+	"7xACMfLr92U2v3RzetuAetnHmEzDbQM8IuN9OiovQ++DPcfwUXDM5rV8JeTkhJ6m+HHaELm7SUO0eNob",
+	"EmAOJiPQkIw1sMz09B61NJan+dzXgiyY4JHEx/B8QzkDSM9CeXrihTv2vh3GIUA+nFxzcBuqNHA2Lb6J",
+	"+zXEps8wv/42IBMxw+cqisa+woJVt9tQtFooLVttX0SeM2dAYNImizs2tRx3equRk9qnBH0udlEZQjzc",
+	"q7o6Ue4kC5VRCV+cOcmei41SGcMkZN+vigwhoRfUkVWt5kfCcHxyoU32FmHPzRVdt1EYiB6717SbL8LR",
+	"gwxp96hARy8X6WcauYbmHm9PK8gmZVY1l1o85KFSrnOuW4sd3p0w4v0B6GBlCV1/37VKouUiwk7IQ31M",
+	"ZpyY4WT4FoaH8NqwVJaJuq52YoitldPeDNaqbGyoQG/NAMLuSG0RaK30nAzhGqRsAF+5GqomGayk8b84",
+	"GAHblW2wqzDUKKzYZRMznI6VF4pU5mLcz4rn3jka3yQ3S0gBispxDiv7XZ+zfbCUCekRcYU0Pm9NDqFU",
+	"Ke19AyAt6B7YV7vuuR2g27+FnMoRB80E1zsfXDCKbu8xCCeoDzf0288csmIQE6YGwR4LxoVYiA1gmsfA",
+	"GJ4MV3jgktlyXYNH90Ar4j4f3zxDY4vC6Hhprp1I21HMxJhRuAeZ2CF+65hGxm0t6mB4tsP6c3P4clXt",
+	"A41+8Tg5FXRzJMnDdw4cSUzuhKuSQ4XYyx1DuJOk7oeodOaz+yvp9j7UqceGhT3qFfy6B7VKx77iTXrw",
+	"wdJHH+e4a0Q/TPr4nGpQEBJhaKDRIYy81ikfovq4oh++QJI/Zr6N5nvXGsG1b7oTk28CAzZZODFqHver",
+	"c0xqwo4hj4bjcBkczvsZUBGFd1qTSWxoOMkwHzXvFY2aPC8NyOsdM6Ay3go5FUxtET7dCK5AqREKv/GX",
+	"0a2mmEVxRMifQYkyPfAVj/p9ZZ4NH8uxKpjJZwRpPbJBxzkiZ/FkrW+NKhpHeSprxoyfHlhpdFvtZ17o",
+	"tZBTS/wKGMi8rd14FARvtpvqD9wv9gWf8OCnGL815oR6A6koB92zE3j/pPbOp5d2jTR49ks7DsTuPlpW",
+	"T7746StvbOWh7KFGrtUi5H6EA59BqrRPLVvWmmWplYWUBmx8E6oBTsGdbmXujdZjVDl8HR49gFa9EppE",
+	"0Ay2hdK+EDOWmWI5GWkYrQeBqgbchUIa0HYAja7jl5sDsW3SjVL5UB/XmEvVf60pEScSODdQ3Adu9zQs",
+	"bt9iD6dEIXLjhtZ0aFfBhETIMcjusCfdHYgI3jUBGz4kT06L+QbbTU+u5R+pBPyomALTsSwOXDcEtgQu",
+	"jCLtFW7q3FYYEV722cqC/pG/p5l8w3W25e9f34C+Ap53lLGO/+NH/9CLgNFOHLMN5DlPnzfljgdABnsT",
+	"pGbT++7+XEiCgXVqrTnK/s5V2qmy2jxy1/fm4SPabaxUdqlykXZUbPd3X8VYacje7YHFt+KkET61K4ev",
+	"KpnxnQc7mprr45FYO7foH9qX6B8I07Xhq1FbMzyGmEShZCsutAC3UnTqkws8Rs30gyRhJzokbuYcaUdu",
+	"f9P/ryeJBs2KMSAmYclcJm5ZAxPhXsuYkMc7tYJ2EmW7H3Zwfd4vd2pDi0gkwidkBwAWN2K9YSAzj0Po",
+	"lGuGHagYN4wzHVLkJ2j44w77jIQEbdyfG97VSbr7RV/OkWT9RdXrwfnXYEOxf9NW2M0RiOKxM0l7S6Pj",
+	"cbRDxpWYDzTuVLUXuQrBlr58zsUNBNw8IvldxiEJXBOldL57NmRL7meQ+y8143U/kHQmSq69JHNQtCpm",
+	"1DypI81AHAbfJ6dWe93m7c0d5P3vJ1ccztHHdI8T5cVxsau5FWtRWyQSEGdnInlge5Kv92vMu8qvm0QX",
+	"zngPY42e4fy0JLUaxiufQbTjqtir2VlJNjZGmebv5OZ6Tl9xd/SqdPOV3k1f+ZbvNRfd620/Pd5Vcjma",
+	"EEXCI94J+GFw4Id7I2ZT2NBPLxQ0tEJUsX9DoMVY+42rmEjUXc1bRA7OQWZcsyVshMwYZ6iDYbuVsl+U",
+	"Mk8mRyD/LvNMlOc9X/92xgErZ+CxDfHALdwoSewt0FDCr4TcJV8O2c9/iQUI5//8+z8+o8FJseus1Uqu",
+	"wViGbwi5rvuqYsPWGe0osbJzcvLBEvvw9PkrtEbwqpUHNyz4NTgNesXznOVgDMMWpuh9AsQV3jGjlITJ",
+	"yF/P/eDE/i2r3UhE3QqJGQjGOnbnGuJMVlNHHkoXTTdc89TuOyCaMh9j361CgYXO3E9b4KHiB9eOFuAK",
+	"tu5PcdOAG+F+9tDD5BVFIT8OQQWEpqhTj0i7Xe4HCsY69kOdhCCoTbwu98oTQkshzzBYhunEntmoEnV/",
+	"qSzbgWWVQUD/2Pd+Vj7EfHVifmvWQTrdR470Ed54um/BmudDVsVcfWcWKkP0k10oQxa5ZpCKgudPmNm4",
+	"UxsyC/A4+6MtNCu1SCEUSGMCHfe/akGmkdfGkVnbsSrkUDGIOS7HW4OE7Ssl7cYMwV9ahg95zEqtKut7",
+	"qFD9vQczFNxfrmI6OfXmaBvrY6BXG8BtGrrYhtY/K9WqwQ6Fc2Hf50uAG5V+0x9wrXlhktAiBBB/0jsd",
+	"1uIGQyGBm3AK2/2M79Gq2G+PKWCtXcSNV7/pZB17KtdNluN93USlW7vZoKlEGOx22/DWbdVN0I8YmZ1E",
+	"3liU02bJJGgoLdHuL99aM2jt9LDicxT82THirikUnBF9PK6N1mDQEY2kfri8QaWf4kybjvLSYKGTk6k7",
+	"wRBZrcPdBTZeI5/aLTM065hrew5YjWSoLNhOG4RHbpDh65HJxQt5QkB/UlbsWyH7GbFTavXFL/Dd5PL7",
+	"JvvySGc00rCubMWxiUTIARoeE3dxmnDTCaKjSpBaBKwIhWC5YzncQJ6wG5VXBThTQoL1uAqt/tKPz9m/",
+	"JOzhg0fsO/fIwwefset1Y8g7vdA3IRxNe8zVPsDPF+cD9idkr+WkdaFmMqLpNJN093wogO34Cska0V+I",
+	"b0ZiPHrweSAD+9keXPa+49F9Ok7bkyRsDskbmlO9P+c5IWchvg772L83cFGDJe0Z2RK20z0GNXBRL2cf",
+	"C1HIhnHOEN/y930AFC53WM7CIDfgEVCU7LRwFTbYP3KeqgMSgXiHkM6N5buAcT6AXiMPA9+2QJwCms6J",
+	"JAwdh6k2X9qgWdjU4mFxVMjo3/LdXt9b/2imwByulcErI9CrqScK4AfIHH5mo2x1jBAcSXsocxoBeW/u",
+	"NbSxf56a4Q9Njkodrw7dBUKjZMROM7bu70d6GH7ko/nLw6A/InT2axqZsSUYTDICmTmDPmG5Uh4DCFXX",
+	"Gt0qbmOhNNXdzFAYZl5/9/oywx5qli13WEuXsIf//Ps/Pq8/HwKMYRZ4zOwGivYxq6GCPz+EFNzok1+0",
+	"1ckvCPNaba8iEg917K5UfgNDQKRSXZV6CNNKqrdbFcGZqKhfvruyId9hPxUsUNpHt5fuLNAZYDVj7htt",
+	"zngSlm1FnvvTSTrvofYJj0L6h8cQ7cZuKPwJXsN0oTwoKmPdzFEg0BVFw5qcG0NVlirGLEQuwLCysow7",
+	"pp2IsPaQQlgLw7yk6mRr/xc50qTU6hF0t36FMF7fDa+1eadhshavtrmnIVhnTfVeNdtMyaMfPffuKd3S",
+	"2NDEbr8rkDf8fQd0RLpH09+tIPoB3Gn2Imal6ArZeZXyP/LdULG8Vc+r3WCK9RFdNY5yEMTa+mjTN3mB",
+	"fn5JTc+BDaCDw7PT9oT5C2xpasxO2+sglpPoVU4DVr7EyGwgXx0BXxUwjgKCuJ8+SaJGTM247pzQcRoH",
+	"zrTg1oJO2EN/0WAVdMKqklnFHi8GodxHeqM/PtAaPYQHTvvICEbc9G8oJU/8xDBM3MRP7GPC+ZoRnFlN",
+	"qbjaMch6bC7Tt2A66X+xUgpzqOnemkM3dp0qQuA8Dvhqtxt1WC9c7np4ju698NmBhWK0hRAL81IksWNm",
+	"Sqdk3VL65LwMyYm1E8ckSFpRQAQuIFIbtnI8w/D20ypjUmHAs1Kx2W090eQ2My8bDKiZYGYDvWOK//jf",
+	"saEJ+vaT0McZIUM+R5Sy22kr0x0WgWSdypUwIf3/85Jrm7ClynY+Pm3sMNY1cVt59Ag0rpk3ICc5FNsN",
+	"o0e7xTdPonNMru3mFZlBGfr7ZIk3jN3l6ajPUl6Ax2Pxb7P/8z9ZhHOcEpwMAKWjDnf3zNHgGMPBqm20",
+	"RMd1OBnthyzQZq6WNdBEqJ3L38WZHmkvVMMmkUrXUDrT/ID1vQBrDeKZHBNCpYneDkYFCvXJ+gHPzEoN",
+	"ZDcpaTVPnVWIpQSsaRfvLN3QNNeAvgGNvgdhDTOpBpDmAbt6GarX7QY7WqnKPsXsZ9+B/c2LC/bZZ5/9",
+	"8QFD8BL/y9LjpTAPIWLY79xTf3z8+R9+z7YI4vPvHh3l35lbZZgP5Blb7tifrl7/hZXKSQM/G8N3AXQ9",
+	"dgbVbqce/A9ZRzueLF4IXQjLTUusP1mcP3j44Dx6onkpFk8Wnz04f/AZhvBCHPmMGwPGl5uSsXbUzU3o",
+	"t4pGaQzjNd4UTH57wK74jdd5HV0TZlQrTd6bZdyGsKrPCnrgc6N87qVT+BfP/Gw8K4Cxz0MNs9vDmH9b",
+	"lrlI8ZWzn0JdmD/sB/G/8OMhCtPlN6srwF+YUsmQtPro/PyWh4bMj9vnUY8tlDCMt2L0QtkGAZZt+c6w",
+	"khuLvLnkme8e653NK17lg+ZavaKzCOLzAadwtgSZold47Qtuu/vwDdjn+MAd0sQPQBDkWZ6zgFIazLy1",
+	"aqPhljk/ce019MDg4v0TJ67+FGADmk8sGBt6ZSahQcPW/cqXDB1JkqQ++nuHMcv85O7mOOK3Z5zGh7c7",
+	"MkXiP0NpT2ess19F9sFL0hx8dUWXsF/h7xvadpb5uC+Dv3Ga5Epptlaq7vtomQFrc8iwu3cJ0sNIn8AE",
+	"XPMCfMriv9FvNo+cvfxq8eFve2s+KyNW+ui58ojqB8+WKPgazn4qYd3d2Vo5WQrJERN23wQmj04pUhv6",
+	"o94bfZJFSXmTn7E/XX79TcIu//KNk/U/wvLSmTveJ/Twc/bqeeJ7BpiC53nQA7ZaWOt2WcK2f3FeVvu0",
+	"nXJgVWrBfmqsBl4cQeRDJ5Zg5VNPWMo1nP1q1TXIDy1G62/3stqB/sTdmmt4wFB2updYyqVUGCFYV3gl",
+	"e5XPMJ7ndf2XBMh8O4YeB1/4ONkeMwh03XO0mrxavMDhFvtESlo0Hgd6ctxzZ3evW8XFgBD0FQH+Tjp+",
+	"myzP1dqX3Q0Jg4v6oTtdaRyEWKpvRsIl9vsWaVBRLb+GT4+XpLh+j6k/qFVfAdfpJsQw0ImN8j1AyYfI",
+	"diXsLKX6GnbGanVN6NUXEeP/Ti5yLbAt2r1q1DGBr7+pV/tE9OJzs/M9WZy6tOWG5bCyTFUnSaO19o4f",
+	"Ugp97RuYt3sIQftXSUi7qO260HGeFDvfaMzMosTOzxWggA5yp/ZPNHTsuYjpN1sOjebdmjSLJQAaBPcp",
+	"p3DZAzIqBLvMqRt4Bu9L5UPlpKT6Gv/8n3oDLLy3Z6m5uRVFytHMse7F1Q+nkD44OYdlJApnLlnjDQ1p",
+	"U1bticX+iQl+0f+XBN7LGvN36CLTUHAhDSsDoHeQe+5GUywLJrQ4SeD9VGXrkWvtFd/5kp21ii3RuE2Y",
+	"VNv/zt5izL5Obwghe3/3Kc1ihgWiR3K58zinBzca3VN3tM347Y/iLsKRBwUfRwj8uJ3YidEo6ZE2a29R",
+	"cFeestk5330asmHo7X5bNx0MfYxkxrA4wKd4XQuProC+HB9j4GwF2xiLQCzJgzv8XUQruost9h//KHsc",
+	"1kXs8V+7xDxlCxFCcqI/AqExZ7sj7t3f4D2DbabcU3WxsdFlKAm6C6Zp9365X8eVXxUlFrizbU+zWTxh",
+	"JzJLQ9974pYhI3JgIuf3QPO68uyejoDnu45fqUsOjzJ656wfwEzvWV4O7oO7P7JbYvwzHnHjSZPuGcs0",
+	"X1lk50yJ0MTP329KpoAJyom/6hDxeiuZhlTp7OA19w1Yjyt+1yRsCa4+P+Py7p+f93ch5RpGvXsp12iD",
+	"+I6EqGsm2O+2a1GLVn2oN/il2pK0x7kE395/Sq/b7RHf0fTTWMdxgoQib+dvucxe+4KKu5BP8fMfRaMb",
+	"295vG0Z9ijyJHCwMW4n3tye9MP4yGti89E/cR2DThyImBjZxFZ8YFlbwMW5U0sQ5HKrxwYWQPmIrLVEE",
+	"VaX2pYcFmr3C9mI5/rd0NOdZVgdyJjic6ja8w6GG+e2FPySTewdTcwoNiBPK3TSYo/2330jc6hYVdn8G",
+	"bj/S3D/1Z7/i/7+cpL3TEdiPoL3//xAKrqVMQgYKw7aNnt8JZ6fHFSHLcFCHcg9EN1ynOfMD9hrzu7jQ",
+	"qFOFyhvstVrDnmoR8DFVZZnhN0NK7aVvQjhBjFkoygtaYgwnatKf0pvb+Y5vL0t/agQJ7C4jIq0emKO5",
+	"ZE4VRm9tVuc0Rpi3j69i7iG+D7No81z0J3cunyTW/Sqdgab5r4PueHfb0hpmYF+wJ+LHcxXs3z9Qmvpo",
+	"e/Kx1zJA4JpSidwDbzkd1VcDZ00+ovc49+mN3R33KX77Wj4O81FU/APbfJu3OrrUz371itSHM58x+2kV",
+	"sgpu8wKqdbWT7p9kPIF4G1JrELLtl6hVRAbMxQoSFFQrITPTTnguK0x280nPh7wovgT/+ztLddir8r9n",
+	"7mugK4ZCgCue5xFOsY7+9el4RzxqGvDK3yR/Uj5TnxkTkCjuhmk60Fa/Fa/phe9hewojhFDuqLshPnMv",
+	"DodWc7YJLgcMPScs9LRqItNWqdvOpA4xqVYfrTtwzXfagN2zmRsp36f063ah9i1wWx2fOsByd6vsNX0N",
+	"h0zMkPZVB+mtkCZpdZ2NSnkro//jpCaTIaT74NSPFEYaZlUMJD2tkzCDTQxc5wI0tvtHVvb9Y90/d2wL",
+	"GnyqNraKuC3+PqubWh63s0PlHHWI//Y31X36o8ge39Gzv5svveDB03Z7GxO7ft7uvrwVd2UqNbCD97sr",
+	"2PD07m4DjZ0KR1WPN+GR+9A8Qk/ICYpHJzk5NEn24NbXaJFbhRBUGIZO2HKHFaJ3UNgVZnw3TNfuI3nP",
+	"fBd34vZt88ByE/NjWvQ95GJ/ofRaWQuyd/Usdxg4snx371lWdYeQweNV5fd1uKp80tHy+fZu4l7r4pKF",
+	"xoVJ8ISesv0osqalil8FUKIJPu9gt04J3aXmZpEskIZ/O9XlfEr8LLm9bHIs9A3Xa2OIYfajVSpkAvva",
+	"Rv919rtMpebM/2AeFNnvT99SUcQtpf1Xb4BnrbxlzO25uPqBKe1r9etosA8GP2MZcqFkpu2q8sm5kOeY",
+	"GxuwxQUChLRK+1NVgO/X8YD9GGIrCGqW5/i0hxewIdkv8YXikqj3eVl8LEYciKRkevemGi+H6zcY6wGA",
+	"6grYl4ESeIM6ckTvtPt3LOqpc6Gx3EeYmmYD4eoc+A34NOORCf1W4tO3WFSAfPIG8AgMORWXgCAxHb51",
+	"HKc93/pmNCefQx1g/8aKQWqzOhaC1Mi1vg/jbZXLuTP/W/PW3IsJ/NKaaN+2ABcQTDlpHMorledqG2Qh",
+	"IqWesPvOopqoVL2l0iMJjep7Jw6qkmHHCK228pQ6v9v3rvxWrL3zu7b2Ts7M3baw6IYU0Rqv7g7XV48x",
+	"4O2rjbgaPih0Ir6NxZ/VH3PSkWKry8rG1sd3FcLodFa+Z+4ao/5pLIbAi/omnuxK54snizNeCmcF/d8A",
+	"AAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -2,13 +2,13 @@ package httpapi
 
 import (
 	"context"
-	"slices"
-	"time"
 
 	"firmitas/api"
 	"firmitas/core/climate"
-	"firmitas/core/coating"
+	"firmitas/core/compat"
 	"firmitas/core/enduse"
+	"firmitas/core/furniture"
+	"firmitas/core/preparation"
 	"firmitas/core/schedule"
 	"firmitas/core/system"
 	"firmitas/internal/workshop"
@@ -23,7 +23,7 @@ func (h *handlers) GetWorkshop(ctx context.Context, _ api.GetWorkshopRequestObje
 }
 
 func (h *handlers) PutSettings(ctx context.Context, r api.PutSettingsRequestObject) (api.PutSettingsResponseObject, error) {
-	in := workshop.Settings{Version: r.Body.Version, Units: string(r.Body.Units), Clock: string(r.Body.Clock), FoodPolicy: enduse.FoodPolicy(r.Body.FoodPolicy)}
+	in := workshop.Settings{Version: r.Body.Version, Units: string(r.Body.Units), Clock: string(r.Body.Clock), FoodPolicy: enduse.FoodPolicy(r.Body.FoodPolicy), Schools: compat.Schools(r.Body.Schools)}
 	for i, d := range r.Body.Hours {
 		in.Days[i] = schedule.Day{Open: d.Open, Close: d.Close}
 	}
@@ -35,13 +35,8 @@ func (h *handlers) GetCatalogue(context.Context, api.GetCatalogueRequestObject) 
 	return api.GetCatalogue200JSONResponse(catalogue()), nil
 }
 
-func (h *handlers) GetProducts(ctx context.Context, _ api.GetProductsRequestObject) (api.GetProductsResponseObject, error) {
-	shelf, err := h.service.Shelf(ctx)
-	return api.GetProducts200JSONResponse(each(shelf, toProduct)), err
-}
-
 func (h *handlers) Choose(ctx context.Context, r api.ChooseRequestObject) (api.ChooseResponseObject, error) {
-	c, err := h.service.Choose(ctx, fromBrief("", r.Body.Zone, r.Body.Air, r.Body.Start, r.Body.Promised))
+	c, err := h.service.Choose(ctx, fromBrief(*r.Body))
 	if err != nil {
 		return nil, err
 	}
@@ -49,7 +44,7 @@ func (h *handlers) Choose(ctx context.Context, r api.ChooseRequestObject) (api.C
 }
 
 func (h *handlers) Inspect(ctx context.Context, r api.InspectRequestObject) (api.InspectResponseObject, error) {
-	in, err := h.service.Inspect(ctx, fromBrief("", r.Body.Zone, r.Body.Air, r.Body.Start, r.Body.Promised))
+	in, err := h.service.Inspect(ctx, fromBrief(*r.Body))
 	if err != nil {
 		return nil, err
 	}
@@ -87,7 +82,7 @@ func (h *handlers) ChooseSystem(ctx context.Context, r api.ChooseSystemRequestOb
 	picked := each(r.Body.Layers, func(l api.LayerChoice) workshop.LayerChoice {
 		return workshop.LayerChoice{Role: system.Role(l.Role), ProductID: l.ProductID, Coats: l.Coats}
 	})
-	p, err := h.service.ChooseSystem(ctx, r.ID, r.Body.Version, picked)
+	p, err := h.service.ChooseSystem(ctx, r.ID, r.ZoneID, r.Body.Version, picked)
 	return api.ChooseSystem200JSONResponse(toPiece(p)), err
 }
 
@@ -96,7 +91,7 @@ func (h *handlers) GetPlan(ctx context.Context, r api.GetPlanRequestObject) (api
 	if err != nil {
 		return nil, err
 	}
-	return api.GetPlan200JSONResponse{System: toSystem(p.System, p.Plan), Plan: toPlan(p.Plan), Air: toAirReading(p.Wish.Air), LatestStart: when(p.Latest),
+	return api.GetPlan200JSONResponse{Plan: toPlan(p), Air: toAirReading(p.Brief.Zones[0].Wish.Air), LatestStart: when(p.Latest),
 		Strip: toStrip(home, []*workshop.Plan{&p}, h.service.Now(), false)}, nil
 }
 
@@ -115,26 +110,55 @@ func (h *handlers) GetCare(ctx context.Context, r api.GetCareRequestObject) (api
 	return api.GetCare200JSONResponse(toCard(card)), err
 }
 
-func fromPieceInput(in api.PieceInput) workshop.Brief {
-	return fromBrief(in.Name, in.Zone, in.Air, in.Start, in.Promised)
+func (h *handlers) GetAgain(ctx context.Context, r api.GetAgainRequestObject) (api.GetAgainResponseObject, error) {
+	b, err := h.service.Again(ctx, r.ID)
+	return api.GetAgain200JSONResponse(toPieceInput(b)), err
 }
 
-func fromBrief(name string, z api.ZoneInput, air api.Air, start time.Time, promised *time.Time) workshop.Brief {
-	b := workshop.Brief{Name: name, Air: climate.Air{TempC: air.TempC, RH: air.Rh}, Start: start,
-		Zone: workshop.Zone{Name: z.Name, EndUse: z.EndUse, Material: z.Material, Look: system.Look(z.Look), Sheen: z.Sheen, AreaM2: z.AreaM2, LengthM: z.LengthM, WidthM: z.WidthM, Inspection: fromInspection(z.Inspection)}}
-	if promised != nil {
-		b.Promised = *promised
+func (h *handlers) LayOut(_ context.Context, r api.LayOutRequestObject) (api.LayOutResponseObject, error) {
+	zones, parts, err := workshop.LayOut(r.Body.Kind, r.Body.Measures)
+	return api.LayOut200JSONResponse{Parts: each(parts, toPart), Zones: each(zones, func(z furniture.Zone) api.LayOutZone {
+		return api.LayOutZone{Name: z.Name, Face: string(z.Face), EndUse: z.EndUse, AreaM2: z.AreaM2}
+	})}, err
+}
+
+func toPart(p furniture.Part) api.Part { return api.Part{Kind: p.Kind, Name: p.Name, Count: p.Count} }
+
+func fromPart(p api.Part) furniture.Part {
+	return furniture.Part{Kind: p.Kind, Name: p.Name, Count: p.Count}
+}
+
+func fromPieceInput(in api.PieceInput) workshop.Brief {
+	b := workshop.Brief{Name: in.Name, Kind: in.Kind, Owner: string(in.Owner), Alike: in.Alike, History: in.History,
+		Site:  preparation.Site{OnSite: in.Site.OnSite, LivedIn: in.Site.LivedIn, PoorlyAired: in.Site.PoorlyAired, CoverFloors: in.Site.CoverFloors},
+		Parts: each(in.Parts, fromPart), Zones: each(in.Zones, fromZone), Air: climate.Air{TempC: in.Air.TempC, RH: in.Air.Rh}, Start: in.Start}
+	if in.FromPieceID != nil {
+		b.FromPiece = *in.FromPieceID
+	}
+	if in.Promised != nil {
+		b.Promised = *in.Promised
 	}
 	return b
 }
 
-// shownFields are the sheet values worth showing for a product: those that say something.
-func shownFields(p *coating.Product) []api.SheetValue {
-	var out []api.SheetValue
-	for _, f := range coating.Fields {
-		if v := *f.Of(&p.Sheet); v != 0 || p.Label[f.Name] != 0 {
-			out = append(out, api.SheetValue{Field: f.Name, Unit: f.Unit, Value: v, Basis: api.Basis(p.Basis(f.Name))})
-		}
+// fromBrief is a preview of one zone.
+func fromBrief(in api.Brief) workshop.Brief {
+	b := workshop.Brief{Alike: 1, Zones: []workshop.Zone{fromZone(in.Zone)}, Air: climate.Air{TempC: in.Air.TempC, RH: in.Air.Rh}, Start: in.Start}
+	if in.Alike != nil {
+		b.Alike = *in.Alike
 	}
-	return slices.Clip(out)
+	if in.Promised != nil {
+		b.Promised = *in.Promised
+	}
+	b.PieceID = or(in.PieceID)
+	return b
+}
+
+func fromZone(z api.ZoneInput) workshop.Zone {
+	out := workshop.Zone{Name: z.Name, Face: furniture.Face(z.Face), EndUse: z.EndUse, Material: z.Material, Look: system.Look(z.Look), Sheen: z.Sheen,
+		AreaM2: z.AreaM2, LengthM: z.LengthM, WidthM: z.WidthM, Inspection: fromInspection(z.Inspection), Wants: fromWants(z.Wants)}
+	if z.ID != nil {
+		out.ID = *z.ID
+	}
+	return out
 }

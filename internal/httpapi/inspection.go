@@ -1,7 +1,10 @@
 package httpapi
 
 import (
+	"context"
+
 	"firmitas/api"
+	"firmitas/core/preparation"
 	"firmitas/core/substrate"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop"
@@ -53,18 +56,62 @@ func toGuide(t substrate.TestGuide) api.TestGuide {
 	return api.TestGuide{ID: string(t.ID), Title: t.Title, How: t.How, Caution: t.Caution, Outcomes: each(t.Outcomes, func(o substrate.Outcome) string { return string(o) })}
 }
 
+func toJob(j preparation.Job) api.Job {
+	out := api.Job{Key: j.Key, Title: j.Title, Detail: j.Detail, Reason: j.Reason, Materials: j.Materials, Caution: j.Caution, Unlocks: j.Unlocks,
+		Grits: each(j.Grits, func(p int) api.Grit { return api.Grit{P: p, Um: substrate.GrainUM(p)} }), Zones: append([]int{}, j.Zones...),
+		Minutes: j.HandsOn, WaitH: j.WaitH, JustBefore: j.JustBefore, After: j.Phase >= substrate.Last}
+	if j.Dilution.WaterL > 0 {
+		out.Dilution = &api.Dilution{WaterL: j.Dilution.WaterL, CleanerMl: j.Dilution.CleanerML}
+	}
+	return out
+}
+
+func toPreparation(p workshop.Preparation) api.Preparation {
+	out := api.Preparation{Version: p.Piece.Version, Jobs: each(p.Jobs, toJob), UsualOrder: len(p.Piece.JobOrder) == 0}
+	for _, j := range out.Jobs {
+		out.HandsOnMin += j.Minutes
+	}
+	for _, z := range p.Brief.Zones {
+		zone := api.PreparedZone{Name: z.Name, Material: z.Wish.Material.Name, Action: api.PreparedZoneAction(z.Wish.Action)}
+		switch {
+		case z.Wish.Seen.Unknown:
+			zone.OldFinish = "nobody knows"
+		case z.Wish.Seen.Finish != nil:
+			zone.OldFinish = z.Wish.Seen.Finish.Name
+		}
+		if z.System != nil {
+			zone.FirstCoat = z.System.Layers[0].Product.Name
+		}
+		out.Zones = append(out.Zones, zone)
+	}
+	return out
+}
+
+func (h *handlers) GetPreparation(ctx context.Context, r api.GetPreparationRequestObject) (api.GetPreparationResponseObject, error) {
+	p, err := h.service.PreparationOf(ctx, r.ID)
+	if err != nil {
+		return nil, err
+	}
+	return api.GetPreparation200JSONResponse(toPreparation(p)), nil
+}
+
+func (h *handlers) OrderPreparation(ctx context.Context, r api.OrderPreparationRequestObject) (api.OrderPreparationResponseObject, error) {
+	p, err := h.service.OrderPreparation(ctx, r.ID, r.Body.Version, r.Body.Order)
+	if err != nil {
+		return nil, err
+	}
+	return api.OrderPreparation200JSONResponse(toPreparation(p)), nil
+}
+
 func toInspected(in workshop.Inspected) api.Inspected {
 	out := api.Inspected{LeadOpen: in.LeadOpen, MoisturePct: some(in.Moisture), MoistureEstimate: in.Estimate, Action: api.InspectedAction(in.Action),
 		Possible: each(in.Identified.Possible, func(p substrate.Possible) api.PossibleFinish {
 			return api.PossibleFinish{ID: p.Finish.ID, Name: p.Finish.Name, Odds: p.Odds}
 		}),
 		Options: each(in.Options, func(o substrate.Option) api.FinishOption {
-			return api.FinishOption{Action: api.FinishOptionAction(o.Action), Standing: api.FinishOptionStanding(o.Standing), Why: o.Why, MinutesPerM2: o.MinutesPerM2, Risk: o.Risk, Opens: o.Opens}
+			return api.FinishOption{Action: api.FinishOptionAction(o.Action), Standing: api.FinishOptionStanding(o.Standing), Why: o.Why, Minutes: o.MinutesPerM2 * in.AreaM2, Risk: o.Risk, Opens: o.Opens}
 		}),
-		Tasks: each(in.Tasks, func(t substrate.Task) api.PreparationTask {
-			return api.PreparationTask{ID: t.ID, Title: t.Title, Detail: t.Detail, Reason: t.Reason, Materials: t.Materials, Caution: t.Caution, Unlocks: t.Unlocks,
-				Minutes: t.HandsOn(in.Brief.Zone.AreaM2), WaitH: t.Wait(in.Brief.Air)}
-		})}
+		Jobs: each(in.Jobs, toJob)}
 	if in.Identified.Sure != nil {
 		out.Sure = &in.Identified.Sure.ID
 	}

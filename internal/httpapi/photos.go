@@ -9,7 +9,11 @@ import (
 )
 
 func toPhoto(p store.Photo) api.Photo {
-	return api.Photo{ID: p.ID, Moment: api.PhotoMoment(p.Moment), Width: p.Width, Height: p.Height}
+	out := api.Photo{ID: p.ID, Moment: api.PhotoMoment(p.Moment), Width: p.Width, Height: p.Height}
+	if p.ZoneID.Valid {
+		out.ZoneID = &p.ZoneID.Int64
+	}
+	return out
 }
 
 func (h *handlers) GetPhotos(ctx context.Context, r api.GetPhotosRequestObject) (api.GetPhotosResponseObject, error) {
@@ -18,7 +22,11 @@ func (h *handlers) GetPhotos(ctx context.Context, r api.GetPhotosRequestObject) 
 }
 
 func (h *handlers) AddPhoto(ctx context.Context, r api.AddPhotoRequestObject) (api.AddPhotoResponseObject, error) {
-	p, err := h.service.AddPhoto(ctx, r.ID, string(r.Params.Moment), r.Body)
+	zone := int64(0)
+	if r.Params.ZoneID != nil {
+		zone = *r.Params.ZoneID
+	}
+	p, err := h.service.AddPhoto(ctx, r.ID, zone, string(r.Params.Moment), r.Body)
 	return api.AddPhoto201JSONResponse(toPhoto(p)), err
 }
 

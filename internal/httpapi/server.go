@@ -19,13 +19,14 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"firmitas/api"
+	"firmitas/internal/document"
 	"firmitas/internal/photo"
 	"firmitas/internal/webui"
 	"firmitas/internal/workshop"
 )
 
 const (
-	mostBody     = 1 << 20 // photos may be larger: photo.MostBytes
+	mostBody     = 1 << 20 // photos and files of products may be larger
 	longestServe = 15 * time.Second
 )
 
@@ -132,8 +133,11 @@ func secure(hosts []string) gin.HandlerFunc {
 
 func limit(c *gin.Context) {
 	most := int64(mostBody)
-	if strings.HasSuffix(c.Request.URL.Path, "/photos") {
+	switch path := c.Request.URL.Path; {
+	case strings.HasSuffix(path, "/photos"), strings.HasSuffix(path, "/photo"):
 		most = photo.MostBytes
+	case strings.HasSuffix(path, "/import"):
+		most = document.MostBytes
 	}
 	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, most)
 	ctx, cancel := context.WithTimeout(c.Request.Context(), longestServe)

@@ -10,6 +10,7 @@ import (
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
+	"firmitas/core/furniture"
 	"firmitas/core/schedule"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
@@ -38,7 +39,7 @@ func when(t time.Time) *time.Time {
 
 func toWorkshop(w workshop.Workshop) api.Workshop {
 	out := api.Workshop{Name: w.Name, Town: w.Town, Contact: w.Contact, Version: w.Version, Units: api.WorkshopUnits(w.Units), Clock: api.WorkshopClock(w.Clock),
-		FoodPolicy: api.WorkshopFoodPolicy(w.FoodPolicy), Hours: each(w.Days[:], func(d schedule.Day) api.Hours { return api.Hours{Open: d.Open, Close: d.Close} })}
+		FoodPolicy: api.WorkshopFoodPolicy(w.FoodPolicy), Schools: api.Schools(w.Schools), Hours: each(w.Days[:], func(d schedule.Day) api.Hours { return api.Hours{Open: d.Open, Close: d.Close} })}
 	if w.Zone != nil {
 		out.TimeZone = w.Zone.String()
 	}
@@ -49,12 +50,19 @@ func toGate(g enduse.Gate) api.Gate { return api.Gate{ID: string(g.ID), Name: g.
 
 func catalogue() api.Catalogue {
 	return api.Catalogue{
+		Kinds: each(furniture.Kinds, func(k *furniture.Kind) api.Kind {
+			return api.Kind{ID: k.ID, Name: k.Name, Measures: each(k.Measures, func(m furniture.Measure) api.Measure {
+				return api.Measure{ID: m.ID, Name: m.Name, Usual: m.Usual, Count: m.Count}
+			})}
+		}),
+		PartKinds: each(furniture.PartKinds, func(k *furniture.PartKind) api.Named { return api.Named{ID: k.ID, Name: k.Name} }),
+		Faces:     each(furniture.Faces, func(f furniture.Face) string { return string(f) }),
 		EndUses: each(enduse.EndUses, func(u *enduse.EndUse) api.EndUse {
-			return api.EndUse{ID: u.ID, Name: u.Name, Group: u.Group, Asks: slices.Clone(u.Asks[:]), FilmUm: u.FilmUM, CureFirst: u.CureFirst,
+			return api.EndUse{ID: u.ID, Name: u.Name, Group: u.Group, Asks: slices.Clone(u.Asks[:]), FilmUm: u.FilmUM, CureFirst: u.CureFirst, Note: u.Note,
 				Gates: each(u.Gates, func(id enduse.GateID) api.Gate { return toGate(enduse.Gates[id]) })}
 		}),
 		Materials: each(substrate.Materials, func(m *substrate.Material) api.Material {
-			return api.Material{ID: m.ID, Name: m.Name, Kind: string(m.Kind), Traits: m.Traits(), Note: m.Note}
+			return api.Material{ID: m.ID, Name: m.Name, Kind: string(m.Kind), Note: m.Note, Traits: each(m.Traits(), func(t substrate.Trait) api.Trait { return api.Trait{Name: t.Name, Basis: api.Basis(t.Basis)} })}
 		}),
 		Looks:   each(system.Looks, func(l system.Look) api.Look { return api.Look(l) }),
 		Sheens:  coating.SheenNames,
@@ -64,6 +72,14 @@ func catalogue() api.Catalogue {
 		Contaminations: each(substrate.Contaminations, func(c substrate.Contamination) string { return string(c) }),
 		Repairs:        each(substrate.Repairs, func(r substrate.Repair) api.Named { return api.Named{ID: r.ID, Name: r.Damage} }),
 		Tests:          each(substrate.Tests, toGuide),
+		Families:       each(coating.FamiliesInOrder(), toFamily),
+		SheetFields: each(coating.Fields, func(f coating.Field) api.SheetField {
+			return api.SheetField{Name: f.Name, Title: f.Title, Units: f.Dimension.UnitNames()}
+		}),
+		StatementKinds: each(coating.StatementKinds, func(k coating.StatementKind) api.Named { return api.Named(k) }),
+		Groups:         coating.Groups,
+		Places:         each(enduse.Places, func(p enduse.PlaceAsks) api.Place { return api.Place{ID: string(p.Place), Name: p.Name} }),
+		Soils:          each(compat.Soils, func(s compat.Soil) string { return string(s) }),
 	}
 }
 
@@ -72,27 +88,26 @@ func toRef(p *coating.Product) api.ProductRef {
 		Shade: api.ProductRefShade(p.Shade), Sheen: p.Sheen.String(), Body: api.ProductRefBody(p.Family.Body)}
 }
 
-func toProduct(p *coating.Product) api.Product {
-	statements := []string{}
-	for _, kind := range []string{coating.StatesToys, coating.StatesFood, coating.StatesSlip} {
-		if said := p.Statements[kind]; said != "" {
-			statements = append(statements, said)
-		}
-	}
-	return api.Product{Ref: toRef(p), Groups: p.Family.Groups, Carrier: string(p.Family.Carrier), Notes: p.Family.Notes, DryUm: p.DryUM(), Values: shownFields(p), Statements: statements}
-}
-
 func toJudgement(j compat.Judgement) api.Judgement {
-	return api.Judgement{Verdict: api.Verdict(j.Verdict.String()), EarliestH: j.EarliestH, LabelH: j.LabelH, LatestH: j.LatestH, WaitBasis: api.Basis(j.WaitBasis),
+	return api.Judgement{Verdict: api.Verdict(j.Verdict.String()), Legal: j.Legal(), EarliestH: j.EarliestH, LabelH: j.LabelH, LatestH: j.LatestH, WaitBasis: api.Basis(j.WaitBasis),
 		Preparations: each(j.Preparations, func(p compat.Preparation) string { return p.Text }),
-		Findings: each(j.Findings, func(f compat.Finding) api.Finding {
-			return api.Finding{Rule: f.Rule.ID, Title: f.Rule.Title, Verdict: api.Verdict(f.Rule.Verdict.String()), Reason: f.Reason, Failure: f.Rule.Failure,
-				WayOut: f.Rule.WayOut, WaitH: f.WaitH, Basis: api.Basis(f.Rule.Basis)}
-		})}
+		Findings:     each(j.Findings, toFinding), Quieted: each(j.Quieted, toFinding), Words: each(j.Words, toWord)}
 }
 
-func toSystem(s system.System, plan schedule.Plan) api.System {
-	return api.System{
+func toFinding(f compat.Finding) api.Finding {
+	return api.Finding{Rule: f.Rule.ID, Title: f.Rule.Title, Verdict: api.Verdict(f.Rule.Verdict.String()), Reason: f.Reason, Failure: f.Rule.Failure,
+		WayOut: f.Rule.WayOut, WaitH: f.WaitH, Basis: api.Basis(f.Rule.Basis)}
+}
+
+var speakers = map[compat.By]api.WordBy{compat.ByLabel: api.WordByLabel, compat.ByBoard: api.WordByBoard}
+
+func toWord(w compat.Word) api.Word {
+	return api.Word{By: speakers[w.By], May: w.May, Sense: w.Sense, Who: w.Who, When: w.When}
+}
+
+func toSystem(in workshop.Suggestion) api.System {
+	s, plan := in.System, in.Plan
+	out := api.System{
 		Layers: each(s.Layers, func(l system.Layer) api.Layer {
 			out := api.Layer{Role: api.Role(l.Role), Product: toRef(l.Product), Coats: l.Coats, DryUm: l.Product.DryUM(), Below: toJudgement(l.Below)}
 			if l.Coats > 1 {
@@ -111,7 +126,26 @@ func toSystem(s system.System, plan schedule.Plan) api.System {
 			return api.GateGiven{Gate: toGate(g.Gate), Passed: g.Passed, Why: g.Why, Evidence: each(g.Evidence, same)}
 		}),
 		HandsOnMin: plan.HandsOn.Minutes(), LastCoat: when(plan.LastCoat), LightUse: when(plan.LightUse), FullCure: when(plan.FullCure), Promise: toPromise(plan.Promise),
+		Parts: toParts(s.Parts), RenewMonths: s.Protection().Product.Family.RenewMonths, Amber: s.Amber(), FirstUse: append([]string{}, in.FirstUse...),
+		Buy: each(in.Buy, toNeed), Together: append([]string{}, in.Together...),
+		Better: each(in.Better, func(b system.Better) api.Better { return api.Better{Change: b.Change, Gain: b.Gain} }),
 	}
+	if in.Litres > 0 {
+		out.Litres = &in.Litres
+	}
+	if in.Cost != "" {
+		out.MaterialCost = &in.Cost
+	}
+	if in.VOCGrams > 0 {
+		out.VocG = &in.VOCGrams
+	}
+	return out
+}
+
+func toNeed(n schedule.Need) api.Need { return api.Need{Product: toRef(n.Product), Litres: n.Litres} }
+
+func toParts(p system.Parts) api.Parts {
+	return api.Parts{Work: p.Work, Wait: p.Wait, Wear: p.Wear, Look: p.Look, Upkeep: p.Upkeep, Risk: p.Risk, Smell: p.Smell}
 }
 
 func toPromise(p *schedule.Promise) *api.Promise {
@@ -127,21 +161,41 @@ func toAirReading(a climate.Air) api.AirReading {
 
 func toChoice(c workshop.Choice) api.Choice {
 	return api.Choice{Suited: c.Suited, Air: toAirReading(c.Air),
-		Systems: each(c.Suggestions, func(s workshop.Suggestion) api.System { return toSystem(s.System, s.Plan) }),
+		Systems: each(c.Suggestions, toSystem),
 		LeftOut: each(c.LeftOut, func(l system.LeftOut) api.LeftOut {
 			return api.LeftOut{Product: toRef(l.Product), Kind: api.LeftOutKind(l.Kind), Rule: l.Rule, Reason: l.Reason}
 		}),
-		Openings: each(c.Openings, func(o system.Opening) api.Opening {
-			return api.Opening{What: api.OpeningWhat(o.What), Stands: o.Stands, Change: o.Change, Opens: o.Opens, Example: o.Example}
+		Openings: each(c.Openings, func(o workshop.Opening) api.Opening {
+			return api.Opening{What: api.OpeningWhat(o.What), Stands: o.Stands, Change: o.Change, Opens: o.Opens, Example: o.Example, Nearest: toSystem(o.Nearest), Lacks: o.Lacks}
 		})}
 }
 
+func toZone(z workshop.Zone) api.ZoneInput {
+	out := api.ZoneInput{Name: z.Name, Face: string(z.Face), EndUse: z.EndUse, Material: z.Material, Look: api.Look(z.Look), Sheen: z.Sheen,
+		AreaM2: z.AreaM2, LengthM: z.LengthM, WidthM: z.WidthM, Inspection: toInspection(z.Inspection), Wants: toWants(z.Wants)}
+	if z.ID != 0 {
+		out.ID = &z.ID
+	}
+	return out
+}
+
+func toPieceInput(b workshop.Brief) api.PieceInput {
+	out := api.PieceInput{Name: b.Name, Kind: b.Kind, Owner: api.PieceInputOwner(b.Owner), Alike: b.Alike, History: b.History,
+		Site:  api.Site{OnSite: b.Site.OnSite, LivedIn: b.Site.LivedIn, PoorlyAired: b.Site.PoorlyAired, CoverFloors: b.Site.CoverFloors},
+		Parts: each(b.Parts, toPart), Zones: each(b.Zones, toZone), Air: api.Air{TempC: b.Air.TempC, Rh: b.Air.RH}, Start: b.Start.UTC(), Promised: when(b.Promised)}
+	if b.FromPiece != 0 {
+		out.FromPieceID = &b.FromPiece
+	}
+	return out
+}
+
 func toPiece(p workshop.Piece) api.Piece {
-	out := api.Piece{ID: p.ID, Number: p.Number, Version: p.Version, Name: p.Name, Air: api.Air{TempC: p.Air.TempC, Rh: p.Air.RH}, Start: p.Start.UTC(), Promised: when(p.Promised),
-		Zone:  api.ZoneInput{Name: p.Zone.Name, EndUse: p.Zone.EndUse, Material: p.Zone.Material, Look: api.Look(p.Zone.Look), Sheen: p.Zone.Sheen, AreaM2: p.Zone.AreaM2, LengthM: p.Zone.LengthM, WidthM: p.Zone.WidthM, Inspection: toInspection(p.Zone.Inspection)},
+	out := api.Piece{ID: p.ID, Number: p.Number, Version: p.Version, Input: toPieceInput(p.Brief), Removed: each(p.Removed, toZone),
 		Stage: api.PieceStage(p.Stage), Next: api.Next{Text: p.Next.Text, At: when(p.Next.At), Closes: when(p.Next.Closes)},
-		Layers: each(p.Layers, func(l system.Layer) api.LayerChoice {
-			return api.LayerChoice{Role: api.Role(l.Role), ProductID: l.Product.ID, Coats: l.Coats}
+		Systems: each(p.Zones, func(z workshop.Zone) []api.LayerChoice {
+			return each(z.Layers, func(l system.Layer) api.LayerChoice {
+				return api.LayerChoice{Role: api.Role(l.Role), ProductID: l.Product.ID, Coats: l.Coats}
+			})
 		})}
 	if p.CareToken != "" {
 		out.CareToken = &p.CareToken
@@ -152,7 +206,7 @@ func toPiece(p workshop.Piece) api.Piece {
 func toSpan(s schedule.Span) api.Span { return api.Span{From: s.From.UTC(), To: s.To.UTC()} }
 
 func toStep(s schedule.Step) api.Step {
-	out := api.Step{Kind: api.StepKind(s.Kind), Title: s.Title, Work: each(s.Work, toSpan), Keyed: s.Keyed, Waited: s.Waited, Rules: each(s.Rules, same),
+	out := api.Step{Kind: api.StepKind(s.Kind), Title: s.Title, Zones: append([]int{}, s.Zones...), Work: each(s.Work, toSpan), Keyed: s.Keyed, Waited: s.Waited, Rules: each(s.Rules, same),
 		Tasks:    each(s.Tasks, func(t schedule.Task) api.Task { return api.Task{Text: t.Text, Minutes: t.Minutes} }),
 		Cautions: each(s.Cautions, func(c coating.Caution) string { return c.Text }),
 		TouchDry: when(s.TouchDry), Opens: when(s.Opens), Closes: when(s.Closes), LightUse: when(s.LightUse), FullCure: when(s.FullCure)}
@@ -167,10 +221,16 @@ func toStep(s schedule.Step) api.Step {
 	return out
 }
 
-func toPlan(p schedule.Plan) api.Plan {
-	return api.Plan{Steps: each(p.Steps, toStep), Obstacles: each(p.Obstacles, same), Notes: each(p.Notes, same), HandsOnMin: p.HandsOn.Minutes(),
+func toPlan(of workshop.Plan) api.Plan {
+	p := of.Plan
+	out := api.Plan{Steps: each(p.Steps, toStep), Obstacles: each(p.Obstacles, same), Notes: each(p.Notes, same), HandsOnMin: p.HandsOn.Minutes(),
 		LastCoat: when(p.LastCoat), LightUse: when(p.LightUse), FullCure: when(p.FullCure), Promise: toPromise(p.Promise),
-		Needs: each(p.Needs, func(n schedule.Need) api.Need { return api.Need{Product: toRef(n.Product), Litres: n.Litres} })}
+		Needs: each(p.Needs, toNeed)}
+	for i, z := range p.Zones {
+		out.Zones = append(out.Zones, api.ZonePlan{Name: of.Brief.Zones[i].Name, Obstacles: each(z.Obstacles, same), Coated: z.Coated,
+			LastCoat: when(z.LastCoat), LightUse: when(z.LightUse), FullCure: when(z.FullCure)})
+	}
+	return out
 }
 
 const (
@@ -226,7 +286,7 @@ func toBench(home workshop.Workshop, pieces []workshop.BenchPiece, now time.Time
 	out := api.Bench{Pieces: each(pieces, func(b workshop.BenchPiece) api.BenchPiece {
 		bp := api.BenchPiece{Piece: toPiece(b.Piece)}
 		if b.Plan != nil {
-			plan := toPlan(b.Plan.Plan)
+			plan := toPlan(*b.Plan)
 			bp.Plan = &plan
 			if b.Piece.Stage != workshop.HandedOver {
 				plans = append(plans, b.Plan)
@@ -242,7 +302,9 @@ func toCard(c workshop.CareCard) api.CareCard {
 	out := api.CareCard{Piece: c.Piece, Zone: c.Zone, Number: c.Number, Workshop: c.Workshop, Contact: c.Contact, Urgent: c.Urgent, Issued: c.Token != "",
 		HandedOver: c.HandedOver.UTC(), FullCure: c.FullCure.UTC(),
 		Sections: each(c.Sections, func(s care.Section) api.CareSection {
-			return api.CareSection{ID: s.ID, Title: s.Title, Lines: each(s.Lines, func(l care.Line) api.CareLine { return api.CareLine{Text: l.Text, Fact: l.Fact} })}
+			return api.CareSection{ID: s.ID, Title: s.Title, Lines: each(s.Lines, func(l care.Line) api.CareLine {
+				return api.CareLine{Text: l.Text, Fact: l.Fact, Zones: each(l.Zones, same)}
+			})}
 		})}
 	if c.Token != "" {
 		out.Token = &c.Token

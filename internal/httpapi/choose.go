@@ -1,0 +1,72 @@
+package httpapi
+
+import (
+	"context"
+
+	"firmitas/api"
+	"firmitas/core/compat"
+	"firmitas/internal/store"
+	"firmitas/internal/workshop"
+)
+
+func fromWants(in *api.Wants) *store.Wants {
+	if in == nil {
+		return nil
+	}
+	k := in.Weights
+	return &store.Wants{Place: in.Place, Asks: or(in.Asks), NoSolvent: in.NoSolvent, NoTwoPart: in.NoTwoPart, NoSpray: in.NoSpray, LowSmell: in.LowSmell, OnlyStock: in.OnlyStock, Without: in.Without, WithoutIDs: in.WithoutIds, WithID: in.WithID,
+		Weights: map[string]float64{"wear": k.Wear, "soon": k.Soon, "repair": k.Repair, "smell": k.Smell, "coats": k.Coats}}
+}
+
+func toWants(w *store.Wants) *api.Wants {
+	if w == nil {
+		return nil
+	}
+	k := w.Weights
+	out := &api.Wants{Place: w.Place, NoSolvent: w.NoSolvent, NoTwoPart: w.NoTwoPart, NoSpray: w.NoSpray, LowSmell: w.LowSmell, OnlyStock: w.OnlyStock, Without: append([]string{}, w.Without...), WithoutIds: append([]int64{}, w.WithoutIDs...), WithID: w.WithID,
+		Weights: api.Weights{Wear: k["wear"], Soon: k["soon"], Repair: k["repair"], Smell: k["smell"], Coats: k["coats"]}}
+	if len(w.Asks) > 0 {
+		out.Asks = &w.Asks
+	}
+	return out
+}
+
+func fromLayerAsked(l api.LayerAsked) workshop.LayerAsked {
+	return workshop.LayerAsked{ProductID: l.ProductID, Coats: l.Coats}
+}
+
+func (h *handlers) Assess(ctx context.Context, r api.AssessRequestObject) (api.AssessResponseObject, error) {
+	a, err := h.service.Assess(ctx, fromBrief(r.Body.Brief), each(r.Body.Layers, fromLayerAsked))
+	if err != nil {
+		return nil, err
+	}
+	return api.Assess200JSONResponse{System: toSystem(a.Suggestion), Why: a.Why, Ways: each(a.Ways, func(ways []compat.Way) []api.Way { return each(ways, toWay) })}, nil
+}
+
+func toRecipe(r store.Recipe) api.Recipe {
+	return api.Recipe{ID: r.ID, Name: r.Name, Layers: each(r.Layers.V, func(l store.RecipeLayer) api.LayerAsked {
+		return api.LayerAsked{ProductID: l.ProductID, Coats: l.Coats}
+	})}
+}
+
+func (h *handlers) GetRecipes(ctx context.Context, _ api.GetRecipesRequestObject) (api.GetRecipesResponseObject, error) {
+	recipes, err := h.service.Recipes(ctx)
+	return api.GetRecipes200JSONResponse(each(recipes, toRecipe)), err
+}
+
+func (h *handlers) AddRecipe(ctx context.Context, r api.AddRecipeRequestObject) (api.AddRecipeResponseObject, error) {
+	kept, err := h.service.AddRecipe(ctx, r.Body.Name, each(r.Body.Layers, fromLayerAsked))
+	return api.AddRecipe201JSONResponse(toRecipe(kept)), err
+}
+
+func (h *handlers) DeleteRecipe(ctx context.Context, r api.DeleteRecipeRequestObject) (api.DeleteRecipeResponseObject, error) {
+	return api.DeleteRecipe204Response{}, h.service.RemoveRecipe(ctx, r.ID)
+}
+
+func (h *handlers) ChangeUse(ctx context.Context, r api.ChangeUseRequestObject) (api.ChangeUseResponseObject, error) {
+	c, err := h.service.ChangeUse(ctx, r.ID, r.ZoneID, r.Body.EndUse, r.Body.Place)
+	if err != nil {
+		return nil, err
+	}
+	return api.ChangeUse200JSONResponse{Now: toSystem(c.Now), Why: c.Why, Enough: c.Enough, Dewax: append([]string{}, c.Dewax...), Over: each(c.Over, toSystem), Anew: each(c.Anew, toSystem)}, nil
+}

@@ -1,0 +1,314 @@
+package httpapi
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+	"testing"
+
+	"firmitas/api"
+)
+
+func wants() *api.Wants {
+	return &api.Wants{Place: "heated", Without: []string{}, WithoutIds: []int64{}, Weights: api.Weights{Wear: 1, Soon: 1, Repair: 1, Coats: 1}}
+}
+
+// products of the demo shelf by name.
+func (c *client) products() map[string]api.Product {
+	c.t.Helper()
+	out := map[string]api.Product{}
+	for _, p := range get[[]api.Product](c, "/api/products") {
+		out[p.Ref.Name] = p
+	}
+	return out
+}
+
+func (c *client) chooseFor(b api.Brief) api.Choice {
+	c.t.Helper()
+	return answer[api.Choice](c, "POST", "/api/choose", encode(c.t, b), 200)
+}
+
+func lastOf(s api.System) string { return s.Layers[len(s.Layers)-1].Product.Name }
+
+func uses(s api.System, id int64) bool {
+	return slices.ContainsFunc(s.Layers, func(l api.Layer) bool { return l.Product.ID == id })
+}
+
+// What is wanted besides end use, look and sheen changes the answer, says why, is kept with the zone, and bad wants name the field.
+func TestWantsSteerTheChoiceAndAreKept(t *testing.T) {
+	c := start(t)
+	b := brief(input())
+	usual := c.chooseFor(b)
+	last := usual.Systems[0].Layers[len(usual.Systems[0].Layers)-1].Product
+
+	for _, tc := range []struct {
+		name   string
+		want   func(*api.Wants)
+		reason string
+	}{
+		{"put aside", func(w *api.Wants) { w.WithoutIds = []int64{last.ID} }, "You put it aside."},
+		{"nothing to mix", func(w *api.Wants) { w.NoTwoPart = true }, "mixed from two parts"},
+		{"no solvents", func(w *api.Wants) { w.NoSolvent = true }, "carried by solvent"},
+		{"no smell", func(w *api.Wants) { w.LowSmell = true }, "smells for days"},
+		{"buy nothing", func(w *api.Wants) { w.OnlyStock = true }, "no tin of it in stock"},
+	} {
+		b.Zone.Wants = wants()
+		tc.want(b.Zone.Wants)
+		answer := c.chooseFor(b)
+		said := slices.IndexFunc(answer.LeftOut, func(l api.LeftOut) bool { return l.Kind == "wants" && strings.Contains(l.Reason, tc.reason) })
+		if said < 0 {
+			t.Errorf("%s: nothing is left out because %q", tc.name, tc.reason)
+			continue
+		}
+		for _, s := range answer.Systems {
+			if uses(s, answer.LeftOut[said].Product.ID) {
+				t.Errorf("%s: %s is left out and shown", tc.name, answer.LeftOut[said].Product.Name)
+			}
+		}
+	}
+
+	b.Zone.Wants = wants()
+	b.Zone.Wants.OnlyStock = true
+	shelf := c.products()
+	for _, s := range c.chooseFor(b).Systems {
+		for _, l := range s.Layers {
+			if shelf[l.Product.Name].LeftL <= 0 {
+				t.Errorf("%s is to be bought", l.Product.Name)
+			}
+		}
+	}
+
+	b.Zone.Wants = wants()
+	b.Zone.Wants.WithID = shelf["Gannet Blond"].Ref.ID
+	if b.Zone.Wants.WithID == 0 {
+		t.Fatal("the demo shelf has no dewaxed shellac")
+	}
+	for _, s := range c.chooseFor(b).Systems {
+		if !uses(s, b.Zone.Wants.WithID) {
+			t.Errorf("%s is without what must be in it", lastOf(s))
+		}
+	}
+
+	// Demands set by hand stand in the answer; a place outdoors adds its gate.
+	b.Zone.Wants = wants()
+	b.Zone.Wants.Asks = &[]int{5, 5, 5, 5, 5, 1}
+	if d := c.chooseFor(b).Systems[0].Demands; d[0].Asked != 5 || d[5].Asked != 1 {
+		t.Errorf("asked by hand: %+v", d)
+	}
+	b.Zone.Wants = wants()
+	b.Zone.Wants.Place = "coast"
+	for _, s := range c.chooseFor(b).Systems {
+		if len(s.Gates) == 0 {
+			t.Errorf("%s stands by the sea without a gate", lastOf(s))
+		}
+	}
+
+	in := input()
+	in.Zones[0].Wants = wants()
+	in.Zones[0].Wants.NoSpray, in.Zones[0].Wants.Weights.Repair = true, 4
+	in.Zones[0].Wants.Without = []string{"wax_clear"}
+	kept := answer[api.Piece](c, "POST", "/api/pieces", encode(t, in), 201).Input.Zones[0].Wants
+	if encode(t, kept) != encode(t, in.Zones[0].Wants) {
+		t.Errorf("kept %s, was told %s", encode(t, kept), encode(t, in.Zones[0].Wants))
+	}
+
+	for field, spoil := range map[string]func(*api.Wants){
+		"/zone/wants/place":     func(w *api.Wants) { w.Place = "moon" },
+		"/zone/wants/without/0": func(w *api.Wants) { w.Without = []string{"butter"} },
+	} {
+		b.Zone.Wants = wants()
+		spoil(b.Zone.Wants)
+		status, data := c.call("POST", "/api/choose", encode(t, b))
+		if status != 422 || problem(t, data, field) == "" {
+			t.Errorf("%s: %d %.200s", field, status, data)
+		}
+	}
+	for name, spoil := range map[string]func(*api.Wants){
+		"a weight below nothing": func(w *api.Wants) { w.Weights.Soon = -1 },
+		"a weight of a hundred":  func(w *api.Wants) { w.Weights.Smell = 100 },
+		"a demand of nine":       func(w *api.Wants) { w.Asks = &[]int{9, 1, 1, 1, 1, 1} },
+		"too few demands":        func(w *api.Wants) { w.Asks = &[]int{3} },
+	} {
+		b.Zone.Wants = wants()
+		spoil(b.Zone.Wants)
+		if status, data := c.call("POST", "/api/choose", encode(t, b)); status != 400 || !strings.Contains(string(data), `"field":"/zone/wants/`) {
+			t.Errorf("%s: %d %.200s", name, status, data)
+		}
+	}
+}
+
+// A system put together by hand is judged whole: legal or with what stands in the way and the ways past it.
+func TestASystemByHandIsJudgedWhole(t *testing.T) {
+	c := start(t)
+	shelf := c.products()
+	b := brief(input())
+	b.Zone.Look, b.Zone.EndUse = "opaque_pale", "cabinet_front"
+	layer := func(name string, coats int) api.LayerAsked {
+		id := shelf[name].Ref.ID
+		if id == 0 {
+			t.Fatalf("%s is not on the demo shelf", name)
+		}
+		return api.LayerAsked{ProductID: id, Coats: coats}
+	}
+	assess := func(layers ...api.LayerAsked) api.Assessed {
+		return answer[api.Assessed](c, "POST", "/api/assess", encode(t, api.AssessInput{Brief: b, Layers: layers}), 200)
+	}
+	bleeds := assess(layer("Chalk Cove, Shell", 2))
+	if bleeds.System.Legal || !strings.Contains(bleeds.Why, "tannin") || len(bleeds.Ways) != 1 || len(bleeds.Ways[0]) == 0 {
+		t.Errorf("chalk paint on oak: legal %t, %q, %d ways", bleeds.System.Legal, bleeds.Why, len(bleeds.Ways[0]))
+	}
+	good := assess(layer("Breakwater Block", 1), layer("Chalk Cove, Shell", 2), layer("Mizzen Clear", 3))
+	if !good.System.Legal || good.Why != "" || good.System.Coats != 6 || good.System.LightUse == nil {
+		t.Errorf("blocked, painted and sealed: %q, %+v", good.Why, good.System.Obstacles)
+	}
+	if roles := each(good.System.Layers, func(l api.Layer) api.Role { return l.Role }); !slices.Equal(roles, []api.Role{"prime", "colour", "protect"}) {
+		t.Errorf("roles %v", roles)
+	}
+	turned := assess(layer("Mizzen Clear", 3), layer("Breakwater Block", 1), layer("Chalk Cove, Shell", 2))
+	if turned.System.Legal || turned.Why == "" {
+		t.Errorf("chalk paint left as the last coat: %q", turned.Why)
+	}
+	if status, data := c.call("POST", "/api/assess", encode(t, api.AssessInput{Brief: b, Layers: []api.LayerAsked{{ProductID: 99_999, Coats: 1}}})); status != 422 || problem(t, data, "/layers/0/productId") == "" {
+		t.Errorf("a product nobody has: %d %.200s", status, data)
+	}
+	for name, layers := range map[string][]api.LayerAsked{"no layer": {}, "no coat": {layer("Mizzen Clear", 0)}, "a hundred coats": {layer("Mizzen Clear", 100)}} {
+		if status, data := c.call("POST", "/api/assess", encode(t, api.AssessInput{Brief: b, Layers: layers})); status != 400 || !strings.Contains(string(data), `"field":"/layers`) {
+			t.Errorf("%s: %d %.200s", name, status, data)
+		}
+	}
+	wrong := b
+	wrong.Zone.Material = "cheese"
+	if status, data := c.call("POST", "/api/assess", encode(t, api.AssessInput{Brief: wrong, Layers: []api.LayerAsked{layer("Mizzen Clear", 2)}})); status != 422 || problem(t, data, "/brief/zone/material") == "" {
+		t.Errorf("a brief that cannot be: %d %.200s", status, data)
+	}
+}
+
+func TestRecipesAreKeptOnceAndForgotten(t *testing.T) {
+	c := start(t)
+	shelf := c.products()
+	before := len(get[[]api.Recipe](c, "/api/recipes"))
+	in := api.RecipeInput{Name: "Three of clear", Layers: []api.LayerAsked{{ProductID: shelf["Mizzen Clear"].Ref.ID, Coats: 3}}}
+	kept := answer[api.Recipe](c, "POST", "/api/recipes", encode(t, in), 201)
+	if kept.ID == 0 || kept.Name != in.Name || encode(t, kept.Layers) != encode(t, in.Layers) {
+		t.Errorf("kept %+v", kept)
+	}
+	if status, data := c.call("POST", "/api/recipes", encode(t, in)); status != 422 || !strings.Contains(problem(t, data, "/name"), "already") {
+		t.Errorf("the same name twice: %d %s", status, data)
+	}
+	strange := api.RecipeInput{Name: "", Layers: []api.LayerAsked{{ProductID: 99_999, Coats: 1}}}
+	if status, data := c.call("POST", "/api/recipes", encode(t, strange)); status != 422 || problem(t, data, "/name") == "" {
+		t.Errorf("no name: %d %s", status, data)
+	}
+	strange.Name = "Of nothing"
+	if status, data := c.call("POST", "/api/recipes", encode(t, strange)); status != 422 || problem(t, data, "/layers/0/productId") == "" {
+		t.Errorf("a product nobody has: %d %s", status, data)
+	}
+	if n := len(get[[]api.Recipe](c, "/api/recipes")); n != before+1 {
+		t.Errorf("%d recipes, want %d: a refused one was kept", n, before+1)
+	}
+	path := fmt.Sprintf("/api/recipes/%d", kept.ID)
+	if status, _ := c.call("DELETE", path, ""); status != 204 {
+		t.Errorf("forgetting: %d", status)
+	}
+	if status, _ := c.call("DELETE", path, ""); status != 404 {
+		t.Errorf("forgetting what is gone: %d", status)
+	}
+}
+
+// A finished piece that is to lead another life: what falls short, and what would put it right over it or anew.
+func TestAnotherLifeIsJudged(t *testing.T) {
+	c := start(t)
+	piece := answer[api.Piece](c, "POST", "/api/pieces", encode(t, input()), 201)
+	path := fmt.Sprintf("/api/pieces/%d/zones/%d/change-use", piece.ID, *piece.Input.Zones[0].ID)
+	ask := func(use, place string) string { return encode(t, api.UseChangeInput{EndUse: use, Place: place}) }
+	if status, data := c.call("POST", path, ask("floor_public", "heated")); status != 409 || !strings.Contains(string(data), "No coating system is chosen") {
+		t.Errorf("nothing chosen yet: %d %s", status, data)
+	}
+	shelf := c.products()
+	piece = c.choose(piece, 0, []api.LayerChoice{{Role: "protect", ProductID: shelf["Mizzen Clear"].Ref.ID, Coats: 3}})
+
+	same := answer[api.UseChange](c, "POST", path, ask("desk", "heated"), 200)
+	if !same.Now.Legal || same.Why != "" {
+		t.Errorf("the life it was made for: %q", same.Why)
+	}
+	walked := answer[api.UseChange](c, "POST", path, ask("floor_public", "heated"), 200)
+	if walked.Enough || walked.Why == "" {
+		t.Errorf("a desk's varnish under shoes: enough %t, %q", walked.Enough, walked.Why)
+	}
+	outside := answer[api.UseChange](c, "POST", path, ask("desk", "coast"), 200)
+	if outside.Enough || len(outside.Anew) == 0 {
+		t.Errorf("by the sea: enough %t, %d anew", outside.Enough, len(outside.Anew))
+	}
+	for _, s := range append(outside.Over, outside.Anew...) {
+		if !s.Legal {
+			t.Errorf("%s would not put it right", lastOf(s))
+		}
+	}
+	for field, body := range map[string]string{"/endUse": ask("hat", "heated"), "/place": ask("desk", "moon")} {
+		if status, data := c.call("POST", path, body); status != 422 || problem(t, data, field) == "" {
+			t.Errorf("%s: %d %s", field, status, data)
+		}
+	}
+	if status, _ := c.call("POST", fmt.Sprintf("/api/pieces/%d/zones/%d/change-use", piece.ID, 1), ask("desk", "heated")); status != 404 {
+		t.Errorf("another piece's zone: %d", status)
+	}
+}
+
+// The zones of one piece are thought of together: the tin its neighbour needs is shared, what is short is to be bought.
+func TestNeighboursAndTheShoppingList(t *testing.T) {
+	c := start(t)
+	in := input()
+	legs := in.Zones[0]
+	legs.Name, legs.EndUse = "legs", "base"
+	in.Zones = append(in.Zones, legs)
+	piece := answer[api.Piece](c, "POST", "/api/pieces", encode(t, in), 201)
+	clear := c.products()["Mizzen Clear"].Ref.ID
+	piece = c.choose(piece, 0, []api.LayerChoice{{Role: "protect", ProductID: clear, Coats: 3}})
+
+	b := brief(piece.Input)
+	b.Zone = piece.Input.Zones[1]
+	b.PieceID = &piece.ID
+	shared := 0
+	for _, s := range c.chooseFor(b).Systems {
+		says := slices.ContainsFunc(s.Together, func(line string) bool { return strings.HasPrefix(line, "Shares Mizzen Clear with top") })
+		if says != uses(s, clear) {
+			t.Errorf("%s: uses the tin %t, says so %t", lastOf(s), uses(s, clear), says)
+		}
+		if says {
+			shared++
+		}
+	}
+	if shared == 0 {
+		t.Error("no system shares the tin")
+	}
+	b.PieceID = nil
+	for _, s := range c.chooseFor(b).Systems {
+		if len(s.Together) > 0 {
+			t.Errorf("%s stands alone and is told of neighbours: %v", lastOf(s), s.Together)
+		}
+	}
+
+	// What is to be bought is what is asked less what the tins hold.
+	b.Zone.AreaM2 = 12
+	bought := 0
+	for _, s := range c.chooseFor(b).Systems {
+		if len(s.Layers) > 1 {
+			continue // litres are told for the whole system
+		}
+		p := s.Layers[0].Product
+		short := *s.Litres - c.products()[p.Name].LeftL
+		if (short > 0) != (len(s.Buy) == 1) || (short > 0 && math.Abs(s.Buy[0].Litres-short) > 1e-9) {
+			t.Errorf("%s: short of %.2f L, to buy %+v", p.Name, short, s.Buy)
+		}
+		bought += len(s.Buy)
+	}
+	if bought == 0 {
+		t.Error("nothing to buy for 12 m²: the demo proves nothing")
+	}
+	gone := int64(99_999)
+	b.PieceID = &gone
+	if status, _ := c.call("POST", "/api/choose", encode(t, b)); status != 404 {
+		t.Errorf("beside a piece that is not: %d", status)
+	}
+}

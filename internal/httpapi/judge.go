@@ -1,0 +1,173 @@
+package httpapi
+
+import (
+	"bytes"
+	"context"
+	"encoding/csv"
+
+	"firmitas/api"
+	"firmitas/core/climate"
+	"firmitas/core/coating"
+	"firmitas/core/compat"
+	"firmitas/internal/document"
+	"firmitas/internal/workshop"
+)
+
+// or gives what a pointer holds, or the zero value.
+func or[T any](p *T) (v T) {
+	if p != nil {
+		v = *p
+	}
+	return v
+}
+
+func fromCoatAsked(in api.CoatAsked) workshop.CoatAsked {
+	return workshop.CoatAsked{ProductID: or(in.ProductID), Family: or(in.Family), Shade: or(in.Shade), Coats: or(in.Coats), SinceH: in.SinceH}
+}
+
+func (h *handlers) Judge(ctx context.Context, r api.JudgeRequestObject) (api.JudgeResponseObject, error) {
+	in := r.Body
+	q := workshop.Question{Material: in.Material, OldFinish: or(in.OldFinish), Layers: each(in.Layers, fromCoatAsked), Air: climate.Air{TempC: in.Air.TempC, RH: in.Air.Rh}, EndUse: or(in.EndUse), Sprayed: or(in.State.Sprayed),
+		State: compat.State{Key: compat.Key(or(in.State.Key)), Cured: or(in.State.Cured), Unsound: or(in.State.Unsound), Distress: compat.Distress(or(in.State.Distress)), Heavy: or(in.State.Heavy), MoisturePct: or(in.State.MoisturePct), MixedH: or(in.State.MixedH),
+			Soiled: each(or(in.State.Soiled), func(s string) compat.Soil { return compat.Soil(s) })}}
+	if in.Coat != nil {
+		coat := fromCoatAsked(*in.Coat)
+		q.Coat = &coat
+	}
+	a, err := h.service.Judge(ctx, q)
+	if err != nil {
+		return nil, err
+	}
+	out := api.Judge200JSONResponse{Ground: a.Ground, Layers: each(a.Layers, toNamedCoat), Join: toJudgement(a.Join), Below: each(a.Below, toJudgement), Surface: toJudgement(a.Surface),
+		When: each(a.When, func(m compat.Moment) api.Moment {
+			return api.Moment{FromH: m.FromH, Verdict: api.Verdict(m.Verdict.String()), Reason: firstReason(m.Judgement)}
+		}),
+		Ways: each(a.Ways, toWay)}
+	if a.Coat != nil {
+		coat := toNamedCoat(*a.Coat)
+		out.Coat = &coat
+	}
+	return out, nil
+}
+
+func firstReason(j compat.Judgement) string {
+	if len(j.Findings) == 0 {
+		return ""
+	}
+	return j.Findings[0].Reason
+}
+
+func toNamedCoat(l compat.Laid) api.NamedCoat {
+	p := l.Product
+	return api.NamedCoat{Name: p.Name, Family: p.Family.Name, Shade: api.NamedCoatShade(p.Shade), Body: api.NamedCoatBody(p.Family.Body), Coats: l.Coats, DryUm: p.DryUM()}
+}
+
+func toWay(w compat.Way) api.Way {
+	return api.Way{WaitH: w.WaitH, Verdict: api.Verdict(w.Verdict.String()), ToBuy: w.ToBuy, Instead: w.Instead(), Steps: each(w.Steps, func(s compat.Step) api.WayStep {
+		out := api.WayStep{Coat: toNamedCoat(compat.Laid{Product: s.Product, Coats: s.Coats}), Join: toJudgement(s.Join), IsNew: s.New}
+		if s.Product.ID != 0 {
+			out.ProductID = &s.Product.ID
+		}
+		return out
+	})}
+}
+
+// material that the grid lies on when none is named: one that neither bleeds nor oils.
+const plainMaterial = "beech"
+
+func (h *handlers) grid(ctx context.Context, endUse, material *string) (workshop.Grid, error) {
+	on := or(material)
+	if on == "" {
+		on = plainMaterial
+	}
+	return h.service.Grid(ctx, or(endUse), on)
+}
+
+var cellLetters = map[compat.Verdict]byte{compat.Sound: 's', compat.Prepare: 'p', compat.Test: 't', compat.Refuse: 'r'}
+
+func cellLetter(j compat.Judgement) byte {
+	if j.Verdict == compat.Prepare && j.NeedsInsert {
+		return 'i'
+	}
+	return cellLetters[j.Verdict]
+}
+
+func (h *handlers) GetGrid(ctx context.Context, r api.GetGridRequestObject) (api.GetGridResponseObject, error) {
+	g, err := h.grid(ctx, r.Params.EndUse, r.Params.Material)
+	if err != nil {
+		return nil, err
+	}
+	out := api.GetGrid200JSONResponse{Products: each(g.Products, toRef), Cells: make([]string, len(g.Cells)), Rules: make([][]string, len(g.Cells))}
+	for i, row := range g.Cells {
+		letters := make([]byte, len(row))
+		out.Rules[i] = make([]string, len(row))
+		for k, j := range row {
+			letters[k] = cellLetter(j)
+			if len(j.Findings) > 0 {
+				out.Rules[i][k] = j.Findings[0].Rule.ID
+			}
+		}
+		out.Cells[i] = string(letters)
+	}
+	return out, nil
+}
+
+func (h *handlers) ExportGrid(ctx context.Context, r api.ExportGridRequestObject) (api.ExportGridResponseObject, error) {
+	g, err := h.grid(ctx, r.Params.EndUse, r.Params.Material)
+	if err != nil {
+		return nil, err
+	}
+	var out bytes.Buffer
+	w := csv.NewWriter(&out)
+	heading := append([]string{"coat \\ over"}, each(g.Products, func(p *coating.Product) string { return document.Inert(p.Name) })...)
+	if err := w.Write(heading); err != nil {
+		return nil, err
+	}
+	for i, row := range g.Cells {
+		line := append([]string{document.Inert(g.Products[i].Name)}, each(row, func(j compat.Judgement) string {
+			if j.NeedsInsert && j.Verdict == compat.Prepare {
+				return "prepare: a coat between"
+			}
+			return j.Verdict.String()
+		})...)
+		if err := w.Write(line); err != nil {
+			return nil, err
+		}
+	}
+	w.Flush()
+	return api.ExportGrid200TextCsvResponse{Body: &out, ContentLength: int64(out.Len())}, w.Error()
+}
+
+func (h *handlers) GetRules(context.Context, api.GetRulesRequestObject) (api.GetRulesResponseObject, error) {
+	out := make(api.GetRules200JSONResponse, 0, len(compat.Rules))
+	for _, r := range compat.Rules {
+		example, err := toExample(r.Speaks)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, api.Rule{ID: r.ID, Theme: r.Theme, Title: r.Title, Verdict: api.Verdict(r.Verdict.String()), Firm: r.Firm, School: r.School, Surface: r.Surface, Gate: r.Gate,
+			Reason: r.Reason, Failure: r.Failure, WayOut: r.WayOut, Insert: r.Insert, Preparation: r.Preparation.Text, Basis: api.Basis(r.Basis), Source: r.Source, Example: example})
+	}
+	return out, nil
+}
+
+func toExample(notation string) (api.RuleExample, error) {
+	s, coat, err := compat.ParseStack(notation)
+	if err != nil {
+		return api.RuleExample{}, err
+	}
+	out := api.RuleExample{Material: s.Base.Material.Name, Layers: each(s.Laid, toNamedCoat)}
+	if s.Base.Top != nil {
+		out.OldFinish = &s.Base.Top.Name
+	}
+	if use := s.Context.Use; use != nil {
+		out.EndUse = &use.Name
+	}
+	j := s.Surface()
+	if coat != nil {
+		named := toNamedCoat(*coat)
+		out.Coat, j = &named, s.Over(coat.Product, coat.Coats)
+	}
+	out.Join = toJudgement(compat.Judge(j))
+	return out, nil
+}
