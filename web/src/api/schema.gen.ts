@@ -61,6 +61,265 @@ export interface paths {
         };
         get: operations["getProducts"];
         put?: never;
+        post: operations["createProduct"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/products/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get: operations["getProduct"];
+        put: operations["updateProduct"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/products/{id}/tins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addTin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tins/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["updateTin"];
+        post?: never;
+        delete: operations["deleteTin"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/products/{id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addNote"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/notes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteNote"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/boards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getBoards"];
+        put?: never;
+        post: operations["addBoard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/boards/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteBoard"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/boards/{id}/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get: operations["getBoardPhoto"];
+        /** @description A JPEG, PNG or WebP of up to 15 MB, made smaller and written anew. */
+        put: operations["putBoardPhoto"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shelf/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What a product comes to as it is typed. Saves nothing, so it may be asked at every keystroke. */
+        post: operations["readProduct"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shelf/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportShelf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shelf/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Reads products from CSV or JSON of up to 5 MB. A dry run saves nothing and tells of every line what would become of it. Without one all lines are taken in, or none. */
+        post: operations["importShelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/judge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description May this go over that, now? Takes products of the shelf or families, in any state. Saves nothing. */
+        post: operations["judge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/grid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every product over every product, as it would be planned. */
+        get: operations["getGrid"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/grid/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportGrid"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getRules"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -79,6 +338,77 @@ export interface paths {
         put?: never;
         /** @description Searches the shelf for systems that suit. Saves nothing, so it may be asked at every keystroke. */
         post: operations["choose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/assess": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Judges layers put together by hand, whole. Saves nothing, so it may be asked at every change. */
+        post: operations["assess"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/recipes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getRecipes"];
+        put?: never;
+        post: operations["addRecipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/recipes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteRecipe"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/zones/{zoneId}/change-use": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+                zoneId: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Judges what is on a zone for another life, and finds what would put it right. Saves nothing. */
+        post: operations["changeUse"];
         delete?: never;
         options?: never;
         head?: never;
@@ -152,12 +482,69 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/pieces/{id}/system": {
+    "/pieces/{id}/again": {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        /** @description A draft for doing the piece once more, from its own record. Saves nothing. */
+        get: operations["getAgain"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/preparation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        /** @description The preparation over the whole piece, in its order. */
+        get: operations["getPreparation"];
+        /** @description Keeps another order. One that spoils work is refused with the reason. */
+        put: operations["orderPreparation"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lay-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The usual zones and parts of a kind of piece from a few measurements. Saves nothing. */
+        post: operations["layOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/zones/{zoneId}/system": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+                zoneId: number;
             };
             cookie?: never;
         };
@@ -305,7 +692,7 @@ export interface components {
         /** @enum {string} */
         Look: "natural" | "stained" | "opaque_pale" | "opaque_dark";
         /** @enum {string} */
-        Role: "prime" | "colour" | "barrier" | "protect";
+        Role: "prime" | "colour" | "decorate" | "barrier" | "protect";
         /** @description Working hours of one weekday in minutes after midnight; equal means closed. */
         Hours: {
             open: number;
@@ -319,6 +706,7 @@ export interface components {
             clock: "h24" | "h12";
             /** @enum {string} */
             foodPolicy: "strict" | "cured_film";
+            schools: components["schemas"]["Schools"];
             /** @description Sunday first */
             hours: components["schemas"]["Hours"][];
         };
@@ -334,6 +722,7 @@ export interface components {
             clock: "h24" | "h12";
             /** @enum {string} */
             foodPolicy: "strict" | "cured_film";
+            schools: components["schemas"]["Schools"];
             hours: components["schemas"]["Hours"][];
         };
         Gate: {
@@ -354,15 +743,39 @@ export interface components {
             filmUm: number;
             gates: components["schemas"]["Gate"][];
             cureFirst: boolean;
+            note: string;
         };
         Material: {
             id: string;
             name: string;
             kind: string;
-            traits: string[];
+            traits: components["schemas"]["Trait"][];
             note: string;
         };
+        Trait: {
+            name: string;
+            basis: components["schemas"]["Basis"];
+        };
+        Measure: {
+            id: string;
+            name: string;
+            /**
+             * Format: double
+             * @description m
+             */
+            usual: number;
+            count: boolean;
+        };
+        Kind: {
+            id: string;
+            name: string;
+            measures: components["schemas"]["Measure"][];
+        };
         Catalogue: {
+            kinds: components["schemas"]["Kind"][];
+            partKinds: components["schemas"]["Named"][];
+            /** @description in the order that hands take them */
+            faces: string[];
             endUses: components["schemas"]["EndUse"][];
             materials: components["schemas"]["Material"][];
             looks: components["schemas"]["Look"][];
@@ -372,12 +785,331 @@ export interface components {
             contaminations: string[];
             repairs: components["schemas"]["Named"][];
             tests: components["schemas"]["TestGuide"][];
+            families: components["schemas"]["Family"][];
+            sheetFields: components["schemas"]["SheetField"][];
+            statementKinds: components["schemas"]["Named"][];
+            /** @description of families */
+            groups: string[];
+            /** @description where a piece may stand */
+            places: components["schemas"]["Place"][];
+            /** @description what may lie on a ground */
+            soils: string[];
+        };
+        Family: {
+            id: string;
+            name: string;
+            groups: string[];
+            carrier: string;
+            notes: string;
+            sheens: string[];
+            /** @description typical */
+            values: components["schemas"]["SheetValue"][];
+            facts: components["schemas"]["Facts"];
+        };
+        SheetField: {
+            name: string;
+            title: string;
+            /** @description that it may be typed in */
+            units: string[];
+        };
+        Facts: {
+            tools: string;
+            thinner: string;
+            cleanUp: string;
+            hazards: string;
+            /** @enum {string} */
+            vocBasis: "" | "ready_to_use" | "less_water";
+        };
+        Statement: {
+            sense: string;
+            source: string;
+        };
+        /** @description What the label says of this product over (or under) another kind. */
+        Pairing: {
+            /** @description this product over the other; false = the other over this */
+            over: boolean;
+            /** @description a family id or a group */
+            what: string;
+            may: boolean;
+            sense: string;
+            source: string;
+        };
+        ProductInput: {
+            name: string;
+            maker: string;
+            family: string;
+            colour: string;
+            shade: string;
+            sheen: string;
+            /** @description by field, in the words and units of the label */
+            label: {
+                [key: string]: string;
+            };
+            /** @description by kind */
+            statements: {
+                [key: string]: components["schemas"]["Statement"];
+            };
+            pairings: components["schemas"]["Pairing"][];
+            facts: components["schemas"]["Facts"];
+        };
+        ProductUpdate: {
+            version: number;
+            product: components["schemas"]["ProductInput"];
+            retired: boolean;
+        };
+        TinInput: {
+            /** @description such as 2.5 L or 1 qt */
+            size: string;
+            /** @description a decimal; empty = not told */
+            price: string;
+            lot: string;
+            /** Format: date */
+            openedOn?: string;
+            /** Format: date */
+            bestBefore?: string;
+            /** @description by level, volume or net weight, such as 40 %, 1.2 L or 1.3 kg; empty = full */
+            left: string;
+        };
+        Tin: {
+            /** Format: int64 */
+            id: number;
+            input: components["schemas"]["TinInput"];
+            /** Format: double */
+            sizeL: number;
+            /** Format: double */
+            leftL: number;
+            warnings: string[];
+        };
+        NoteInput: {
+            text: string;
+            neverAgain: boolean;
+        };
+        Note: {
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            at: string;
+            text: string;
+            neverAgain: boolean;
+        };
+        BoardInput: {
+            /** Format: int64 */
+            groundId: number;
+            /** Format: int64 */
+            coatId: number;
+            /** @description empty = whatever the wood */
+            material: string;
+            /** @description class by ISO 2409 */
+            crossCut: number;
+            /** @enum {string} */
+            solventRub: "not_tried" | "unmoved" | "softened" | "dissolved";
+            /** @enum {string} */
+            waterDrop: "not_tried" | "no_mark" | "mark_goes" | "mark_stays";
+            passed: boolean;
+            who: string;
+            /** Format: date */
+            madeOn: string;
+            note: string;
+        };
+        Board: {
+            /** Format: int64 */
+            id: number;
+            input: components["schemas"]["BoardInput"];
+            ground: string;
+            coat: string;
+            /** @description class by ASTM D3359 method B */
+            d3359: string;
+            /** Format: double */
+            flakedPct: number;
+            hasPhoto: boolean;
+        };
+        ProductPage: {
+            product: components["schemas"]["Product"];
+            tins: components["schemas"]["Tin"][];
+            notes: components["schemas"]["Note"][];
+            boards: components["schemas"]["Board"][];
+        };
+        ImportLine: {
+            /** @description of the file; 1-based */
+            line: number;
+            name: string;
+            /** @enum {string} */
+            what: "added" | "changed" | "same" | "refused";
+            /** @description fields that change */
+            changes?: string[];
+            problems: components["schemas"]["CellProblem"][];
+        };
+        CellProblem: {
+            /** @description name of the column, with its letter in CSV */
+            column: string;
+            detail: string;
+        };
+        ImportReport: {
+            saved: boolean;
+            added: number;
+            changed: number;
+            same: number;
+            refused: number;
+            /** @description how the file was read */
+            encoding: string;
+            lines: components["schemas"]["ImportLine"][];
+        };
+        /** @description A product of the shelf, or a family with its typical values. */
+        CoatAsked: {
+            /** Format: int64 */
+            productId?: number;
+            family?: string;
+            /** @description of a family; clear if not told */
+            shade?: string;
+            coats?: number;
+            /**
+             * Format: double
+             * @description hours since the last of its coats; none = planned
+             */
+            sinceH?: number;
+        };
+        JudgeInput: {
+            material: string;
+            /** @description an old finish that is kept below the layers */
+            oldFinish?: string;
+            /** @description what is on it */
+            layers: components["schemas"]["CoatAsked"][];
+            coat?: components["schemas"]["CoatAsked"];
+            air: components["schemas"]["Air"];
+            endUse?: string;
+            state: components["schemas"]["GroundState"];
+        };
+        GroundState: {
+            /** @enum {string} */
+            key?: "" | "keyed" | "steel_wool";
+            cured?: boolean;
+            unsound?: boolean;
+            /** @enum {string} */
+            distress?: "" | "dry" | "wet";
+            /** Format: double */
+            heavy?: number;
+            soiled?: string[];
+            /** Format: double */
+            moisturePct?: number;
+            /** Format: double */
+            mixedH?: number;
+            sprayed?: boolean;
+        };
+        NamedCoat: {
+            name: string;
+            family: string;
+            /** @enum {string} */
+            shade: "clear" | "tone" | "pale" | "dark";
+            /** @enum {string} */
+            body: "film" | "penetrating" | "wax";
+            coats: number;
+            /** Format: double */
+            dryUm: number;
+        };
+        Way: {
+            steps: components["schemas"]["WayStep"][];
+            /** Format: double */
+            waitH: number;
+            verdict: components["schemas"]["Verdict"];
+            toBuy: boolean;
+            /** @description another coat takes the place of the one asked for */
+            instead: boolean;
+        };
+        WayStep: {
+            /**
+             * Format: int64
+             * @description none = not on the shelf
+             */
+            productId?: number;
+            coat: components["schemas"]["NamedCoat"];
+            join: components["schemas"]["Judgement"];
+            isNew: boolean;
+        };
+        Moment: {
+            /**
+             * Format: double
+             * @description hours after the ground's top went on
+             */
+            fromH: number;
+            verdict: components["schemas"]["Verdict"];
+            reason: string;
+        };
+        Judged: {
+            /** @description what the coat meets */
+            ground: string;
+            layers: components["schemas"]["NamedCoat"][];
+            coat?: components["schemas"]["NamedCoat"];
+            join: components["schemas"]["Judgement"];
+            /** @description the joins under it as they would be planned */
+            below: components["schemas"]["Judgement"][];
+            surface: components["schemas"]["Judgement"];
+            when: components["schemas"]["Moment"][];
+            ways: components["schemas"]["Way"][];
+        };
+        Grid: {
+            products: components["schemas"]["ProductRef"][];
+            /** @description one string a coat, one letter a ground: s sound, p prepare, i a coat is missing between, t test, r refuse */
+            cells: string[];
+            /** @description for each coat the rule that decides over each ground; empty when none */
+            rules: string[][];
+        };
+        Rule: {
+            id: string;
+            theme: string;
+            title: string;
+            verdict: components["schemas"]["Verdict"];
+            /** @description no label or board overrides it */
+            firm: boolean;
+            school: boolean;
+            surface: boolean;
+            gate: boolean;
+            reason: string;
+            failure: string;
+            wayOut: string;
+            insert: string;
+            preparation: string;
+            basis: components["schemas"]["Basis"];
+            source: string;
+            example: components["schemas"]["RuleExample"];
+        };
+        RuleExample: {
+            material: string;
+            oldFinish?: string;
+            layers: components["schemas"]["NamedCoat"][];
+            coat?: components["schemas"]["NamedCoat"];
+            endUse?: string;
+            join: components["schemas"]["Judgement"];
+        };
+        Schools: {
+            distressAfterWax: boolean;
+            hardwaxOverSealer: boolean;
+            shellacBetween: boolean;
+            noWaxOverFilm: boolean;
+        };
+        Word: {
+            /** @enum {string} */
+            by: "label" | "board";
+            may: boolean;
+            sense: string;
+            who: string;
+            when: string;
         };
         SheetValue: {
             field: string;
+            title: string;
             unit: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description the end of a range that is counted with
+             */
             value: number;
+            /**
+             * Format: double
+             * @description the high end of a time given as a range
+             */
+            late?: number;
+            /** @description as the label has it */
+            typed?: string;
             basis: components["schemas"]["Basis"];
         };
         ProductRef: {
@@ -395,13 +1127,28 @@ export interface components {
         };
         Product: {
             ref: components["schemas"]["ProductRef"];
+            input: components["schemas"]["ProductInput"];
+            version: number;
+            retired: boolean;
             groups: string[];
             carrier: string;
             notes: string;
             /** Format: double */
             dryUm: number;
             values: components["schemas"]["SheetValue"][];
+            facts: components["schemas"]["Facts"];
+            /** @description what the label states */
             statements: string[];
+            cautions: string[];
+            /**
+             * Format: double
+             * @description litres in its tins; 0 = none
+             */
+            leftL: number;
+            /** @description of its tins */
+            warnings: string[];
+            /** @description a note in its diary says so */
+            neverAgain: boolean;
         };
         Air: {
             /**
@@ -415,15 +1162,55 @@ export interface components {
              */
             rh: number;
         };
-        ZoneInput: {
+        LayOutInput: {
+            kind: string;
+            /** @description by id; what is missing takes its usual value */
+            measures: {
+                [key: string]: number;
+            };
+        };
+        LayOutZone: {
             name: string;
+            face: string;
+            endUse: string;
+            /**
+             * Format: double
+             * @description rough
+             */
+            areaM2: number;
+        };
+        LayOut: {
+            zones: components["schemas"]["LayOutZone"][];
+            parts: components["schemas"]["Part"][];
+        };
+        /** @description What comes off before the work and goes back on after it. */
+        Part: {
+            kind: string;
+            name: string;
+            count: number;
+        };
+        Site: {
+            onSite: boolean;
+            livedIn: boolean;
+            poorlyAired: boolean;
+            coverFloors: boolean;
+        };
+        ZoneInput: {
+            /**
+             * Format: int64
+             * @description none while it is new
+             */
+            id?: number;
+            name: string;
+            /** @description underside, inside, apart, body or best */
+            face: string;
             endUse: string;
             material: string;
             look: components["schemas"]["Look"];
             sheen: string;
             /**
              * Format: double
-             * @description m², above 0 to 500
+             * @description m² of one piece, above 0 to 500
              */
             areaM2: number;
             /**
@@ -434,6 +1221,105 @@ export interface components {
             /** Format: double */
             widthM?: number;
             inspection?: components["schemas"]["Inspection"];
+            wants?: components["schemas"]["Wants"];
+        };
+        /** @description What is asked of a zone besides end use, look and sheen; none = nothing more. */
+        Wants: {
+            /** @description where it will stand */
+            place: string;
+            /** @description every demand as set by hand, 1–5; none = as the end use has them */
+            asks?: number[];
+            noSolvent: boolean;
+            noTwoPart: boolean;
+            noSpray: boolean;
+            lowSmell: boolean;
+            /** @description nothing may be bought */
+            onlyStock: boolean;
+            /** @description families put aside */
+            without: string[];
+            /** @description products put aside */
+            withoutIds: number[];
+            /**
+             * Format: int64
+             * @description a product that must be in it; 0 = none
+             */
+            withId: number;
+            weights: components["schemas"]["Weights"];
+        };
+        /** @description 0 = does not matter, 1 = as usual, up to 4 */
+        Weights: {
+            /** Format: double */
+            wear: number;
+            /** Format: double */
+            soon: number;
+            /** Format: double */
+            repair: number;
+            /** Format: double */
+            smell: number;
+            /** Format: double */
+            coats: number;
+        };
+        /** @description What the rank is made of, in days before they are weighed. */
+        Parts: {
+            /** Format: double */
+            work: number;
+            /** Format: double */
+            wait: number;
+            /** Format: double */
+            wear: number;
+            /** Format: double */
+            look: number;
+            /** Format: double */
+            upkeep: number;
+            /** Format: double */
+            risk: number;
+            /** Format: double */
+            smell: number;
+        };
+        Place: {
+            id: string;
+            name: string;
+        };
+        Assessed: {
+            system: components["schemas"]["System"];
+            /** @description the first thing that stands in the way; empty when nothing does */
+            why: string;
+            /** @description for each layer the ways past a bad join under it */
+            ways: components["schemas"]["Way"][][];
+        };
+        AssessInput: {
+            brief: components["schemas"]["Brief"];
+            layers: components["schemas"]["LayerAsked"][];
+        };
+        LayerAsked: {
+            /** Format: int64 */
+            productId: number;
+            coats: number;
+        };
+        Recipe: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            layers: components["schemas"]["LayerAsked"][];
+        };
+        RecipeInput: {
+            name: string;
+            layers: components["schemas"]["LayerAsked"][];
+        };
+        UseChangeInput: {
+            endUse: string;
+            place: string;
+        };
+        UseChange: {
+            now: components["schemas"]["System"];
+            /** @description the first thing that stands in its way; empty when nothing does */
+            why: string;
+            /** @description it may stay as it is */
+            enough: boolean;
+            /** @description how its wax comes off before anything else goes on; empty when it has none */
+            dewax: string[];
+            over: components["schemas"]["System"][];
+            anew: components["schemas"]["System"][];
         };
         /** @description What was seen of a zone. Ids are those of the catalogue. */
         Inspection: {
@@ -465,6 +1351,11 @@ export interface components {
         Photo: {
             /** Format: int64 */
             id: number;
+            /**
+             * Format: int64
+             * @description none = the whole piece
+             */
+            zoneId?: number;
             /** @enum {string} */
             moment: "before" | "during" | "after";
             width: number;
@@ -502,19 +1393,41 @@ export interface components {
             /** @enum {string} */
             standing: "possible" | "doubtful" | "ruled_out";
             why: string;
-            /** Format: double */
-            minutesPerM2: number;
+            /**
+             * Format: double
+             * @description hands on, for this zone
+             */
+            minutes: number;
             risk: string;
             opens: string;
         };
-        PreparationTask: {
-            id: string;
+        Grit: {
+            /** @description FEPA P */
+            p: number;
+            /**
+             * Format: double
+             * @description nominal grain
+             */
+            um: number;
+        };
+        Dilution: {
+            /** Format: double */
+            waterL: number;
+            /** Format: double */
+            cleanerMl: number;
+        };
+        Job: {
+            key: string;
             title: string;
             detail: string;
             reason: string;
             materials: string;
+            grits: components["schemas"]["Grit"][];
+            dilution?: components["schemas"]["Dilution"];
             caution: string;
             unlocks: string;
+            /** @description indices in the order that hands take them; empty = the whole piece */
+            zones: number[];
             /**
              * Format: double
              * @description hands on
@@ -525,6 +1438,34 @@ export interface components {
              * @description in this room's air
              */
             waitH: number;
+            /** @description directly before the first coat */
+            justBefore: boolean;
+            /** @description after all coats */
+            after: boolean;
+        };
+        Preparation: {
+            version: number;
+            zones: components["schemas"]["PreparedZone"][];
+            jobs: components["schemas"]["Job"][];
+            /** Format: double */
+            handsOnMin: number;
+            /** @description false when hands chose another */
+            usualOrder: boolean;
+        };
+        PreparedZone: {
+            name: string;
+            material: string;
+            /** @description empty when it was not inspected */
+            oldFinish: string;
+            /** @enum {string} */
+            action: "nothing" | "keep" | "dewax" | "scrape" | "sand_off" | "strip";
+            /** @description empty while no system is chosen */
+            firstCoat: string;
+        };
+        OrderInput: {
+            version: number;
+            /** @description keys of jobs; none = the usual order */
+            order: string[];
         };
         Inspected: {
             /**
@@ -537,7 +1478,7 @@ export interface components {
             sure?: string;
             next?: components["schemas"]["TestGuide"];
             options: components["schemas"]["FinishOption"][];
-            tasks: components["schemas"]["PreparationTask"][];
+            jobs: components["schemas"]["Job"][];
             leadOpen: boolean;
             /** Format: double */
             moisturePct?: number;
@@ -545,15 +1486,36 @@ export interface components {
         };
         Brief: {
             zone: components["schemas"]["ZoneInput"];
+            /** @description pieces treated alike; none = 1 */
+            alike?: number;
             air: components["schemas"]["Air"];
             /** Format: date-time */
             start: string;
             /** Format: date-time */
             promised?: string;
+            /**
+             * Format: int64
+             * @description the piece whose other zones it stands beside; none = it stands alone
+             */
+            pieceId?: number;
         };
         PieceInput: {
             name: string;
-            zone: components["schemas"]["ZoneInput"];
+            kind: string;
+            /** @enum {string} */
+            owner: "own" | "customer";
+            /** @description pieces treated alike, 1 to 200 */
+            alike: number;
+            site: components["schemas"]["Site"];
+            parts: components["schemas"]["Part"][];
+            /** @description what was on it before, as told */
+            history: string;
+            /**
+             * Format: int64
+             * @description our own earlier work on it
+             */
+            fromPieceId?: number;
+            zones: components["schemas"]["ZoneInput"][];
             air: components["schemas"]["Air"];
             /** Format: date-time */
             start: string;
@@ -587,17 +1549,14 @@ export interface components {
             id: number;
             number: string;
             version: number;
-            name: string;
-            zone: components["schemas"]["ZoneInput"];
-            air: components["schemas"]["Air"];
-            /** Format: date-time */
-            start: string;
-            /** Format: date-time */
-            promised?: string;
+            input: components["schemas"]["PieceInput"];
+            /** @description the chosen system of each zone; empty while none is */
+            systems: components["schemas"]["LayerChoice"][][];
+            /** @description zones out of sight; listed among the zones again they come back, with their systems */
+            removed: components["schemas"]["ZoneInput"][];
             /** @enum {string} */
             stage: "choose" | "plan" | "coat" | "wait" | "hand_over" | "handed_over";
             next: components["schemas"]["Next"];
-            layers: components["schemas"]["LayerChoice"][];
             careToken?: string;
         };
         Next: {
@@ -619,6 +1578,12 @@ export interface components {
             basis: components["schemas"]["Basis"];
         };
         Judgement: {
+            /** @description it may be planned as it stands */
+            legal: boolean;
+            /** @description rules that spoke and were overridden */
+            quieted: components["schemas"]["Finding"][];
+            /** @description what labels and boards say of this very pair */
+            words: components["schemas"]["Word"][];
             verdict: components["schemas"]["Verdict"];
             /** Format: double */
             earliestH: number;
@@ -680,6 +1645,31 @@ export interface components {
             coats: number;
             /** Format: double */
             waitH: number;
+            parts: components["schemas"]["Parts"];
+            /** @description 0 = not renewed as routine */
+            renewMonths: number;
+            /**
+             * Format: double
+             * @description the strongest ambering of its clear coats
+             */
+            amber: number;
+            /** Format: double */
+            litres?: number;
+            /** @description a decimal: share of the tins at their price; none when a price is missing */
+            materialCost?: string;
+            /**
+             * Format: double
+             * @description grams, where every label gives it; none otherwise
+             */
+            vocG?: number;
+            /** @description what the tins in stock are short of */
+            buy: components["schemas"]["Need"][];
+            /** @description changes that would make it fall less short or be ready sooner */
+            better: components["schemas"]["Better"][];
+            /** @description what it means for the other zones of the piece */
+            together: string[];
+            /** @description products that this workshop has not yet used on a piece */
+            firstUse: string[];
             shortfall: number;
             characters: ("best_fit" | "hardest_wearing" | "soonest" | "fewest_coats" | "easiest_repair")[];
             obstacles: string[];
@@ -697,17 +1687,20 @@ export interface components {
         LeftOut: {
             product: components["schemas"]["ProductRef"];
             /** @enum {string} */
-            kind: "look" | "air" | "sheen" | "join" | "gate" | "surface" | "outranked" | "unused";
+            kind: "look" | "air" | "sheen" | "wants" | "join" | "gate" | "surface" | "outranked" | "unused";
             rule: string;
             reason: string;
         };
         Opening: {
             /** @enum {string} */
-            what: "gate" | "air" | "look" | "sheen";
+            what: "gate" | "air" | "look" | "sheen" | "wants";
             stands: string;
             change: string;
             opens: number;
             example: string;
+            nearest: components["schemas"]["System"];
+            /** @description what the nearest lacks for what was really asked */
+            lacks: string;
         };
         AirReading: {
             /** Format: double */
@@ -734,6 +1727,8 @@ export interface components {
             minutes: number;
         };
         Step: {
+            /** @description indices; empty = the whole piece */
+            zones: number[];
             /** @enum {string} */
             kind: "preparation" | "coating";
             title: string;
@@ -764,6 +1759,10 @@ export interface components {
             /** Format: double */
             litres: number;
         };
+        Better: {
+            change: string;
+            gain: string;
+        };
         /** @description The calendar behind a clock strip. */
         Strip: {
             /** Format: date-time */
@@ -775,7 +1774,19 @@ export interface components {
             open: components["schemas"]["Span"][];
             midnights: string[];
         };
+        ZonePlan: {
+            name: string;
+            obstacles: string[];
+            coated: boolean;
+            /** Format: date-time */
+            lastCoat?: string;
+            /** Format: date-time */
+            lightUse?: string;
+            /** Format: date-time */
+            fullCure?: string;
+        };
         Plan: {
+            zones: components["schemas"]["ZonePlan"][];
             steps: components["schemas"]["Step"][];
             obstacles: string[];
             notes: string[];
@@ -791,7 +1802,6 @@ export interface components {
             needs: components["schemas"]["Need"][];
         };
         PlanAnswer: {
-            system: components["schemas"]["System"];
             plan: components["schemas"]["Plan"];
             strip: components["schemas"]["Strip"];
             air: components["schemas"]["AirReading"];
@@ -812,6 +1822,8 @@ export interface components {
         CareLine: {
             text: string;
             fact: string;
+            /** @description the zones it is about; empty = all */
+            zones: string[];
         };
         CareSection: {
             id: string;
@@ -848,6 +1860,7 @@ export interface components {
     };
     parameters: {
         PieceID: number;
+        ID: number;
     };
     requestBodies: never;
     headers: never;
@@ -931,13 +1944,499 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The shelf */
+            /** @description The shelf, retired products too */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Product"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    createProduct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProductInput"];
+            };
+        };
+        responses: {
+            /** @description On the shelf */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Product"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getProduct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The product with its tins, its diary and its test boards */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProductPage"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    updateProduct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProductUpdate"];
+            };
+        };
+        responses: {
+            /** @description Saved; systems chosen earlier keep the values they were made with */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Product"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addTin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TinInput"];
+            };
+        };
+        responses: {
+            /** @description On the shelf */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tin"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    updateTin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TinInput"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tin"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteTin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Used up or thrown out */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addNote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteInput"];
+            };
+        };
+        responses: {
+            /** @description In the diary */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Note"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteNote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone for good */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBoards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The test boards, the newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Board"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoardInput"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Board"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone for good; what it settled is open again */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBoardPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putBoardPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readProduct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProductInput"];
+            };
+        };
+        responses: {
+            /** @description Its values with their basis, and what follows from them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Product"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportShelf: {
+        parameters: {
+            query: {
+                format: "csv" | "json";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All products, retired ones too, in an open format (docs/formats.md) */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                    "application/octet-stream": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importShelf: {
+        parameters: {
+            query: {
+                format: "csv" | "json";
+                dryRun: boolean;
+                /** @description true = lines that are refused are left out and the rest is taken in */
+                leaveOut?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description What became of every line */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportReport"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    judge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgeInput"];
+            };
+        };
+        responses: {
+            /** @description The answer with its reasons and the ways through */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Judged"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getGrid: {
+        parameters: {
+            query?: {
+                endUse?: string;
+                material?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The verdicts */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Grid"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportGrid: {
+        parameters: {
+            query?: {
+                endUse?: string;
+                material?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The grid as CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every rule with an example, judged */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rule"][];
                 };
             };
             default: components["responses"]["Problem"];
@@ -963,6 +2462,126 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Choice"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    assess: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssessInput"];
+            };
+        };
+        responses: {
+            /** @description The system, legal or not, with the ways past its bad joins */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Assessed"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRecipes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Systems that the workshop keeps to use again, by name */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recipe"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addRecipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecipeInput"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recipe"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteRecipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Forgotten; systems chosen by it stay */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeUse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+                zoneId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UseChangeInput"];
+            };
+        };
+        responses: {
+            /** @description What falls short and what would put it right */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UseChange"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -1110,12 +2729,111 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    getAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The draft */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceInput"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPreparation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The jobs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preparation"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    orderPreparation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderInput"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preparation"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    layOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayOutInput"];
+            };
+        };
+        responses: {
+            /** @description Zones and parts */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayOut"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     chooseSystem: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 id: components["parameters"]["PieceID"];
+                zoneId: number;
             };
             cookie?: never;
         };
@@ -1241,6 +2959,8 @@ export interface operations {
         parameters: {
             query: {
                 moment: "before" | "during" | "after";
+                /** @description none = the whole piece */
+                zoneId?: number;
             };
             header?: never;
             path: {

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { api, ask, type BenchPiece } from '../api/client'
 import { ClockStrip } from '../ui/ClockStrip'
+import { lanesOf } from '../ui/lanes'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
 
@@ -31,9 +32,9 @@ function PieceHead({ entry, now }: { entry: BenchPiece; now: string }) {
   const { piece, plan } = entry
   return (
     <Link to={way(entry)} className="block min-w-0 px-3 leading-tight hover:underline sm:flex sm:flex-wrap sm:gap-x-3">
-      <span className="block font-bold">{piece.name}</span>
+      <span className="block font-bold">{piece.input.name}</span>
       <NextLine entry={entry} now={now} />
-      {plan?.promise && !plan.promise.met && <span className="font-semibold text-error">misses its promise by {show.hours(plan.promise.marginH)}</span>}
+      {plan?.promise && !plan.promise.met && <span className="block font-semibold text-error">misses its promise by {show.hours(plan.promise.marginH)}</span>}
     </Link>
   )
 }
@@ -67,8 +68,8 @@ export function BenchView() {
                 <ul className="divide-y divide-base-300 border-y border-base-300">
                   {waiting.map((p) => (
                     <li key={p.piece.id} className="flex flex-wrap items-center gap-x-4 py-2">
-                      <span className="min-w-0 flex-1 font-bold">{p.piece.name}</span>
-                      {p.piece.promised && <span className="opacity-85">promised {show.moment(p.piece.promised, strip.now)}</span>}
+                      <span className="min-w-0 flex-1 font-bold">{p.piece.input.name}</span>
+                      {p.piece.input.promised && <span className="opacity-85">promised {show.moment(p.piece.input.promised, strip.now)}</span>}
                       <Link to={way(p)} className="btn btn-primary">
                         {p.piece.next.text}
                       </Link>
@@ -84,8 +85,8 @@ export function BenchView() {
                 </h2>
                 <ClockStrip
                   strip={strip}
-                  lanes={planned.map((p) => ({ key: p.piece.id, plan: p.plan!, promised: p.piece.promised, label: p.piece.name }))}
-                  laneHead={(lane) => <PieceHead entry={planned.find((p) => p.piece.id === lane.key)!} now={strip.now} />}
+                  lanes={planned.flatMap((p) => lanesOf(p.piece, p.plan!))}
+                  laneHead={(lane) => <PieceHead entry={planned.find((p) => p.piece.id === lane.pieceId)!} now={strip.now} />}
                 />
               </section>
             )}
@@ -98,7 +99,7 @@ export function BenchView() {
                   {left.map((p) => (
                     <li key={p.piece.id}>
                       <Link to={way(p)} className="flex min-h-11 items-center gap-3 hover:underline">
-                        <span className="font-bold">{p.piece.name}</span> <span className="opacity-85">no. {p.piece.number}, see its care card</span>
+                        <span className="font-bold">{p.piece.input.name}</span> <span className="opacity-85">no. {p.piece.number}, see its care card</span>
                       </Link>
                     </li>
                   ))}

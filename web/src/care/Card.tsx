@@ -17,6 +17,7 @@ export function Card({ card, facts }: { card: CareCard; facts?: boolean }) {
             <ul className="mt-1 space-y-1 print:space-y-0">
               {s.lines.map((l) => (
                 <li key={l.text}>
+                  {l.zones.length > 0 && <b>{l.zones.join(', ')}: </b>}
                   {l.text}
                   {facts && <span className="ml-2 whitespace-nowrap text-sm text-accent">because: {l.fact}</span>}
                 </li>

@@ -1,15 +1,22 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api, ask, type Choice, type Piece, type System } from '../api/client'
+import { api, ask, Problem, type Brief, type Catalogue, type Choice, type LayerAsked, type Piece, type Product, type System, type Wants, type ZoneInput } from '../api/client'
+import { catalogueQuery, productsQuery } from '../api/queries'
 import { BuildUpColumn, bandHeight, coatsOf, ScaleBar, type Ground } from '../ui/BuildUp'
 import { Fit } from '../ui/Fit'
 import { OpeningsNote } from '../ui/OpeningsNote'
 import { pieceKey, usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { Tick } from '../ui/Tick'
+import { useZone, ZoneTabs } from '../ui/ZoneTabs'
+import { ByHand } from './ByHand'
+import { Compare } from './Compare'
 import { LeftOutList } from './LeftOut'
 import { SystemDetail } from './SystemDetail'
+import { noWants, sameWants } from './wants'
+import { WantsPanel } from './WantsPanel'
 
 const SECTION = 210 // px of the tallest build-up, ground included
 const GROUND = 52
@@ -27,42 +34,124 @@ const keyOf = (layers: { productId?: number; product?: { id: number }; coats: nu
 
 export function ChooseView() {
   const piece = usePiece()
-  const { zone, air, start, promised } = piece
-  const query = useQuery({ queryKey: ['choose', zone, air, start, promised], queryFn: () => ask(api.POST('/choose', { body: { zone, air, start, promised } })) })
+  const at = useZone(piece, (i) => piece.systems[i]!.length === 0)
+  const catalogue = useQuery(catalogueQuery)
+  const products = useQuery(productsQuery)
   return (
-    <Answered query={query} what="the systems that suit">
-      {(choice) => <Choosing choice={choice} piece={piece} />}
-    </Answered>
+    <>
+      <ZoneTabs piece={piece} view="choose" open={at} state={(i) => (piece.systems[i]!.length > 0 ? 'chosen' : 'to choose')} />
+      <Answered query={catalogue} what="the end uses">
+        {(c) => (
+          <Answered query={products} what="the shelf">
+            {(p) => <Wanting key={piece.input.zones[at]!.id} piece={piece} at={at} catalogue={c} products={p} />}
+          </Answered>
+        )}
+      </Answered>
+    </>
   )
 }
 
-function Choosing({ choice, piece }: { choice: Choice; piece: Piece }) {
-  const chosen = keyOf(piece.layers)
+/** What is wanted of the zone, with the systems that answer it below: every change shows at once. */
+function Wanting({ piece, at, catalogue, products }: { piece: Piece; at: number; catalogue: Catalogue; products: Product[] }) {
+  const client = useQueryClient()
+  const kept = piece.input.zones[at]!
+  const [wants, setWants] = useState<Wants>(kept.wants ?? noWants)
+  const { air, start, promised, alike } = piece.input
+  const zone = { ...kept, wants }
+  const body = { zone, alike, air, start, promised, pieceId: piece.id }
+  const query = useQuery({ queryKey: ['choose', body], queryFn: () => ask(api.POST('/choose', { body })), placeholderData: keepPreviousData })
+  const save = useMutation({
+    mutationFn: () => ask(api.PUT('/pieces/{id}', { params: { path: { id: piece.id } }, body: { version: piece.version, piece: { ...piece.input, zones: piece.input.zones.map((z, i) => (i === at ? zone : z)) } } })),
+    onSuccess: async (saved) => {
+      client.setQueryData(pieceKey(saved.id), saved)
+      await client.invalidateQueries({ queryKey: ['bench'] })
+    },
+  })
+  const problem = query.error instanceof Problem ? query.error : save.error instanceof Problem ? save.error : undefined
+  const changed = !sameWants(wants, kept.wants ?? noWants)
+  const keep = changed && piece.stage !== 'handed_over' && (
+    <button type="button" className="btn btn-outline" onClick={() => save.mutate()} disabled={save.isPending}>
+      {save.isPending ? 'Saving…' : 'Keep these wishes with the zone'}
+    </button>
+  )
+  return (
+    <>
+      <WantsPanel zone={zone} wants={wants} set={setWants} catalogue={catalogue} products={products} wrong={(f) => problem?.at(`/zone/wants/${f}`)} keep={keep} />
+      {save.error && <ProblemNote problem={save.error} />}
+      <Answered query={query} what="the systems that suit">
+        {(choice) => <Choosing choice={choice} piece={piece} at={at} brief={body} products={products} wants={wants} setWants={setWants} />}
+      </Answered>
+    </>
+  )
+}
+
+const MOST_COMPARED = 4
+
+function Choosing({ choice, piece, at, brief, products, wants, setWants }: { choice: Choice; piece: Piece; at: number; brief: Brief; products: Product[]; wants: Wants; setWants: (w: Wants) => void }) {
+  const chosen = keyOf(piece.systems[at]!)
   const standing = choice.systems.findIndex((s) => keyOf(s.layers) === chosen)
-  const [open, setOpen] = useState(Math.max(0, standing))
+  const [pressed, press] = useState<string>()
+  const [compared, setCompared] = useState<string[]>([])
+  const [hand, setHand] = useState<LayerAsked[]>()
+  const ground = useGround(piece.input.zones[at]!)
+  const open = Math.max(0, choice.systems.findIndex((s) => keyOf(s.layers) === (pressed ?? chosen)))
   const system = choice.systems[open]
-  const ground = useGround(piece)
+  const byHand = (layers: { productId?: number; product?: { id: number }; coats: number }[]) => setHand(layers.map((l) => ({ productId: l.productId ?? l.product!.id, coats: l.coats })))
+  if (hand) {
+    return (
+      <>
+        <button type="button" className="btn btn-ghost" onClick={() => setHand(undefined)}>
+          Back to what was found
+        </button>
+        <ByHand start={hand} brief={brief} products={products} ground={ground} take={(s) => <TakeButton system={s} piece={piece} at={at} isChosen={keyOf(s.layers) === chosen} />} />
+      </>
+    )
+  }
+  const own = (
+    <button type="button" className="btn btn-outline" onClick={() => byHand(piece.systems[at]!.length > 0 ? piece.systems[at]! : (system?.layers ?? []))}>
+      Put one together by hand
+    </button>
+  )
   if (!system) {
     return (
       <>
-        <OpeningsNote openings={choice.openings} />
+        <OpeningsNote openings={choice.openings} byHand={byHand} />
+        <div className="mt-4">{own}</div>
         <LeftOutList leftOut={choice.leftOut} />
       </>
     )
   }
+  const key = keyOf(system.layers)
+  const last = system.layers[system.layers.length - 1]!.product
+  const family = products.find((p) => p.ref.id === last.id)?.input.family
+  const beside = choice.systems.filter((s) => compared.includes(keyOf(s.layers)))
   return (
     <>
-      <SystemRow systems={choice.systems} old={ground.old !== undefined} open={open} chosen={standing} press={setOpen} />
-      <SystemDetail key={open} system={system} ground={ground} start={piece.start} take={<TakeButton system={system} piece={piece} isChosen={open === standing} />} />
-      <LeftOutList leftOut={choice.leftOut} />
+      <SystemRow systems={choice.systems} old={ground.old !== undefined} open={open} chosen={standing} press={(i) => press(keyOf(choice.systems[i]!.layers))} />
+      <div className="mt-2 flex flex-wrap gap-2">
+        <Tick label={`Compare ${last.name}`} checked={compared.includes(key)} set={(on) => setCompared(on ? [...compared, key].slice(-MOST_COMPARED) : compared.filter((k) => k !== key))} />
+        <button type="button" className="btn btn-outline" onClick={() => byHand(system.layers)}>
+          Change it by hand
+        </button>
+        <button type="button" className="btn btn-ghost" onClick={() => setWants({ ...wants, withoutIds: [...wants.withoutIds, last.id] })}>
+          Put {last.name} aside
+        </button>
+        {family && (
+          <button type="button" className="btn btn-ghost" onClick={() => setWants({ ...wants, without: [...wants.without, family] })}>
+            Put its kind aside
+          </button>
+        )}
+      </div>
+      {beside.length > 1 && <Compare systems={beside} />}
+      <SystemDetail key={key} system={system} ground={ground} start={piece.input.start} take={<TakeButton system={system} piece={piece} at={at} isChosen={open === standing} />} />
+      <LeftOutList leftOut={choice.leftOut} pin={(withId) => setWants({ ...wants, withId })} />
     </>
   )
 }
 
 /** What the first coat meets: the material, and the old finish if it is kept. */
-function useGround(piece: Piece): Ground {
-  const { data } = useQuery({ queryKey: ['catalogue'], queryFn: () => ask(api.GET('/catalogue')), staleTime: Infinity })
-  const { material, inspection } = piece.zone
+function useGround({ material, inspection }: ZoneInput): Ground {
+  const { data } = useQuery(catalogueQuery)
   const kept = inspection?.action === 'keep' && inspection.finish !== 'bare' ? inspection.finish : undefined
   const unknown = kept === 'unknown' ? 'An old finish nobody knows' : undefined
   return { material: data?.materials.find((m) => m.id === material)?.name ?? '', old: unknown ?? data?.finishes.find((f) => f.id === kept)?.name }
@@ -122,21 +211,22 @@ function SystemColumn({ system, old, pxPerUm, height, pressed, chosen, press }: 
   )
 }
 
-function TakeButton({ system, piece, isChosen }: { system: System; piece: Piece; isChosen: boolean }) {
+function TakeButton({ system, piece, at, isChosen }: { system: System; piece: Piece; at: number; isChosen: boolean }) {
   const client = useQueryClient()
   const navigate = useNavigate()
   const take = useMutation({
     mutationFn: () =>
       ask(
-        api.PUT('/pieces/{id}/system', {
-          params: { path: { id: piece.id } },
+        api.PUT('/pieces/{id}/zones/{zoneId}/system', {
+          params: { path: { id: piece.id, zoneId: piece.input.zones[at]!.id! } },
           body: { version: piece.version, layers: system.layers.map((l) => ({ role: l.role, productId: l.product.id, coats: l.coats })) },
         }),
       ),
     onSuccess: async (saved) => {
       client.setQueryData(pieceKey(saved.id), saved)
       await Promise.all([client.invalidateQueries({ queryKey: ['bench'] }), client.invalidateQueries({ queryKey: ['plan', saved.id] })])
-      await navigate('../plan')
+      const next = saved.systems.findIndex((l) => l.length === 0)
+      await navigate(next < 0 ? `/pieces/${saved.id}/plan` : `/pieces/${saved.id}/choose/${saved.input.zones[next]!.id}`)
     },
   })
   if (piece.stage === 'handed_over') return <p className="font-semibold">Handed over; the record no longer changes.</p>

@@ -7,6 +7,7 @@ const kinds: Record<Kind, string> = {
   outranked: 'would do, others do better',
   join: 'a join would fail',
   gate: 'a gate of the end use stops it',
+  wants: 'what you want rules it out',
   air: 'the room’s air stops it',
   surface: 'cannot be the last coat',
   unused: 'not needed here',
@@ -15,7 +16,7 @@ const kinds: Record<Kind, string> = {
 }
 
 /** Every product left out, with its reason, on request. */
-export function LeftOutList({ leftOut }: { leftOut: Choice['leftOut'] }) {
+export function LeftOutList({ leftOut, pin }: { leftOut: Choice['leftOut']; pin?: (productId: number) => void }) {
   const [search, setSearch] = useState('')
   const wanted = leftOut.filter((l) => `${l.product.name} ${l.product.family}`.toLowerCase().includes(search.toLowerCase()))
   const groups = (Object.keys(kinds) as Kind[]).map((kind) => ({ kind, items: wanted.filter((l) => l.kind === kind) })).filter((g) => g.items.length > 0)
@@ -36,6 +37,11 @@ export function LeftOutList({ leftOut }: { leftOut: Choice['leftOut'] }) {
                 </span>
                 <span>
                   {l.reason} {l.rule && <span className="whitespace-nowrap text-sm opacity-85">rule {l.rule}</span>}
+                  {pin && (l.kind === 'outranked' || l.kind === 'unused') && (
+                    <button type="button" className="btn btn-ghost" onClick={() => pin(l.product.id)} aria-label={`Show systems with ${l.product.name}`}>
+                      Show systems with it
+                    </button>
+                  )}
                 </span>
               </li>
             ))}

@@ -5,6 +5,7 @@ import { DemandBars } from '../ui/DemandBars'
 import { JoinReason } from '../ui/JoinReason'
 import { useShow } from '../ui/show'
 import { verdicts } from '../ui/verdict'
+import { toBuy } from './wants'
 
 /** One system whole: its build-up with every reason, what is asked and given, gates, dates. */
 export function SystemDetail({ system, ground, start, take }: { system: System; ground: Ground; start: string; take: ReactNode }) {
@@ -19,7 +20,7 @@ export function SystemDetail({ system, ground, start, take }: { system: System; 
         <h2 className="mb-3">The build-up, and why it holds</h2>
         <BuildUp system={system} ground={ground} selected={selected} onSelect={select} />
         <div className="mt-4">
-          <JoinReason coat={coats[at]!} ground={at === 0 ? (ground.old?.toLowerCase() ?? `bare ${ground.material.toLowerCase()}`) : coats[at - 1]!.product.name} />
+          <JoinReason coat={coats[at]!} join={coats[at]!.join} ground={at === 0 ? (ground.old?.toLowerCase() ?? `bare ${ground.material.toLowerCase()}`) : coats[at - 1]!.product.name} />
         </div>
       </div>
       <div className="space-y-6">
@@ -36,6 +37,9 @@ export function SystemDetail({ system, ground, start, take }: { system: System; 
           {system.demands.find((d) => d.why) && <p className="mt-2 text-sm">{system.demands.find((d) => d.why)!.why}</p>}
           <Film system={system} />
         </div>
+        <Lines title="What would make it better" lines={system.better.map((b) => `${b.change} ${b.gain}`)} />
+        <Lines title="With the other zones" lines={system.together} />
+        <Takes system={system} />
         {system.gates.length > 0 && <Gates system={system} />}
       </div>
     </section>
@@ -69,6 +73,44 @@ function Dates({ system, start }: { system: System; start: string }) {
         </p>
       )}
       <p className="mt-1 text-sm italic underline decoration-wavy underline-offset-4">Dates are estimates for this air.</p>
+    </div>
+  )
+}
+
+function Lines({ title, lines }: { title: string; lines: string[] }) {
+  if (lines.length === 0) return null
+  return (
+    <div>
+      <h2 className="mb-1">
+        {title} <span className="text-base font-normal italic">practice</span>
+      </h2>
+      <ul className="list-disc pl-5">
+        {lines.map((l) => (
+          <li key={l}>{l}</li>
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+const AMBERS = 2 // from here a clear coat is seen to amber
+
+/** What it takes in material, what it does to the colour, what it asks of its owner. */
+function Takes({ system: s }: { system: System }) {
+  const show = useShow()
+  return (
+    <div>
+      <h2 className="mb-1">Material and upkeep</h2>
+      <p>
+        {s.litres !== undefined && `${show.volume(s.litres)} in all`}
+        {s.materialCost ? `, ${s.materialCost} at the price of the tins` : '; a price is missing on the shelf'}
+        {s.vocG !== undefined && `; about ${show.number(s.vocG)} g of VOC as its labels count it`}.
+      </p>
+      <p>
+        {s.renewMonths > 0 ? `Renewed about every ${s.renewMonths} months.` : 'No renewal as routine.'} {s.amber >= AMBERS && 'It ambers, and goes on ambering.'}
+      </p>
+      {s.litres !== undefined && <p>{s.buy.length > 0 ? `To buy: ${toBuy(s, show)}.` : 'The tins in stock are enough.'}</p>}
+      {s.firstUse.length > 0 && <p className="font-semibold text-warning">New to this workshop: {s.firstUse.join(', ')}. Try it on a board before it goes on a piece.</p>}
     </div>
   )
 }

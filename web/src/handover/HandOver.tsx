@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import { api, ask, Problem, type CareCard, type Piece } from '../api/client'
 import { Card } from '../care/Card'
 import { Field } from '../ui/Field'
-import { pieceKey, usePiece } from '../ui/PieceFrame'
+import { anyChosen, pieceKey, usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { fromLocalInput, toLocalInput } from '../ui/time'
@@ -12,8 +12,8 @@ import { fromLocalInput, toLocalInput } from '../ui/time'
 export function HandOverView() {
   const piece = usePiece()
   const [facts, setFacts] = useState(false)
-  const query = useQuery({ queryKey: ['piece-care', piece.id, piece.version], queryFn: () => ask(api.GET('/pieces/{id}/care', { params: { path: { id: piece.id } } })), enabled: piece.layers.length > 0 })
-  if (piece.layers.length === 0) {
+  const query = useQuery({ queryKey: ['piece-care', piece.id, piece.version], queryFn: () => ask(api.GET('/pieces/{id}/care', { params: { path: { id: piece.id } } })), enabled: anyChosen(piece) })
+  if (!anyChosen(piece)) {
     return (
       <p>
         The card is made from what is on the piece. <Link className="link font-semibold" to="../choose">Choose a coating system</Link> first.
@@ -26,6 +26,18 @@ export function HandOverView() {
         <div className="grid gap-8 lg:grid-cols-[20rem_minmax(0,1fr)]">
           <div className="no-print space-y-4 self-start">
             {card.issued ? <Issued card={card} /> : <HandOverForm piece={piece} />}
+            <p>
+              Unsold, or back for more?{' '}
+              <Link className="link font-semibold" to={`/take-in?again=${piece.id}`}>
+                Do it again from this record
+              </Link>
+            </p>
+            <p>
+              Will it be used for something else?{' '}
+              <Link className="link font-semibold" to={`/pieces/${piece.id}/another-life`}>
+                See what another life asks of it
+              </Link>
+            </p>
             <label className="flex min-h-11 items-center gap-3">
               <input type="checkbox" className="checkbox" checked={facts} onChange={(e) => setFacts(e.target.checked)} /> Show the fact behind each sentence
             </label>

@@ -1,6 +1,7 @@
-import { Printer } from 'lucide-react'
+import { Link } from 'react-router'
 import type { Inspected, Inspection } from '../api/client'
 import type { Show } from '../ui/show'
+import { Jobs } from '../ui/Jobs'
 import { actions } from './words'
 
 const standings: Record<Inspected['options'][number]['standing'], { word: string; colour: string }> = {
@@ -9,9 +10,11 @@ const standings: Record<Inspected['options'][number]['standing'], { word: string
   ruled_out: { word: 'ruled out', colour: 'text-error' },
 }
 
+const STUBBORN = 1.5 // practice: estimates of removal double more often than anything else; half as long again is the rule
+
 /** What may stay and what must go, and the ordered work that follows from the choice. */
-export function Decision({ inspected, action, error, choose, material, show }: { inspected: Inspected; action: Inspection['action']; error?: string; choose: (a: Inspection['action']) => void; material: string; show: Show }) {
-  const minutes = inspected.tasks.reduce((sum, t) => sum + t.minutes, 0)
+export function Decision({ pieceId, inspected, action, error, choose, material, show }: { pieceId: number; inspected: Inspected; action: Inspection['action']; error?: string; choose: (a: Inspection['action']) => void; material: string; show: Show }) {
+  const minutes = inspected.jobs.reduce((sum, t) => sum + t.minutes, 0)
   return (
     <div className="space-y-6">
       <section aria-labelledby="what-to-do">
@@ -29,7 +32,7 @@ export function Decision({ inspected, action, error, choose, material, show }: {
               <input type="radio" name="action" className="radio radio-sm mt-1" checked={o.action === action} disabled={o.standing === 'ruled_out' && !inspected.leadOpen} onChange={() => choose(o.action)} />
               <span>
                 <b>{actions[o.action]}</b>, <span className={`font-semibold ${standings[o.standing].colour}`}>{standings[o.standing].word}</span>
-                {o.minutesPerM2 > 0 && `, about ${show.number(o.minutesPerM2 * show.measures.area.toSI(1), 0)} min per ${show.measures.area.unit}`}
+                {o.minutes > 0 && `, about ${show.minutes(o.minutes)}, ${show.minutes(STUBBORN * o.minutes)} if it is stubborn`}
                 <span className="block">{o.why}</span>
                 {o.standing !== 'ruled_out' && o.risk && (
                   <span className="block text-sm">
@@ -45,38 +48,15 @@ export function Decision({ inspected, action, error, choose, material, show }: {
       <section aria-labelledby="preparation">
         <div className="flex flex-wrap items-center justify-between gap-3">
           <h2 id="preparation">Preparation, in order</h2>
-          <button type="button" className="no-print btn btn-outline" onClick={() => window.print()}>
-            <Printer size={18} aria-hidden="true" /> Print
-          </button>
+          <Link className="no-print btn btn-ghost" to={`/pieces/${pieceId}/prepare`}>
+            Of the whole piece
+          </Link>
         </div>
         <p className="mb-2">
           {show.minutes(minutes)} by hand on {material.toLowerCase()}
           {inspected.moisturePct !== undefined && `; wood at ${show.number(inspected.moisturePct, 1)} %${inspected.moistureEstimate ? ' (estimate)' : ''}`}. <i className="text-sm">Minutes are practice; a stubborn finish takes half as long again.</i>
         </p>
-        <ol className="divide-y divide-base-300 border-y border-base-300">
-          {inspected.tasks.map((t, i) => (
-            <li key={t.id} className="print-whole py-2">
-              <p>
-                <b>
-                  {i + 1}. {t.title}
-                </b>{' '}
-                <span className="whitespace-nowrap opacity-85">
-                  {show.minutes(t.minutes)}
-                  {t.waitH > 0 && `, then wait ${show.hours(t.waitH)}`}
-                </span>
-              </p>
-              {t.reason && <p className="text-sm">Why: {t.reason}</p>}
-              <p>{t.detail}</p>
-              {t.materials && <p className="text-sm">Takes: {t.materials}.</p>}
-              {t.unlocks && <p className="text-sm">After this: {t.unlocks}.</p>}
-              {t.caution && (
-                <p className="mt-1 border-l-4 border-warning bg-base-200 px-3 py-1">
-                  <b>Caution.</b> {t.caution}
-                </p>
-              )}
-            </li>
-          ))}
-        </ol>
+        <Jobs jobs={inspected.jobs} zones={[]} />
       </section>
     </div>
   )

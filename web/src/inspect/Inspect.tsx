@@ -1,11 +1,15 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api, ask, Problem, type Catalogue, type Inspection, type Piece } from '../api/client'
+import { api, ask, Problem, type Catalogue, type Inspection, type Piece, type ZoneInput } from '../api/client'
+import { catalogueQuery } from '../api/queries'
 import { Field, MeasureInput } from '../ui/Field'
+import { Options } from '../ui/Options'
 import { pieceKey, usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { Tick } from '../ui/Tick'
+import { useZone, ZoneTabs } from '../ui/ZoneTabs'
 import { Decision } from './Decision'
 import { FingerTests } from './FingerTests'
 import { Photos } from './Photos'
@@ -13,10 +17,16 @@ import { ages, blankInspection, conditions, contaminations, leads } from './word
 
 export function InspectView() {
   const piece = usePiece()
-  const catalogue = useQuery({ queryKey: ['catalogue'], queryFn: () => ask(api.GET('/catalogue')), staleTime: Infinity })
+  const at = useZone(piece, (i) => !piece.input.zones[i]!.inspection)
+  const catalogue = useQuery(catalogueQuery)
   return (
     <Answered query={catalogue} what="the list of old finishes">
-      {(c) => <Inspecting piece={piece} catalogue={c} />}
+      {(c) => (
+        <>
+          <ZoneTabs piece={piece} view="inspect" open={at} state={(i) => (piece.input.zones[i]!.inspection ? 'seen' : 'taken as bare')} />
+          <Inspecting key={piece.input.zones[at]!.id} piece={piece} at={at} catalogue={c} />
+        </>
+      )}
     </Answered>
   )
 }
@@ -24,35 +34,49 @@ export function InspectView() {
 const HEATED_C = 20
 const HEATED_RH = 50
 
-function Inspecting({ piece, catalogue }: { piece: Piece; catalogue: Catalogue }) {
+function Inspecting({ piece, at, catalogue }: { piece: Piece; at: number; catalogue: Catalogue }) {
   const navigate = useNavigate()
   const client = useQueryClient()
   const show = useShow()
-  const [seen, setSeen] = useState<Inspection>(piece.zone.inspection ?? blankInspection)
-  const zone = { ...piece.zone, inspection: seen }
-  const { air, start, promised, name } = piece
+  const was = piece.input.zones[at]!
+  const [seen, setSeen] = useState<Inspection>(was.inspection ?? blankInspection)
+  const [alsoOn, setAlsoOn] = useState<number[]>([])
+  const zone = { ...was, inspection: seen }
+  const { air, start, promised, alike } = piece.input
+  const body = { zone, alike, air, start, promised }
   const query = useQuery({
-    queryKey: ['inspect', zone, air, start, promised],
-    queryFn: () => ask(api.POST('/inspect', { body: { zone, air, start, promised } })),
+    queryKey: ['inspect', body],
+    queryFn: () => ask(api.POST('/inspect', { body })),
     placeholderData: keepPreviousData,
   })
   const save = useMutation({
-    mutationFn: () => ask(api.PUT('/pieces/{id}', { params: { path: { id: piece.id } }, body: { version: piece.version, piece: { name, zone: { ...zone, inspection: { ...seen, action: query.data?.action ?? seen.action } }, air, start, promised } } })),
+    mutationFn: () => {
+      const inspection = { ...seen, action: query.data?.action ?? seen.action }
+      const veneered = (id: string) => catalogue.materials.find((m) => m.id === id)?.kind === 'veneer'
+      const likewise = (z: ZoneInput) => ({ ...z, inspection: { ...inspection, repairs: z.inspection?.repairs ?? [], veneerMm: veneered(z.material) ? inspection.veneerMm : undefined } })
+      const zones = piece.input.zones.map((z, i) => (i === at ? { ...z, inspection } : alsoOn.includes(i) ? likewise(z) : z))
+      return ask(api.PUT('/pieces/{id}', { params: { path: { id: piece.id } }, body: { version: piece.version, piece: { ...piece.input, zones } } }))
+    },
     onSuccess: async (saved) => {
       client.setQueryData(pieceKey(saved.id), saved)
       await client.invalidateQueries({ queryKey: ['bench'] })
-      await navigate(saved.layers.length > 0 ? '../plan' : '../choose')
+      const unseen = saved.input.zones.find((z) => !z.inspection)
+      const unchosen = saved.systems.findIndex((s) => s.length === 0)
+      const to = unseen ? `inspect/${unseen.id}` : unchosen >= 0 ? `choose/${saved.input.zones[unchosen]!.id}` : 'plan'
+      await navigate(`/pieces/${saved.id}/${to}`)
+      window.scrollTo(0, 0)
     },
   })
   const problem = query.error instanceof Problem ? query.error : save.error instanceof Problem ? save.error : undefined
-  const wrong = (field: string) => problem?.at('/zone/inspection/' + field)
+  const wrong = (field: string) => problem?.at(`/zone/inspection/${field}`) ?? problem?.at(`/zones/${at}/inspection/${field}`)
+  const elsewhere = save.error instanceof Problem ? save.error.fields.filter((f) => !f.field.startsWith(`/piece/zones/${at}/inspection`)) : []
   const set = (change: Partial<Inspection>) => {
     save.reset()
     setSeen({ ...seen, ...change })
   }
   const toggle = (list: 'contaminations' | 'repairs', id: string) => set({ [list]: seen[list].includes(id) ? seen[list].filter((x) => x !== id) : [...seen[list], id] })
   const film = catalogue.finishes.find((f) => f.id === seen.finish)?.film ?? false
-  const material = catalogue.materials.find((m) => m.id === piece.zone.material)
+  const material = catalogue.materials.find((m) => m.id === was.material)
   const handed = piece.stage === 'handed_over'
   return (
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,30rem)]">
@@ -70,11 +94,7 @@ function Inspecting({ piece, catalogue }: { piece: Piece; catalogue: Catalogue }
             <Field label="What is on it" error={wrong('finish')} hint="not sure? the finger tests below tell">
               {(ids) => (
                 <select {...ids} className="select w-full" value={seen.finish} onChange={(e) => set({ finish: e.target.value })}>
-                  {catalogue.finishes.map((f) => (
-                    <option key={f.id} value={f.id}>
-                      {f.name}
-                    </option>
-                  ))}
+                  <Options of={catalogue.finishes} />
                 </select>
               )}
             </Field>
@@ -145,8 +165,16 @@ function Inspecting({ piece, catalogue }: { piece: Piece; catalogue: Catalogue }
             </Field>
           )}
         </fieldset>
-        <Photos pieceId={piece.id} locked={handed} />
-        {problem && problem.fields.length === 0 && <ProblemNote problem={problem} />}
+        <Photos pieceId={piece.id} zone={was} locked={handed} />
+        {piece.input.zones.length > 1 && !handed && (
+          <Chips
+            legend="The same, but for damage, was seen on"
+            names={piece.input.zones.map((z, i) => ({ id: String(i), name: z.name })).filter((n) => n.id !== String(at))}
+            chosen={alsoOn.map(String)}
+            toggle={(id) => setAlsoOn(alsoOn.includes(Number(id)) ? alsoOn.filter((i) => i !== Number(id)) : [...alsoOn, Number(id)])}
+          />
+        )}
+        {problem && (problem.fields.length === 0 || elsewhere.length > 0) && <ProblemNote problem={problem} />}
         {handed ? (
           <p className="border-l-4 border-base-300 bg-base-200 p-4">This piece has been handed over; its record no longer changes.</p>
         ) : (
@@ -156,7 +184,7 @@ function Inspecting({ piece, catalogue }: { piece: Piece; catalogue: Catalogue }
         )}
       </form>
       <div>
-        {query.data && <Decision inspected={query.data} action={query.data.action} error={wrong('action')} choose={(action) => set({ action })} material={material?.name ?? ''} show={show} />}
+        {query.data && <Decision pieceId={piece.id} inspected={query.data} action={query.data.action} error={wrong('action')} choose={(action) => set({ action })} material={material?.name ?? ''} show={show} />}
       </div>
     </div>
   )
@@ -171,10 +199,7 @@ function Chips({ legend, names, chosen, toggle }: { legend: string; names: { id:
       <legend className="mb-2 text-lg font-bold">{legend}</legend>
       <div className="flex flex-wrap gap-2">
         {names.map((n) => (
-          <label key={n.id} className={`flex min-h-11 cursor-pointer items-center gap-2 rounded-field border px-3 ${chosen.includes(n.id) ? 'border-primary bg-base-200 font-semibold' : 'border-base-300'}`}>
-            <input type="checkbox" className="checkbox checkbox-sm" checked={chosen.includes(n.id)} onChange={() => toggle(n.id)} />
-            {n.name}
-          </label>
+          <Tick key={n.id} label={n.name} checked={chosen.includes(n.id)} set={() => toggle(n.id)} />
         ))}
       </div>
     </fieldset>

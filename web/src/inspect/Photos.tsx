@@ -1,14 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Camera } from 'lucide-react'
 import { useId, useState } from 'react'
-import { api, ask, Problem } from '../api/client'
+import { api, ask, Problem, type ZoneInput } from '../api/client'
 import { ProblemNote } from '../ui/Problem'
 
 type Moment = 'before' | 'during' | 'after'
 const moments: Moment[] = ['before', 'during', 'after']
 
-/** Photos of a piece, from the phone's camera or a file. Sending one touches nothing else that was typed. */
-export function Photos({ pieceId, locked }: { pieceId: number; locked: boolean }) {
+/** Photos of a zone, from the phone's camera or a file. Sending one touches nothing else that was typed; one that breaks off can be sent again. */
+export function Photos({ pieceId, zone, locked }: { pieceId: number; zone: ZoneInput; locked: boolean }) {
   const id = useId()
   const client = useQueryClient()
   const [moment, setMoment] = useState<Moment>('before')
@@ -20,7 +20,7 @@ export function Photos({ pieceId, locked }: { pieceId: number; locked: boolean }
     mutationFn: (file: File) =>
       ask(
         api.POST('/pieces/{id}/photos', {
-          params: { path, query: { moment } },
+          params: { path, query: { moment, zoneId: zone.id } },
           headers: { 'Content-Type': 'application/octet-stream' },
           body: '',
           bodySerializer: () => file,
@@ -30,6 +30,7 @@ export function Photos({ pieceId, locked }: { pieceId: number; locked: boolean }
   })
   const remove = useMutation({ mutationFn: (photoId: number) => ask(api.DELETE('/pieces/{id}/photos/{photoId}', { params: { path: { ...path, photoId } } })), onSuccess: again })
   const problem = send.error ?? remove.error
+  const shown = photos.data?.filter((p) => p.zoneId === undefined || p.zoneId === zone.id) ?? []
   return (
     <fieldset>
       <legend className="mb-2 text-lg font-bold">Photos</legend>
@@ -59,13 +60,13 @@ export function Photos({ pieceId, locked }: { pieceId: number; locked: boolean }
         </div>
       )}
       <div role="status">{send.isPending && <progress className="progress mt-2 w-56" aria-label="Sending the photo" />}</div>
-      {problem instanceof Problem && <ProblemNote problem={problem} />}
-      {photos.data && photos.data.length > 0 && (
+      {problem instanceof Problem && <ProblemNote problem={problem} retry={send.error ? () => send.mutate(send.variables) : undefined} />}
+      {shown.length > 0 && (
         <ul className="mt-3 grid grid-cols-2 gap-3 sm:grid-cols-4">
-          {photos.data.map((p) => (
+          {shown.map((p) => (
             <li key={p.id}>
               <a href={`/api/pieces/${pieceId}/photos/${p.id}`} target="_blank" rel="noreferrer">
-                <img src={`/api/pieces/${pieceId}/photos/${p.id}`} alt={`The piece ${p.moment} the work`} width={p.width} height={p.height} loading="lazy" className="aspect-square w-full object-cover" />
+                <img src={`/api/pieces/${pieceId}/photos/${p.id}`} alt={`${p.zoneId ? zone.name : 'The piece'} ${p.moment} the work`} width={p.width} height={p.height} loading="lazy" className="aspect-square w-full object-cover" />
               </a>
               <span className="flex items-center justify-between">
                 {p.moment}

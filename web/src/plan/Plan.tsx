@@ -4,7 +4,8 @@ import { useEffect, useId, useState } from 'react'
 import { Link } from 'react-router'
 import { api, ask, type Air, type Piece, type PlanAnswer } from '../api/client'
 import { ClockStrip } from '../ui/ClockStrip'
-import { pieceKey, usePiece } from '../ui/PieceFrame'
+import { lanesOf } from '../ui/lanes'
+import { anyChosen, pieceKey, usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { Steps } from './Steps'
@@ -13,7 +14,7 @@ const PAUSE = 120
 
 export function PlanView() {
   const piece = usePiece()
-  const [air, setAir] = useState<Air>(piece.air)
+  const [air, setAir] = useState<Air>(piece.input.air)
   const [settled, setSettled] = useState(air)
   useEffect(() => {
     const timer = setTimeout(() => setSettled(air), PAUSE)
@@ -23,10 +24,10 @@ export function PlanView() {
     queryKey: ['plan', piece.id, piece.version, settled],
     queryFn: () => ask(api.GET('/pieces/{id}/plan', { params: { path: { id: piece.id }, query: { tempC: settled.tempC, rh: settled.rh } } })),
     placeholderData: keepPreviousData,
-    enabled: piece.layers.length > 0,
+    enabled: anyChosen(piece),
     refetchInterval: 60_000,
   })
-  if (piece.layers.length === 0) {
+  if (!anyChosen(piece)) {
     return (
       <p>
         No coating system is chosen yet. <Link className="link font-semibold" to="../choose">Choose one</Link>, and its plan stands here.
@@ -40,7 +41,7 @@ export function PlanView() {
           <PlanHead answer={answer} piece={piece} />
           <AirTrial piece={piece} air={air} setAir={setAir} answer={answer} />
           {answer.plan.steps.length > 0 && (
-            <ClockStrip strip={answer.strip} lanes={[{ key: piece.id, plan: answer.plan, promised: piece.promised, label: `${piece.name}, ${piece.zone.name}` }]} />
+            <ClockStrip strip={answer.strip} lanes={lanesOf(piece, answer.plan)} />
           )}
           <Steps answer={answer} />
         </>
@@ -74,8 +75,8 @@ function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
         {plan.promise ? (
           <p className={`text-lg font-semibold ${plan.promise.met ? 'text-success' : 'text-error'}`}>
             {plan.promise.met
-              ? `Promised ${show.moment(piece.promised!)}: met, ${show.hours(plan.promise.marginH)} to spare`
-              : `Promised ${show.moment(piece.promised!)}: missed by ${show.hours(plan.promise.marginH)}`}{' '}
+              ? `Promised ${show.moment(piece.input.promised!)}: met, ${show.hours(plan.promise.marginH)} to spare`
+              : `Promised ${show.moment(piece.input.promised!)}: missed by ${show.hours(plan.promise.marginH)}`}{' '}
             (counts {plan.promise.needs})
             {answer.latestStart && <span className="block text-base font-normal text-base-content">Begun on {show.moment(answer.latestStart, answer.strip.now)} at the latest, it still keeps the promise.</span>}
           </p>
@@ -90,6 +91,12 @@ function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
             {n}
           </p>
         ))}
+        {plan.zones.flatMap((z) => z.obstacles.map((o) => (
+          <p key={z.name + o} className="mt-1 font-semibold text-error">
+            {z.name} is not coated: {o}
+          </p>
+        )))}
+        <Unchosen piece={piece} />
       </div>
       <button type="button" className="no-print btn btn-outline" onClick={() => window.print()}>
         <Printer size={18} aria-hidden="true" /> Print the plan
@@ -98,16 +105,33 @@ function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
   )
 }
 
+/** Zones that are prepared along, but for which nothing is chosen. */
+function Unchosen({ piece }: { piece: Piece }) {
+  const open = piece.input.zones.filter((_, i) => piece.systems[i]!.length === 0)
+  if (open.length === 0 || piece.stage === 'handed_over') return null
+  return (
+    <p className="no-print mt-1">
+      Prepared, not coated:{' '}
+      {open.map((z, i) => (
+        <span key={z.id}>
+          {i > 0 && ', '}
+          <Link className="link font-semibold" to={`../choose/${z.id}`}>
+            choose for {z.name}
+          </Link>
+        </span>
+      ))}
+      .
+    </p>
+  )
+}
+
 /** Other air, tried out: the strip answers at once; nothing is saved until it is kept. */
 function AirTrial({ piece, air, setAir, answer }: { piece: Piece; air: Air; setAir: (a: Air) => void; answer: PlanAnswer }) {
   const show = useShow()
   const client = useQueryClient()
-  const changed = air.tempC !== piece.air.tempC || air.rh !== piece.air.rh
+  const changed = air.tempC !== piece.input.air.tempC || air.rh !== piece.input.air.rh
   const keep = useMutation({
-    mutationFn: () => {
-      const { name, zone, start, promised } = piece
-      return ask(api.PUT('/pieces/{id}', { params: { path: { id: piece.id } }, body: { version: piece.version, piece: { name, zone, start, promised, air } } }))
-    },
+    mutationFn: () => ask(api.PUT('/pieces/{id}', { params: { path: { id: piece.id } }, body: { version: piece.version, piece: { ...piece.input, air } } })),
     onSuccess: async (saved) => {
       client.setQueryData(pieceKey(saved.id), saved)
       await client.invalidateQueries({ queryKey: ['bench'] })
@@ -128,7 +152,7 @@ function AirTrial({ piece, air, setAir, answer }: { piece: Piece; air: Air; setA
           <button type="button" className="btn btn-primary" onClick={() => keep.mutate()} disabled={keep.isPending}>
             Keep this air
           </button>
-          <button type="button" className="btn" onClick={() => setAir(piece.air)}>
+          <button type="button" className="btn" onClick={() => setAir(piece.input.air)}>
             Back
           </button>
         </span>

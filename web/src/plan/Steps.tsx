@@ -10,7 +10,7 @@ export function Steps({ answer }: { answer: PlanAnswer }) {
     <div className="mt-6 grid gap-8 lg:grid-cols-[minmax(0,1fr)_18rem]">
       <ol>
         {plan.steps.map((s, i) => (
-          <StepRow key={i} step={s} number={i + 1} now={strip.now} shown={shownBefore(plan.steps, i)} />
+          <StepRow key={i} step={s} zones={plan.zones.length > 1 ? s.zones.map((z) => plan.zones[z]!.name) : []} number={i + 1} now={strip.now} shown={shownBefore(plan.steps, i)} />
         ))}
       </ol>
       <aside className="self-start bg-base-200 p-4 print-whole">
@@ -36,7 +36,7 @@ function shownBefore(steps: Step[], i: number): Set<string> {
   return new Set(steps.slice(0, i).flatMap((s) => s.cautions))
 }
 
-function StepRow({ step, number, now, shown }: { step: Step; number: number; now: string; shown: Set<string> }) {
+function StepRow({ step, zones, number, now, shown }: { step: Step; zones: string[]; number: number; now: string; shown: Set<string> }) {
   const show = useShow()
   const first = step.work[0]!
   const end = step.work[step.work.length - 1]!.to
@@ -47,7 +47,10 @@ function StepRow({ step, number, now, shown }: { step: Step; number: number; now
       <span className={`grid size-8 place-items-center rounded-full font-bold print:border print:bg-transparent print:text-base-content ${step.kind === 'coating' ? 'bg-primary text-primary-content' : 'bg-base-300'}`}>{number}</span>
       <div>
         <p className="flex flex-wrap justify-between gap-x-4">
-          <b className="text-lg leading-tight">{step.title}</b>
+          <b className="text-lg leading-tight">
+            {step.title}
+            {zones.length > 0 && <span className="font-normal"> · {zones.join(', ')}</span>}
+          </b>
           <span className="font-semibold">
             {show.moment(first.from, now)}–{step.work.length > 1 ? show.moment(end, now) : show.clock(end)}
           </span>

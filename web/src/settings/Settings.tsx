@@ -1,10 +1,18 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { api, ask, Problem, type SettingsInput, type Workshop } from '../api/client'
+import { Link } from 'react-router'
+import { api, ask, Problem, type Schools, type SettingsInput, type Workshop } from '../api/client'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { Tick } from '../ui/Tick'
 
 const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
+const schools: { id: keyof Schools; name: string }[] = [
+  { id: 'hardwaxOverSealer', name: 'Hardwax oil may go over a single thin coat of sealer, on a board first' },
+  { id: 'shellacBetween', name: 'Dewaxed shellac goes between coats of different kinds, always' },
+  { id: 'distressAfterWax', name: 'Painted pieces are distressed after waxing, and the cuts waxed again' },
+  { id: 'noWaxOverFilm', name: 'Films are left unwaxed' },
+]
 const DAY_OPENS = 8 * 60
 const DAY_CLOSES = 18 * 60
 
@@ -23,7 +31,7 @@ export function SettingsView() {
 function SettingsForm({ workshop }: { workshop: Workshop }) {
   const client = useQueryClient()
   const { version, units, clock, foodPolicy, hours } = workshop
-  const [draft, setDraft] = useState<SettingsInput>({ version, units, clock, foodPolicy, hours })
+  const [draft, setDraft] = useState<SettingsInput>({ version, units, clock, foodPolicy, schools: workshop.schools, hours })
   const save = useMutation({
     mutationFn: () => ask(api.PUT('/workshop/settings', { body: draft })),
     onSuccess: async (saved) => {
@@ -99,6 +107,21 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
             <option value="cured_film">any fully cured film</option>
           </select>
         </label>
+      </fieldset>
+      <fieldset>
+        <legend className="text-lg font-bold">Schools of practice</legend>
+        <p className="mb-2 opacity-85">
+          Where competent finishers differ. What is ticked here is judged so everywhere; the{' '}
+          <Link className="link" to="/handbook">
+            handbook
+          </Link>{' '}
+          gives the reasons.
+        </p>
+        <div className="flex flex-col gap-2">
+          {schools.map((s) => (
+            <Tick key={s.id} label={s.name} checked={draft.schools[s.id]} set={(on) => setDraft({ ...draft, schools: { ...draft.schools, [s.id]: on } })} />
+          ))}
+        </div>
       </fieldset>
       {save.error && !wrongHours && <ProblemNote problem={save.error} />}
       <div className="flex items-center gap-4">

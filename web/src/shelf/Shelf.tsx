@@ -1,63 +1,83 @@
 import { useQuery } from '@tanstack/react-query'
+import { ClipboardCheck, FileInput, Grid3x3, Plus } from 'lucide-react'
 import { useState } from 'react'
-import { api, ask, type Product } from '../api/client'
+import { Link } from 'react-router'
+import type { Product } from '../api/client'
+import { productsQuery } from '../api/queries'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { Tick } from '../ui/Tick'
 import { BasisMark } from '../ui/verdict'
+import { Hours } from './values'
 
-const fieldNames: Record<string, string> = {
-  touchH: 'touch-dry',
-  recoatMinH: 'recoat from',
-  recoatMaxH: 'recoat before, else key',
-  crossWaitH: 'before another carrier',
-  lightUseH: 'light use',
-  fullCureD: 'full cure',
-  spreadM2L: 'spreading rate',
-  solidsPct: 'volume solids',
-  coats: 'coats',
-  maxDryUM: 'thickest dry film',
-  amber: 'ambers (0–3)',
-  uv: 'UV (0–4)',
-  water: 'water (0–5)',
-  alcohol: 'alcohol and food (0–5)',
-  cleaner: 'cleaner (0–5)',
-  heat: 'heat (0–5)',
-  abrasion: 'abrasion (0–5)',
-  exterior: 'exterior (0–1)',
-  floor: 'floor (0–1)',
-  gripsSlick: 'grips slick (0–2)',
-  blocks: 'blocks stain (0–1)',
-  minC: 'not below',
-  maxC: 'not above',
-  maxRH: 'humidity up to',
-}
-
+/** The shelf: what there is, how much of it, and what to mind. */
 export function ShelfView() {
-  const query = useQuery({ queryKey: ['products'], queryFn: () => ask(api.GET('/products')) })
-  const [search, setSearch] = useState('')
+  const query = useQuery(productsQuery)
   return (
     <>
-      <div className="mb-4 flex flex-wrap items-center justify-between gap-4">
+      <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
         <h1>The shelf</h1>
-        <input className="input w-full max-w-xs" placeholder="Find a product or kind" aria-label="Find a product or kind" value={search} onChange={(e) => setSearch(e.target.value)} />
+        <nav aria-label="The shelf" className="flex flex-wrap gap-2">
+          <Link className="btn btn-primary" to="/shelf/new">
+            <Plus size={18} aria-hidden="true" /> Add a product
+          </Link>
+          <Link className="btn btn-outline" to="/shelf/grid">
+            <Grid3x3 size={18} aria-hidden="true" /> Over itself
+          </Link>
+          <Link className="btn btn-outline" to="/shelf/boards">
+            <ClipboardCheck size={18} aria-hidden="true" /> Test boards
+          </Link>
+          <Link className="btn btn-outline" to="/shelf/import">
+            <FileInput size={18} aria-hidden="true" /> In and out
+          </Link>
+        </nav>
       </div>
       <Answered query={query} what="the shelf">
-        {(products) => {
-          const found = products.filter((p) => `${p.ref.name} ${p.ref.family} ${p.ref.maker} ${p.ref.colour}`.toLowerCase().includes(search.toLowerCase()))
-          return (
-            <>
-              <p className="mb-2 opacity-85">
-                {found.length} of {products.length} products. Values in bold are from the label; the rest is typical for the kind.
-              </p>
-              <ul className="divide-y divide-base-300 border-y border-base-300">
-                {found.map((p) => (
-                  <ProductRow key={p.ref.id} product={p} />
-                ))}
-              </ul>
-            </>
-          )
-        }}
+        {(products) => <Browse products={products} />}
       </Answered>
+    </>
+  )
+}
+
+function Browse({ products }: { products: Product[] }) {
+  const [search, setSearch] = useState('')
+  const [group, setGroup] = useState('')
+  const [stocked, setStocked] = useState(false)
+  const [minding, setMinding] = useState(false)
+  const [retired, setRetired] = useState(false)
+  const groups = [...new Set(products.flatMap((p) => p.groups))].sort()
+  const text = (p: Product) => `${p.ref.name} ${p.ref.family} ${p.ref.maker} ${p.ref.colour} ${p.ref.sheen} ${p.statements.join(' ')}`.toLowerCase()
+  const found = products.filter(
+    (p) =>
+      p.retired === retired &&
+      text(p).includes(search.toLowerCase()) &&
+      (group === '' || p.groups.includes(group)) &&
+      (!stocked || p.leftL > 0) &&
+      (!minding || p.warnings.length > 0 || p.neverAgain),
+  )
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-2">
+        <input className="input w-full max-w-xs" placeholder="Find a product, kind or statement" aria-label="Find a product, kind or statement" value={search} onChange={(e) => setSearch(e.target.value)} />
+        <select className="select w-40" aria-label="Group" value={group} onChange={(e) => setGroup(e.target.value)}>
+          <option value="">every group</option>
+          {groups.map((g) => (
+            <option key={g}>{g}</option>
+          ))}
+        </select>
+        <Tick label="In stock" checked={stocked} set={setStocked} />
+        <Tick label="To mind" checked={minding} set={setMinding} />
+        <Tick label="Retired" checked={retired} set={setRetired} />
+      </div>
+      <p className="mb-2 opacity-85">
+        {found.length} of {products.filter((p) => p.retired === retired).length} products. What is marked label stands on the tin; the rest is typical for the kind.
+      </p>
+      {found.length === 0 && <p className="bg-base-200 p-4">{products.length === 0 ? 'The shelf is empty: add the first product from its tin.' : 'Nothing on the shelf fits that. Loosen a filter.'}</p>}
+      <ul className="divide-y divide-base-300 border-y border-base-300">
+        {found.map((p) => (
+          <ProductRow key={p.ref.id} product={p} />
+        ))}
+      </ul>
     </>
   )
 }
@@ -67,53 +87,30 @@ function ProductRow({ product }: { product: Product }) {
   const value = (field: string) => product.values.find((v) => v.field === field)
   const recoat = value('recoatMinH')
   const closes = value('recoatMaxH')
-  const cure = value('fullCureD')
+  const mind = [...(product.neverAgain ? ['never again'] : []), ...product.warnings]
   return (
     <li>
-      <details>
-        <summary className="grid min-h-14 cursor-pointer grid-cols-2 items-center gap-x-4 py-1 md:grid-cols-[1.5fr_2fr_1fr_1fr]">
-          <span>
-            <b>{product.ref.name}</b>
-            <span className="block text-sm opacity-85">
-              {product.ref.maker} · {product.ref.colour}, {product.ref.sheen}
-            </span>
+      <Link to={`/shelf/${product.ref.id}`} className="grid min-h-16 grid-cols-1 items-center gap-x-4 py-2 hover:bg-base-200 sm:grid-cols-2 md:grid-cols-[1.5fr_1.6fr_1.4fr_0.8fr]">
+        <span>
+          <b className="text-lg">{product.ref.name}</b>
+          <span className="block text-sm opacity-85">
+            {product.ref.maker} · {product.ref.colour}, {product.ref.sheen}
           </span>
-          <span>{product.ref.family}</span>
-          <span className="text-sm">
-            {recoat && (
-              <>
-                next coat {show.hours(recoat.value)}
-                {closes ? ` to ${show.hours(closes.value)}` : ' on'} <BasisMark basis={recoat.basis} />
-              </>
-            )}
-          </span>
-          <span className="text-sm">
-            {cure && (
-              <>
-                hard after {show.number(cure.value)} days <BasisMark basis={cure.basis} />
-              </>
-            )}
-          </span>
-        </summary>
-        <div className="pb-4">
-          <p className="mb-2 max-w-prose">{product.notes}</p>
-          {product.statements.map((s) => (
-            <p key={s} className="font-semibold">
-              Label: {s}
-            </p>
-          ))}
-          <dl className="mt-2 grid gap-x-8 gap-y-0.5 sm:grid-cols-2 lg:grid-cols-3">
-            {product.values.map((v) => (
-              <div key={v.field} className="flex justify-between gap-3 border-b border-base-300">
-                <dt>{fieldNames[v.field] ?? v.field}</dt>
-                <dd className={v.basis === 'label' ? 'font-bold' : ''}>
-                  {v.unit === '°C' ? show.measure(show.measures.temp, v.value) : v.unit === 'µm' ? show.measure(show.measures.film, v.value) : `${show.number(v.value, 2)} ${v.unit}`} <BasisMark basis={v.basis} />
-                </dd>
-              </div>
-            ))}
-          </dl>
-        </div>
-      </details>
+        </span>
+        <span>
+          {product.ref.family}
+          {mind.length > 0 && <span className="block text-sm font-semibold text-error">{mind.join(' ')}</span>}
+        </span>
+        <span className="text-sm">
+          {recoat && (
+            <>
+              next coat <Hours value={recoat} />
+              {closes && `, keyed after ${show.hours(closes.value)}`} <BasisMark basis={recoat.basis} />
+            </>
+          )}
+        </span>
+        <span className="md:text-right">{product.leftL > 0 ? `${show.volume(product.leftL)} left` : <span className="text-sm opacity-85">no tin entered</span>}</span>
+      </Link>
     </li>
   )
 }

@@ -1,11 +1,11 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { api, ask, Problem, type Catalogue, type Choice } from '../api/client'
+import { api, ask, Problem, type Brief, type Catalogue, type Choice } from '../api/client'
 import { DemandBars } from '../ui/DemandBars'
 import { Fit } from '../ui/Fit'
 import { OpeningsNote } from '../ui/OpeningsNote'
 import { useShow } from '../ui/show'
-import { inputOf, type Draft } from './TakeIn'
+import { briefOf, type Draft, type ZoneDraft } from './draft'
 
 const PAUSE = 200 // ms without a keystroke before the server is asked
 
@@ -15,18 +15,19 @@ export interface ConsequencesState {
   complete: boolean
 }
 
-/** Asks the server at every pause what the draft would come to. */
-export function useConsequences(draft: Draft): ConsequencesState {
-  const [settled, setSettled] = useState(draft)
+/** Asks the server at every pause what one zone of the draft would come to. */
+export function useConsequences(draft: Draft, zone: ZoneDraft): ConsequencesState {
+  const now = JSON.stringify(briefOf(draft, zone))
+  const [settled, setSettled] = useState(now)
   useEffect(() => {
-    const timer = setTimeout(() => setSettled(draft), PAUSE)
+    const timer = setTimeout(() => setSettled(now), PAUSE)
     return () => clearTimeout(timer)
-  }, [draft])
-  const complete = settled.endUse !== '' && settled.material !== '' && settled.areaM2 !== undefined
-  const { zone, air, start, promised } = inputOf(settled)
+  }, [now])
+  const brief = JSON.parse(settled) as Brief
+  const complete = brief.zone.endUse !== '' && brief.zone.material !== '' && brief.zone.areaM2 !== 0
   const query = useQuery({
-    queryKey: ['choose', zone, air, start, promised],
-    queryFn: () => ask(api.POST('/choose', { body: { zone, air, start, promised } })),
+    queryKey: ['choose', brief],
+    queryFn: () => ask(api.POST('/choose', { body: brief })),
     enabled: complete,
     placeholderData: keepPreviousData,
   })
@@ -34,13 +35,13 @@ export function useConsequences(draft: Draft): ConsequencesState {
 }
 
 /** What this comes to, beside the form: what is asked of the surface, what the air does, what would suit. */
-export function Consequences({ consequences, use, demands, material }: { consequences: ConsequencesState; use?: Catalogue['endUses'][number]; demands: string[]; material?: string }) {
+export function Consequences({ consequences, zone, use, demands, material }: { consequences: ConsequencesState; zone?: string; use?: Catalogue['endUses'][number]; demands: string[]; material?: string }) {
   const show = useShow()
   const { choice, problem, complete } = consequences
   const soonest = choice?.systems.map((s) => s.lightUse).filter((t) => t !== undefined).sort()[0]
   return (
     <aside aria-label="What this comes to" className="space-y-5 self-start bg-base-200 p-5 lg:sticky lg:top-4">
-      <h2>What this comes to</h2>
+      <h2>What this comes to{zone && `: ${zone}`}</h2>
       {!use && <p>Choose an end use: what the surface must withstand stands here at once.</p>}
       {use && (
         <div>

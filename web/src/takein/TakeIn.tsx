@@ -1,81 +1,59 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { useNavigate } from 'react-router'
-import { api, ask, Problem, type Catalogue, type Inspection, type Look, type Piece, type PieceInput } from '../api/client'
+import { useNavigate, useSearchParams } from 'react-router'
+import { api, ask, Problem, type Catalogue, type Piece } from '../api/client'
+import { catalogueQuery } from '../api/queries'
 import { Field, MeasureInput } from '../ui/Field'
 import { pieceKey, usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { fromLocalInput, toLocalInput } from '../ui/time'
+import { whole } from '../ui/units'
 import { Consequences, ConsequencesLine, useConsequences } from './Consequences'
+import { blankDraft, draftOf, inputOf, laidOut, type Draft } from './draft'
+import { MoreFields, PieceFields } from './PieceFields'
+import { Zones } from './Zones'
 
-const lookNames: Record<Look, { name: string; hint: string }> = {
-  natural: { name: 'Natural', hint: 'the wood as it is' },
-  stained: { name: 'Stained', hint: 'wood shows through a colour' },
-  opaque_pale: { name: 'Opaque, pale', hint: 'white, pale or grey that must stay so' },
-  opaque_dark: { name: 'Opaque, dark', hint: 'a deeper colour' },
-}
-
-/** What is typed so far. Numbers are SI; undefined or NaN while they cannot be read. */
-export interface Draft {
-  name: string
-  zoneName: string
-  endUse: string
-  material: string
-  look: Look
-  sheen: string
-  areaM2?: number
-  lengthM?: number
-  widthM?: number
-  tempC?: number
-  rh?: number
-  start?: string
-  promised?: string
-  inspection?: Inspection // carried along: it is told at the inspection
-}
-
-const HOUR = 3_600_000
-
-function blank(): Draft {
-  const start = new Date(Math.ceil(Date.now() / HOUR) * HOUR)
-  return { name: '', zoneName: 'top', endUse: '', material: '', look: 'natural', sheen: 'satin', tempC: 20, rh: 50, start: start.toISOString() }
-}
-
-function draftOf(p: Piece): Draft {
-  const z = p.zone
-  return { name: p.name, zoneName: z.name, endUse: z.endUse, material: z.material, look: z.look, sheen: z.sheen, areaM2: z.areaM2, lengthM: z.lengthM, widthM: z.widthM, tempC: p.air.tempC, rh: p.air.rh, start: p.start, promised: p.promised, inspection: z.inspection }
-}
-
-/** The draft as the contract wants it; what cannot be read becomes 0 or empty, and the server says what would be right. */
-export function inputOf(d: Draft): PieceInput {
-  const n = (v: number | undefined) => (v === undefined || Number.isNaN(v) ? undefined : v)
-  return {
-    name: d.name,
-    zone: { name: d.zoneName, endUse: d.endUse, material: d.material, look: d.look, sheen: d.sheen, areaM2: n(d.areaM2) ?? 0, lengthM: n(d.lengthM), widthM: n(d.widthM), inspection: d.inspection },
-    air: { tempC: n(d.tempC) ?? -99, rh: n(d.rh) ?? -1 },
-    start: d.start ?? '1970-01-01T00:00:00Z',
-    promised: d.promised,
-  }
-}
+type SetDraft = (change: Draft | ((d: Draft) => Draft)) => void
 
 export function TakeInNew() {
-  const [draft, setDraft] = useState(blank)
+  const [search] = useSearchParams()
+  const again = search.get('again')
   return (
     <>
-      <h1 className="mb-4">Take in a piece</h1>
-      <TakeInForm draft={draft} setDraft={setDraft} />
+      <h1 className="mb-4">{again ? 'Take in once more' : 'Take in a piece'}</h1>
+      {again ? <TakeInAgain id={Number(again)} /> : <Fresh />}
     </>
+  )
+}
+
+function Fresh() {
+  const [draft, setDraft] = useState(blankDraft)
+  return <TakeInForm draft={draft} setDraft={setDraft} />
+}
+
+/** Starts from our own record of a piece: its zones, and what we put on them. */
+function TakeInAgain({ id }: { id: number }) {
+  const query = useQuery({ queryKey: ['again', id], queryFn: () => ask(api.GET('/pieces/{id}/again', { params: { path: { id } } })), staleTime: Infinity })
+  return (
+    <Answered query={query} what="its record">
+      {(input) => <Drafted initial={draftOf(input)} />}
+    </Answered>
   )
 }
 
 export function TakeInEdit() {
   const piece = usePiece()
-  const [draft, setDraft] = useState(() => draftOf(piece))
+  return <Drafted initial={draftOf(piece.input)} piece={piece} />
+}
+
+function Drafted({ initial, piece }: { initial: Draft; piece?: Piece }) {
+  const [draft, setDraft] = useState(initial)
   return <TakeInForm draft={draft} setDraft={setDraft} piece={piece} />
 }
 
-function TakeInForm({ draft, setDraft, piece }: { draft: Draft; setDraft: (d: Draft) => void; piece?: Piece }) {
-  const catalogue = useQuery({ queryKey: ['catalogue'], queryFn: () => ask(api.GET('/catalogue')), staleTime: Infinity })
+function TakeInForm({ draft, setDraft, piece }: { draft: Draft; setDraft: SetDraft; piece?: Piece }) {
+  const catalogue = useQuery(catalogueQuery)
   return (
     <Answered query={catalogue} what="the list of end uses and woods">
       {(c) => <Form catalogue={c} draft={draft} setDraft={setDraft} piece={piece} />}
@@ -83,12 +61,27 @@ function TakeInForm({ draft, setDraft, piece }: { draft: Draft; setDraft: (d: Dr
   )
 }
 
-function Form({ catalogue, draft, setDraft, piece }: { catalogue: Catalogue; draft: Draft; setDraft: (d: Draft) => void; piece?: Piece }) {
+/** Lays a kind of piece out at every keystroke in its measurements; what cannot be is told beside the measurement. */
+function useLayOut(setDraft: SetDraft) {
+  const layOut = useMutation({ mutationFn: (body: { kind: string; measures: Record<string, number> }) => ask(api.POST('/lay-out', { body })) })
+  const measure = (kind: string, measures: Draft['measures']) => {
+    setDraft((d) => ({ ...d, kind, measures }))
+    const told = Object.fromEntries(Object.entries(measures).flatMap(([id, v]) => (v === undefined ? [] : [[id, Number.isNaN(v) ? -1 : v]])))
+    layOut.mutate({ kind, measures: told }, { onSuccess: (out) => setDraft((d) => (d.kind === kind && d.measures === measures ? laidOut(d, out) : d)) })
+  }
+  const fault = (id: string) => (layOut.error instanceof Problem ? layOut.error.at(`/measures/${id}`) : undefined)
+  return { measure, fault }
+}
+
+function Form({ catalogue, draft, setDraft, piece }: { catalogue: Catalogue; draft: Draft; setDraft: SetDraft; piece?: Piece }) {
   const show = useShow()
   const navigate = useNavigate()
   const client = useQueryClient()
-  const zone = show.workshop?.timeZone
-  const consequences = useConsequences(draft)
+  const timeZone = show.workshop?.timeZone
+  const [pressed, setPressed] = useState(draft.zones[0]!.key)
+  const open = draft.zones.find((z) => z.key === pressed) ?? draft.zones[0]!
+  const consequences = useConsequences(draft, open)
+  const layOut = useLayOut(setDraft)
   const save = useMutation({
     mutationFn: () => {
       const input = inputOf(draft)
@@ -99,21 +92,23 @@ function Form({ catalogue, draft, setDraft, piece }: { catalogue: Catalogue; dra
     onSuccess: async (saved) => {
       client.setQueryData(pieceKey(saved.id), saved)
       await client.invalidateQueries({ queryKey: ['bench'] })
-      await navigate(`/pieces/${saved.id}/${saved.layers.length > 0 ? 'plan' : 'choose'}`)
+      const seen = saved.input.zones.every((z) => z.inspection)
+      await navigate(`/pieces/${saved.id}/${!piece || !seen ? 'inspect' : saved.systems.every((s) => s.length > 0) ? 'plan' : 'choose'}`)
+    },
+    onError: (e) => {
+      const at = e instanceof Problem ? e.fields.map((f) => /\/zones\/(\d+)\//.exec(f.field)?.[1]).find((i) => i !== undefined) : undefined
+      if (at !== undefined) setPressed(draft.zones[Number(at)]!.key)
     },
   })
   // What the server said on saving stands until the field changes; what it says of the draft stands beside it at once.
-  const wrong = (pointer: string, typed: boolean) => (save.error instanceof Problem ? save.error.at(pointer) : undefined) ?? (typed ? consequences.problem?.at(pointer) : undefined)
-  const set = (change: Partial<Draft>) => {
+  const saved = (pointer: string) => (save.error instanceof Problem ? save.error.at(pointer) : undefined)
+  const wrong = (pointer: string, typed: boolean) => saved(pointer) ?? (typed ? consequences.problem?.at(pointer) : undefined)
+  const zoneWrong = (zone: number, field: string, typed: boolean) => saved(`/zones/${zone}/${field}`) ?? (typed && draft.zones[zone] === open ? consequences.problem?.at(`/zone/${field}`) : undefined)
+  const change: SetDraft = (next) => {
     if (save.error) save.reset()
-    setDraft({ ...draft, ...change })
+    setDraft(next)
   }
-  const setSides = (lengthM: number | undefined, widthM: number | undefined) =>
-    set({ lengthM, widthM, ...(lengthM && widthM ? { areaM2: lengthM * widthM } : {}) })
-  const material = catalogue.materials.find((m) => m.id === draft.material)
-  const use = catalogue.endUses.find((u) => u.id === draft.endUse)
-  const groups = [...new Set(catalogue.endUses.map((u) => u.group))]
-  const handed = piece?.stage === 'handed_over'
+  const set = (part: Partial<Draft>) => change({ ...draft, ...part })
   return (
     <div className="grid gap-8 pb-12 lg:pb-0 lg:grid-cols-[minmax(0,1fr)_minmax(0,26rem)]">
       <form
@@ -124,106 +119,30 @@ function Form({ catalogue, draft, setDraft, piece }: { catalogue: Catalogue; dra
           save.mutate()
         }}
       >
-        <fieldset className="grid gap-4 sm:grid-cols-2">
-          <legend className="mb-2 text-lg font-bold">The piece</legend>
-          <Field label="Name" error={wrong('/name', false)}>
-            {(ids) => <input {...ids} className="input w-full" value={draft.name} onChange={(e) => set({ name: e.target.value })} placeholder="such as: kitchen island" />}
-          </Field>
-          <Field label="Zone" hint="the part you are choosing for" error={wrong('/zone/name', draft.zoneName !== '')}>
-            {(ids) => <input {...ids} className="input w-full" value={draft.zoneName} onChange={(e) => set({ zoneName: e.target.value })} />}
-          </Field>
-          <Field label="End use" error={wrong('/zone/endUse', draft.endUse !== '')} hint={use?.gates.length ? `Gates: ${use.gates.map((g) => g.name.toLowerCase()).join(', ')}` : 'how this zone will live'}>
-            {(ids) => (
-              <select {...ids} className="select w-full" value={draft.endUse} onChange={(e) => set({ endUse: e.target.value })}>
-                <option value="" disabled>
-                  Choose one
-                </option>
-                {groups.map((g) => (
-                  <optgroup key={g} label={g}>
-                    {catalogue.endUses
-                      .filter((u) => u.group === g)
-                      .map((u) => (
-                        <option key={u.id} value={u.id}>
-                          {u.name}
-                        </option>
-                      ))}
-                  </optgroup>
-                ))}
-              </select>
-            )}
-          </Field>
-          <Field label="Material" error={wrong('/zone/material', draft.material !== '')} hint={material && (material.note || material.traits.join(', ') || 'no peculiarities')}>
-            {(ids) => (
-              <select {...ids} className="select w-full" value={draft.material} onChange={(e) => set({ material: e.target.value })}>
-                <option value="" disabled>
-                  Choose one
-                </option>
-                {catalogue.materials.map((m) => (
-                  <option key={m.id} value={m.id}>
-                    {m.name}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
-        </fieldset>
-        <fieldset className="grid grid-cols-2 gap-4 sm:grid-cols-3">
-          <legend className="mb-2 text-lg font-bold">How big</legend>
-          <Field label="Length" error={wrong('/zone/lengthM', draft.lengthM !== undefined)}>
-            {(ids) => <MeasureInput {...ids} measure={show.measures.side} value={draft.lengthM} onChange={(v) => setSides(v, draft.widthM)} />}
-          </Field>
-          <Field label="Width" error={wrong('/zone/widthM', draft.widthM !== undefined)}>
-            {(ids) => <MeasureInput {...ids} measure={show.measures.side} value={draft.widthM} onChange={(v) => setSides(draft.lengthM, v)} />}
-          </Field>
-          <Field label="Area" hint="or the area by itself" error={wrong('/zone/areaM2', draft.areaM2 !== undefined)}>
-            {(ids) => <MeasureInput {...ids} measure={show.measures.area} value={draft.areaM2} onChange={(v) => set({ areaM2: v, lengthM: undefined, widthM: undefined })} />}
-          </Field>
-        </fieldset>
-        <fieldset>
-          <legend className="mb-2 text-lg font-bold">The look</legend>
-          <div className="grid gap-2 sm:grid-cols-2" role="radiogroup" aria-label="Look">
-            {catalogue.looks.map((l) => (
-              <label key={l} className={`flex min-h-12 cursor-pointer items-center gap-3 rounded-field border px-3 ${draft.look === l ? 'border-primary bg-base-200' : 'border-base-300'}`}>
-                <input type="radio" className="radio radio-sm" name="look" checked={draft.look === l} onChange={() => set({ look: l })} />
-                <span>
-                  <b>{lookNames[l].name}</b> <span className="text-sm opacity-85">{lookNames[l].hint}</span>
-                </span>
-              </label>
-            ))}
-          </div>
-          <div className="mt-3 max-w-60">
-            <Field label="Sheen" error={wrong('/zone/sheen', true)}>
-              {(ids) => (
-                <select {...ids} className="select w-full" value={draft.sheen} onChange={(e) => set({ sheen: e.target.value })}>
-                  {catalogue.sheens.map((s) => (
-                    <option key={s}>{s}</option>
-                  ))}
-                </select>
-              )}
-            </Field>
-          </div>
-        </fieldset>
+        <PieceFields draft={draft} catalogue={catalogue} wrong={wrong} set={set} measure={layOut.measure} measureFault={layOut.fault} fresh={!piece} />
+        <Zones draft={draft} setDraft={change} catalogue={catalogue} piece={piece} open={open.key} setOpen={setPressed} wrong={zoneWrong} />
+        <MoreFields draft={draft} catalogue={catalogue} wrong={wrong} set={set} />
         <fieldset className="grid grid-cols-2 gap-4 sm:grid-cols-[1fr_1fr_1.6fr_1.6fr]">
           <legend className="mb-2 text-lg font-bold">Room and dates</legend>
           <Field label="Air" error={wrong('/air/tempC', true)}>
             {(ids) => <MeasureInput {...ids} measure={show.measures.temp} value={draft.tempC} onChange={(v) => set({ tempC: v })} />}
           </Field>
           <Field label="Humidity" error={wrong('/air/rh', true)}>
-            {(ids) => <MeasureInput {...ids} measure={{ unit: '% RH', digits: 0, fromSI: (v) => v, toSI: (v) => v }} value={draft.rh} onChange={(v) => set({ rh: v })} />}
+            {(ids) => <MeasureInput {...ids} measure={whole('% RH')} value={draft.rh} onChange={(v) => set({ rh: v })} />}
           </Field>
           <div className="col-span-2 sm:col-span-1">
             <Field label="Start" error={wrong('/start', true)}>
-              {(ids) => <input {...ids} type="datetime-local" className="input w-full" value={toLocalInput(draft.start, zone)} onChange={(e) => set({ start: fromLocalInput(e.target.value, zone) })} />}
+              {(ids) => <input {...ids} type="datetime-local" className="input w-full" value={toLocalInput(draft.start, timeZone)} onChange={(e) => set({ start: fromLocalInput(e.target.value, timeZone) })} />}
             </Field>
           </div>
           <div className="col-span-2 sm:col-span-1">
             <Field label="Promised" hint="leave empty if not" error={wrong('/promised', draft.promised !== undefined)}>
-              {(ids) => <input {...ids} type="datetime-local" className="input w-full" value={toLocalInput(draft.promised, zone)} onChange={(e) => set({ promised: fromLocalInput(e.target.value, zone) })} />}
+              {(ids) => <input {...ids} type="datetime-local" className="input w-full" value={toLocalInput(draft.promised, timeZone)} onChange={(e) => set({ promised: fromLocalInput(e.target.value, timeZone) })} />}
             </Field>
           </div>
         </fieldset>
         {save.error && <ProblemNote problem={save.error} />}
-        {handed ? (
+        {piece?.stage === 'handed_over' ? (
           <p className="border-l-4 border-base-300 bg-base-200 p-4">This piece has been handed over; its record no longer changes.</p>
         ) : (
           <div className="flex flex-wrap gap-3">
@@ -234,7 +153,13 @@ function Form({ catalogue, draft, setDraft, piece }: { catalogue: Catalogue; dra
           </div>
         )}
       </form>
-      <Consequences consequences={consequences} use={use} demands={catalogue.demands} material={material?.name} />
+      <Consequences
+        consequences={consequences}
+        zone={draft.zones.length > 1 ? open.name : undefined}
+        use={catalogue.endUses.find((u) => u.id === open.endUse)}
+        demands={catalogue.demands}
+        material={catalogue.materials.find((m) => m.id === open.material)?.name}
+      />
       <ConsequencesLine consequences={consequences} />
     </div>
   )

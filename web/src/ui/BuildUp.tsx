@@ -1,5 +1,5 @@
 import { useId, type ReactNode } from 'react'
-import type { Judgement, ProductRef, System, Verdict } from '../api/client'
+import type { Judgement, NamedCoat, ProductRef, System, Verdict } from '../api/client'
 import { useShow } from './show'
 import { useWidth } from './useWidth'
 import { joinDash, joinPath, VerdictMark } from './verdict'
@@ -7,12 +7,13 @@ import { joinDash, joinPath, VerdictMark } from './verdict'
 /** One coat of a system, from the ground up, with the join it makes with what lies below. */
 export interface Coat {
   key: string
-  product: ProductRef
+  product: Pick<ProductRef, 'name' | 'shade' | 'body'>
   role: string
   n: number
   of: number
   dryUm: number
-  join: Judgement
+  onFilm: boolean // a film lies below, so that nothing soaks in
+  join: Pick<Judgement, 'verdict' | 'earliestH'>
 }
 
 /** What the first coat meets. */
@@ -21,7 +22,7 @@ export interface Ground {
   old?: string // an old finish that is kept
 }
 
-export function coatsOf(system: System): Coat[] {
+export function coatsOf(system: System): (Coat & { join: Judgement })[] {
   return system.layers.flatMap((l, i) =>
     Array.from({ length: l.coats }, (_, k) => ({
       key: `${i}.${k}`,
@@ -30,8 +31,16 @@ export function coatsOf(system: System): Coat[] {
       n: k + 1,
       of: l.coats,
       dryUm: l.dryUm,
+      onFilm: system.layers.slice(0, i).some((o) => o.dryUm > 0),
       join: k === 0 ? l.below : (l.between ?? l.below),
     })),
+  )
+}
+
+/** Coats that are not a zone's system, each with the verdict of the join under it. */
+export function coatsNamed(layers: NamedCoat[], verdicts: Verdict[]): Coat[] {
+  return layers.flatMap((l, i) =>
+    Array.from({ length: l.coats }, (_, k) => ({ key: `${i}.${k}`, product: l, role: '', n: k + 1, of: l.coats, dryUm: l.dryUm, onFilm: layers.slice(0, i).some((o) => o.dryUm > 0), join: { verdict: k === 0 ? (verdicts[i] ?? 'sound') : 'sound', earliestH: 0 } })),
   )
 }
 
@@ -44,9 +53,10 @@ const PAPER = '#f8f0dc'
 const WOOD = 52 // px of ground below the surface; not to scale, which the break shows
 const OLD = 10 // px of an old finish that is kept; nobody knows how thick it is
 const SOAK = 9 // px that a penetrating coat reaches further down
+const SMALL = 90 // px of film at most in a small section
 const THIN = 8 // px below which a band could not be seen
 
-export const bandHeight = (coat: Coat, pxPerUm: number) => (coat.dryUm === 0 ? 0 : Math.max(THIN, coat.dryUm * pxPerUm))
+export const bandHeight = (coat: Coat, pxPerUm: number) => (coat.dryUm === 0 ? (coat.onFilm ? THIN : 0) : Math.max(THIN, coat.dryUm * pxPerUm))
 
 function fill(coat: Coat): string {
   switch (coat.product.shade) {
@@ -118,6 +128,18 @@ export function BuildUpColumn({ system, old, pxPerUm, height, width, label }: { 
   )
 }
 
+/** A small section of some coats on a ground, for showing one join at a glance. */
+export function StackDrawing({ coats, old, width, label }: { coats: Coat[]; old: boolean; width: number; label: string }) {
+  const film = coats.reduce((sum, c) => sum + c.dryUm, 0)
+  const pxPerUm = Math.min(1, SMALL / Math.max(film, 1))
+  const height = coats.reduce((sum, c) => sum + bandHeight(c, pxPerUm), 0) + WOOD + 8
+  return (
+    <svg width={width} height={height} role="img" aria-label={label} className="block shrink-0">
+      <Section coats={coats} old={old} width={width} pxPerUm={pxPerUm} height={height} />
+    </svg>
+  )
+}
+
 /** The scale the drawing is to: a bar of a round film thickness. */
 export function ScaleBar({ pxPerUm }: { pxPerUm: number }) {
   const show = useShow()
@@ -152,6 +174,19 @@ function placeEntries(heights: number[], surface: number, lowest: number) {
   return places
 }
 
+const CHAR = 7.6 // px of a letter on average
+
+/** A name in as many lines as it takes. */
+function linesOf(name: string, width: number): string[] {
+  const lines: string[] = []
+  for (const word of name.split(' ')) {
+    const longer = [lines.at(-1), word].join(' ')
+    if (lines.length > 0 && longer.length * CHAR <= width) lines[lines.length - 1] = longer
+    else lines.push(word)
+  }
+  return lines
+}
+
 /** The build-up of one zone with every coat and join beside it. Pressing one tells why. */
 export function BuildUp({ system, ground, selected, onSelect }: { system: System; ground: Ground; selected?: string; onSelect: (key: string) => void }) {
   const show = useShow()
@@ -172,8 +207,12 @@ export function BuildUp({ system, ground, selected, onSelect }: { system: System
           {places.map((p, i) => (
             <path key={i} d={`M${width} ${p.middle} C${width + LEADER / 2} ${p.middle} ${width + LEADER / 2} ${p.at} ${width + LEADER} ${p.at}`} stroke="currentColor" strokeOpacity={0.5} fill="none" />
           ))}
-          <text x={width / 2} y={height - 16} textAnchor="middle" fontSize="14" fontWeight="600" fill="#24201b">
-            {ground.material}
+          <text textAnchor="middle" fontSize="14" fontWeight="600" fill="#24201b">
+            {linesOf(ground.material.split(':')[0]!, width).map((line, i, all) => (
+              <tspan key={i} x={width / 2} y={height - 14 - (all.length - 1 - i) * 13}>
+                {line}
+              </tspan>
+            ))}
           </text>
         </svg>
         <ol className="absolute inset-y-0 right-0" style={{ left: width + LEADER }}>

@@ -1,20 +1,14 @@
 import { scaleTime } from 'd3-scale'
 import { useId, type ReactNode } from 'react'
-import type { Plan, Step, Strip } from '../api/client'
+import type { Step, Strip } from '../api/client'
+import type { Lane } from './lanes'
 import { useShow } from './show'
 import { useWidth } from './useWidth'
-
-export interface Lane {
-  key: string | number
-  plan: Plan
-  promised?: string
-  label: string // for those who do not see the drawing
-}
 
 const HEAD = 44
 const LANE = 72
 const NAME = 48 // the row above a lane that names its piece
-const NAME_NARROW = 84 // where its words take three lines
+const NAME_NARROW = 100 // where its words take up to four lines
 const NARROW = 640
 const ROW = 26 // hands-on, wet and drying
 const WINDOW = 10 // the recoat window below them
@@ -35,8 +29,9 @@ export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: La
   const at = (iso: string) => Math.max(-5, Math.min(width + 5, x(new Date(iso))))
   const pxPerDay = (width / hours) * 24
   const name = !laneHead ? 0 : boxWidth < NARROW ? NAME_NARROW : NAME
-  const laneTop = (i: number) => HEAD + i * (LANE + name) + name
-  const height = HEAD + lanes.length * (LANE + name) + 4
+  const heads = (i: number) => lanes.slice(0, i + 1).filter((l) => l.first).length
+  const laneTop = (i: number) => HEAD + i * LANE + heads(i) * name
+  const height = laneTop(lanes.length) + 4
   const now = new Date(strip.now)
   const days = [strip.from, ...strip.midnights]
   return (
@@ -82,7 +77,7 @@ export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: La
                 )),
               )}
             {lanes.map((lane, i) => (
-              <LaneDrawing key={lane.key} lane={lane} top={laneTop(i)} at={at} id={id} width={width} cured={lane.plan.fullCure && show.day(lane.plan.fullCure)} />
+              <LaneDrawing key={lane.key} lane={lane} top={laneTop(i)} at={at} id={id} width={width} cured={lane.fullCure && show.day(lane.fullCure)} />
             ))}
             {now >= from && now <= to && (
               <g>
@@ -93,8 +88,16 @@ export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: La
               </g>
             )}
           </svg>
+          {lanes.map(
+            (lane, i) =>
+              lane.name && (
+                <div key={lane.key} className="pointer-events-none absolute inset-x-0" style={{ top: laneTop(i) + LANE - 25 }}>
+                  <span className="sticky left-1 bg-base-100/85 px-1 text-sm font-semibold leading-tight">{lane.name}</span>
+                </div>
+              ),
+          )}
           {laneHead &&
-            lanes.map((lane, i) => (
+            lanes.map((lane, i) => lane.first && (
               <div key={lane.key} className="absolute inset-x-0 border-y border-base-300 bg-base-200" style={{ top: laneTop(i) - name, height: name }}>
                 <div className="sticky left-0 flex h-full items-center overflow-hidden" style={{ width: boxWidth }}>
                   {laneHead(lane)}
@@ -109,10 +112,9 @@ export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: La
 }
 
 function describe(lane: Lane, moment: (iso: string) => string): string {
-  const { plan } = lane
-  if (plan.obstacles[0]) return plan.obstacles[0]
-  const coats = plan.steps.filter((s) => s.kind === 'coating').length
-  return `${coats} coats, last ${moment(plan.lastCoat!)}, light use ${moment(plan.lightUse!)}, fully hardened ${moment(plan.fullCure!)}`
+  if (lane.obstacles[0]) return lane.obstacles[0]
+  const coats = lane.steps.filter((s) => s.kind === 'coating').length
+  return `${coats} coats, last ${moment(lane.lastCoat!)}, light use ${moment(lane.lightUse!)}, fully hardened ${moment(lane.fullCure!)}`
 }
 
 /** Which of these numbers have room to stand beside the one before. */
@@ -126,33 +128,35 @@ function toldApart(starts: number[]): boolean[] {
 }
 
 function LaneDrawing({ lane, top, at, id, width, cured }: { lane: Lane; top: number; at: (iso: string) => number; id: string; width: number; cured?: string }) {
-  const { plan, promised } = lane
+  const { steps, lightUse, promised } = lane
   const y = top + 16
   const windowY = y + ROW + 3
-  const told = toldApart(plan.steps.map((s) => at(s.work[0]!.from)))
+  const told = toldApart(steps.map((s) => at(s.work[0]!.from)))
+  const late = lightUse !== undefined && at(lightUse) > width - 66
   return (
     <g>
-      {plan.steps.map((s, i) => {
-        const next = plan.steps[i + 1]
+      {!lane.first && <line x1={0} x2={width} y1={top} y2={top} stroke="currentColor" strokeOpacity="0.18" />}
+      {steps.map((s, i) => {
+        const next = steps[i + 1]
         const start = at(s.work[0]!.from)
         return (
           <g key={i}>
-            <After step={s} next={next} y={y} windowY={windowY} at={at} id={id} index={i} lightUse={plan.lightUse} />
+            <After step={s} next={next} y={y} windowY={windowY} at={at} id={id} index={i} lightUse={lightUse} />
             {s.work.map((w) => (
               <rect key={w.from} x={at(w.from)} width={Math.max(3, at(w.to) - at(w.from))} y={y} height={ROW} rx="1.500" fill={s.kind === 'coating' ? 'var(--color-primary)' : 'var(--color-secondary)'} fillOpacity={s.kind === 'coating' ? 1 : 0.75} />
             ))}
             {told[i] && (
               <text x={start} y={y - 4} fontSize="12" fontWeight="600" fill="currentColor">
-                {i + 1}
+                {s.number}
               </text>
             )}
           </g>
         )
       })}
-      {plan.lightUse && (
+      {lightUse && (
         <g>
-          <line x1={at(plan.lightUse)} x2={at(plan.lightUse)} y1={y - 8} y2={windowY + WINDOW} stroke="var(--open)" strokeWidth="2.5" />
-          <text x={at(plan.lightUse) + 5} y={y + 11} fontSize="12" fontWeight="600" fill="var(--open)">
+          <line x1={at(lightUse)} x2={at(lightUse)} y1={y - 8} y2={windowY + WINDOW} stroke="var(--open)" strokeWidth="2.5" />
+          <text x={at(lightUse) + (late ? -5 : 5)} y={y + 11} fontSize="12" fontWeight="600" textAnchor={late ? 'end' : 'start'} fill="var(--open)">
             light use
           </text>
           {cured && (

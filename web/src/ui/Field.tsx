@@ -28,7 +28,7 @@ export function Field({ label, hint, error, children }: { label: string; hint?: 
 }
 
 /** A number typed in the reader's unit, kept in SI. What is typed stays as typed until it is left. */
-export function MeasureInput({ measure, value, onChange, ...rest }: { measure: Measure; value: number | undefined; onChange: (si: number | undefined) => void; id: string; placeholder?: string }) {
+export function MeasureInput({ measure, value, onChange, ...rest }: { measure: Measure; value: number | undefined; onChange: (si: number | undefined) => void; id: string; placeholder?: string; 'aria-label'?: string }) {
   const show = useShow()
   const [typed, setTyped] = useState<string>()
   const settled = value === undefined || Number.isNaN(value) ? '' : show.number(measure.fromSI(value), measure.digits + 1)
@@ -45,7 +45,7 @@ export function MeasureInput({ measure, value, onChange, ...rest }: { measure: M
         }}
         onBlur={() => setTyped(undefined)}
       />
-      <span className="opacity-80">{measure.unit}</span>
+      {measure.unit && <span className="opacity-80">{measure.unit}</span>}
     </label>
   )
 }

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { Hammer, LayersPlus, Moon, PackageOpen, SlidersHorizontal, Sun } from 'lucide-react'
+import { Hammer, LayersPlus, MessageCircleQuestionMark, Moon, PackageOpen, SlidersHorizontal, Sun } from 'lucide-react'
 import { useEffect, useState, useSyncExternalStore } from 'react'
 import { NavLink, Outlet } from 'react-router'
 import { Problem } from '../api/client'
@@ -8,6 +8,7 @@ import { useShow } from './show'
 const places = [
   { to: '/', name: 'Bench', icon: Hammer },
   { to: '/take-in', name: 'Take in', icon: LayersPlus },
+  { to: '/may-i', name: 'May I?', icon: MessageCircleQuestionMark },
   { to: '/shelf', name: 'Shelf', icon: PackageOpen },
   { to: '/settings', name: 'Workshop', icon: SlidersHorizontal },
 ]
@@ -85,9 +86,9 @@ export function Frame() {
               <NavLink
                 key={to}
                 to={to}
-                end
+                end={to === '/'}
                 className={({ isActive }) =>
-                  `flex min-h-14 flex-1 flex-col items-center justify-center gap-0.5 whitespace-nowrap px-3 text-sm md:min-h-11 md:flex-row md:gap-2 md:text-base ${isActive ? 'border-t-4 border-primary font-bold text-primary md:border-b-4 md:border-t-0' : ''}`
+                  `flex min-h-14 flex-1 flex-col items-center justify-center gap-0.5 whitespace-nowrap px-1.5 text-sm md:px-3 md:min-h-11 md:flex-row md:gap-2 md:text-base ${isActive ? 'border-t-4 border-primary font-bold text-primary md:border-b-4 md:border-t-0' : ''}`
                 }
               >
                 <Icon size={20} aria-hidden="true" /> {name}

@@ -1,11 +1,10 @@
+import type { Finding, Judgement } from '../api/client'
 import type { Coat } from './BuildUp'
 import { useShow } from './show'
 import { BasisMark, VerdictMark, verdicts } from './verdict'
 
 /** Why a join is judged as it is: when, what to prepare, what fails if not, and on what basis. */
-export function JoinReason({ coat, ground }: { coat: Coat; ground: string }) {
-  const show = useShow()
-  const { join } = coat
+export function JoinReason({ coat, join, ground }: { coat: Pick<Coat, 'product'>; join: Judgement; ground: string }) {
   return (
     <div className="border-l-4 bg-base-200 p-4" style={{ borderColor: verdicts[join.verdict].colour }} aria-live="polite">
       <p className="font-bold">
@@ -14,7 +13,19 @@ export function JoinReason({ coat, ground }: { coat: Coat; ground: string }) {
       <p className="my-1 flex flex-wrap items-center gap-x-2">
         <VerdictMark verdict={join.verdict} /> {verdicts[join.verdict].meaning}.
       </p>
-      {join.earliestH > 0 && (
+      <Reasons join={join} />
+    </div>
+  )
+}
+
+/** The wait, the preparation and every rule that spoke; what a label or a board said, and what it overrode. */
+export function Reasons({ join }: { join: Judgement }) {
+  const show = useShow()
+  const early = join.findings[0]?.rule === 'T1'
+  const useful = join.verdict !== 'refuse' || early // when and how says nothing of what is refused for good
+  return (
+    <>
+      {useful && join.earliestH > 0 && (
         <p>
           Not before <b>{show.hours(join.earliestH)}</b> <BasisMark basis={join.waitBasis} />
           {join.waitBasis === 'estimate' && join.labelH > 0 && `, ${show.hours(join.labelH)} in the label’s climate`}
@@ -27,24 +38,53 @@ export function JoinReason({ coat, ground }: { coat: Coat; ground: string }) {
           )}
         </p>
       )}
-      {join.preparations.length > 0 && (
-        <ul className="my-2 list-disc pl-5">
-          {join.preparations.map((p) => (
+      {useful && join.preparations.length > 0 && (
+        <ul className="my-2 list-disc pl-5" aria-label="To prepare">
+          {[...new Set(join.preparations)].map((p) => (
             <li key={p}>{p}.</li>
           ))}
         </ul>
       )}
-      {join.findings.length === 0 && <p className="mt-2">Nothing in the trade’s rules speaks against it: the coat below only has to be dry enough.</p>}
+      {join.words.map((w) => (
+        <p key={w.sense + w.who} className="mt-2 border-l-4 border-primary pl-3">
+          <b>{w.by === 'label' ? 'Its label says:' : 'Our test board:'}</b> {w.sense}{' '}
+          <span className="text-sm opacity-85">
+            {w.who}
+            {w.when && `, ${show.date(w.when)}`}
+          </span>
+        </p>
+      ))}
+      {join.findings.length === 0 && join.words.length === 0 && <p className="mt-2">Nothing in the trade’s rules speaks against it: the coat below only has to be dry enough.</p>}
       <ul className="mt-2 space-y-2">
         {join.findings.map((f) => (
-          <li key={f.rule}>
-            {f.reason} {f.failure && <span>If ignored: {f.failure}.</span>} {f.wayOut && <span>Instead: {f.wayOut}</span>}{' '}
-            <span className="whitespace-nowrap text-sm opacity-85">
-              rule {f.rule}, <BasisMark basis={f.basis} />
-            </span>
-          </li>
+          <Said key={f.rule} finding={f} />
         ))}
       </ul>
-    </div>
+      {join.quieted.length > 0 && (
+        <details className="mt-2">
+          <summary className="min-h-11 cursor-pointer py-2 font-semibold">What was overridden by that</summary>
+          <ul className="space-y-2">
+            {join.quieted.map((f) => (
+              <Said key={f.rule} finding={f} />
+            ))}
+          </ul>
+        </details>
+      )}
+    </>
+  )
+}
+
+function Said({ finding: f }: { finding: Finding }) {
+  return (
+    <li>
+      {f.reason} {f.failure && <span>If ignored: {f.failure}.</span>} {f.wayOut && <span>Instead: {f.wayOut}</span>}{' '}
+      <span className="whitespace-nowrap text-sm opacity-85">
+        rule{' '}
+        <a className="link" href={`/handbook#${f.rule}`}>
+          {f.rule}
+        </a>
+        , <BasisMark basis={f.basis} />
+      </span>
+    </li>
   )
 }

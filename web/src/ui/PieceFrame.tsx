@@ -3,11 +3,12 @@ import { NavLink, Outlet, useMatch, useOutletContext, useParams } from 'react-ro
 import { api, ask, type Piece } from '../api/client'
 import { Answered } from './Problem'
 
-const order = ['take_in', 'inspect', 'choose', 'plan', 'hand_over'] as const
+const order = ['take_in', 'inspect', 'choose', 'prepare', 'plan', 'hand_over'] as const
 const stations: Record<(typeof order)[number], { to: string; name: string }> = {
   take_in: { to: 'take-in', name: 'Take in' },
   inspect: { to: 'inspect', name: 'Inspect' },
   choose: { to: 'choose', name: 'Choose' },
+  prepare: { to: 'prepare', name: 'Prepare' },
   plan: { to: 'plan', name: 'Plan and coat' },
   hand_over: { to: 'hand-over', name: 'Hand over' },
 }
@@ -18,28 +19,31 @@ function station(piece: Piece): number {
     case 'choose':
       return 2
     case 'plan':
+      return 3
     case 'coat':
     case 'wait':
-      return 3
-    default:
       return 4
+    default:
+      return 5
   }
 }
 
 /** The order of the work as a line; done to the left, ahead to the right. */
 function WorkLine({ piece }: { piece: Piece }) {
   const at = station(piece)
+  const zones = piece.input.zones.length
+  const seen = piece.input.zones.filter((z) => z.inspection).length
   return (
     <nav aria-label="Order of the work" className="no-print mb-5 flex overflow-x-auto">
       {order.map((key, i) => {
-        const closed = i > 2 && piece.layers.length === 0
-        const unseen = key === 'inspect' && !piece.zone.inspection
+        const closed = i > 3 && !anyChosen(piece)
+        const unseen = key === 'inspect' && seen < zones
         const mark = unseen ? 'ahead' : piece.stage === 'handed_over' || i < at ? 'done' : i === at ? 'here' : 'ahead'
         const look = `flex min-h-12 flex-1 flex-col justify-center whitespace-nowrap border-t-[5px] px-2 pt-1 ${mark === 'done' ? 'border-primary' : mark === 'here' ? 'border-accent' : 'border-base-300'}`
         const label = (
           <>
             {stations[key].name}
-            <span className="text-sm opacity-85">{unseen ? 'taken as bare' : mark === 'done' ? 'done' : mark === 'here' ? 'now' : closed ? 'choose first' : '\u00a0'}</span>
+            <span className="text-sm opacity-85">{unseen ? (seen === 0 ? 'taken as bare' : `${seen} of ${zones} zones seen`) : mark === 'done' ? 'done' : mark === 'here' ? 'now' : closed ? 'choose first' : '\u00a0'}</span>
           </>
         )
         return closed ? (
@@ -56,6 +60,8 @@ function WorkLine({ piece }: { piece: Piece }) {
   )
 }
 
+export const anyChosen = (piece: Piece) => piece.systems.some((s) => s.length > 0)
+
 export const pieceKey = (id: string | number) => ['piece', Number(id)]
 
 export function usePieceQuery(id: string) {
@@ -63,6 +69,11 @@ export function usePieceQuery(id: string) {
 }
 
 export const usePiece = () => useOutletContext<Piece>()
+
+function about({ input, number }: Piece): string {
+  const zones = input.zones.length === 1 ? input.zones[0]!.name.toLowerCase() : `${input.zones.length} zones`
+  return [zones, input.alike > 1 && `${input.alike} alike`, input.owner === 'customer' && 'a customer’s', input.site.onSite && 'on site', `no. ${number}`].filter(Boolean).join(' · ')
+}
 
 /** What every view of one piece shares: its name and where it stands. */
 export function PieceFrame() {
@@ -74,10 +85,8 @@ export function PieceFrame() {
       {(piece) => (
         <>
           <header className={`mb-3 flex flex-wrap items-baseline gap-x-4 ${card ? 'no-print' : ''}`}>
-            <h1>{piece.name}</h1>
-            <p className="opacity-85">
-              {piece.zone.name} · no. {piece.number}
-            </p>
+            <h1>{piece.input.name}</h1>
+            <p className="opacity-85">{about(piece)}</p>
           </header>
           <WorkLine piece={piece} />
           <Outlet context={piece} />

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { createContext, useContext, useMemo, type ReactNode } from 'react'
 import { api, ask, type Workshop } from '../api/client'
-import { measures, volume, type Measure, type Units } from './units'
+import { measures, TABLESPOON_ML, volume, type Measure, type Units } from './units'
 
 /** Everything that turns values into words goes through here, so that units, clock and time zone are honoured once. */
 export interface Show {
@@ -11,6 +11,7 @@ export interface Show {
   number: (v: number, digits?: number) => string
   measure: (m: Measure, si: number) => string
   volume: (litres: number) => string
+  spoons: (ml: number) => string // a little of a liquid or powder, as it is measured out by hand
   clock: (iso: string) => string
   day: (iso: string) => string
   weekday: (iso: string) => string
@@ -47,6 +48,7 @@ export function makeShow(workshop?: Workshop): Show {
       const v = volume(units, litres)
       return `${number(v.amount, v.digits)} ${v.unit}`
     },
+    spoons: (ml) => (units === 'us' ? `${number(ml / TABLESPOON_ML, 1)} tbsp` : `${number(ml)} mL (about ${number(ml)} g)`),
     clock,
     day,
     weekday: format({ weekday: 'short' }),

@@ -33,7 +33,11 @@ export const measures: Record<Units, { temp: Measure; area: Measure; side: Measu
   },
 }
 
+/** A count, with what is counted behind it. */
+export const whole = (unit: string): Measure => ({ unit, digits: 0, fromSI: (v) => v, toSI: (v) => v })
+
 const GALLON = 3.785411784
+export const TABLESPOON_ML = (GALLON / 256) * 1000
 
 /** Litres in the unit a finisher would buy them in, smaller units for smaller amounts. */
 export function volume(units: Units, litres: number): { amount: number; unit: string; digits: number } {

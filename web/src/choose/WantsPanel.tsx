@@ -1,0 +1,110 @@
+import { X } from 'lucide-react'
+import type { Catalogue, Product, Wants, ZoneInput } from '../api/client'
+import { Field } from '../ui/Field'
+import { Options } from '../ui/Options'
+import { Tick } from '../ui/Tick'
+import { MOST_WEIGHT, noWants, told } from './wants'
+
+const weights: { id: keyof Wants['weights']; name: string }[] = [
+  { id: 'wear', name: 'Hard wear' },
+  { id: 'soon', name: 'Soon ready' },
+  { id: 'repair', name: 'Easy to mend and keep' },
+  { id: 'coats', name: 'Little work' },
+  { id: 'smell', name: 'Little smell' },
+]
+const words = ['does not matter', 'as usual', 'matters', 'matters much', 'above all']
+
+/** What is wanted of a zone besides end use, look and sheen. Every change shows at once in the systems below. */
+export function WantsPanel({ zone, wants, set, catalogue, products, wrong, keep }: { zone: ZoneInput; wants: Wants; set: (w: Wants) => void; catalogue: Catalogue; products: Product[]; wrong: (field: string) => string | undefined; keep?: React.ReactNode }) {
+  const use = catalogue.endUses.find((u) => u.id === zone.endUse)
+  const asks = wants.asks ?? use?.asks ?? []
+  const change = (part: Partial<Wants>) => set({ ...wants, ...part })
+  const lines = told(wants)
+  const aside = [
+    ...wants.without.map((id) => ({ key: id, name: catalogue.families.find((f) => f.id === id)?.name ?? id, back: () => change({ without: wants.without.filter((o) => o !== id) }) })),
+    ...wants.withoutIds.map((id) => ({ key: String(id), name: products.find((p) => p.ref.id === id)?.ref.name ?? 'a product', back: () => change({ withoutIds: wants.withoutIds.filter((o) => o !== id) }) })),
+  ]
+  const pinned = products.find((p) => p.ref.id === wants.withId)
+  return (
+    <details className="mb-5 border-y border-base-300">
+      <summary className="min-h-12 cursor-pointer py-3">
+        <b className="text-lg">What is wanted</b> <span className="opacity-85">{[catalogue.places.find((p) => p.id === wants.place)?.name, ...lines].join(' · ')}</span>
+      </summary>
+      <div className="grid gap-x-8 gap-y-5 pb-5 lg:grid-cols-3">
+        <div className="space-y-4">
+          <Field label="Where it will stand" error={wrong('place')} hint={use?.note || undefined}>
+            {(ids) => (
+              <select {...ids} className="select w-full" value={wants.place} onChange={(e) => change({ place: e.target.value })}>
+                <Options of={catalogue.places} />
+              </select>
+            )}
+          </Field>
+          <div className="flex flex-wrap gap-2" role="group" aria-label="Rules of the house">
+            <Tick label="No solvents" checked={wants.noSolvent} set={(noSolvent) => change({ noSolvent })} />
+            <Tick label="Nothing to mix" checked={wants.noTwoPart} set={(noTwoPart) => change({ noTwoPart })} />
+            <Tick label="No spray gun" checked={wants.noSpray} set={(noSpray) => change({ noSpray })} />
+            <Tick label="No smell" checked={wants.lowSmell} set={(lowSmell) => change({ lowSmell })} />
+            <Tick label="Buy nothing" checked={wants.onlyStock} set={(onlyStock) => change({ onlyStock })} />
+          </div>
+          {pinned && (
+            <p className="flex items-center gap-2">
+              Only systems with <b>{pinned.ref.name}</b>
+              <button type="button" className="btn btn-ghost btn-square" aria-label={`Let go of ${pinned.ref.name}`} onClick={() => change({ withId: 0 })}>
+                <X size={16} aria-hidden="true" />
+              </button>
+            </p>
+          )}
+          {aside.length > 0 && (
+            <ul aria-label="Put aside">
+              {aside.map((a) => (
+                <li key={a.key} className="flex items-center gap-2">
+                  <s>{a.name}</s>
+                  <button type="button" className="btn btn-ghost" onClick={a.back} aria-label={`Take back ${a.name}`}>
+                    Take back
+                  </button>
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+        <div role="group" aria-label="What matters" className="space-y-2">
+          <p className="font-semibold">What matters</p>
+          {weights.map(({ id, name }) => (
+            <label key={id} className="block">
+              <span className="flex justify-between">
+                {name} <span className="text-sm opacity-85">{words[wants.weights[id]]}</span>
+              </span>
+              <input type="range" className="range range-sm w-full" min={0} max={MOST_WEIGHT} step={1} aria-label={name} aria-valuetext={words[wants.weights[id]]} value={wants.weights[id]} onChange={(e) => change({ weights: { ...wants.weights, [id]: Number(e.target.value) } })} />
+            </label>
+          ))}
+        </div>
+        <div role="group" aria-label="What it must withstand" className="space-y-1">
+          <p className="font-semibold">What it must withstand, 1 to 5</p>
+          {catalogue.demands.map((name, d) => (
+            <label key={name} className="flex items-center justify-between gap-3">
+              {name}
+              <select className="select w-20" value={asks[d]} onChange={(e) => change({ asks: asks.map((v, k) => (k === d ? Number(e.target.value) : v)) })}>
+                {[1, 2, 3, 4, 5].map((v) => (
+                  <option key={v}>{v}</option>
+                ))}
+              </select>
+            </label>
+          ))}
+          {wants.asks && (
+            <button type="button" className="btn btn-ghost" onClick={() => change({ asks: undefined })}>
+              As the end use has them
+            </button>
+          )}
+        </div>
+        <div className="flex flex-wrap items-center gap-3 lg:col-span-3">
+          {keep}
+          {(lines.length > 0 || wants.place !== noWants.place) && (
+            <button type="button" className="btn btn-ghost" onClick={() => set(noWants)}>
+              Want nothing special
+            </button>
+          )}
+        </div>
+      </div>
+    </details>
+  )
+}

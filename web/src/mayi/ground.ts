@@ -1,0 +1,52 @@
+import type { Pick } from '../ui/CoatSelect'
+
+/** What is on a piece, as far as the next coat cares. */
+export interface Ground {
+  material: string
+  oldFinish: string
+  layers: { pick: Pick; coats: number; sinceH: number | undefined }[]
+  tempC: number
+  rh: number
+  endUse: string
+  key: '' | 'keyed' | 'steel_wool'
+  cured: boolean
+  unsound: boolean
+  distress: '' | 'dry' | 'wet'
+  heavy: number
+  sprayed: boolean
+  soiled: string[]
+  moisturePct: number | undefined
+  mixedH: number | undefined
+}
+
+const HEATED_C = 20
+const HEATED_RH = 50
+
+export const blankGround = (top: Pick): Ground => ({
+  material: 'oak',
+  oldFinish: '',
+  layers: [{ pick: top, coats: 1, sinceH: undefined }],
+  tempC: HEATED_C,
+  rh: HEATED_RH,
+  endUse: '',
+  key: '',
+  cured: false,
+  unsound: false,
+  distress: '',
+  heavy: 1,
+  sprayed: false,
+  soiled: [],
+  moisturePct: undefined,
+  mixedH: undefined,
+})
+
+export const soilNames: Record<string, string> = {
+  wax: 'wax',
+  silicone: 'silicone polish',
+  grease: 'grease',
+  nicotine: 'smoke',
+  adhesive: 'tape or glue',
+  mildew: 'mildew',
+  lye: 'cleaner residue',
+  bleach: 'bleach residue',
+}

@@ -1,0 +1,62 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { api, ask, Problem, type Note } from '../api/client'
+import { Field } from '../ui/Field'
+import { useShow } from '../ui/show'
+import { Tick } from '../ui/Tick'
+
+/** How a product behaved, in the workshop's own words. */
+export function Diary({ productId, notes }: { productId: number; notes: Note[] }) {
+  const show = useShow()
+  const client = useQueryClient()
+  const [text, setText] = useState('')
+  const [neverAgain, setNeverAgain] = useState(false)
+  const again = () => client.invalidateQueries({ queryKey: ['products'] })
+  const add = useMutation({
+    mutationFn: () => ask(api.POST('/products/{id}/notes', { params: { path: { id: productId } }, body: { text, neverAgain } })),
+    onSuccess: () => {
+      setText('')
+      setNeverAgain(false)
+      return again()
+    },
+  })
+  const remove = useMutation({ mutationFn: (id: number) => ask(api.DELETE('/notes/{id}', { params: { path: { id } } })), onSuccess: again })
+  return (
+    <section aria-labelledby="diary">
+      <h2 id="diary" className="mb-2">
+        Diary
+      </h2>
+      <ul className="divide-y divide-base-300">
+        {notes.map((n) => (
+          <li key={n.id} className="flex items-start justify-between gap-3 py-2">
+            <p>
+              {n.neverAgain && <b className="text-error">Never again. </b>}
+              {n.text} <span className="whitespace-nowrap text-sm opacity-85">{show.date(n.at)}</span>
+            </p>
+            <button type="button" className="no-print btn btn-ghost" onClick={() => remove.mutate(n.id)} aria-label={`Remove the note of ${show.date(n.at)}`}>
+              Remove
+            </button>
+          </li>
+        ))}
+      </ul>
+      <form
+        noValidate
+        className="no-print mt-2 space-y-2"
+        onSubmit={(e) => {
+          e.preventDefault()
+          add.mutate()
+        }}
+      >
+        <Field label="How it behaved" error={add.error instanceof Problem ? (add.error.at('/text') ?? add.error.message) : undefined}>
+          {(ids) => <textarea {...ids} className="textarea w-full" rows={2} value={text} onChange={(e) => setText(e.target.value)} />}
+        </Field>
+        <div className="flex flex-wrap gap-2">
+          <Tick label="Never again" checked={neverAgain} set={setNeverAgain} />
+          <button type="submit" className="btn btn-outline" disabled={add.isPending}>
+            Note it
+          </button>
+        </div>
+      </form>
+    </section>
+  )
+}

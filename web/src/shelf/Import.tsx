@@ -1,0 +1,138 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { Download, Upload } from 'lucide-react'
+import { useId, useState } from 'react'
+import { Link } from 'react-router'
+import { api, ask, type ImportReport } from '../api/client'
+import { ProblemNote } from '../ui/Problem'
+
+type Format = 'csv' | 'json'
+
+/** Products in and out of open formats. A dry run comes first: nothing is saved before it has been seen. */
+export function ImportView() {
+  const id = useId()
+  const client = useQueryClient()
+  const [file, setFile] = useState<File>()
+  const send = (dryRun: boolean, leaveOut: boolean) => (f: File) => {
+    const format: Format = f.name.toLowerCase().endsWith('.json') ? 'json' : 'csv'
+    return ask(api.POST('/shelf/import', { params: { query: { format, dryRun, leaveOut } }, headers: { 'Content-Type': 'application/octet-stream' }, body: '', bodySerializer: () => f }))
+  }
+  const dry = useMutation({ mutationFn: send(true, false) })
+  const take = useMutation({ mutationFn: ({ f, leaveOut }: { f: File; leaveOut: boolean }) => send(false, leaveOut)(f), onSuccess: () => client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'catalogue' }) })
+  const report = take.data ?? dry.data
+  const good = report ? report.added + report.changed : 0
+  return (
+    <>
+      <h1 className="mb-1">In and out</h1>
+      <p className="mb-5 max-w-prose opacity-85">CSV for spreadsheets, JSON for programs; docs/formats.md tells how they read. Values are kept in the words of their labels, so that what goes out comes back the same.</p>
+      <div className="grid gap-8 lg:grid-cols-2">
+        <section aria-labelledby="out">
+          <h2 id="out" className="mb-2">
+            Out
+          </h2>
+          <div className="flex flex-wrap gap-2">
+            {(['csv', 'json'] as const).map((f) => (
+              <a key={f} className="btn btn-outline" href={`/api/shelf/export?format=${f}`} download={`shelf.${f}`}>
+                <Download size={18} aria-hidden="true" /> The shelf as {f.toUpperCase()}
+              </a>
+            ))}
+          </div>
+        </section>
+        <section aria-labelledby="in">
+          <h2 id="in" className="mb-2">
+            In
+          </h2>
+          <label htmlFor={id} className="btn btn-primary has-focus-visible:outline-3">
+            <Upload size={18} aria-hidden="true" /> {dry.isPending ? 'Reading…' : 'Choose a CSV or JSON file'}
+            <input
+              id={id}
+              type="file"
+              className="sr-only"
+              accept=".csv,.json,text/csv,application/json"
+              onChange={(e) => {
+                const f = e.target.files?.[0]
+                e.target.value = ''
+                if (!f) return
+                setFile(f)
+                take.reset()
+                dry.mutate(f)
+              }}
+            />
+          </label>
+          <div role="status">{(dry.isPending || take.isPending) && <progress className="progress mt-3 w-56" aria-label={dry.isPending ? 'Reading the file' : 'Taking it in'} />}</div>
+        </section>
+      </div>
+      {(dry.error ?? take.error) && <ProblemNote problem={(dry.error ?? take.error)!} />}
+      {report && (
+        <section aria-labelledby="report" className="mt-6">
+          <h2 id="report">{report.saved ? 'Taken in' : 'What would become of it'}</h2>
+          <p className="mb-3">
+            {file?.name}, read as {report.encoding}: <b>{report.added}</b> added, <b>{report.changed}</b> changed, {report.same} the same, <b className={report.refused > 0 ? 'text-error' : ''}>{report.refused}</b> refused.
+            {!report.saved && ' Nothing is saved yet.'}
+          </p>
+          {!report.saved && file && (
+            <div className="mb-4 flex flex-wrap items-center gap-3">
+              {report.refused === 0 && good > 0 && (
+                <button type="button" className="btn btn-primary btn-lg" disabled={take.isPending} onClick={() => take.mutate({ f: file, leaveOut: false })}>
+                  Take all of it in
+                </button>
+              )}
+              {report.refused > 0 && good > 0 && (
+                <>
+                  <span>Mend the lines below and choose the file again, or</span>
+                  <button type="button" className="btn btn-outline" disabled={take.isPending} onClick={() => take.mutate({ f: file, leaveOut: true })}>
+                    Take in the other {good}
+                  </button>
+                </>
+              )}
+              {good === 0 && <span>Nothing in it is new.</span>}
+            </div>
+          )}
+          {report.saved && (
+            <p className="mb-4">
+              <Link className="link" to="/shelf">
+                To the shelf
+              </Link>
+            </p>
+          )}
+          <Lines report={report} />
+        </section>
+      )}
+    </>
+  )
+}
+
+function Lines({ report }: { report: ImportReport }) {
+  const lines = [...report.lines].sort((a, b) => Number(b.what === 'refused') - Number(a.what === 'refused'))
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full text-left">
+        <thead>
+          <tr className="border-b-2 border-base-300">
+            <th className="py-1 pr-4">Line</th>
+            <th className="pr-4">Product</th>
+            <th className="pr-4">Becomes</th>
+            <th>Why</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((l) => (
+            <tr key={l.line} className="border-b border-base-300 align-top">
+              <td className="py-1 pr-4">{l.line}</td>
+              <td className="pr-4 font-semibold">{l.name || 'unnamed'}</td>
+              <td className={`pr-4 ${l.what === 'refused' ? 'font-bold text-error' : ''}`}>{l.what}</td>
+              <td>
+                {l.problems.map((p) => (
+                  <span key={p.column + p.detail} className="block">
+                    {p.column && <b>{p.column}: </b>}
+                    {p.detail}
+                  </span>
+                ))}
+                {l.changes?.join(', ')}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}

@@ -1,0 +1,110 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { api, ask, Problem, type Tin, type TinInput } from '../api/client'
+import { Field } from '../ui/Field'
+import { ProblemNote } from '../ui/Problem'
+import { useShow } from '../ui/show'
+
+const blank: TinInput = { size: '', price: '', lot: '', left: '' }
+
+/** What of it stands on the shelf, and what to mind of each tin. */
+export function Tins({ productId, tins }: { productId: number; tins: Tin[] }) {
+  const show = useShow()
+  const [open, setOpen] = useState<number | 'new'>()
+  const { remove } = useTins(productId)
+  return (
+    <section aria-labelledby="tins">
+      <h2 id="tins" className="mb-2">
+        Tins
+      </h2>
+      {tins.length === 0 && open !== 'new' && <p className="mb-2">None entered: how much there is nobody knows.</p>}
+      <ul className="divide-y divide-base-300">
+        {tins.map((t) => (
+          <li key={t.id} className="py-2">
+            {open === t.id ? (
+              <TinForm productId={productId} tin={t} done={() => setOpen(undefined)} />
+            ) : (
+              <div className="flex flex-wrap items-center justify-between gap-2">
+                <span>
+                  <b>{show.volume(t.leftL)}</b> of {t.input.size}
+                  <span className="block text-sm opacity-85">{[t.input.lot && `lot ${t.input.lot}`, t.input.openedOn && `opened ${show.date(t.input.openedOn)}`, t.input.bestBefore && `best before ${show.date(t.input.bestBefore)}`, t.input.price].filter(Boolean).join(' · ')}</span>
+                  {t.warnings.map((w) => (
+                    <span key={w} className="block text-sm font-semibold text-error">
+                      {w}
+                    </span>
+                  ))}
+                </span>
+                <span className="no-print flex">
+                  <button type="button" className="btn btn-ghost" onClick={() => setOpen(t.id)}>
+                    Change
+                  </button>
+                  <button type="button" className="btn btn-ghost" onClick={() => remove.mutate(t.id)}>
+                    Used up
+                  </button>
+                </span>
+              </div>
+            )}
+          </li>
+        ))}
+      </ul>
+      {remove.error && <ProblemNote problem={remove.error} />}
+      {open === 'new' ? (
+        <TinForm productId={productId} done={() => setOpen(undefined)} />
+      ) : (
+        <button type="button" className="no-print btn btn-outline mt-2" onClick={() => setOpen('new')}>
+          Add a tin
+        </button>
+      )}
+    </section>
+  )
+}
+
+function useTins(productId: number) {
+  const client = useQueryClient()
+  const again = () => client.invalidateQueries({ queryKey: ['products'] })
+  const save = useMutation({
+    mutationFn: ({ id, body }: { id?: number; body: TinInput }) => (id === undefined ? ask(api.POST('/products/{id}/tins', { params: { path: { id: productId } }, body })) : ask(api.PUT('/tins/{id}', { params: { path: { id } }, body }))),
+    onSuccess: again,
+  })
+  const remove = useMutation({ mutationFn: (id: number) => ask(api.DELETE('/tins/{id}', { params: { path: { id } } })), onSuccess: again })
+  return { save, remove }
+}
+
+function TinForm({ productId, tin, done }: { productId: number; tin?: Tin; done: () => void }) {
+  const [draft, setDraft] = useState<TinInput>(tin?.input ?? blank)
+  const { save } = useTins(productId)
+  const wrong = (pointer: string) => (save.error instanceof Problem ? save.error.at(pointer) : undefined)
+  const set = (change: Partial<TinInput>) => setDraft({ ...draft, ...change })
+  return (
+    <form
+      noValidate
+      className="my-2 grid grid-cols-2 gap-3 border-l-4 border-primary pl-3"
+      onSubmit={(e) => {
+        e.preventDefault()
+        save.mutate({ id: tin?.id, body: draft }, { onSuccess: done })
+      }}
+    >
+      <Field label="Size" error={wrong('/size')} hint="2.5 L, 750 mL, 1 qt">
+        {(ids) => <input {...ids} className="input w-full" value={draft.size} onChange={(e) => set({ size: e.target.value })} />}
+      </Field>
+      <Field label="Left" error={wrong('/left')} hint="40 %, 1.2 L or 1.3 kg; empty = full">
+        {(ids) => <input {...ids} className="input w-full" value={draft.left} onChange={(e) => set({ left: e.target.value })} />}
+      </Field>
+      <Field label="Price" error={wrong('/price')}>
+        {(ids) => <input {...ids} className="input w-full" inputMode="decimal" value={draft.price} onChange={(e) => set({ price: e.target.value })} />}
+      </Field>
+      <Field label="Lot">{(ids) => <input {...ids} className="input w-full" value={draft.lot} onChange={(e) => set({ lot: e.target.value })} />}</Field>
+      <Field label="Opened on">{(ids) => <input {...ids} type="date" className="input w-full" value={draft.openedOn ?? ''} onChange={(e) => set({ openedOn: e.target.value || undefined })} />}</Field>
+      <Field label="Best before">{(ids) => <input {...ids} type="date" className="input w-full" value={draft.bestBefore ?? ''} onChange={(e) => set({ bestBefore: e.target.value || undefined })} />}</Field>
+      {save.error && !(save.error instanceof Problem && save.error.fields.length > 0) && <ProblemNote problem={save.error} />}
+      <div className="col-span-2 flex gap-2">
+        <button type="submit" className="btn btn-primary" disabled={save.isPending}>
+          Keep
+        </button>
+        <button type="button" className="btn btn-ghost" onClick={done}>
+          Leave it
+        </button>
+      </div>
+    </form>
+  )
+}

@@ -1,0 +1,17 @@
+import type { Look } from '../api/client'
+
+export const lookNames: Record<Look, { name: string; hint: string }> = {
+  natural: { name: 'Natural', hint: 'the wood as it is' },
+  stained: { name: 'Stained', hint: 'wood shows through a colour' },
+  opaque_pale: { name: 'Opaque, pale', hint: 'white, pale or grey that must stay so' },
+  opaque_dark: { name: 'Opaque, dark', hint: 'a deeper colour' },
+}
+
+/** Where on the piece a zone lies, in the order that hands take them. */
+export const faceNames: Record<string, string> = {
+  underside: 'underside or back',
+  inside: 'inside',
+  apart: 'comes apart: door, drawer, shelf',
+  body: 'body',
+  best: 'best face',
+}

@@ -1,0 +1,61 @@
+import { ArrowDown, ArrowUp } from 'lucide-react'
+import type { Job } from '../api/client'
+import { useShow } from './show'
+
+/** Preparation in its order: what, on which zones, why, with what, how long, what it unlocks. */
+export function Jobs({ jobs, zones, fault, move }: { jobs: Job[]; zones: string[]; fault?: { key: string; why: string }; move?: (from: number, to: number) => void }) {
+  return (
+    <ol className="divide-y divide-base-300 border-y border-base-300">
+      {jobs.map((j, i) => (
+        <li key={j.key} className="print-whole grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 py-2">
+          <JobText job={j} number={i + 1} zones={zones} />
+          {move && (
+            <span className="no-print flex flex-col">
+              <button type="button" className="btn btn-ghost btn-square" disabled={i === 0} onClick={() => move(i, i - 1)} aria-label={`Earlier: ${j.title}`}>
+                <ArrowUp size={18} aria-hidden="true" />
+              </button>
+              <button type="button" className="btn btn-ghost btn-square" disabled={i === jobs.length - 1} onClick={() => move(i, i + 1)} aria-label={`Later: ${j.title}`}>
+                <ArrowDown size={18} aria-hidden="true" />
+              </button>
+            </span>
+          )}
+          {fault?.key === j.key && (
+            <p role="alert" className="col-span-2 border-l-4 border-error bg-base-200 px-3 py-1 font-semibold">
+              {fault.why}
+            </p>
+          )}
+        </li>
+      ))}
+    </ol>
+  )
+}
+
+function JobText({ job, number, zones }: { job: Job; number: number; zones: string[] }) {
+  const show = useShow()
+  const when = job.after ? 'after all coats' : job.justBefore ? 'directly before the first coat' : ''
+  const takes = [job.grits.map((g) => `P${g.p} (${show.number(g.um, 1)} µm)`).join(', '), job.dilution && `${show.volume(job.dilution.waterL)} of water with ${show.spoons(job.dilution.cleanerMl)} of cleaner`, job.materials].filter(Boolean)
+  return (
+    <div>
+      <p>
+        <b>
+          {number}. {job.title}
+        </b>{' '}
+        <span className="whitespace-nowrap opacity-85">
+          {show.minutes(job.minutes)}
+          {job.waitH > 0 && `, then wait ${show.hours(job.waitH)}`}
+        </span>
+        {when && <span className="ml-2 font-semibold text-accent">{when}</span>}
+      </p>
+      {zones.length > 1 && job.zones.length > 0 && <p className="text-sm font-semibold">On: {job.zones.map((z) => zones[z]).join(', ')}</p>}
+      {job.reason && <p className="text-sm">Why: {job.reason}</p>}
+      <p>{job.detail}</p>
+      {takes.length > 0 && <p className="text-sm">Takes: {takes.join('; ')}.</p>}
+      {job.unlocks && <p className="text-sm">After this: {job.unlocks}.</p>}
+      {job.caution && (
+        <p className="mt-1 border-l-4 border-warning bg-base-200 px-3 py-1">
+          <b>Caution.</b> {job.caution}
+        </p>
+      )}
+    </div>
+  )
+}
