@@ -3,7 +3,7 @@ import { accessible, expect, fillTakeIn, noSidewaysScroll, pagesOf, test } from 
 test('a waxed chest: what must go, in which order, and what that does to the plan', async ({ page }) => {
   await fillTakeIn(page, { name: 'Linen chest', endUse: 'Table base, legs, case sides', material: 'Pine', look: 'Stained', area: '2.2' })
   await page.getByRole('button', { name: 'Take it in' }).click()
-  await page.getByRole('link', { name: /Inspect taken as bare/ }).click()
+  await page.waitForURL(/inspect/)
   await page.getByLabel('What is on it').selectOption({ label: 'Wax' })
   await expect(page.getByText('Nothing but wax holds on wax: take it off.')).toBeVisible()
   await expect(page.getByRole('radio', { name: /Keep it and key it/ })).toBeDisabled()
@@ -30,7 +30,6 @@ test('a waxed chest: what must go, in which order, and what that does to the pla
 test('an old painted cot: nothing is planned before the lead test is answered', async ({ page }) => {
   await fillTakeIn(page, { name: 'Grandmother’s cot', endUse: "Cot, child's bed, toy box", material: 'Beech', look: 'Opaque, pale', area: '3' })
   await page.getByRole('button', { name: 'Take it in' }).click()
-  await page.getByRole('link', { name: /Inspect/ }).click()
   await page.getByLabel('What is on it').selectOption({ label: 'Oil paint or enamel' })
   await expect(page.getByRole('alert')).toContainText('It may hold lead')
   await page.getByRole('button', { name: 'Keep what was seen' }).click()
@@ -57,7 +56,7 @@ test('finger tests on a phone find the finish, and never claim too much', async 
   // A photo is sent without losing what was answered; what is none is refused with the reason.
   const photo = await page.screenshot()
   await page.getByLabel('Take or choose a photo').setInputFiles({ name: 'before.png', mimeType: 'image/png', buffer: photo })
-  await expect(page.getByRole('img', { name: 'The piece before the work' })).toBeVisible()
+  await expect(page.getByRole('img', { name: 'Counter top before the work' })).toBeVisible()
   await page.getByLabel('Take or choose a photo').setInputFiles({ name: 'photo.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('<script>alert(1)</script>') })
   await expect(page.getByText('only JPEG, PNG and WebP are taken').first()).toBeVisible()
   await expect(page.getByText('Denatured alcohol: It dissolves')).toBeVisible()

@@ -1,4 +1,4 @@
-import { accessible, expect, fillTakeIn, noSidewaysScroll, pagesOf, planned, test } from './firmitas'
+import { accessible, expect, fillTakeIn, noSidewaysScroll, pagesOf, planned, takenInBare, test } from './firmitas'
 
 test('from a cot’s end use to its care card', async ({ page }) => {
   await fillTakeIn(page, { name: 'Cot for the lighthouse', endUse: 'Cot, child’s bed, toy box'.replace('’', "'"), material: 'Pine', look: 'Opaque, pale', area: '3,2' })
@@ -6,7 +6,7 @@ test('from a cot’s end use to its care card', async ({ page }) => {
   await expect(aside).toContainText('may go on it')
   await expect(aside).toContainText('Fully hardened before it is used')
   await accessible(page)
-  await page.getByRole('button', { name: 'Take it in' }).click()
+  await takenInBare(page)
 
   await expect(page.getByRole('heading', { name: /systems of different kind/ })).toBeVisible()
   const columns = page.getByRole('region', { name: /systems of different kind/ }).getByRole('button')
