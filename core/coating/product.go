@@ -97,8 +97,10 @@ func (p *Product) Basis(field string) core.Basis {
 // States tells whether the label makes a kind of statement.
 func (p *Product) States(kind string) bool { return p.Statements[kind].Sense != "" }
 
-// Opaque coats hide the wood.
-func (p *Product) Opaque() bool { return p.Shade == Pale || p.Shade == Dark }
+// Opaque coats hide the wood. A white stain or a liming wax whitens it and lets it show.
+func (p *Product) Opaque() bool {
+	return (p.Shade == Pale || p.Shade == Dark) && !p.Family.Is("stain") && !p.Family.Is("wax")
+}
 
 // DryUM is the dry film one coat leaves on the surface, in µm; 0 for what goes into the wood.
 func (p *Product) DryUM() float64 {

@@ -3,6 +3,8 @@
 package compat
 
 import (
+	"slices"
+
 	"firmitas/core"
 	"firmitas/core/climate"
 	"firmitas/core/coating"
@@ -29,6 +31,7 @@ func (v Verdict) String() string { return verdictNames[v] }
 type Ground struct {
 	Material *substrate.Material
 	Top      *coating.Product // the coat just below; nil on the bare material
+	Open     Open             // what a decoration that covers only in part leaves open beside itself
 	Blocked  bool             // a coat below keeps tannin and knots back, or does so in part
 	Watch    bool             // the coat just below blocks only in part: it may still bleed
 	Gripped  bool             // a coat below holds on to the slick material
@@ -40,6 +43,12 @@ type Ground struct {
 	FilmUM   float64          // dry film on the material so far, µm
 	SoftUM   float64          // the part of it that stays soft or softens again: shellac, lacquer, caulk
 }
+
+// Open are coats that lie open beside a ground's top, the latest first; nil from the first empty place on.
+type Open [MostPartly]*coating.Product
+
+// MostPartly is how many decorations that cover only in part may lie on one another.
+const MostPartly = 4
 
 // Oldness tells whether a ground's top is an old finish, and whether anybody knows which.
 type Oldness int
@@ -57,7 +66,7 @@ func Bare(m *substrate.Material) Ground { return Ground{Material: m} }
 func (g Ground) Under(p *coating.Product, coats int) Ground {
 	f := p.Family
 	g.Crackled = g.Top != nil && g.Top.Family.ID == crackleMedium && f.Is("paint")
-	g.Top, g.Old = p, NotOld
+	g.Top, g.Open, g.Old = p, Open{}, NotOld
 	g.Watch = g.Material.Bleeds() && !g.Blocked && p.Blocks == coating.Partly && f.Carrier == coating.Water && p.Shade == coating.Pale
 	g.Blocked = g.Blocked || p.Blocks > coating.No
 	g.Gripped = g.Gripped || p.GripsSlick >= 1
@@ -70,6 +79,19 @@ func (g Ground) Under(p *coating.Product, coats int) Ground {
 		g.SoftUM += film
 	}
 	return g
+}
+
+// UnderPartly returns the ground that a decoration leaves which covers only in part: what comes next meets it, and what lay
+// open before it too. What p hides, blocks or holds on to, it does only where it lies.
+func (g Ground) UnderPartly(p *coating.Product, coats int) Ground {
+	next := g.Under(p, coats)
+	if g.Top != nil {
+		next.Open[0] = g.Top
+		copy(next.Open[1:], g.Open[:])
+	}
+	next.Blocked, next.Gripped, next.Hidden = g.Blocked, g.Gripped, g.Hidden
+	next.Pale = g.Pale || next.Pale
+	return next
 }
 
 const (
@@ -143,6 +165,7 @@ type Join struct {
 	Coat    *coating.Product
 	Coats   int  // how many of this coat are planned, for limits on film
 	Sprayed bool // sprayed, whatever its kind is usually put on with
+	Partly  bool // the coat is a decoration that covers only in part
 	Context Context
 }
 
@@ -216,6 +239,12 @@ func (s ruleSet) judge(asked Join) Judgement {
 			out.hear(j, rule, words)
 		}
 	}
+	for _, below := range j.Ground.Open {
+		if below == nil {
+			break
+		}
+		beside(*j, below, rules, &out)
+	}
 	if j.Ground.Top != nil && j.Coat != nil {
 		for _, rule := range s.moments {
 			if rule.Moment(j, &out) {
@@ -226,6 +255,26 @@ func (s ruleSet) judge(asked Join) Judgement {
 			out.LatestH = 0 // it is keyed in any case
 		}
 	}
+	out.heed(j, words)
+	return out
+}
+
+// beside takes up what the coat also meets where the ground's top leaves a coat open. When it may go on is the top's to
+// say: what lies open has dried longer.
+func beside(j Join, below *coating.Product, rules []*Rule, out *Judgement) {
+	j.Ground.Top, j.Ground.Open, j.Ground.Crackled = below, Open{}, false
+	words := j.words()
+	for _, rule := range rules {
+		spoke := slices.ContainsFunc(out.Findings, func(f Finding) bool { return f.Rule == rule })
+		if !spoke && rule.When(&j) {
+			out.hear(&j, rule, words)
+		}
+	}
+	out.heed(&j, words)
+}
+
+// heed takes up what a label, a board or a school says of the very pair.
+func (out *Judgement) heed(j *Join, words []Word) {
 	for _, w := range words {
 		out.Words = append(out.Words, w)
 		if !w.May {
@@ -233,7 +282,6 @@ func (s ruleSet) judge(asked Join) Judgement {
 			out.Findings[0].Reason = w.Sense
 		}
 	}
-	return out
 }
 
 // shut tells that the window closes before it opens: cool air, or another carrier, holds it back too long.

@@ -16,7 +16,7 @@ import (
 //
 //	oak + stain_gel_oil tone @30h + shellac_dewaxed x2 > clear_wb_pu ! dining_table ; soil=wax
 //
-// Before ">" lie the material and what is on it: coats by family, with their shade (clear, tone, pale, dark) or gloss, how
+// Before ">" lie the material and what is on it: coats by family, with their shade (clear, tone, pale, dark) or gloss, partly where they do not cover all, how
 // many (x2) and the hours since the last of them (@30h); an old finish as old:shellac or old:unknown. Behind ">" stands the
 // coat; with none the finished surface is judged. "!" names the end use. Behind ";" follows the state of things: soil=wax,
 // key=keyed or steel_wool, cured, unsound, distress=dry or wet, heavy=2, moisture=15, mixed=5, sprayed, air=10/80, school=shellac_between, food=cured_film.
@@ -28,7 +28,9 @@ func Parse(text string) (Join, error) {
 	case coat == nil:
 		return stack.Surface(), nil
 	}
-	return stack.Over(coat.Product, coat.Coats), nil
+	j := stack.Over(coat.Product, coat.Coats)
+	j.Partly = coat.Partly
+	return j, nil
 }
 
 // ParseStack reads the same notation into what is there and the coat to come, nil when the surface is asked about.
@@ -94,6 +96,8 @@ func parseCoat(words string) (Laid, error) {
 			laid.SinceH = &h
 		case w == "gloss":
 			p.Sheen = coating.Gloss
+		case w == "partly":
+			laid.Partly = true
 		case slices.Contains(coating.Shades, coating.Shade(w)):
 			p.Shade = coating.Shade(w)
 		default:

@@ -13,6 +13,10 @@ func transfer(f *coating.Family) bool {
 	return f.ID == "transfer_rub_on" || f.ID == "transfer_water_slide"
 }
 
+func gilding(f *coating.Family) bool { return f.ID == "wax_gilding" }
+
+const overnight = 12.0 // hours (practice)
+
 var decorRules = []Rule{
 	{ID: "D1", Theme: decorTheme, Title: "Solvent over a transfer", Verdict: Test, Basis: core.Practice,
 		Speaks: "beech + enamel_wb pale + transfer_rub_on > lacquer_aerosol", Silent: "beech + enamel_wb pale + transfer_rub_on > clear_wb_pu",
@@ -42,6 +46,20 @@ var decorRules = []Rule{
 		Speaks: "oak + shellac_dewaxed + size_gilding > clear_wb_pu", Silent: "oak + shellac_dewaxed + size_gilding > leaf_metal",
 		When:    func(j *Join) bool { return over(j, "size_gilding") && coat(j).ID != "leaf_metal" },
 		Failure: "stays sticky for weeks", Reason: "Size is made to stay tacky: it is there for leaf and nothing else.", WayOut: "Lay the leaf, wait a day, then seal."},
+	{ID: "D7", Theme: decorTheme, Title: "A decoration on bare wood", Verdict: Prepare, Insert: "a sealer or a colour", Basis: core.Practice,
+		Speaks: "oak > paint_craft dark partly", Silent: "oak + shellac_dewaxed > paint_craft dark partly",
+		When:    func(j *Join) bool { return bare(j) && j.Partly && j.Ground.Material.Wood() },
+		Failure: "bleeds along the grain, and no slip can be wiped off", Reason: "Bare wood drinks an edge: a decoration is laid on a closed coat.", WayOut: "A sealer, a clear coat or a colour first."},
+	{ID: "D8", Theme: decorTheme, Title: "Gilding wax waits for a dry coat", Verdict: Sound, Basis: core.Practice,
+		Speaks: "beech + enamel_wb dark > wax_gilding partly", Silent: "beech + enamel_wb dark > wax_clear",
+		When:   func(j *Join) bool { return fresh(j) && gilding(coat(j)) },
+		Wait:   func(j *Join) float64 { return max(overnight, top(j).RecoatAfterH(j.Context.Air)) },
+		Reason: "Rubbed over a coat still soft it drags it up: leave it overnight."},
+	{ID: "D9", Theme: decorTheme, Title: "Tape on a colour just dry", Verdict: Sound, Basis: core.Practice,
+		Speaks: "beech + enamel_wb pale > paint_craft dark partly", Silent: "beech + enamel_wb pale > clear_wb_pu",
+		When:   func(j *Join) bool { return fresh(j) && j.Partly && on(j).Is("paint") && coat(j).Body == coating.Film },
+		Wait:   func(j *Join) float64 { return max(overnight, top(j).RecoatAfterH(j.Context.Air)) },
+		Reason: "Tape and stencil spray pull up a paint that is only dry to recoat: leave it overnight."},
 	{ID: "K1", Theme: decorTheme, Title: "Crackle medium takes a water-carried paint", Verdict: Refuse, Basis: core.Practice, Firm: true,
 		Speaks: "beech + enamel_wb dark + crackle_medium > clear_wb_pu", Silent: "beech + enamel_wb dark + crackle_medium > paint_chalk pale",
 		When: func(j *Join) bool {

@@ -28,7 +28,7 @@ var waxRules = []Rule{
 	{ID: "W2", Theme: "Wax and oil", Title: "Wax over a film is rubbed on once the film is in use", Verdict: Prepare, Preparation: dullWax, Basis: core.Practice,
 		Speaks: "oak + clear_wb_pu > wax_clear", Silent: "oak + paint_chalk pale > wax_clear",
 		When: func(j *Join) bool {
-			return covered(j) && coat(j).Body == coating.Wax && on(j).Body == coating.Film && !on(j).Porous()
+			return covered(j) && coat(j).Body == coating.Wax && !gilding(coat(j)) && !on(j).Is("decor") && on(j).Body == coating.Film && !on(j).Porous()
 		},
 		Wait:    func(j *Join) float64 { return top(j).LightUseAfterH(j.Context.Air) },
 		Failure: "rubs off, and marks a soft film", Reason: "Wax needs a film that has hardened to light use, rubbed dull."},

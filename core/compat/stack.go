@@ -7,6 +7,15 @@ type Laid struct {
 	Product *coating.Product
 	Coats   int
 	SinceH  *float64 // hours since the last of its coats; nil in a plan
+	Partly  bool     // a decoration that covers only in part
+}
+
+// on is the ground that it leaves.
+func (l Laid) on(g Ground) Ground {
+	if l.Partly {
+		return g.UnderPartly(l.Product, l.Coats)
+	}
+	return g.Under(l.Product, l.Coats)
 }
 
 // Stack is a build-up from the material to where it stands now.
@@ -22,7 +31,7 @@ type Stack struct {
 func (s Stack) Ground() Ground {
 	g := s.Base
 	for _, l := range s.Laid {
-		g = g.Under(l.Product, l.Coats)
+		g = l.on(g)
 	}
 	return g
 }
@@ -60,12 +69,12 @@ func (s Stack) Judge() []Judgement {
 	out := make([]Judgement, 0, len(s.Laid)+1)
 	g := s.Base
 	for i, l := range s.Laid {
-		j := Join{Ground: g, Coat: l.Product, Coats: l.Coats, Context: s.Context}
+		j := Join{Ground: g, Coat: l.Product, Coats: l.Coats, Partly: l.Partly, Context: s.Context}
 		if i == 0 {
 			j.State.Soiled, j.State.MoisturePct, j.State.Unsound = s.State.Soiled, s.State.MoisturePct, s.State.Unsound
 		}
 		out = append(out, Judge(j))
-		g = g.Under(l.Product, l.Coats)
+		g = l.on(g)
 	}
 	return append(out, Judge(Join{Ground: g, Context: s.Context}))
 }
