@@ -7,16 +7,19 @@ import (
 
 	"firmitas/core/coating"
 	"firmitas/core/compat"
+	"firmitas/core/furniture"
+	"firmitas/core/substrate"
 )
 
 // Neighbour is another zone of the same piece, with the system chosen for it.
 type Neighbour struct {
 	Zone   string
 	Look   Look
+	Face   furniture.Face
 	Layers []Layer // not empty
 }
 
-func (n Neighbour) last() *coating.Product { return n.Layers[len(n.Layers)-1].Product }
+func (n Neighbour) last() *coating.Product { return protection(n.Layers).Product }
 
 func (n Neighbour) takes(p *coating.Product) bool {
 	return slices.ContainsFunc(n.Layers, func(l Layer) bool { return l.Product.ID == p.ID })
@@ -27,7 +30,19 @@ func (w Wish) shared(p *coating.Product) bool {
 	return slices.ContainsFunc(w.Beside, func(n Neighbour) bool { return n.takes(p) })
 }
 
+// sheenApart is by how many steps a last coat parts from the sheen of the zones beside that have the same look.
+func (w Wish) sheenApart(last *coating.Product) int {
+	most := 0
+	for _, n := range w.Beside {
+		if apart := int(last.Sheen) - int(n.last().Sheen); n.Look == w.Look {
+			most = max(most, apart, -apart)
+		}
+	}
+	return most
+}
+
 const (
+	wideBoardM = 0.3 // from when a solid board cups where one face takes water faster
 	sheenApart = 2   // steps at which two looks of one piece no longer sit together; of one look, any step
 	amberApart = 1.5 // steps at which two clear finishes are seen to drift apart
 )
@@ -82,10 +97,30 @@ func (w Wish) Together(s System) []string {
 			say("Mask {zones} before spraying.")
 		}
 	}
+	if text := w.balance(s); text != "" {
+		said = append(said, text)
+	}
 	for i, text := range said {
 		said[i] = strings.Replace(text, "{zones}", listed(zones[text]), 1)
 	}
 	return said
+}
+
+// balance says what the other face of a wide solid board needs: wood that takes up water through one face only cups.
+func (w Wish) balance(s System) string {
+	solid := w.Material.Kind == substrate.Hardwood || w.Material.Kind == substrate.Softwood
+	if !solid || w.WidthM < wideBoardM || w.Face == furniture.Underside || s.Protection().Product.Family.Body != coating.Film {
+		return ""
+	}
+	for _, n := range w.Beside {
+		if n.Face == furniture.Underside && n.last().Family.Body == coating.Film {
+			return ""
+		}
+		if n.Face == furniture.Underside {
+			return fmt.Sprintf("A film on this face and %s on %s: a wide solid board cups. Give both faces a film.", n.last().Name, n.Zone)
+		}
+	}
+	return "A wide solid board: give its other face as many coats as this one, or it cups."
 }
 
 // listed puts names into words: "a", "a and b", "a, b and c".
@@ -109,7 +144,7 @@ func stains(layers []Layer) bool {
 func (w Wish) groundOver(layers []Layer) compat.Ground {
 	ground := w.Ground()
 	for _, l := range layers {
-		ground = ground.Under(l.Product, l.Coats)
+		ground = l.on(ground)
 	}
 	return ground
 }

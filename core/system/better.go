@@ -32,8 +32,8 @@ func Improve(w Wish, s System, tops []*coating.Product) []Better {
 		if next := Assess(w, more); next.Legal() && next.Shortfall() < s.Shortfall() {
 			out = append(out, Better{fmt.Sprintf("A coat more of %s.", more[top].Product.Name), gain(s, next)})
 		}
-		_, _, _, protectors := newSearch(w, tops).kinds()
-		protectors = slices.DeleteFunc(protectors, func(p *coating.Product) bool { return p == s.Layers[top].Product })
+		kinds, _ := newSearch(w, tops).kinds()
+		protectors := slices.DeleteFunc(kinds.protectors, func(p *coating.Product) bool { return p == s.Layers[top].Product })
 		if next, ok := w.bestEnd(s, s.Layers, protectors); ok {
 			out = append(out, Better{fmt.Sprintf("%s over it.", coatsOf(next.Protection())), gain(s, next)})
 		}

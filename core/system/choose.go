@@ -159,6 +159,17 @@ func openings(w Wish, shelf []*coating.Product) []Opening {
 		loosened.Wants = l.wants
 		try(Opening{What: "wants", Stands: l.stands, Change: l.change}, loosened)
 	}
+	for i, d := range w.Decor {
+		loosened := w
+		loosened.Decor = slices.Delete(slices.Clone(w.Decor), i, i+1)
+		stands := fmt.Sprintf("The decoration “%s”.", d.Kind.Name)
+		if why := w.unfit(d); why != "" {
+			stands = why
+		} else if d.Kind.FromTin() && len(w.decorators(d, shelf)) == 0 {
+			stands = fmt.Sprintf("The decoration “%s”: nothing on the shelf to lay it with.", d.Kind.Name)
+		}
+		try(Opening{What: "decor", Stands: stands, Change: "Leave it out."}, loosened)
+	}
 	for _, look := range Looks {
 		if look != w.Look {
 			loosened := w
@@ -177,4 +188,4 @@ func openings(w Wish, shelf []*coating.Product) []Opening {
 	return out
 }
 
-var lookNames = map[Look]string{Natural: "natural", Stained: "stained", OpaquePale: "opaque, pale", OpaqueDark: "opaque, dark"}
+var lookNames = map[Look]string{Natural: "natural", Stained: "stained", OpaquePale: "opaque, pale", OpaqueDark: "opaque, dark", Limed: "limed"}

@@ -7,6 +7,7 @@ import (
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
+	"firmitas/core/quantity"
 )
 
 // Ranking adds up what a system costs its finisher, in days. All parts add along the path from the material to the
@@ -21,16 +22,20 @@ const (
 	renewedLevel   = 0.5  // share of that for what soaks in and is renewed outdoors: it wears, but nothing peels
 	dayPerStrip    = 6.0  // a clear film in the sun ends in stripping, sooner or later
 	dayPerSheen    = 1.0  // one step away from the sheen asked
+	dayPerApart    = 0.5  // one step away from the sheen of a zone beside that has the same look
 	dayPerWaitUsed = 0.5  // a day between the last coat and light use
 	dayPerMisfit   = 1.5  // made for another life: a floor finish on furniture, a preservative indoors
 	dayPerCureDay  = 0.03 // waiting for full cure, mostly after hand-over
 	dayPerDuty     = 0.5  // handling that wants training, a booth or a respirator
+	dayPerGun      = 0.4  // masking, setting up and cleaning a spray gun
 	dayPerRenewal  = 1.5  // over a piece's life, per renewal a year (up to two)
 	mostRenewals   = 2.0
 	monthsInYear   = 12.0
-	dayPerSmell    = 2.0 // days of airing for each coat that smells
-	dayPerMend     = 2.0 // each step that a scratch is harder to make good
-	dayPerAmber    = 0.3 // each step of ambering where the wood is to look natural
+	dayPerSmell    = 2.0  // days of airing for each coat that smells
+	dayPerMend     = 2.0  // each step that a scratch is harder to make good
+	dayPerAmber    = 0.3  // each step of ambering where the wood is to look natural
+	dayPerMoney    = 0.04 // of material: 25 in the workshop's money weighs as a day does
+	typicalPrice   = 30.0 // by litre, where no tin tells one
 	hoursInDay     = 24.0
 	sheenTooFar    = 3 // steps at which a product no longer answers the wish
 )
@@ -44,6 +49,7 @@ type Parts struct {
 	Upkeep float64 // renewal, and how hard a scratch is to make good
 	Risk   float64 // test boards, training, made for another life
 	Smell  float64
+	Money  float64 // material
 }
 
 func (p *Parts) add(more Parts, times float64) {
@@ -54,6 +60,7 @@ func (p *Parts) add(more Parts, times float64) {
 	p.Upkeep += times * more.Upkeep
 	p.Risk += times * more.Risk
 	p.Smell += times * more.Smell
+	p.Money += times * more.Money
 }
 
 // rank adds the parts up, each as much as it matters to w. Look and risk are not for weighing.
@@ -62,7 +69,7 @@ func (p Parts) rank(w Wish) float64 {
 	if k == (Weights{}) {
 		k = Usual
 	}
-	return k.Coats*p.Work + k.Soon*p.Wait + k.Wear*p.Wear + k.Repair*p.Upkeep + k.Smell*p.Smell + p.Look + p.Risk
+	return k.Coats*p.Work + k.Soon*p.Wait + k.Wear*p.Wear + k.Repair*p.Upkeep + k.Smell*p.Smell + k.Cost*p.Money + p.Look + p.Risk
 }
 
 func joinCost(j compat.Judgement) Parts {
@@ -76,10 +83,13 @@ func joinCost(j compat.Judgement) Parts {
 	return out
 }
 
-func layerCost(w Wish, l Layer) Parts {
-	out := Parts{Work: dayPerCoat * float64(l.Coats)}
+func layerCost(w Wish, l Layer, onBare bool) Parts {
+	out := Parts{Work: dayPerCoat * float64(l.Coats), Money: dayPerMoney * w.price(l, onBare)}
 	if !w.shared(l.Product) {
 		out.Work += dayPerProduct
+	}
+	if l.Product.Family.AppliedBy == coating.Spray {
+		out.Work += dayPerGun
 	}
 	if l.Product.Family.Has(coating.Isocyanate) || l.Product.Family.Has(coating.Formaldehyde) {
 		out.Risk += dayPerDuty
@@ -93,6 +103,20 @@ func layerCost(w Wish, l Layer) Parts {
 	return out
 }
 
+// price of a layer's material: what it takes at its tin's price by litre, or at a typical one.
+func (w Wish) price(l Layer, onBare bool) float64 {
+	price, known := w.Wants.Prices[l.Product.ID]
+	if !known {
+		price = typicalPrice
+	}
+	return w.Litres(l, w.AreaM2, onBare) * price
+}
+
+// Litres that a layer takes on a zone of area m²; onBare when it meets the material itself.
+func (w Wish) Litres(l Layer, area float64, onBare bool) float64 {
+	return quantity.Litres(w.Area(l, area), l.Coats, l.Product.SpreadM2L, onBare && w.Material.Wood())
+}
+
 // misfit tells whether a layer is made for another life: a floor finish on furniture, a preservative indoors.
 func misfit(w Wish, layers []Layer) bool {
 	return slices.ContainsFunc(layers, func(l Layer) bool {
@@ -102,7 +126,7 @@ func misfit(w Wish, layers []Layer) bool {
 }
 
 func finishCost(w Wish, last *coating.Product, coats int) Parts {
-	out := Parts{Look: dayPerSheen * float64(sheenSteps(w, last))}
+	out := Parts{Look: dayPerSheen*float64(sheenSteps(w, last)) + dayPerApart*float64(w.sheenApart(last))}
 	level := dayPerLevel
 	if w.Use.Outdoors() && last.Family.Body == coating.Penetrating && last.Family.RenewMonths > 0 {
 		level *= renewedLevel

@@ -8,6 +8,7 @@ import (
 
 	"firmitas/core/coating"
 	"firmitas/core/compat"
+	"firmitas/core/decoration"
 	"firmitas/core/enduse"
 	"firmitas/core/substrate"
 )
@@ -36,7 +37,7 @@ const (
 )
 
 // Search finds, for every product of the shelf that could be the last coat, the cheapest legal system that ends in
-// it, and shows the best of different character. Label setting over four stages (prime, colour, barrier, protect):
+// it, and shows the best of different character. Label setting over stages (prime, colour, decoration, barrier, protect):
 // a label is the ground reached and its cost; of two labels on the same ground only the cheaper, or the thinner,
 // lives on. Exact because rules see nothing but the ground (compat.Ground). Joins judged: O(labels × shelf) a stage.
 func Search(w Wish, shelf []*coating.Product) Answer {
@@ -59,6 +60,7 @@ type label struct {
 	ground  compat.Ground
 	with    bool // the product that must be in it is
 	cost    float64
+	money   float64 // spent on material; counted only where a budget is set
 }
 
 func (l *label) layers() []Layer {
@@ -69,13 +71,14 @@ func (l *label) layers() []Layer {
 }
 
 type search struct {
-	wish  Wish
-	ctx   compat.Context
-	shelf []*coating.Product
-	best  map[*coating.Product]*label // by last coat
-	used  map[*coating.Product]bool   // went on legally somewhere
-	left  map[*coating.Product]LeftOut
-	depth map[*coating.Product]float64 // cost of the label that the noted reason was met at
+	wish    Wish
+	ctx     compat.Context
+	shelf   []*coating.Product
+	best    map[*coating.Product]*label // by last coat
+	accents []stage                     // what lies over the protection for its looks
+	used    map[*coating.Product]bool   // went on legally somewhere
+	left    map[*coating.Product]LeftOut
+	depth   map[*coating.Product]float64 // cost of the label that the noted reason was met at
 }
 
 func newSearch(w Wish, shelf []*coating.Product) *search {
@@ -84,11 +87,14 @@ func newSearch(w Wish, shelf []*coating.Product) *search {
 		left: map[*coating.Product]LeftOut{}, depth: map[*coating.Product]float64{}}
 }
 
+// roles are the products of the shelf that may play each part for the look.
+type roles struct{ primers, colours, barriers, protectors []*coating.Product }
+
 // kinds sorts the shelf by the part that each product can play for this look. A product that can play none is left
-// out with the reason.
-func (s *search) kinds() (primers, colours, barriers, protectors []*coating.Product) {
+// out with the reason. Usable are all that air and wants allow, for decorations to choose from.
+func (s *search) kinds() (out roles, usable []*coating.Product) {
 	for _, p := range s.shelf {
-		if obstacles := p.Limits().Obstacles(s.wish.Air); len(obstacles) > 0 {
+		if obstacles := s.wish.airForbids(p); len(obstacles) > 0 {
 			s.left[p] = LeftOut{p, "air", "", obstacles[0]}
 			continue
 		}
@@ -96,15 +102,16 @@ func (s *search) kinds() (primers, colours, barriers, protectors []*coating.Prod
 			s.left[p] = LeftOut{p, "wants", "", why}
 			continue
 		}
+		usable = append(usable, p)
 		prime, colour, protect, why := parts(s.wish, p)
 		if prime {
-			primers = append(primers, p)
+			out.primers = append(out.primers, p)
 			if p.Family.Is("sealer") {
-				barriers = append(barriers, p)
+				out.barriers = append(out.barriers, p)
 			}
 		}
 		if colour {
-			colours = append(colours, p)
+			out.colours = append(out.colours, p)
 		}
 		if protect && sheenSteps(s.wish, p) >= sheenTooFar {
 			why = fmt.Sprintf("Its %s is too far from the %s you asked for.", p.Sheen, s.wish.Sheen)
@@ -115,13 +122,13 @@ func (s *search) kinds() (primers, colours, barriers, protectors []*coating.Prod
 			}
 		}
 		if protect {
-			protectors = append(protectors, p)
+			out.protectors = append(out.protectors, p)
 		}
 		if !prime && !colour && !protect {
 			s.left[p] = LeftOut{p, "look", "", why}
 		}
 	}
-	return
+	return out, usable
 }
 
 // parts tells which roles p may play for the look, and why when none.
@@ -130,7 +137,12 @@ func parts(w Wish, p *coating.Product) (prime, colour, protect bool, why string)
 	switch {
 	case w.Material.Kind == substrate.Textile || f.Is("textile"):
 		return textileParts(w, p)
-	case f.Is("decor") || f.Is("resin") || f.Is("filler") || f.Is("factory") || f.ID == "bare":
+	case f.Is("decor"):
+		return false, false, false, "It is for decoration, and you ask for none that it is laid with."
+	case f.Is("resin"):
+		poured := len(w.at(decoration.Poured)) > 0
+		return false, false, poured, "It is poured thick, and you ask for no pour."
+	case f.Is("filler") || f.Is("factory") || f.ID == "bare":
 		return false, false, false, "It is not part of a plain coating system."
 	case f.Is("paint"):
 		fits := (w.Look == OpaquePale && p.Shade == coating.Pale) || (w.Look == OpaqueDark && p.Shade == coating.Dark)
@@ -141,6 +153,8 @@ func parts(w Wish, p *coating.Product) (prime, colour, protect bool, why string)
 			why = "It is not the depth of colour you asked for."
 		}
 		return false, fits, fits, why
+	case p.Shade == coating.Pale && !p.Opaque() || f.ID == limingWax: // whitens and lets the wood show
+		return false, w.Look == Limed, false, "It whitens the wood, and you did not ask for that."
 	case p.Shade == coating.Tone: // stains, and oils that carry colour
 		if w.Look != Stained {
 			return false, false, false, "It colours the wood, and you did not ask for that."
@@ -172,27 +186,90 @@ func textileParts(w Wish, p *coating.Product) (prime, colour, protect bool, why 
 	return false, fits, fits, "It is not the colour you asked for."
 }
 
-func (s *search) run() *search {
-	primers, colours, barriers, protectors := s.kinds()
-	start := []*label{{ground: s.wish.Ground()}}
-	primed := append(start, s.extend(start, Prime, primers)...)
-	under := primed
-	if s.wish.Look != Natural {
-		coloured := s.extend(primed, Colour, colours)
-		under = append(coloured, s.extend(coloured, Barrier, barriers)...)
-		// A paint, or an oil that carries its colour, may protect itself.
-		var self []*coating.Product
-		protectors = slices.DeleteFunc(slices.Clone(protectors), func(p *coating.Product) bool {
-			colourful := p.Shade != coating.Clear
-			if colourful {
-				self = append(self, p)
-			}
-			return colourful
-		})
-		s.finish(primed, self)
+// stage is one step on the way from the ground to the last coat.
+type stage struct {
+	role     Role
+	products []*coating.Product
+	may      bool // it may be left out
+}
+
+// stages of the build-up below and from the colour on, up to what protects it. A colour that protects itself lies on the
+// first of them.
+func (s *search) stages(r roles, usable []*coating.Product) (under, over []stage) {
+	w := s.wish
+	under = []stage{{Prime, r.primers, true}}
+	for _, d := range w.at(decoration.Under) {
+		role := Colour
+		if d.Kind.ID == "crackle" {
+			role = Decorate
+		}
+		under = append(under, stage{role, w.decorators(d, usable), false})
 	}
-	s.finish(under, protectors)
+	if w.Look != Natural {
+		over = append(over, stage{Colour, r.colours, false})
+	}
+	for _, d := range w.at(decoration.Over) {
+		over = append(over, stage{Decorate, w.decorators(d, usable), false})
+	}
+	return under, over
+}
+
+func (s *search) run() *search {
+	for _, d := range s.wish.Decor {
+		if s.wish.unfit(d) != "" {
+			return s
+		}
+	}
+	r, usable := s.kinds()
+	for _, d := range s.wish.at(decoration.Last) {
+		s.accents = append(s.accents, stage{Decorate, s.wish.decorators(d, usable), false})
+	}
+	under, over := s.stages(r, usable)
+	labels := s.through([]*label{{ground: s.wish.Ground()}}, under)
+	// A paint, or an oil that carries its colour, may protect itself; so does a pour.
+	var self, poured, clears []*coating.Product
+	for _, p := range r.protectors {
+		switch {
+		case p.Family.Is("resin"):
+			poured = append(poured, p)
+		case p.Shade != coating.Clear && s.wish.Look != Natural:
+			self = append(self, p)
+		default:
+			clears = append(clears, p)
+		}
+	}
+	if s.wish.bareColour() {
+		s.finish(labels, self)
+	}
+	labels = s.through(labels, over)
+	barrier := []stage{{Barrier, r.barriers, true}}
+	for _, d := range s.wish.at(decoration.Poured) {
+		ends := slices.DeleteFunc(slices.Clone(poured), func(p *coating.Product) bool { return !d.takes(p) })
+		s.finish(s.through(labels, barrier), ends)
+		labels = s.through(labels, []stage{{Decorate, s.wish.decorators(d, usable), false}})
+	}
+	if len(over) > 0 || !s.wish.bareColour() {
+		labels = s.through(labels, barrier)
+	}
+	s.finish(labels, clears)
 	return s
+}
+
+// bareColour tells whether a colour may be the last coat: nothing lies on it or is cut into it that wants a seal.
+func (w Wish) bareColour() bool {
+	return len(w.at(decoration.Over))+len(w.at(decoration.Worn))+len(w.at(decoration.Poured)) == 0
+}
+
+// through takes labels through stages.
+func (s *search) through(labels []*label, stages []stage) []*label {
+	for _, st := range stages {
+		next := s.extend(labels, st.role, st.products)
+		if st.may {
+			next = append(slices.Clone(labels), next...)
+		}
+		labels = next
+	}
+	return labels
 }
 
 // extend puts every product over every label where it may go, and keeps the labels that no other beats.
@@ -223,7 +300,7 @@ func keep(front []*label, l *label) []*label {
 
 func beats(a, b *label) bool {
 	thinner := a.ground.FilmUM <= b.ground.FilmUM && a.ground.SoftUM <= b.ground.SoftUM
-	return thinner && a.cost <= b.cost && a.with == b.with && withoutFilm(a.ground) == withoutFilm(b.ground)
+	return thinner && a.cost <= b.cost && a.money <= b.money && a.with == b.with && withoutFilm(a.ground) == withoutFilm(b.ground)
 }
 
 func withoutFilm(g compat.Ground) compat.Ground {
@@ -236,37 +313,47 @@ func (s *search) put(l *label, role Role, p *coating.Product) *label {
 	if p == l.product {
 		return nil
 	}
+	worn := s.wish.worn(l.role, role)
 	most, least := CoatsWanted(s.wish, role, l.ground, p)
 	for coats := most; coats >= least; coats-- {
-		below := s.join(l.ground, l.product == nil, p, coats)
+		layer := Layer{Role: role, Product: p, Coats: coats}
+		below := s.join(l, layer)
 		if !below.Legal() {
 			s.note(l, p, below)
 			continue
 		}
 		next := &label{below: l, role: role, product: p, coats: coats, cost: l.cost + joinCost(below).rank(s.wish)}
-		next.ground = l.ground.Under(p, coats)
+		next.ground = layer.on(l.ground)
 		if coats > 1 {
-			later := between(s.ctx, l.ground, Layer{Product: p, Coats: coats})
+			later := between(s.ctx, l.ground, layer, worn)
 			if !later.Legal() {
 				s.note(l, p, later)
 				continue
 			}
 			next.cost += float64(coats-1) * joinCost(later).rank(s.wish)
 		}
-		next.cost += layerCost(s.wish, Layer{Product: p, Coats: coats}).rank(s.wish)
+		first := l.ground.Top == nil
+		next.cost += layerCost(s.wish, layer, first).rank(s.wish)
 		next.with = l.with || p.ID == s.wish.Wants.With
+		if s.wish.Wants.Budget > 0 {
+			if next.money = l.money + s.wish.price(layer, first); next.money > s.wish.Wants.Budget {
+				s.left[p] = LeftOut{p, "wants", "", fmt.Sprintf("With it the material costs more than the %.0f you set.", s.wish.Wants.Budget)}
+				continue
+			}
+		}
 		s.used[p] = true
 		return next
 	}
 	return nil
 }
 
-// join judges the first coat of p over a ground; the very first of a system also meets what soil was found.
-func (s *search) join(ground compat.Ground, first bool, p *coating.Product, coats int) compat.Judgement {
-	j := compat.Join{Ground: ground, Coat: p, Coats: coats, Context: s.ctx}
-	if first {
+// join judges the first coat of a layer over a label; the very first of a system also meets what soil was found.
+func (s *search) join(l *label, layer Layer) compat.Judgement {
+	j := compat.Join{Ground: l.ground, Coat: layer.Product, Coats: layer.Coats, Partly: layer.partly(), Context: s.ctx}
+	if l.product == nil {
 		j.State = s.wish.state()
 	}
+	j.State.Distress = s.wish.worn(l.role, layer.Role)
 	return compat.Judge(j)
 }
 
@@ -344,20 +431,24 @@ func (s *search) finish(labels []*label, protectors []*coating.Product) {
 			end := s.put(l, Protect, p)
 			if end == nil {
 				_, fewest := CoatsWanted(s.wish, Protect, l.ground, p)
-				kins[i].hopeless[p] = !s.join(kins[i].thinnest, l.product == nil, p, fewest).Legal()
-				continue
-			}
-			if surface := compat.Judge(compat.Join{Ground: end.ground, Context: s.ctx}); !surface.Legal() {
-				s.note(l, p, surface)
-				s.used[p] = false
+				thinnest := *l
+				thinnest.ground = kins[i].thinnest
+				kins[i].hopeless[p] = !s.join(&thinnest, Layer{Role: Protect, Product: p, Coats: fewest}).Legal()
 				continue
 			}
 			end.cost += finishCost(s.wish, p, end.coats).rank(s.wish)
-			if !end.with && s.wish.Wants.With != 0 {
-				continue
-			}
-			if best := s.best[p]; best == nil || end.cost < best.cost {
-				s.best[p] = end
+			for _, end := range s.through([]*label{end}, s.accents) {
+				if surface := compat.Judge(compat.Join{Ground: end.ground, Context: s.ctx}); !surface.Legal() {
+					s.note(l, p, surface)
+					s.used[p] = false
+					continue
+				}
+				if !end.with && s.wish.Wants.With != 0 {
+					continue
+				}
+				if best := s.best[p]; best == nil || end.cost < best.cost {
+					s.best[p] = end
+				}
 			}
 		}
 	}
@@ -379,7 +470,7 @@ func (s *search) leastWait(l *label) float64 {
 // leastEnd is what p as the last coat costs at the least, whatever it lies on: its fewest coats, their waits, no film short.
 func (s *search) leastEnd(p *coating.Product) float64 {
 	_, fewest := CoatsWanted(s.wish, Protect, s.wish.Ground(), p) // the fewest are the same on every ground
-	parts := layerCost(s.wish, Layer{Product: p, Coats: fewest})
+	parts := layerCost(s.wish, Layer{Role: Protect, Product: p, Coats: fewest}, false)
 	parts.add(Parts{Wait: p.RecoatAfterH(s.wish.Air) / hoursInDay}, float64(fewest-1))
 	parts.add(finishCost(s.wish, p, filmEnough), 1)
 	return parts.rank(s.wish)
@@ -426,6 +517,9 @@ func (s *search) whyNot(p *coating.Product, shown []System) LeftOut {
 			return LeftOut{p, "outranked", "", fmt.Sprintf("It would go on, but falls short on %s. %s does better.", shortOn(system), shown[0].Protection().Product.Name)}
 		}
 		return LeftOut{p, "outranked", "", "It would do, but it takes more work or time than the ones shown, or is close kin to one of them."}
+	}
+	if l, noted := s.left[p]; noted && l.Kind == "wants" {
+		return l
 	}
 	if s.used[p] {
 		return LeftOut{p, "unused", "", "It may go on, but no system shown needs it or gets better by it."}

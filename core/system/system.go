@@ -9,7 +9,9 @@ import (
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
+	"firmitas/core/decoration"
 	"firmitas/core/enduse"
+	"firmitas/core/furniture"
 	"firmitas/core/quantity"
 	"firmitas/core/substrate"
 )
@@ -22,10 +24,11 @@ const (
 	Stained    Look = "stained"     // the wood shows through a colour
 	OpaquePale Look = "opaque_pale" // white, pale or grey, and must stay so
 	OpaqueDark Look = "opaque_dark"
+	Limed      Look = "limed" // the wood shows, white in its pores
 )
 
 // Looks there are.
-var Looks = []Look{Natural, Stained, OpaquePale, OpaqueDark}
+var Looks = []Look{Natural, Stained, OpaquePale, OpaqueDark, Limed}
 
 // Opaque looks hide the wood.
 func (l Look) Opaque() bool { return l == OpaquePale || l == OpaqueDark }
@@ -36,7 +39,12 @@ type Wish struct {
 	Material   *substrate.Material
 	Look       Look
 	Sheen      coating.Sheen
-	Air        climate.Air
+	Decor      []Decor
+	Face       furniture.Face
+	AreaM2     float64     // of all pieces alike together
+	WidthM     float64     // of a board; 0 = not told
+	Air        climate.Air // by day
+	Night      climate.Air // zero = as by day
 	FoodPolicy enduse.FoodPolicy
 	Seen       substrate.Inspection // zero: bare, clean and sound
 	Action     substrate.Action     // what is done with the old finish; "" when there is none
@@ -92,26 +100,36 @@ type Layer struct {
 	Between compat.Judgement // its later coats over its own; zero for one coat
 }
 
-// GiveRoles names the part that each layer plays by its kind and place, for systems put together by hand.
-func GiveRoles(layers []Layer) {
+// GiveRoles names the part that each layer plays by its kind and place, for systems put together by hand. A paint that a
+// decoration of the wish names decorates.
+func GiveRoles(w Wish, layers []Layer) {
+	named := func(p *coating.Product) bool {
+		return slices.ContainsFunc(w.Decor, func(d Decor) bool { return d.Product == p.ID && d.Kind.Place != decoration.Under })
+	}
+	ends := len(layers) - 1 // the layer that takes the wear: what is laid over it for looks only does not
+	for ends > 0 && (layers[ends].Product.Family.Is("decor") || w.accent(layers[ends].Product)) {
+		ends--
+	}
 	for i := range layers {
 		f := layers[i].Product.Family
 		switch {
-		case i == len(layers)-1:
+		case i > ends || i < ends && (f.Is("decor") || i > 0 && named(layers[i].Product)):
+			layers[i].Role = Decorate
+		case i == ends:
 			layers[i].Role = Protect
 		case f.Is("primer") || i == 0 && f.Is("sealer"):
 			layers[i].Role = Prime
 		case f.Is("sealer"):
 			layers[i].Role = Barrier
-		case f.Is("stain") || f.Is("paint"):
+		case f.Is("stain") || f.Is("paint") || f.ID == limingWax:
 			layers[i].Role = Colour
-		case f.Is("decor"):
-			layers[i].Role = Decorate
 		default:
 			layers[i].Role = Protect
 		}
 	}
 }
+
+const limingWax = "wax_liming"
 
 // GateResult is one gate of the end use, with what the labels state towards it.
 type GateResult struct {
@@ -212,8 +230,17 @@ func (s System) Amber() float64 {
 	return most
 }
 
-// Protection is the layer that takes the wear: the last one.
-func (s System) Protection() Layer { return s.Layers[len(s.Layers)-1] }
+// Protection is the layer that takes the wear: the last one that is not laid for its looks alone.
+func (s System) Protection() Layer { return protection(s.Layers) }
+
+func protection(layers []Layer) Layer {
+	for i := len(layers) - 1; i >= 0; i-- {
+		if layers[i].Role != Decorate {
+			return layers[i]
+		}
+	}
+	return layers[len(layers)-1]
+}
 
 // Assess judges layers from the ground up as one system for a wish. It never fails: an illegal system comes back
 // with the joins and gates that make it so. Layers must not be empty.
@@ -222,28 +249,31 @@ func Assess(w Wish, layers []Layer) System {
 	ground := w.Ground()
 	s := System{AskedUM: w.Use.FilmUM}
 	at := 0.0 // hours since the first coat
+	below := Role("")
 	for i, l := range layers {
-		first := compat.Join{Ground: ground, Coat: l.Product, Coats: l.Coats, Context: ctx}
+		worn := w.worn(below, l.Role)
+		first := compat.Join{Ground: ground, Coat: l.Product, Coats: l.Coats, Partly: l.partly(), Context: ctx}
 		if i == 0 {
 			first.State = w.state()
 		}
+		first.State.Distress = worn
 		l.Below = compat.Judge(first)
 		s.Parts.add(joinCost(l.Below), 1)
 		s.WaitH += l.Below.EarliestH
 		at += l.Below.EarliestH
 		if l.Coats > 1 {
-			l.Between = between(ctx, ground, l)
+			l.Between = between(ctx, ground, l, worn)
 			more := float64(l.Coats - 1)
 			s.Parts.add(joinCost(l.Between), more)
 			s.WaitH += more * l.Between.EarliestH
 			at += more * l.Between.EarliestH
 		}
-		ground = ground.Under(l.Product, l.Coats)
-		s.Parts.add(layerCost(w, l), 1)
+		s.Parts.add(layerCost(w, l, ground.Top == nil), 1)
+		ground, below = l.on(ground), l.Role
 		s.LightUseH = max(s.LightUseH, at+l.Product.LightUseAfterH(w.Air))
 		s.FullCureH = max(s.FullCureH, at+l.Product.FullCureAfterH(w.Air))
 		s.Coats += l.Coats
-		for _, why := range l.Product.Limits().Obstacles(w.Air) {
+		for _, why := range w.airForbids(l.Product) {
 			s.Obstacles = append(s.Obstacles, l.Product.Name+": "+why)
 		}
 		s.Layers = append(s.Layers, l)
@@ -260,9 +290,34 @@ func Assess(w Wish, layers []Layer) System {
 	return s
 }
 
-// between judges the later coats of a layer over its first one.
-func between(ctx compat.Context, ground compat.Ground, l Layer) compat.Judgement {
-	return compat.Judge(compat.Join{Ground: ground.Under(l.Product, 1), Coat: l.Product, Coats: l.Coats - 1, Context: ctx})
+// between judges the later coats of a layer over its first one. Where wax is cut through, its next coat closes the cuts.
+func between(ctx compat.Context, ground compat.Ground, l Layer, worn compat.Distress) compat.Judgement {
+	first := l
+	first.Coats = 1
+	j := compat.Join{Ground: first.on(ground), Coat: l.Product, Coats: l.Coats - 1, Partly: l.partly(), Context: ctx}
+	if ctx.Schools.DistressAfterWax && l.Product.Family.Body == coating.Wax {
+		j.State.Distress = worn
+	}
+	return compat.Judge(j)
+}
+
+const (
+	nightFalls = 20 // o'clock
+	dayBreaks  = 8
+	// longestDry is how long a coat laid in the morning may take to stay clear of the night's air.
+	longestDry = nightFalls - dayBreaks - 2.0
+)
+
+// airForbids says what speaks against p in the room's air, by day, and by night too where it is not dry to the touch before.
+func (w Wish) airForbids(p *coating.Product) []string {
+	why := p.Limits().Obstacles(w.Air)
+	if w.Night == (climate.Air{}) || len(why) > 0 || p.TouchDryH(w.Air) <= longestDry {
+		return why
+	}
+	for _, o := range p.Limits().Obstacles(w.Night) {
+		why = append(why, "Still wet at night. "+o)
+	}
+	return why
 }
 
 func sheenSteps(w Wish, last *coating.Product) int {
@@ -297,6 +352,11 @@ var statementFor = map[enduse.GateID]string{
 	enduse.Child: coating.StatesToys, enduse.Mouthing: coating.StatesToys, enduse.Food: coating.StatesFood, enduse.Slip: coating.StatesSlip,
 }
 
+// darkBelow tells whether what lies below is darker than a pale colour: wood, an undercoat, an old colour.
+func (w Wish) darkBelow(ground compat.Ground) bool {
+	return ground.Hidden || w.Wants.OverDark || w.Material.Wood() && !w.Material.PaleInSelf
+}
+
 // silentLeastCoats of a protective film where its own label names no number (practice).
 const silentLeastCoats = 2
 
@@ -315,9 +375,11 @@ func CoatsWanted(w Wish, role Role, ground compat.Ground, p *coating.Product) (m
 		if p.Family.Is("sealer") {
 			return 1, 1
 		}
+	case Decorate:
+		return least, least
 	case Colour, Protect:
-		if p.Shade == coating.Pale && !w.Material.PaleInSelf && w.Material.Wood() && !ground.Hidden {
-			most = least + 1 // pale over darker wood hides in three coats rather than two (practice)
+		if p.Shade == coating.Pale && p.Opaque() && !ground.Pale && w.darkBelow(ground) {
+			most = least + 1 // pale over dark hides in three coats rather than two (practice)
 		}
 		if role == Protect && p.Family.Body == coating.Film {
 			most = max(most, quantity.CoatsFor(w.Use.FilmUM, p.DryUM(), least))

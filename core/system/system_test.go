@@ -1,6 +1,7 @@
 package system
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"math/rand/v2"
@@ -12,6 +13,7 @@ import (
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
+	"firmitas/core/decoration"
 	"firmitas/core/enduse"
 	"firmitas/core/substrate"
 )
@@ -46,6 +48,17 @@ func demoShelf(t testing.TB) []*coating.Product {
 		"stain_gel_oil tone", "stain_oil tone", "paint_chalk pale dead-flat", "paint_all_in_one pale matte toys", "enamel_wb pale toys", "enamel_wb dark",
 		"clear_wb_pu toys", "clear_wb_pu_heavy", "clear_wb_pu_2k", "floor_wb", "floor_wb_2k slip", "varnish_oil_pu", "varnish_spar", "oil_exterior",
 		"oil_hardwax matte", "wax_clear", "oil_board matte food", "varnish_conversion", "sealer_vinyl", "paint_exterior_acrylic dark", "lacquer_cab")
+}
+
+// decorShelf has besides what decorations are laid with.
+func decorShelf(t testing.TB) []*coating.Product {
+	t.Helper()
+	lines := []string{}
+	for _, p := range demoShelf(t) {
+		lines = append(lines, p.Name)
+	}
+	return shelf(t, append(lines, "paint_chalk dark dead-flat", "stain_wb pale", "wax_liming matte", "paint_clay pale dead-flat", "wax_gilding", "wax_dark tone", "epoxy_flood gloss",
+		"transfer_rub_on", "transfer_water_slide", "decoupage_paper", "leaf_metal", "crackle_medium", "paint_craft dark matte", "paint_metallic dark")...)
 }
 
 func wish(use, material string, look Look) Wish {
@@ -99,8 +112,18 @@ func (c useCase) wish(t testing.TB) Wish {
 		w.FoodPolicy = enduse.CuredFilmFood
 	case "cold":
 		w.Air.TempC = 4
-	default:
-		t.Fatalf("no such wants: %s", c.wants)
+	case "over_dark":
+		w.Wants.OverDark = true
+	case "budget":
+		w.AreaM2, w.Wants.Budget = 1, 10
+	default: // decorations
+		for _, id := range strings.Fields(c.wants) {
+			k := decoration.Find(id)
+			if k == nil {
+				t.Fatalf("no such wants: %s", id)
+			}
+			w.Decor = append(w.Decor, Decor{Kind: k})
+		}
 	}
 	return w
 }
@@ -108,17 +131,25 @@ func (c useCase) wish(t testing.TB) Wish {
 // Practice: which last coats a finisher would expect among all that suit, which never among those shown, and what is said of
 // the rest.
 func TestEndUsesAsAFinisherWouldAnswer(t *testing.T) {
-	shelf := demoShelf(t)
+	shelf := decorShelf(t)
 	cases := readUses(t)
 	seen := map[string]bool{}
 	for _, c := range cases {
-		seen[c.use] = true
 		w := c.wish(t)
+		seen[c.use], seen[c.look] = true, true
+		for _, d := range w.Decor {
+			seen[d.Kind.ID] = true
+		}
 		answer := Search(w, shelf)
 		suits := map[string]bool{}
-		for p := range newSearch(w, shelf).run().best {
+		chains := ""
+		for p, end := range newSearch(w, shelf).run().best {
 			suits[p.Family.ID] = true
 			suits[p.Family.ID+"_"+string(p.Shade)] = true
+			for _, l := range end.layers() {
+				chains += ">" + l.Product.Family.ID + "_" + string(l.Product.Shade)
+			}
+			chains += "\n"
 		}
 		shown := lastFamilies(answer)
 		for _, s := range answer.Systems {
@@ -127,7 +158,11 @@ func TestEndUsesAsAFinisherWouldAnswer(t *testing.T) {
 		}
 		name := fmt.Sprintf("%s %s in %s, %s %s", c.use, c.place, c.material, c.look, c.wants)
 		for _, id := range strings.Fields(c.must) {
-			if !suits[id] {
+			if order := strings.Split(id, ">"); len(order) > 1 {
+				if !inOrder(chains, order) {
+					t.Errorf("%s: no system lays %s; there are\n%s", name, id, chains)
+				}
+			} else if !suits[id] {
 				t.Errorf("%s: %s does not suit, though it must", name, id)
 			}
 		}
@@ -156,9 +191,35 @@ func TestEndUsesAsAFinisherWouldAnswer(t *testing.T) {
 			t.Errorf("end use %s has no case", u.ID)
 		}
 	}
+	for _, l := range Looks {
+		if !seen[string(l)] {
+			t.Errorf("look %s has no case", l)
+		}
+	}
+	for _, k := range decoration.Kinds {
+		if !seen[k.ID] {
+			t.Errorf("decoration %s has no case", k.ID)
+		}
+	}
 	if len(cases) < 60 {
 		t.Errorf("%d cases, at least 60", len(cases))
 	}
+}
+
+// inOrder tells whether a line of chains holds the families one after the other, others between them allowed.
+func inOrder(chains string, families []string) bool {
+	for chain := range strings.Lines(chains) {
+		at := 0
+		for l := range strings.SplitSeq(strings.TrimSpace(chain), ">") {
+			if at < len(families) && strings.HasPrefix(l, families[at]) {
+				at++
+			}
+		}
+		if at == len(families) {
+			return true
+		}
+	}
+	return false
 }
 
 // checkAnswer holds an answer against what every answer promises: legal systems, few of them, a reason for all the rest.
@@ -245,7 +306,7 @@ func TestLayersByHandGetTheirRoles(t *testing.T) {
 		for _, p := range shelf(t, c.layers...) {
 			layers = append(layers, Layer{Product: p, Coats: 1})
 		}
-		GiveRoles(layers)
+		GiveRoles(Wish{}, layers)
 		for i, l := range layers {
 			if l.Role != c.roles[i] {
 				t.Errorf("%v: layer %d is to %s, not %s", c.layers, i+1, l.Role, c.roles[i])
@@ -603,27 +664,33 @@ func TestAssessSaysWhyIllegal(t *testing.T) {
 	}
 }
 
-// everySystem enumerates, by plain recursion over all stage choices, the cheapest legal rank for each last coat.
-// It shares CoatsWanted, parts and Assess with the search, but none of its labels, stages or dominance.
+// everySystem enumerates, by plain recursion over all choices for each place, the cheapest legal rank for each last coat.
+// It shares CoatsWanted, parts, decorators and Assess with the search, but none of its labels, stages or dominance.
 func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float64 {
 	best := map[*coating.Product]float64{}
 	try := func(layers []Layer) {
-		ground := w.Ground()
+		ground, money := w.Ground(), 0.0
 		for i := range layers {
 			l := &layers[i]
+			below := Role("")
+			if i > 0 {
+				below = layers[i-1].Role
+			}
 			most, least := CoatsWanted(w, l.Role, ground, l.Product)
 			l.Coats = 0
 			for n := most; n >= least && l.Coats == 0; n-- {
-				below := compat.Judge(compat.Join{Ground: ground, Coat: l.Product, Coats: n, Context: w.Context()})
-				later := compat.Judge(compat.Join{Ground: ground.Under(l.Product, 1), Coat: l.Product, Coats: n - 1, Context: w.Context()})
-				if below.Legal() && (n == 1 || later.Legal()) {
-					l.Coats = n
+				try := *l
+				try.Coats = n
+				first := compat.Join{Ground: ground, Coat: l.Product, Coats: n, Partly: l.partly(), Context: w.Context(), State: compat.State{Distress: w.worn(below, l.Role)}}
+				spent := money + w.price(try, ground.Top == nil)
+				if compat.Judge(first).Legal() && (n == 1 || between(w.Context(), ground, try, w.worn(below, l.Role)).Legal()) && (w.Wants.Budget == 0 || spent <= w.Wants.Budget) {
+					l.Coats, money = n, spent
 				}
 			}
 			if l.Coats == 0 || (i > 0 && layers[i-1].Product == l.Product) {
 				return
 			}
-			ground = ground.Under(l.Product, l.Coats)
+			ground = l.on(ground)
 		}
 		with := w.Wants.With == 0 || slices.ContainsFunc(layers, func(l Layer) bool { return l.Product.ID == w.Wants.With })
 		if s := Assess(w, layers); with && s.Legal() && s.SheenSteps < sheenTooFar {
@@ -633,37 +700,76 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 			}
 		}
 	}
-	options := func(role Role) []*Layer {
-		out := []*Layer{nil}
+	for _, d := range w.Decor {
+		if w.unfit(d) != "" {
+			return best
+		}
+	}
+	kind := func(role Role, fits func(prime, colour, protect bool, p *coating.Product) bool, may bool) (out []*Layer) {
+		if may {
+			out = []*Layer{nil}
+		}
 		for _, p := range products {
-			prime, colour, protect, _ := parts(w, p)
-			if (role == Prime && prime) || (role == Colour && colour) || (role == Barrier && prime && p.Family.Is("sealer")) || (role == Protect && protect) {
+			if prime, colour, protect, _ := parts(w, p); fits(prime, colour, protect, p) {
 				out = append(out, &Layer{Role: role, Product: p})
 			}
 		}
 		return out
 	}
-	for _, prime := range options(Prime) {
-		for _, colour := range options(Colour) {
-			for _, barrier := range options(Barrier) {
-				for _, protect := range options(Protect)[1:] {
-					colourful := protect.Product.Shade != coating.Clear
-					switch {
-					case w.Look == Natural && (colour != nil || barrier != nil),
-						w.Look != Natural && colourful && (colour != nil || barrier != nil),
-						w.Look != Natural && !colourful && colour == nil:
-						continue
-					}
-					var layers []Layer
-					for _, l := range []*Layer{prime, colour, barrier, protect} {
-						if l != nil {
-							layers = append(layers, *l)
-						}
-					}
-					try(layers)
-				}
+	decor := func(place decoration.Place) (out [][]*Layer) {
+		for _, d := range w.at(place) {
+			role := Decorate
+			if d.Kind.ID == "undercoat" {
+				role = Colour
+			}
+			var slot []*Layer
+			for _, p := range w.decorators(d, products) {
+				slot = append(slot, &Layer{Role: role, Product: p})
+			}
+			out = append(out, slot)
+		}
+		return out
+	}
+	barrier := kind(Barrier, func(prime, _, _ bool, p *coating.Product) bool { return prime && p.Family.Is("sealer") }, true)
+	protect := func(fits func(p *coating.Product) bool) []*Layer {
+		return kind(Protect, func(_, _, protect bool, p *coating.Product) bool { return protect && fits(p) }, false)
+	}
+	resin := func(p *coating.Product) bool { return p.Family.Is("resin") }
+	self := func(p *coating.Product) bool { return !resin(p) && w.Look != Natural && p.Shade != coating.Clear }
+	clear := func(p *coating.Product) bool { return !resin(p) && !self(p) }
+	under := append([][]*Layer{kind(Prime, func(prime, _, _ bool, _ *coating.Product) bool { return prime }, true)}, decor(decoration.Under)...)
+	over := decor(decoration.Over)
+	if w.Look != Natural {
+		over = append([][]*Layer{kind(Colour, func(_, colour, _ bool, _ *coating.Product) bool { return colour }, false)}, over...)
+	}
+	last := decor(decoration.Last)
+	ways := [][][]*Layer{}
+	if w.bareColour() {
+		ways = append(ways, slices.Concat(under, [][]*Layer{protect(self)}, last))
+	}
+	if pour := decor(decoration.Poured); len(pour) > 0 {
+		ways = append(ways, slices.Concat(under, over, [][]*Layer{barrier, protect(func(p *coating.Product) bool { return resin(p) && w.at(decoration.Poured)[0].takes(p) })}, last), slices.Concat(under, over, pour, [][]*Layer{barrier, protect(clear)}, last))
+	} else if len(over) > 0 || !w.bareColour() {
+		ways = append(ways, slices.Concat(under, over, [][]*Layer{barrier, protect(clear)}, last))
+	} else {
+		ways = append(ways, slices.Concat(under, [][]*Layer{protect(clear)}, last))
+	}
+	var walk func(slots [][]*Layer, laid []Layer)
+	walk = func(slots [][]*Layer, laid []Layer) {
+		if len(slots) == 0 {
+			try(slices.Clone(laid))
+			return
+		}
+		for _, l := range slots[0] {
+			if l == nil {
+				walk(slots[1:], laid)
+			} else {
+				walk(slots[1:], append(slices.Clone(laid), *l))
 			}
 		}
+	}
+	for _, way := range ways {
+		walk(way, nil)
 	}
 	return best
 }
@@ -671,13 +777,13 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 // Property: on random small shelves and wishes the search finds, for every last coat, exactly the cheapest legal system.
 func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
 	r := rand.New(rand.NewPCG(3, 5))
-	all := demoShelf(t)
-	compared := 0
-	for round := range 400 {
+	all := decorShelf(t)
+	compared, decorated := 0, 0
+	for round := range 4000 {
 		some := slices.Clone(all)
 		r.Shuffle(len(some), func(i, j int) { some[i], some[j] = some[j], some[i] })
 		some = some[:9]
-		w := Wish{
+		w := Wish{AreaM2: 1,
 			Use: enduse.EndUses[r.IntN(len(enduse.EndUses))], Material: substrate.Materials[r.IntN(len(substrate.Materials))],
 			Look: Looks[r.IntN(len(Looks))], Sheen: coating.Sheen(r.IntN(6)), FoodPolicy: enduse.StrictFood,
 			Air: climate.Air{TempC: 8 + 20*r.Float64(), RH: 35 + 45*r.Float64()},
@@ -685,7 +791,23 @@ func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
 		if r.IntN(2) == 0 { // an old finish that is kept
 			w.Seen.Finish, w.Action = substrate.OldFinishes[r.IntN(len(substrate.OldFinishes))], substrate.Keep
 		}
-		w.Wants.Weights = Weights{Wear: float64(r.IntN(5)), Soon: float64(r.IntN(5)), Repair: float64(r.IntN(5)), Smell: float64(r.IntN(5)), Coats: float64(r.IntN(5))}
+		w.Wants.Weights = Weights{Wear: float64(r.IntN(5)), Soon: float64(r.IntN(5)), Repair: float64(r.IntN(5)), Smell: float64(r.IntN(5)), Coats: float64(r.IntN(5)), Cost: float64(r.IntN(3))}
+		w.Wants.OverDark, w.Schools.DistressAfterWax = r.IntN(3) == 0, r.IntN(2) == 0
+		if r.IntN(4) == 0 {
+			w.Wants.Budget, w.Wants.Prices = 5+30*r.Float64(), map[int64]float64{some[0].ID: 90, some[1].ID: 5}
+		}
+		for range r.IntN(3) {
+			d := Decor{Kind: decoration.Kinds[r.IntN(len(decoration.Kinds))]}
+			some[r.IntN(4)] = all[len(all)-1-r.IntN(9)] // something to decorate with
+			if d.Kind.AnyPaint && r.IntN(3) == 0 {
+				d.Product = some[r.IntN(len(some))].ID
+			}
+			if !slices.ContainsFunc(w.Decor, func(o Decor) bool { return o.Kind == d.Kind }) {
+				w.Decor = append(w.Decor, d)
+			}
+		}
+		slices.SortFunc(some, func(a, b *coating.Product) int { return cmp.Compare(a.ID, b.ID) })
+		some = slices.Compact(some)
 		w.Wants.LowSmell, w.Wants.NoTwoPart = r.IntN(4) == 0, r.IntN(4) == 0
 		if r.IntN(6) == 0 {
 			w.Wants.With = some[0].ID
@@ -704,10 +826,13 @@ func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
 				t.Fatalf("round %d, %s: search %+v, brute force %.4f", round, last.Name, end, rank)
 			}
 			compared++
+			if len(w.Decor) > 0 {
+				decorated++
+			}
 		}
 	}
-	if compared < 200 {
-		t.Errorf("only %d systems compared: the shelves are too poor to prove anything", compared)
+	if compared < 200 || decorated < 60 {
+		t.Errorf("only %d systems compared, %d of them decorated: the shelves are too poor to prove anything", compared, decorated)
 	}
 }
 

@@ -9,14 +9,17 @@ import (
 
 // Wants is what a finisher asks besides end use, look and sheen. The zero Wants asks nothing more.
 type Wants struct {
-	NoSolvent bool           // nothing carried by solvent or alcohol
-	NoTwoPart bool           // nothing to be mixed
-	NoSpray   bool           // nothing that must be sprayed
-	LowSmell  bool           // nothing that smells for days
-	InStock   map[int64]bool // products there is a tin of, when nothing may be bought; nil = may buy
-	Without   []string       // families put aside
-	WithoutID []int64        // products put aside
-	With      int64          // a product that must be in it; 0 = none
+	NoSolvent bool              // nothing carried by solvent or alcohol
+	NoTwoPart bool              // nothing to be mixed
+	NoSpray   bool              // nothing that must be sprayed
+	LowSmell  bool              // nothing that smells for days
+	InStock   map[int64]bool    // products there is a tin of, when nothing may be bought; nil = may buy
+	Without   []string          // families put aside
+	WithoutID []int64           // products put aside
+	With      int64             // a product that must be in it; 0 = none
+	OverDark  bool              // what is there is dark, old colour or stain
+	Budget    float64           // most that the material may cost; 0 = no limit
+	Prices    map[int64]float64 // by litre, of products that a tin tells one of
 	Weights   Weights
 }
 
@@ -27,6 +30,7 @@ type Weights struct {
 	Repair float64 // how hard a scratch is to make good, and how often it is renewed
 	Smell  float64
 	Coats  float64 // work, tins and washing-up
+	Cost   float64 // material
 }
 
 // MostWeight of one thing.
@@ -88,6 +92,7 @@ func (w Wants) loosened() []loose {
 	let(w.LowSmell, "No smell.", "Allow some days of airing.", func(w *Wants) { w.LowSmell = false })
 	let(w.InStock != nil, "Only what is in stock.", "Allow buying.", func(w *Wants) { w.InStock = nil })
 	let(len(w.Without)+len(w.WithoutID) > 0, "What you put aside.", "Take it back.", func(w *Wants) { w.Without, w.WithoutID = nil, nil })
+	let(w.Budget > 0, "The budget.", "Let the material cost more.", func(w *Wants) { w.Budget = 0 })
 	let(w.With != 0, "The product that must be in it.", "Let it go.", func(w *Wants) { w.With = 0 })
 	return out
 }

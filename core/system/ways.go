@@ -32,7 +32,7 @@ func WaysPast(w Wish, s System, shelf []*coating.Product) [][]compat.Way {
 				out[i] = append(out[i], way.Way)
 			}
 		}
-		stack.Laid = append(stack.Laid, compat.Laid{Product: l.Product, Coats: l.Coats})
+		stack.Laid = append(stack.Laid, compat.Laid{Product: l.Product, Coats: l.Coats, Partly: l.partly()})
 	}
 	return out
 }
@@ -44,7 +44,7 @@ func (w Wish) taking(layers []Layer, i int, way compat.Way) System {
 		laid = append(laid, Layer{Product: step.Product, Coats: step.Coats})
 	}
 	laid = append(laid, layers[i+1:]...)
-	GiveRoles(laid)
+	GiveRoles(w, laid)
 	return Assess(w, laid)
 }
 

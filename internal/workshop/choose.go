@@ -246,7 +246,7 @@ func (s *Service) Assess(ctx context.Context, b Brief, layers []LayerAsked) (Ass
 	if err != nil {
 		return Assessed{}, err
 	}
-	system.GiveRoles(laid)
+	system.GiveRoles(q.brief.Zones[0].Wish, laid)
 	wish := q.brief.Zones[0].Wish
 	judged := system.Assess(wish, laid)
 	out := Assessed{Why: lacks(judged), Ways: system.WaysPast(wish, judged, q.shelf)}

@@ -1,0 +1,165 @@
+package system
+
+import (
+	"fmt"
+	"slices"
+
+	"firmitas/core/coating"
+	"firmitas/core/compat"
+	"firmitas/core/decoration"
+)
+
+// Decor is one decoration that is wished for.
+type Decor struct {
+	Kind     *decoration.Kind
+	Product  int64              // what it is laid with; 0 = what suits
+	Measures map[string]float64 // as Kind.Measures names them; empty while nothing is measured
+	Shares   []decoration.Share // of a resin pour
+}
+
+// decorShare of a zone is what a decoration that covers in part takes where nothing is measured (practice).
+const decorShare = 0.25
+
+// covers is how much of a zone of area m² it covers.
+func (d Decor) covers(area float64) float64 {
+	if layout, err := d.Kind.Measure(d.Measures, d.Shares); err == nil {
+		for _, f := range layout.Facts {
+			if f.Unit == decoration.Square {
+				return f.Value
+			}
+		}
+	}
+	if d.Kind.Partly() || d.Kind.Place == decoration.Worn {
+		return area * decorShare
+	}
+	return area
+}
+
+// takes tells whether p is what it is laid with, named or of a kind that does.
+func (d Decor) takes(p *coating.Product) bool {
+	if d.Product != 0 {
+		return p.ID == d.Product
+	}
+	return slices.Contains(d.Kind.Families, p.Family.ID)
+}
+
+func anyPaint(p *coating.Product) bool {
+	return p.Family.Is("paint") && p.Family.Carrier == coating.Water && !p.Family.Is("floor")
+}
+
+// contrasts tells whether an undercoat of p would show through a colour of the look.
+func (l Look) contrasts(p *coating.Product) bool {
+	return p.Family.Is("paint") && (l == OpaquePale && p.Shade == coating.Dark || l == OpaqueDark && p.Shade == coating.Pale)
+}
+
+// decorators are the products that d may be laid with.
+func (w Wish) decorators(d Decor, shelf []*coating.Product) []*coating.Product {
+	only := func(may func(*coating.Product) bool) []*coating.Product {
+		return slices.DeleteFunc(slices.Clone(shelf), func(p *coating.Product) bool { return !may(p) })
+	}
+	found := only(d.takes)
+	switch {
+	case len(found) > 0 || d.Product != 0 || !d.Kind.AnyPaint:
+		return found
+	case d.Kind.Place == decoration.Under:
+		return only(w.Look.contrasts)
+	}
+	return only(anyPaint)
+}
+
+// at are the decorations of a place, in the order that hands take them. Crackle brings a base colour with it.
+func (w Wish) at(place decoration.Place) []Decor {
+	var out []Decor
+	for _, k := range decoration.Kinds {
+		i := slices.IndexFunc(w.Decor, func(d Decor) bool { return d.Kind == k })
+		switch {
+		case k.Place != place:
+		case i >= 0:
+			out = append(out, w.Decor[i])
+		case k.ID == "undercoat" && slices.ContainsFunc(w.Decor, func(d Decor) bool { return d.Kind.ID == "crackle" }):
+			out = append(out, Decor{Kind: k})
+		}
+	}
+	return out
+}
+
+// distress is how the colour is worn through.
+func (w Wish) distress() compat.Distress {
+	for _, d := range w.at(decoration.Worn) {
+		if d.Kind.ID == "distress_wet" {
+			return compat.WetDistress
+		}
+		return compat.DryDistress
+	}
+	return compat.Undistressed
+}
+
+// worn is how the ground was worn through when a layer goes on over one that played the part of below.
+func (w Wish) worn(below, role Role) compat.Distress {
+	if (below == Colour || below == Decorate) && (role == Barrier || role == Protect) {
+		return w.distress()
+	}
+	return compat.Undistressed
+}
+
+// Worn is the decoration by which hands wear the surface through before layer i goes on, and how much of area m²; nil when none is.
+func (w Wish) Worn(layers []Layer, i int, area float64) (*decoration.Kind, float64) {
+	if i == 0 || w.worn(layers[i-1].Role, layers[i].Role) == compat.Undistressed {
+		return nil, 0
+	}
+	d := w.at(decoration.Worn)[0]
+	return d.Kind, d.covers(area)
+}
+
+// DecorOf is the decoration that a layer belongs to; nil when it belongs to none that is wished for.
+func (w Wish) DecorOf(l Layer) *Decor {
+	if l.Role != Decorate {
+		return nil
+	}
+	for i, d := range w.Decor {
+		if d.takes(l.Product) || d.Product == 0 && d.Kind.AnyPaint && d.Kind.Place == decoration.Over && anyPaint(l.Product) {
+			return &w.Decor[i]
+		}
+	}
+	return nil
+}
+
+// Area is how much of a zone of area m² a layer covers.
+func (w Wish) Area(l Layer, area float64) float64 {
+	if d := w.DecorOf(l); d != nil {
+		return d.covers(area)
+	}
+	if l.partly() {
+		return area * decorShare
+	}
+	return area
+}
+
+// wholly are decorations that cover what lies below them.
+var wholly = []string{"crackle_medium", "size_gilding", "epoxy_flood", "wax_dark"}
+
+// partly tells whether a layer leaves open what lies below it, in part.
+func (l Layer) partly() bool {
+	return l.Role == Decorate && !slices.Contains(wholly, l.Product.Family.ID)
+}
+
+// on is the ground that a layer leaves.
+func (l Layer) on(g compat.Ground) compat.Ground {
+	if l.partly() {
+		return g.UnderPartly(l.Product, l.Coats)
+	}
+	return g.Under(l.Product, l.Coats)
+}
+
+// unfit is why a decoration has no place in the look; "" when it has.
+func (w Wish) unfit(d Decor) string {
+	if d.Kind.Opaque && !w.Look.Opaque() {
+		return fmt.Sprintf("%s wants a painted surface, and the look is %s.", d.Kind.Name, lookNames[w.Look])
+	}
+	return ""
+}
+
+// accent tells whether p is laid over the protection for its looks alone.
+func (w Wish) accent(p *coating.Product) bool {
+	return slices.ContainsFunc(w.at(decoration.Last), func(d Decor) bool { return d.takes(p) })
+}
