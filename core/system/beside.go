@@ -26,12 +26,12 @@ func (n Neighbour) takes(p *coating.Product) bool {
 }
 
 // shared tells whether a zone beside needs p anyway: no tin more to buy, open and wash up after.
-func (w Wish) shared(p *coating.Product) bool {
+func (w *Wish) shared(p *coating.Product) bool {
 	return slices.ContainsFunc(w.Beside, func(n Neighbour) bool { return n.takes(p) })
 }
 
 // sheenApart is by how many steps a last coat parts from the sheen of the zones beside that have the same look.
-func (w Wish) sheenApart(last *coating.Product) int {
+func (w *Wish) sheenApart(last *coating.Product) int {
 	most := 0
 	for _, n := range w.Beside {
 		if apart := int(last.Sheen) - int(n.last().Sheen); n.Look == w.Look {

@@ -56,7 +56,7 @@ func (w Wish) bestEnd(s System, layers []Layer, protectors []*coating.Product) (
 		if p.Shade != coating.Clear && len(layers) == len(s.Layers) {
 			continue // another paint over it is another system, not a better one
 		}
-		coats, _ := CoatsWanted(w, Protect, ground, p)
+		coats, _ := CoatsWanted(&w, Protect, ground, p)
 		next := Assess(w, append(slices.Clone(layers), Layer{Role: Protect, Product: p, Coats: coats}))
 		if next.Legal() && next.Shortfall() < s.Shortfall() && (!ok || next.Rank < best.Rank) {
 			best, ok = next, true

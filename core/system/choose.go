@@ -54,7 +54,7 @@ func choose(w Wish, best map[*coating.Product]*label) []System {
 		for i := range all {
 			family := all[i].Protection().Product.Family
 			enough := len(shown) >= mostShown || (pass == 1 && len(shown) >= fewestShown)
-			if enough || shown[i] || (pass == 0 && (families[family] || misfit(w, all[i].Layers))) {
+			if enough || shown[i] || (pass == 0 && (families[family] || misfit(&w, all[i].Layers))) {
 				continue
 			}
 			shown[i], families[family] = true, true

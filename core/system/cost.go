@@ -63,12 +63,8 @@ func (p *Parts) add(more Parts, times float64) {
 	p.Money += times * more.Money
 }
 
-// rank adds the parts up, each as much as it matters to w. Look and risk are not for weighing.
-func (p Parts) rank(w Wish) float64 {
-	k := w.Wants.Weights
-	if k == (Weights{}) {
-		k = Usual
-	}
+// rank adds the parts up, each as much as it matters. Look and risk are not for weighing.
+func (p Parts) rank(k Weights) float64 {
 	return k.Coats*p.Work + k.Soon*p.Wait + k.Wear*p.Wear + k.Repair*p.Upkeep + k.Smell*p.Smell + k.Cost*p.Money + p.Look + p.Risk
 }
 
@@ -83,7 +79,7 @@ func joinCost(j compat.Judgement) Parts {
 	return out
 }
 
-func layerCost(w Wish, l Layer, onBare bool) Parts {
+func layerCost(w *Wish, l Layer, onBare bool) Parts {
 	out := Parts{Work: dayPerCoat * float64(l.Coats), Money: dayPerMoney * w.price(l, onBare)}
 	if !w.shared(l.Product) {
 		out.Work += dayPerProduct
@@ -104,7 +100,7 @@ func layerCost(w Wish, l Layer, onBare bool) Parts {
 }
 
 // price of a layer's material: what it takes at its tin's price by litre, or at a typical one.
-func (w Wish) price(l Layer, onBare bool) float64 {
+func (w *Wish) price(l Layer, onBare bool) float64 {
 	price, known := w.Wants.Prices[l.Product.ID]
 	if !known {
 		price = typicalPrice
@@ -113,19 +109,19 @@ func (w Wish) price(l Layer, onBare bool) float64 {
 }
 
 // Litres that a layer takes on a zone of area m²; onBare when it meets the material itself.
-func (w Wish) Litres(l Layer, area float64, onBare bool) float64 {
+func (w *Wish) Litres(l Layer, area float64, onBare bool) float64 {
 	return quantity.Litres(w.Area(l, area), l.Coats, l.Product.SpreadM2L, onBare && w.Material.Wood())
 }
 
 // misfit tells whether a layer is made for another life: a floor finish on furniture, a preservative indoors.
-func misfit(w Wish, layers []Layer) bool {
+func misfit(w *Wish, layers []Layer) bool {
 	return slices.ContainsFunc(layers, func(l Layer) bool {
 		f := l.Product.Family
 		return (f.Is("floor") && !w.Use.Has(enduse.Floor)) || (f.Has(coating.Preservative) && !w.Use.Outdoors())
 	})
 }
 
-func finishCost(w Wish, last *coating.Product, coats int) Parts {
+func finishCost(w *Wish, last *coating.Product, coats int) Parts {
 	out := Parts{Look: dayPerSheen*float64(sheenSteps(w, last)) + dayPerApart*float64(w.sheenApart(last))}
 	level := dayPerLevel
 	if w.Use.Outdoors() && last.Family.Body == coating.Penetrating && last.Family.RenewMonths > 0 {

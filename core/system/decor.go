@@ -53,7 +53,7 @@ func (l Look) contrasts(p *coating.Product) bool {
 }
 
 // decorators are the products that d may be laid with.
-func (w Wish) decorators(d Decor, shelf []*coating.Product) []*coating.Product {
+func (w *Wish) decorators(d Decor, shelf []*coating.Product) []*coating.Product {
 	only := func(may func(*coating.Product) bool) []*coating.Product {
 		return slices.DeleteFunc(slices.Clone(shelf), func(p *coating.Product) bool { return !may(p) })
 	}
@@ -68,7 +68,10 @@ func (w Wish) decorators(d Decor, shelf []*coating.Product) []*coating.Product {
 }
 
 // at are the decorations of a place, in the order that hands take them. Crackle brings a base colour with it.
-func (w Wish) at(place decoration.Place) []Decor {
+func (w *Wish) at(place decoration.Place) []Decor {
+	if len(w.Decor) == 0 {
+		return nil
+	}
 	var out []Decor
 	for _, k := range decoration.Kinds {
 		i := slices.IndexFunc(w.Decor, func(d Decor) bool { return d.Kind == k })
@@ -84,7 +87,7 @@ func (w Wish) at(place decoration.Place) []Decor {
 }
 
 // distress is how the colour is worn through.
-func (w Wish) distress() compat.Distress {
+func (w *Wish) distress() compat.Distress {
 	for _, d := range w.at(decoration.Worn) {
 		if d.Kind.ID == "distress_wet" {
 			return compat.WetDistress
@@ -95,7 +98,7 @@ func (w Wish) distress() compat.Distress {
 }
 
 // worn is how the ground was worn through when a layer goes on over one that played the part of below.
-func (w Wish) worn(below, role Role) compat.Distress {
+func (w *Wish) worn(below, role Role) compat.Distress {
 	if (below == Colour || below == Decorate) && (role == Barrier || role == Protect) {
 		return w.distress()
 	}
@@ -103,7 +106,7 @@ func (w Wish) worn(below, role Role) compat.Distress {
 }
 
 // Worn is the decoration by which hands wear the surface through before layer i goes on, and how much of area m²; nil when none is.
-func (w Wish) Worn(layers []Layer, i int, area float64) (*decoration.Kind, float64) {
+func (w *Wish) Worn(layers []Layer, i int, area float64) (*decoration.Kind, float64) {
 	if i == 0 || w.worn(layers[i-1].Role, layers[i].Role) == compat.Undistressed {
 		return nil, 0
 	}
@@ -112,7 +115,7 @@ func (w Wish) Worn(layers []Layer, i int, area float64) (*decoration.Kind, float
 }
 
 // DecorOf is the decoration that a layer belongs to; nil when it belongs to none that is wished for.
-func (w Wish) DecorOf(l Layer) *Decor {
+func (w *Wish) DecorOf(l Layer) *Decor {
 	if l.Role != Decorate {
 		return nil
 	}
@@ -125,7 +128,7 @@ func (w Wish) DecorOf(l Layer) *Decor {
 }
 
 // Area is how much of a zone of area m² a layer covers.
-func (w Wish) Area(l Layer, area float64) float64 {
+func (w *Wish) Area(l Layer, area float64) float64 {
 	if d := w.DecorOf(l); d != nil {
 		return d.covers(area)
 	}
@@ -152,7 +155,7 @@ func (l Layer) on(g compat.Ground) compat.Ground {
 }
 
 // unfit is why a decoration has no place in the look; "" when it has.
-func (w Wish) unfit(d Decor) string {
+func (w *Wish) unfit(d Decor) string {
 	if d.Kind.Opaque && !w.Look.Opaque() {
 		return fmt.Sprintf("%s wants a painted surface, and the look is %s.", d.Kind.Name, lookNames[w.Look])
 	}
@@ -160,6 +163,6 @@ func (w Wish) unfit(d Decor) string {
 }
 
 // accent tells whether p is laid over the protection for its looks alone.
-func (w Wish) accent(p *coating.Product) bool {
+func (w *Wish) accent(p *coating.Product) bool {
 	return slices.ContainsFunc(w.at(decoration.Last), func(d Decor) bool { return d.takes(p) })
 }

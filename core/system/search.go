@@ -72,6 +72,7 @@ func (l *label) layers() []Layer {
 
 type search struct {
 	wish    Wish
+	weights Weights
 	ctx     compat.Context
 	shelf   []*coating.Product
 	best    map[*coating.Product]*label // by last coat
@@ -82,7 +83,7 @@ type search struct {
 }
 
 func newSearch(w Wish, shelf []*coating.Product) *search {
-	return &search{wish: w, ctx: w.Context(), shelf: shelf,
+	return &search{wish: w, weights: w.weighed(), ctx: w.Context(), shelf: shelf,
 		best: map[*coating.Product]*label{}, used: map[*coating.Product]bool{},
 		left: map[*coating.Product]LeftOut{}, depth: map[*coating.Product]float64{}}
 }
@@ -103,7 +104,7 @@ func (s *search) kinds() (out roles, usable []*coating.Product) {
 			continue
 		}
 		usable = append(usable, p)
-		prime, colour, protect, why := parts(s.wish, p)
+		prime, colour, protect, why := parts(&s.wish, p)
 		if prime {
 			out.primers = append(out.primers, p)
 			if p.Family.Is("sealer") {
@@ -113,7 +114,7 @@ func (s *search) kinds() (out roles, usable []*coating.Product) {
 		if colour {
 			out.colours = append(out.colours, p)
 		}
-		if protect && sheenSteps(s.wish, p) >= sheenTooFar {
+		if protect && sheenSteps(&s.wish, p) >= sheenTooFar {
 			why = fmt.Sprintf("Its %s is too far from the %s you asked for.", p.Sheen, s.wish.Sheen)
 			protect = false
 			if !prime && !colour {
@@ -132,7 +133,7 @@ func (s *search) kinds() (out roles, usable []*coating.Product) {
 }
 
 // parts tells which roles p may play for the look, and why when none.
-func parts(w Wish, p *coating.Product) (prime, colour, protect bool, why string) {
+func parts(w *Wish, p *coating.Product) (prime, colour, protect bool, why string) {
 	f := p.Family
 	switch {
 	case w.Material.Kind == substrate.Textile || f.Is("textile"):
@@ -173,7 +174,7 @@ func parts(w Wish, p *coating.Product) (prime, colour, protect bool, why string)
 }
 
 // textileParts keeps cloth to fabric paint and protector, and these to cloth.
-func textileParts(w Wish, p *coating.Product) (prime, colour, protect bool, why string) {
+func textileParts(w *Wish, p *coating.Product) (prime, colour, protect bool, why string) {
 	switch {
 	case w.Material.Kind != substrate.Textile:
 		return false, false, false, "It is made for cloth."
@@ -196,7 +197,7 @@ type stage struct {
 // stages of the build-up below and from the colour on, up to what protects it. A colour that protects itself lies on the
 // first of them.
 func (s *search) stages(r roles, usable []*coating.Product) (under, over []stage) {
-	w := s.wish
+	w := &s.wish
 	under = []stage{{Prime, r.primers, true}}
 	for _, d := range w.at(decoration.Under) {
 		role := Colour
@@ -256,7 +257,7 @@ func (s *search) run() *search {
 }
 
 // bareColour tells whether a colour may be the last coat: nothing lies on it or is cut into it that wants a seal.
-func (w Wish) bareColour() bool {
+func (w *Wish) bareColour() bool {
 	return len(w.at(decoration.Over))+len(w.at(decoration.Worn))+len(w.at(decoration.Poured)) == 0
 }
 
@@ -308,21 +309,25 @@ func withoutFilm(g compat.Ground) compat.Ground {
 	return g
 }
 
-// put lays p over l with the most coats that are legal, or notes why it cannot.
+// put lays p over l with the most coats that are legal, or notes why it cannot: more coats are only ever refused for their
+// film, so what is refused in the fewest is refused in any.
 func (s *search) put(l *label, role Role, p *coating.Product) *label {
 	if p == l.product {
 		return nil
 	}
 	worn := s.wish.worn(l.role, role)
-	most, least := CoatsWanted(s.wish, role, l.ground, p)
+	most, least := CoatsWanted(&s.wish, role, l.ground, p)
 	for coats := most; coats >= least; coats-- {
 		layer := Layer{Role: role, Product: p, Coats: coats}
 		below := s.join(l, layer)
 		if !below.Legal() {
 			s.note(l, p, below)
+			if coats == most && coats > least && !s.join(l, Layer{Role: role, Product: p, Coats: least}).Legal() {
+				return nil
+			}
 			continue
 		}
-		next := &label{below: l, role: role, product: p, coats: coats, cost: l.cost + joinCost(below).rank(s.wish)}
+		next := &label{below: l, role: role, product: p, coats: coats, cost: l.cost + joinCost(below).rank(s.weights)}
 		next.ground = layer.on(l.ground)
 		if coats > 1 {
 			later := between(s.ctx, l.ground, layer, worn)
@@ -330,10 +335,10 @@ func (s *search) put(l *label, role Role, p *coating.Product) *label {
 				s.note(l, p, later)
 				continue
 			}
-			next.cost += float64(coats-1) * joinCost(later).rank(s.wish)
+			next.cost += float64(coats-1) * joinCost(later).rank(s.weights)
 		}
 		first := l.ground.Top == nil
-		next.cost += layerCost(s.wish, layer, first).rank(s.wish)
+		next.cost += layerCost(&s.wish, layer, first).rank(s.weights)
 		next.with = l.with || p.ID == s.wish.Wants.With
 		if s.wish.Wants.Budget > 0 {
 			if next.money = l.money + s.wish.price(layer, first); next.money > s.wish.Wants.Budget {
@@ -386,21 +391,40 @@ func decisive(j compat.Judgement) compat.Finding {
 	return j.Findings[0]
 }
 
-// kin are the labels on one ground but for its film, with the thinnest film that any of them has.
+// kin are the labels over whose grounds the same coats are refused, but for film; with the thinnest film that any of them has.
 type kin struct {
 	thinnest compat.Ground
 	hopeless map[*coating.Product]bool // refused even there, in its fewest coats
 }
 
+// kinKey is what a ground may refuse a coat for: its top by kind, and by name only where a label or a board has a word on it.
+type kinKey struct {
+	ground compat.Ground // without film and top
+	family *coating.Family
+	named  *coating.Product
+}
+
+func (s *search) kinKey(g compat.Ground) kinKey {
+	out := kinKey{ground: withoutFilm(g)}
+	if top := g.Top; top != nil {
+		out.ground.Top, out.family = nil, top.Family
+		if len(top.Pairings) > 0 || slices.ContainsFunc(s.wish.Boards, func(b compat.Board) bool { return b.Ground == top.ID }) {
+			out.named = top
+		}
+	}
+	return out
+}
+
 // kinOf tells the kin of each label.
-func kinOf(labels []*label) []*kin {
-	byGround := map[compat.Ground]*kin{}
+func (s *search) kinOf(labels []*label) []*kin {
+	byKey := map[kinKey]*kin{}
 	out := make([]*kin, len(labels))
 	for i, l := range labels {
-		k := byGround[withoutFilm(l.ground)]
+		key := s.kinKey(l.ground)
+		k := byKey[key]
 		if k == nil {
 			k = &kin{l.ground, map[*coating.Product]bool{}}
-			byGround[withoutFilm(l.ground)] = k
+			byKey[key] = k
 		}
 		k.thinnest.FilmUM, k.thinnest.SoftUM = min(k.thinnest.FilmUM, l.ground.FilmUM), min(k.thinnest.SoftUM, l.ground.SoftUM)
 		out[i] = k
@@ -418,7 +442,7 @@ func (s *search) finish(labels []*label, protectors []*coating.Product) {
 		least[l] = l.cost + s.leastWait(l)
 	}
 	slices.SortStableFunc(labels, func(a, b *label) int { return cmp.Compare(least[a], least[b]) })
-	kins := kinOf(labels)
+	kins := s.kinOf(labels)
 	for _, p := range protectors {
 		leastEnd := s.leastEnd(p)
 		for i, l := range labels {
@@ -430,13 +454,13 @@ func (s *search) finish(labels []*label, protectors []*coating.Product) {
 			}
 			end := s.put(l, Protect, p)
 			if end == nil {
-				_, fewest := CoatsWanted(s.wish, Protect, l.ground, p)
+				_, fewest := CoatsWanted(&s.wish, Protect, l.ground, p)
 				thinnest := *l
 				thinnest.ground = kins[i].thinnest
 				kins[i].hopeless[p] = !s.join(&thinnest, Layer{Role: Protect, Product: p, Coats: fewest}).Legal()
 				continue
 			}
-			end.cost += finishCost(s.wish, p, end.coats).rank(s.wish)
+			end.cost += finishCost(&s.wish, p, end.coats).rank(s.weights)
 			for _, end := range s.through([]*label{end}, s.accents) {
 				if surface := compat.Judge(compat.Join{Ground: end.ground, Context: s.ctx}); !surface.Legal() {
 					s.note(l, p, surface)
@@ -464,16 +488,16 @@ func (s *search) leastWait(l *label) float64 {
 	if top.CrossWaitH > 0 {
 		h = min(h, top.CrossAfterH(s.wish.Air))
 	}
-	return Parts{Wait: h / hoursInDay}.rank(s.wish)
+	return Parts{Wait: h / hoursInDay}.rank(s.weights)
 }
 
 // leastEnd is what p as the last coat costs at the least, whatever it lies on: its fewest coats, their waits, no film short.
 func (s *search) leastEnd(p *coating.Product) float64 {
-	_, fewest := CoatsWanted(s.wish, Protect, s.wish.Ground(), p) // the fewest are the same on every ground
-	parts := layerCost(s.wish, Layer{Role: Protect, Product: p, Coats: fewest}, false)
+	_, fewest := CoatsWanted(&s.wish, Protect, s.wish.Ground(), p) // the fewest are the same on every ground
+	parts := layerCost(&s.wish, Layer{Role: Protect, Product: p, Coats: fewest}, false)
 	parts.add(Parts{Wait: p.RecoatAfterH(s.wish.Air) / hoursInDay}, float64(fewest-1))
-	parts.add(finishCost(s.wish, p, filmEnough), 1)
-	return parts.rank(s.wish)
+	parts.add(finishCost(&s.wish, p, filmEnough), 1)
+	return parts.rank(s.weights)
 }
 
 // filmEnough coats fall short of no film target.

@@ -268,7 +268,7 @@ func Assess(w Wish, layers []Layer) System {
 			s.WaitH += more * l.Between.EarliestH
 			at += more * l.Between.EarliestH
 		}
-		s.Parts.add(layerCost(w, l, ground.Top == nil), 1)
+		s.Parts.add(layerCost(&w, l, ground.Top == nil), 1)
 		ground, below = l.on(ground), l.Role
 		s.LightUseH = max(s.LightUseH, at+l.Product.LightUseAfterH(w.Air))
 		s.FullCureH = max(s.FullCureH, at+l.Product.FullCureAfterH(w.Air))
@@ -283,9 +283,9 @@ func Assess(w Wish, layers []Layer) System {
 	s.Demands = w.Use.Meet(last.Product)
 	s.FilmUM = last.Product.DryUM() * float64(last.Coats)
 	s.Sheen = last.Product.Sheen
-	s.SheenSteps = sheenSteps(w, last.Product)
-	s.Parts.add(finishCost(w, last.Product, last.Coats), 1)
-	s.Rank = s.Parts.rank(w)
+	s.SheenSteps = sheenSteps(&w, last.Product)
+	s.Parts.add(finishCost(&w, last.Product, last.Coats), 1)
+	s.Rank = s.Parts.rank(w.weighed())
 	s.Gates = gates(w, s.Layers)
 	return s
 }
@@ -309,7 +309,7 @@ const (
 )
 
 // airForbids says what speaks against p in the room's air, by day, and by night too where it is not dry to the touch before.
-func (w Wish) airForbids(p *coating.Product) []string {
+func (w *Wish) airForbids(p *coating.Product) []string {
 	why := p.Limits().Obstacles(w.Air)
 	if w.Night == (climate.Air{}) || len(why) > 0 || p.TouchDryH(w.Air) <= longestDry {
 		return why
@@ -320,7 +320,7 @@ func (w Wish) airForbids(p *coating.Product) []string {
 	return why
 }
 
-func sheenSteps(w Wish, last *coating.Product) int {
+func sheenSteps(w *Wish, last *coating.Product) int {
 	steps := int(last.Sheen) - int(w.Sheen)
 	return max(steps, -steps)
 }
@@ -353,7 +353,7 @@ var statementFor = map[enduse.GateID]string{
 }
 
 // darkBelow tells whether what lies below is darker than a pale colour: wood, an undercoat, an old colour.
-func (w Wish) darkBelow(ground compat.Ground) bool {
+func (w *Wish) darkBelow(ground compat.Ground) bool {
 	return ground.Hidden || w.Wants.OverDark || w.Material.Wood() && !w.Material.PaleInSelf
 }
 
@@ -362,7 +362,7 @@ const silentLeastCoats = 2
 
 // CoatsWanted is how many coats of p a layer takes at most and at least: the film target over the dry film of one
 // coat for what protects, the label's coats for what lies below, one more of a pale paint over darker bare wood.
-func CoatsWanted(w Wish, role Role, ground compat.Ground, p *coating.Product) (most, least int) {
+func CoatsWanted(w *Wish, role Role, ground compat.Ground, p *coating.Product) (most, least int) {
 	least = max(1, int(p.Coats))
 	if role == Protect && p.Family.Body == coating.Film && p.Basis("coats") != core.Label {
 		least = min(least, silentLeastCoats)

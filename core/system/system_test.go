@@ -565,7 +565,8 @@ func TestCoatsFollowTheFilmTarget(t *testing.T) {
 	}{
 		{"dining_table", "clear_wb_pu", 3}, {"dining_table", "clear_wb_pu_heavy", 2}, {"base", "clear_wb_pu", 2}, {"counter", "clear_wb_pu_2k", 4}, {"board", "oil_board", 4},
 	} {
-		most, _ := CoatsWanted(wish(c.use, "ash", Natural), Protect, compat.Ground{Material: substrate.Find("ash")}, shelf(t, c.family)[0])
+		ash := wish(c.use, "ash", Natural)
+		most, _ := CoatsWanted(&ash, Protect, compat.Ground{Material: substrate.Find("ash")}, shelf(t, c.family)[0])
 		if most != c.coats {
 			t.Errorf("%s on a %s: %d coats, want %d", c.family, c.use, most, c.coats)
 		}
@@ -676,7 +677,7 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 			if i > 0 {
 				below = layers[i-1].Role
 			}
-			most, least := CoatsWanted(w, l.Role, ground, l.Product)
+			most, least := CoatsWanted(&w, l.Role, ground, l.Product)
 			l.Coats = 0
 			for n := most; n >= least && l.Coats == 0; n-- {
 				try := *l
@@ -710,7 +711,7 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 			out = []*Layer{nil}
 		}
 		for _, p := range products {
-			if prime, colour, protect, _ := parts(w, p); fits(prime, colour, protect, p) {
+			if prime, colour, protect, _ := parts(&w, p); fits(prime, colour, protect, p) {
 				out = append(out, &Layer{Role: role, Product: p})
 			}
 		}

@@ -39,6 +39,14 @@ const MostWeight = 4.0
 // Usual weights: wear, time and work as finishers mostly argue.
 var Usual = Weights{Wear: 1, Soon: 1, Repair: 1, Smell: 0, Coats: 1}
 
+// weighed are the weights as set, or the usual ones where none is.
+func (w *Wish) weighed() Weights {
+	if w.Wants.Weights == (Weights{}) {
+		return Usual
+	}
+	return w.Wants.Weights
+}
+
 // smells for days: oils that take oxygen, lacquer solvent. Basis: practice.
 func smells(f *coating.Family) bool {
 	return (f.Cure == coating.Oxidation && f.Carrier != coating.Water) || f.Carrier == coating.LacquerSolvent
