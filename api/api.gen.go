@@ -96,6 +96,60 @@ func (e BoardInputWaterDrop) Valid() bool {
 	}
 }
 
+// Defines values for DecorationKindOrder.
+const (
+	DecorationKindOrderBefore DecorationKindOrder = "before"
+	DecorationKindOrderLast   DecorationKindOrder = "last"
+	DecorationKindOrderOver   DecorationKindOrder = "over"
+	DecorationKindOrderPoured DecorationKindOrder = "poured"
+	DecorationKindOrderUnder  DecorationKindOrder = "under"
+	DecorationKindOrderWorn   DecorationKindOrder = "worn"
+)
+
+// Valid indicates whether the value is a known member of the DecorationKindOrder enum.
+func (e DecorationKindOrder) Valid() bool {
+	switch e {
+	case DecorationKindOrderBefore:
+		return true
+	case DecorationKindOrderLast:
+		return true
+	case DecorationKindOrderOver:
+		return true
+	case DecorationKindOrderPoured:
+		return true
+	case DecorationKindOrderUnder:
+		return true
+	case DecorationKindOrderWorn:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FactUnit.
+const (
+	Count FactUnit = "count"
+	L     FactUnit = "L"
+	M     FactUnit = "m"
+	M1    FactUnit = "m²"
+)
+
+// Valid indicates whether the value is a known member of the FactUnit enum.
+func (e FactUnit) Valid() bool {
+	switch e {
+	case Count:
+		return true
+	case L:
+		return true
+	case M:
+		return true
+	case M1:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for FactsVocBasis.
 const (
 	FactsVocBasisEmpty      FactsVocBasis = ""
@@ -317,25 +371,25 @@ func (e InspectionAge) Valid() bool {
 
 // Defines values for InspectionCondition.
 const (
-	Chalky  InspectionCondition = "chalky"
-	Cracked InspectionCondition = "cracked"
-	Flaking InspectionCondition = "flaking"
-	Intact  InspectionCondition = "intact"
-	Worn    InspectionCondition = "worn"
+	InspectionConditionChalky  InspectionCondition = "chalky"
+	InspectionConditionCracked InspectionCondition = "cracked"
+	InspectionConditionFlaking InspectionCondition = "flaking"
+	InspectionConditionIntact  InspectionCondition = "intact"
+	InspectionConditionWorn    InspectionCondition = "worn"
 )
 
 // Valid indicates whether the value is a known member of the InspectionCondition enum.
 func (e InspectionCondition) Valid() bool {
 	switch e {
-	case Chalky:
+	case InspectionConditionChalky:
 		return true
-	case Cracked:
+	case InspectionConditionCracked:
 		return true
-	case Flaking:
+	case InspectionConditionFlaking:
 		return true
-	case Intact:
+	case InspectionConditionIntact:
 		return true
-	case Worn:
+	case InspectionConditionWorn:
 		return true
 	default:
 		return false
@@ -404,6 +458,7 @@ func (e LeftOutKind) Valid() bool {
 
 // Defines values for Look.
 const (
+	Limed      Look = "limed"
 	Natural    Look = "natural"
 	OpaqueDark Look = "opaque_dark"
 	OpaquePale Look = "opaque_pale"
@@ -413,6 +468,8 @@ const (
 // Valid indicates whether the value is a known member of the Look enum.
 func (e Look) Valid() bool {
 	switch e {
+	case Limed:
+		return true
 	case Natural:
 		return true
 	case OpaqueDark:
@@ -474,6 +531,7 @@ func (e NamedCoatShade) Valid() bool {
 // Defines values for OpeningWhat.
 const (
 	OpeningWhatAir   OpeningWhat = "air"
+	OpeningWhatDecor OpeningWhat = "decor"
 	OpeningWhatGate  OpeningWhat = "gate"
 	OpeningWhatLook  OpeningWhat = "look"
 	OpeningWhatSheen OpeningWhat = "sheen"
@@ -484,6 +542,8 @@ const (
 func (e OpeningWhat) Valid() bool {
 	switch e {
 	case OpeningWhatAir:
+		return true
+	case OpeningWhatDecor:
 		return true
 	case OpeningWhatGate:
 		return true
@@ -953,6 +1013,12 @@ type Assessed struct {
 	Why string `json:"why"`
 }
 
+// Band defines model for Band.
+type Band struct {
+	FromM float64 `json:"fromM"`
+	ToM   float64 `json:"toM"`
+}
+
 // Basis defines model for Basis.
 type Basis string
 
@@ -1019,6 +1085,7 @@ type Brief struct {
 
 	// Alike pieces treated alike; none = 1
 	Alike *int `json:"alike,omitempty"`
+	Night *Air `json:"night,omitempty"`
 
 	// PieceID the piece whose other zones it stands beside; none = it stands alone
 	PieceID  *int64     `json:"pieceId,omitempty"`
@@ -1063,8 +1130,11 @@ type CareSection struct {
 // Catalogue defines model for Catalogue.
 type Catalogue struct {
 	Contaminations []string `json:"contaminations"`
-	Demands        []string `json:"demands"`
-	EndUses        []EndUse `json:"endUses"`
+
+	// Decorations in the order that hands take them
+	Decorations []DecorationKind `json:"decorations"`
+	Demands     []string         `json:"demands"`
+	EndUses     []EndUse         `json:"endUses"`
 
 	// Faces in the order that hands take them
 	Faces    []string `json:"faces"`
@@ -1119,6 +1189,66 @@ type CoatAsked struct {
 	SinceH *float64 `json:"sinceH,omitempty"`
 }
 
+// Decor A decoration that is wished for.
+type Decor struct {
+	Kind string `json:"kind"`
+
+	// Measures in metres, or counted; names as the decoration lists them
+	Measures DecorMeasures `json:"measures"`
+
+	// ProductID what it is laid with; none = what suits
+	ProductID *int64  `json:"productId,omitempty"`
+	Shares    []Share `json:"shares"`
+}
+
+// DecorLayout defines model for DecorLayout.
+type DecorLayout struct {
+	Bands []Band `json:"bands"`
+
+	// Cuts lengths to cut, the longest first
+	Cuts  []float64 `json:"cuts"`
+	Facts []Fact    `json:"facts"`
+
+	// SpanM the width that bands divide; 0 = nothing to draw
+	SpanM float64 `json:"spanM"`
+}
+
+// DecorMeasures in metres, or counted; names as the decoration lists them
+type DecorMeasures map[string]float64
+
+// DecorMeasuring defines model for DecorMeasuring.
+type DecorMeasuring struct {
+	Kind string `json:"kind"`
+
+	// Measures in metres, or counted; names as the decoration lists them
+	Measures DecorMeasures `json:"measures"`
+	Shares   []Share       `json:"shares"`
+}
+
+// DecorationKind defines model for DecorationKind.
+type DecorationKind struct {
+	// AnyPaint any water-carried paint will do
+	AnyPaint bool   `json:"anyPaint"`
+	Caution  string `json:"caution"`
+	Effect   string `json:"effect"`
+
+	// Families what it is laid with
+	Families []string `json:"families"`
+	How      string   `json:"how"`
+	ID       string   `json:"id"`
+	Measures []string `json:"measures"`
+	Name     string   `json:"name"`
+
+	// Opaque makes sense on a painted surface only
+	Opaque bool                `json:"opaque"`
+	Order  DecorationKindOrder `json:"order"`
+	Seal   string              `json:"seal"`
+	Waits  string              `json:"waits"`
+}
+
+// DecorationKindOrder defines model for DecorationKind.Order.
+type DecorationKindOrder string
+
 // DemandGiven defines model for DemandGiven.
 type DemandGiven struct {
 	Asked     int    `json:"asked"`
@@ -1148,6 +1278,16 @@ type EndUse struct {
 	Name   string  `json:"name"`
 	Note   string  `json:"note"`
 }
+
+// Fact defines model for Fact.
+type Fact struct {
+	Name  string   `json:"name"`
+	Unit  FactUnit `json:"unit"`
+	Value float64  `json:"value"`
+}
+
+// FactUnit defines model for Fact.Unit.
+type FactUnit string
 
 // Facts defines model for Facts.
 type Facts struct {
@@ -1640,6 +1780,7 @@ type Part struct {
 // Parts What the rank is made of, in days before they are weighed.
 type Parts struct {
 	Look   float64 `json:"look"`
+	Money  float64 `json:"money"`
 	Risk   float64 `json:"risk"`
 	Smell  float64 `json:"smell"`
 	Upkeep float64 `json:"upkeep"`
@@ -1696,6 +1837,7 @@ type PieceInput struct {
 	History  string          `json:"history"`
 	Kind     string          `json:"kind"`
 	Name     string          `json:"name"`
+	Night    *Air            `json:"night,omitempty"`
 	Owner    PieceInputOwner `json:"owner"`
 	Parts    []Part          `json:"parts"`
 	Promised *time.Time      `json:"promised,omitempty"`
@@ -1953,6 +2095,12 @@ type SettingsInputFoodPolicy string
 // SettingsInputUnits defines model for SettingsInput.Units.
 type SettingsInputUnits string
 
+// Share One colour of a resin pour, by volume.
+type Share struct {
+	Name  string  `json:"name"`
+	Parts float64 `json:"parts"`
+}
+
 // SheetField defines model for SheetField.
 type SheetField struct {
 	Name  string `json:"name"`
@@ -2169,14 +2317,21 @@ type Verdict string
 // Wants What is asked of a zone besides end use, look and sheen; none = nothing more.
 type Wants struct {
 	// Asks every demand as set by hand, 1–5; none = as the end use has them
-	Asks      *[]int `json:"asks,omitempty"`
-	LowSmell  bool   `json:"lowSmell"`
-	NoSolvent bool   `json:"noSolvent"`
-	NoSpray   bool   `json:"noSpray"`
-	NoTwoPart bool   `json:"noTwoPart"`
+	Asks *[]int `json:"asks,omitempty"`
+
+	// Budget most that the material may cost; empty = no limit
+	Budget    string  `json:"budget"`
+	Decor     []Decor `json:"decor"`
+	LowSmell  bool    `json:"lowSmell"`
+	NoSolvent bool    `json:"noSolvent"`
+	NoSpray   bool    `json:"noSpray"`
+	NoTwoPart bool    `json:"noTwoPart"`
 
 	// OnlyStock nothing may be bought
 	OnlyStock bool `json:"onlyStock"`
+
+	// OverDark what is there is dark: old colour, stain
+	OverDark bool `json:"overDark"`
 
 	// Place where it will stand
 	Place string `json:"place"`
@@ -2217,6 +2372,7 @@ type WayStep struct {
 // Weights 0 = does not matter, 1 = as usual, up to 4
 type Weights struct {
 	Coats  float64 `json:"coats"`
+	Cost   float64 `json:"cost"`
 	Repair float64 `json:"repair"`
 	Smell  float64 `json:"smell"`
 	Soon   float64 `json:"soon"`
@@ -2360,6 +2516,9 @@ type AddBoardJSONRequestBody = BoardInput
 // ChooseJSONRequestBody defines body for Choose for application/json ContentType.
 type ChooseJSONRequestBody = Brief
 
+// MeasureDecorationJSONRequestBody defines body for MeasureDecoration for application/json ContentType.
+type MeasureDecorationJSONRequestBody = DecorMeasuring
+
 // InspectJSONRequestBody defines body for Inspect for application/json ContentType.
 type InspectJSONRequestBody = Brief
 
@@ -2443,6 +2602,9 @@ type ServerInterface interface {
 
 	// (POST /choose)
 	Choose(c *gin.Context)
+
+	// (POST /decorations/measure)
+	MeasureDecoration(c *gin.Context)
 
 	// (GET /grid)
 	GetGrid(c *gin.Context, params GetGridParams)
@@ -2747,6 +2909,19 @@ func (siw *ServerInterfaceWrapper) Choose(c *gin.Context) {
 	}
 
 	siw.Handler.Choose(c)
+}
+
+// MeasureDecoration operation middleware
+func (siw *ServerInterfaceWrapper) MeasureDecoration(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MeasureDecoration(c)
 }
 
 // GetGrid operation middleware
@@ -3769,6 +3944,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/pieces/:id/preparation", wrapper.GetPreparation)
 	router.PUT(options.BaseURL+"/pieces/:id/preparation", wrapper.OrderPreparation)
 	router.POST(options.BaseURL+"/lay-out", wrapper.LayOut)
+	router.POST(options.BaseURL+"/decorations/measure", wrapper.MeasureDecoration)
 	router.PUT(options.BaseURL+"/pieces/:id/zones/:zoneId/system", wrapper.ChooseSystem)
 	router.GET(options.BaseURL+"/pieces/:id/plan", wrapper.GetPlan)
 	router.POST(options.BaseURL+"/pieces/:id/hand-over", wrapper.HandOver)
@@ -4153,6 +4329,45 @@ type ChoosedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ChoosedefaultApplicationProblemPlusJSONResponse) VisitChooseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MeasureDecorationRequestObject struct {
+	Body *MeasureDecorationJSONRequestBody
+}
+
+type MeasureDecorationResponseObject interface {
+	VisitMeasureDecorationResponse(w http.ResponseWriter) error
+}
+
+type MeasureDecoration200JSONResponse DecorLayout
+
+func (response MeasureDecoration200JSONResponse) VisitMeasureDecorationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MeasureDecorationdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MeasureDecorationdefaultApplicationProblemPlusJSONResponse) VisitMeasureDecorationResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -5739,6 +5954,9 @@ type StrictServerInterface interface {
 	// (POST /choose)
 	Choose(ctx context.Context, request ChooseRequestObject) (ChooseResponseObject, error)
 
+	// (POST /decorations/measure)
+	MeasureDecoration(ctx context.Context, request MeasureDecorationRequestObject) (MeasureDecorationResponseObject, error)
+
 	// (GET /grid)
 	GetGrid(ctx context.Context, request GetGridRequestObject) (GetGridResponseObject, error)
 
@@ -6211,6 +6429,48 @@ func (sh *strictHandler) Choose(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ChooseResponseObject); ok {
 		if err := validResponse.VisitChooseResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// MeasureDecoration operation middleware
+func (sh *strictHandler) MeasureDecoration(ctx *gin.Context) {
+	var request MeasureDecorationRequestObject
+
+	var body MeasureDecorationJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MeasureDecoration(ctx, request.(MeasureDecorationRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MeasureDecoration")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MeasureDecorationResponseObject); ok {
+		if err := validResponse.VisitMeasureDecorationResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -7529,195 +7789,206 @@ func (sh *strictHandler) PutSettings(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"5H3vjtw2tuerELV7kRms4m47TuaOjWBhd+LEM/G44XYSYO4OfFnSqSqmJVIhqS5XAgPzDvNhX2Oxj3D3",
-	"TeZJFjwk9ad0pJKqutu5u/Mh4+6WRPLw8PD8/Z1fF6kqSiVBWrN48uui5JoXYEHjTy+/cv8VcvFkUXK7",
-	"WSQLyQtYPFmIbJEsNPxcCQ3Z4onVFSQLk26g4O6NldIFt+45ab94vEgWdleC/xHWoBcfPiSLSwEp3N0A",
-	"H9zrplTSAC7lUqtlDoX7Z6qkBWndP3lZ5iLlVih5Vvon/ttPRkn3t2a0/6phtXiy+C9nDa3O/F/NWfwu",
-	"jpiBSbUo3ecWTxY/brhlW27YViu5xkWHt9xHnwmNM8gy4Z7n+aVWJWgr3HxXPDeQLMrWr35d6I37b3eM",
-	"f2Eacm7FDbBNVYhM2F3C+FLdADtnVrGH5+eLpCFXpqplDg29ZFUsHbmShYWivOh//z/+10XCzv/59388",
-	"nvSdD+1N+7fw0cTN/G/1s2r5E6TWjflM6DfAMyHXyHqdxWawvVRC2ovOdg/Pf6tU9koJYysNl6md9Nbe",
-	"bJsh+58jp28MGPNSlpWduZNLLRxHjXPWc3zoQ7LI+S6cR2GhMIfe+849/sxcQ+ZeLvj7l/6th4+SRSFk",
-	"/KleENea73rE8FOsBx9ev3t8f/PMzlh/1sYmeuWfcpvHd6bPeyulGfB0w3AOzG6AuQdZyY1lnC15xn5S",
-	"QrJKZqCZsIukIdAkSv3o1r1Ph/7P282uPzk3m5XQxjK7EXLNrDvsxnKZGSZknOxTBkVpd2y7Acmk8o9m",
-	"CkzDjMZqEaRDm/6BhIE2fhLUJjznRuBCQVaFezHnS8gXyaKslrkwG3CCtNQ8tSJ1RwCMFQW30PpYnEGy",
-	"eA4y3fS3s3SiejpZ8Sso3ilqutHKg6yBD/Vogr9N4nxIcjRj08s4KM/jvMucy4MPu2f2Z+mHoSdnLej+",
-	"xNINl2ucWW9H1lxI4g97Q4YPhMfJoRXXxEFNFbfkuNlnn33+xz7Xpzk3hi137NnV21fsK/cQK8BuVMae",
-	"LwiGWuX8GrKp8jhZrLWqZEbOaMPN5UZZ1frjUqkc3A4kTl+YohYkCxHF9SgHO2p5wb5PalRM/Efq6Sae",
-	"jpFq7WW35j24LcfcIG7Al1PXnGplzIUfY2A/X169Zo8en7vJF/y9KJws+RzvC//vc+q7fvmTp1HwDF7L",
-	"Lic4SUTwjZNQWvC8P2MvT79k2w23cBOvBaUy6jNSWTxWBX//Hci13SyefH5+TjxY8niR9VnLqPwGpH1T",
-	"LdtiVir7zmqB4rWShbrBfxm1siDxn5kw+GZGStqtW+BXWpVD35TqXcH1Ne6Hvn639ncG/ttYdyWQX92o",
-	"veV+cX7ooqk3MYlM1SJ/i3c6hGgvoKaeH7/e50B+ku2j/jOD47nXl8eOrVOpPyQLnotr6HOOvzWY1cAt",
-	"ZAyfesqkksC+ZA9JjsVXPH/3b3/8I9tulAGm7AY0+0VJMEzUesASjMiaMZo/8FxJaOvTw4em1KoQgTc7",
-	"x+ZTKwry7BjLtZ3+uJv0IcL+VUmgxeEvfiFuc+LI1IZfcA0XAzeQtDylL6FVlecXlYbpi9lwmUH2+sbf",
-	"stPeEcZUQOwxciHbbkQObuuEYUrmO8ZZqeFGwLb5VktYhKuMWk2tfvR3DFI35nQNy5Hzyr9EKrDqGiQ5",
-	"UqXXwfLtT32r9LXZeIk0yCXjssQvMYlcEYjR+nRS73c9l9byO/vX2v56j4ZY6zshCX1vNcRXFt7bwVUa",
-	"+rTXZ1sYZ19XNqr2XzKe523Toz/cmJ2Fc0n8XOMEhpYZt7y3UkGrTLmQMI+pkJAURwmbT9h/VI78s3F0",
-	"ei2W52pdwYA4KITk/QNxgK7JIoPCSdd5L4HMvjczqPQ1Pk99acVTinmCMah0hsoKt2yDd4Dl1+D+Uszg",
-	"HTdIIXIxY74v3AukWbsS0tmHMz6FL1CfcjpESaxdrVg94TmrvBb7+zg2rz8LmVFfyZW6nuE2Ueqa+krU",
-	"haZ/6VXUnoivlVzbP89a3V94AeTyypxmuO0GNLhrCvWTgu+81tHegAM2LW24ayi50LcwcbMBmHu23Tv2",
-	"hYB8BuWu6nfILyqRk9TjFomWC2BKMs5qI2/GbC23UIC8ra22YOz0z7wFY7+pRAYHLx9/ztpcGcVYIxjb",
-	"JyCeqXoPG6HbkifJvhRveCcupSXIunvbo10tXOKO1YxP3iyQ5y1P//7dkleF7G+55AUwtUIx7Z9J2FbY",
-	"DRPWsBx9NkxIdnH1A6U+ZmC5yCf4aPzo9Qvk9DdKUJ6rabZP9KU70Qcr+9ob/NOEX3ie4D1VghRyPZ39",
-	"XvsXyHNRCdsxs1uGjnd4zjjdtfd4lMXjZxuatJZUz8hbMOSWKG69M/2Qudplqmes1CqrUhs5y2wgXyVM",
-	"acb9pbhrmMzuSpHynN3wvALzYEF5e0yw7L0/Jjjzww+U4ejHoC0RP7PJjhuz4RmQt3tcylOW5sA1Eysm",
-	"lWVW5aQ/xgiZwrf9L21UpQ3DvyKtcm6Qbo42uPbahi5zLr1/pe9NbBxX5+5/pPeqFfrpbfVXKMq+ETdA",
-	"qNg88gDhBotv9P/ko5mUybdR2q6c5UC+F0IO4xIFP56EmcVptD89HDX4SuQVbUq4fZSgX+VT427ucvju",
-	"mHBbeDNpDUlNNSjc1IYQ1/fDf/79H5+zjs4dJXs0Oj4xrLm09u/01h7sC6+00vBCaDNgPq9EXnxf9Gd0",
-	"zr5kqaqkhczNyx/lSSHZNbcztPNvuIVB3ZzkwQGrcZBnozd1gg0YWNOPnfi9qkkUV9Ym6Yiz8AVPvfCb",
-	"4x53u/J9uecMfUT6fjf8F64zM8lPbDdCSu/fOfhdq1RuJj15o9JeGA+VJp7t3ln1rjJoT4Mx7/DQEL7f",
-	"fa8Cjt3MN6kp0qy3NS5N9nh/7JGWay0GXFyruFXjFql7qGM1Ttesj+FZMyCB51sh/n4mHET+/p5qYqFh",
-	"8oP71kH1pXea8NiELYjLa6njYYZxK8iNdZr211orTWVdRGWWsIpEyGRhXGYYf2FbVeUZWwLTYr2xZAAQ",
-	"za/e9/509fovrFRO2jrd2ioU0W7hYGzCTJVuGDfs7Bcl4Yxr4K8eHYyY+6FG9esXQtLZJst4/EajgvgQ",
-	"srnIg1u6t2ANPOQP9f9U5fQ7Q961ZHEDOhPpwXjlD+ExvI+F/Xby3b0LRsI4ZXHijWMvTqpebEOR+ptx",
-	"Ikkg7cBuCEOkG7hrgvCjWWeSG2eTt0J+RqGSyNeAXJkDzxjXwIK6Jqs8TwbDxVPFyMiZxLkOL+51SWtZ",
-	"vHbktmJ/GzdYsrgGKJGNt/y9W2GqeemGMlxm79RqtYg5FFQEsBCyspSI8k5HJRO2UprZjTDsl70g1DCj",
-	"OIOJlpBamGtavFpen7W4xlIZI/wQbiy7qpzIdNyVvVOVHQhpTtCEAzlbo/oXG3qEmcalUDuGCtSgmnmi",
-	"9jTCQjjC0IQGrBG4ERlI7yqYfn2twwqnqJFjEfFJe7L2of1WbNjtRz1xcsFaUBFCyClHnbMH/dCMo1ad",
-	"MPer4K+JbrsnzDDj/pGwkpUaSq4hYSK84q60QhjjPrIEuwWQCbPM4iWkmYaVV72mkziY1tPV9kv/whuf",
-	"6tfzuVY5jGXG4SLw6qxy8NGFDFKROTl5A+EhT4m9VDQJZLrcwQWOaiv16pOwa3EFA7ttiSSt/mpffH35",
-	"jF2SnomKuCikKoTkOVtrLuQRSatO+FbFwJQdJa9sOEdzDJJKD52mTBirwexr/5l252ULtFjcAL/Z0dd8",
-	"4yMad4G4m2a3N+g17HweiwXI322VygdumfeQfXtw+PNDEygOJezWH/vi0KeMErmn8DAvN7mw/0r4JkvN",
-	"d0N7VEmzl5hW/5HyJH3LJQaxj8nsyrmxFyEtbz+fHGTjHsOjr4Hn+Y5tQVqmusw+lvJwA9oIRfqs9g5D",
-	"fDJp5kUdjG9Vpc1MD+mPSl87weudf2qF4nsLcJ3xHROShaub8ZUT6IXIpDMynjL4ueI5K4BLw9JcGcgI",
-	"h6n7Pe3WcQrAhIXjY0n4ELXkl0WptKUzD3w+JiW4McrhBXWdtDld+OZhtJ4f1mcj5/CUPfx0yf2FO8Mb",
-	"GUofZuQKtOIsZMa0598oWXiW4ZT8klHAeN3H37DZYYcGrrxWmfD7rWkP788bcP8l1DqcEckgcZLkH0Gm",
-	"Kqq1+z7sbb0NWPWhgZNO8HlZGS02I2Oynn50RKW73Z2/3MCQMOsET7hPa/RTTg7vY4tA5J5IU0JqqZKB",
-	"xiLqkpUbFh3cp5lKSgcfQ6qKAmQGmRc4GC23wb+BtghztkjXdGx27ye1nL55f1JL8hgDz153xVDrromX",
-	"4tcxU3/0qem51TJkPU0OHatyXlZax+SldONo/k3WjcMLw4knJrhhqNoM906nLGPFdSiN8oxg7EGfUsti",
-	"jdRIGmsTeaG1ncTejZyCwO5zbsxYUGYAJMPwm7PhH7CXmUGvh/XJqHsBj/71eGfuB+7LGOJXK3kt1dYR",
-	"ZgkrpeHdwz/+4V9Rl6C92MmCS7OFMVWCqlXo3oaVTVUBbLlDO25BbECqpP90e64i5iVulcabX/PUy51V",
-	"zq89bdINz6935MTnJK51a7LovCxCEkqm8iww9gIFWqTvkLBynNlLMAfjI94S1lg4uMCTKfCfpLLflTR7",
-	"k2JYLfqJv+48lSbIIiqXaIRMjx5TOTZKZS/lxJzwG5AA+lVxTKCypnjDN6MpLnwNQSosGoauxQYlEdw9",
-	"0b8RV6FYaI/iqA7zPK9Dif3LIeV1dHd6voqzRJuo8BhN6+gxBnHEDG8H2vyEHP+pMvY5ioj+gjOhIbX5",
-	"jnkZwprKu1B1019/MGwHy0oG+K3xnTry+oxfq9ZgN24j/BmjvapTuX4wNjAcAqhkrtIBH2Tt7CdSTp02",
-	"o1TxiWE+OX/C/AbSn4XMRAqGHcxkbVKi0UO/UXmokpgTaN9PUYNdK/QQmLcVeWgnp3lebNi/IV5cW9sh",
-	"HAMULd5LwqEjz2iVreEYg3564Uqsxhu1vOp8pDp5mc79rouG6Uiekr5idqVVgdvlvYSsKiOnTzME29MZ",
-	"v9faNV296ao8ezHl3qs19WsoLVtCHqyusFy6HGaC17vl2NvnwFYxVD1KXe8yoOIhsxBWDk6YVlh/UkKa",
-	"upaZcePWtWtCrE3m0zTTw82gAEmK2ymMhsmo6PDp1GUS3OTzJrllBYAl98CtbdaEZ5a8d+ZK2Agrfrjw",
-	"tzN+LEg/pYx8u/EW3rSccUXvFVms1+ZEJG0SGKtZbBg+rGSQRYtQDbQXXeI6F2Amx5FXPqw+y1LMhlxc",
-	"fAn51IGdHWGoG/CcfcmkYrkovJCb8ClYU+WmwieDN+fPHcy6kI9UPnyU6ZgClp8rAZYqRcMgSrBlS3Xt",
-	"Y91b0IBRHi2yDPf6VNofl23wfFbuxFaFXCtCkODeG1zcUnGdGWb4zpuzwrAb0DtWesk77VwqnR08UU0y",
-	"g+eApMX9NTc2nNZe8t5Wt85Bs5VxwdQJxLqVqbVcBXBT6RmOw1f+BWqf58eo69GpdXxXp5HshfK4nhMI",
-	"5ZoU37VSOhX85HVl/6rk4dSqqBH6aQ4v7Bid71rIw9s45OCYIK26h2e5YyJ7yqJqFyPaTi83mB5TmSpm",
-	"l/f9IURNyLQd/6uiYh8hW6svw1S13kyTxSNqbbzJj8y7iFk7/ooM4yRxzgNLpSA7akVuskoR8gtmvVPn",
-	"/feNpkzvqGzjTO/YSuRFjKe5Lzxl7jpcKzThQqpdSJ+asBkhpj8vj0Gr/KDC9cY900s1UziLOGgkQVxv",
-	"VHQGd2paqcbp1RXzSijoNIkac8EMr6epCDpmQafO+9Y28tBSm3IlWo7W4EZKXTfm1waCiittSxUOiUeN",
-	"Jqwqq7m8DlAdA/HGYxl9dronzQuLJArekGwZPkxSyxGh7dXlttKouhjLhbcRVcl/ruBdyUPsAn/KuL4m",
-	"l/6qZZpP0kYG77e5xQPJwmo+x4P41j0+K2060DWMM1JoEDUmonCwGgJNmJuPjjdxX2wXpCzGWrEweMfD",
-	"P+Cobq/aD5SEuZPLVbT1t9KqGKzR8t7nxl/0iWFWlWQCyjFu0LkWyL6nHqdOZChT6/fVtlM5fq7OPDhi",
-	"zO3Z0ydU1snFwrziZFGCBOsMDJ/Syt8PxJ4OqwlTzPjhisGROrZQGhgnjnWA7us+wzAIoAHJM6Sd4Tzi",
-	"xxNPnH1VgCQwUDuaC6sna9ZH3AKDEj0MTM/0PZWVMgO3BzOTzPTnB0BPKDgScsKKzI6eMeHJEG0SbkA/",
-	"20O+a8ncaSvBo+jjQx5ipfXZoQUeY+pNnW23CuwgLNe0Scda6zmQgvCeF2U+FDVIr82Im1cC12Asw+ew",
-	"kmAbcxJCKmJM1umLEP/q9LLu/aKDdv6SjUAvRL1AN/UsaINeYwzqY1dxPCiWQrZZ7fKrE/f8DBuKNouM",
-	"lCT3TGfHZYZi4K2/Odeww/TJn9SyqZN2m+Wtfv9WMi3O3uLLtldwdrKoH5Ra/SUXOnDs3MwXH+dZQs4M",
-	"90tGv2BdZ38Dmv0OsyIy0L9nXHpUNqf/9VNgCr6jz6u6oYjcHwlDoW6Ap8wjhX3Z/Co+IWgPsQFp9nEJ",
-	"H5OVoUZVOt1/9OGj82SY8ffzMwLWgMg89EAsyR1neeURuALnO1rFWddzojdX22N2NlUFuA1dtWP8W6Wv",
-	"0ReMnoslT68RjwUVUGEpkISult6SF3PNFdolFtSTYY36Mjo8B5jXWaHooOMZMLVKmJAsc6zcrHqHeVxb",
-	"EOsNldecB9NvipYdKrMmPGoKyKfW+1clJohNLTAUU7MTt05tnAr1ra+PAhxQiKeJkwoD1ldCWFZdJuZJ",
-	"Qm5yBKHt7swGsASWZL/Jmk9Rm2Tx+lrGxISs0t4I2M9QaEkAkdkNPYNflCRxLFu3RTddY65LC7WtMP04",
-	"kyQShSQjjdGccg1vB+ELbxfl13cg8LCW09JjUWsfR3nU4LFge6T26USqQmAT40sZcmEQirRQiCAeUQa5",
-	"0/e8NPCpjDy9DpBEdgNCswbUZpLPpAXfSWJVdZM2041SKOgRAbvGNg7HZoNpoP568GiN/ieKIVuQPv18",
-	"h3SjDMiwFEcTrFVzBGgq1UQOXqERZja4e9t9OgHkfbqW4238CG3Z6DwRFLrZnMgLkciByQaPw91mF82A",
-	"xU3YQ2YVe4TNIwhoIa2KyyFoXFVppraS+TCq9td4nW10+OhuhLFK7waMEGdp4MfCnZlgoswA3NB8L6Xa",
-	"BnSPeBh89nJaGauKAS4/Lsw5ntx6BOqvOJzldCV8be8RCMHTF9gRNmOrpJ0/QdfyGxGZNiwv0rphkiav",
-	"7xACMfLr92U2v3RzetuAetnHmEzDbQM8IuN9OiovQ++DPcfwUXDM5rV8JeTkhJ6m+HHaELm7SUO0eNob",
-	"EmAOJiPQkIw1sMz09B61NJan+dzXgiyY4JHEx/B8QzkDSM9CeXrihTv2vh3GIUA+nFxzcBuqNHA2Lb6J",
-	"+zXEps8wv/42IBMxw+cqisa+woJVt9tQtFooLVttX0SeM2dAYNImizs2tRx3equRk9qnBH0udlEZQjzc",
-	"q7o6Ue4kC5VRCV+cOcmei41SGcMkZN+vigwhoRfUkVWt5kfCcHxyoU32FmHPzRVdt1EYiB6717SbL8LR",
-	"gwxp96hARy8X6WcauYbmHm9PK8gmZVY1l1o85KFSrnOuW4sd3p0w4v0B6GBlCV1/37VKouUiwk7IQ31M",
-	"ZpyY4WT4FoaH8NqwVJaJuq52YoitldPeDNaqbGyoQG/NAMLuSG0RaK30nAzhGqRsAF+5GqomGayk8b84",
-	"GAHblW2wqzDUKKzYZRMznI6VF4pU5mLcz4rn3jka3yQ3S0gBispxDiv7XZ+zfbCUCekRcYU0Pm9NDqFU",
-	"Ke19AyAt6B7YV7vuuR2g27+FnMoRB80E1zsfXDCKbu8xCCeoDzf0288csmIQE6YGwR4LxoVYiA1gmsfA",
-	"GJ4MV3jgktlyXYNH90Ar4j4f3zxDY4vC6Hhprp1I21HMxJhRuAeZ2CF+65hGxm0t6mB4tsP6c3P4clXt",
-	"A41+8Tg5FXRzJMnDdw4cSUzuhKuSQ4XYyx1DuJOk7oeodOaz+yvp9j7UqceGhT3qFfy6B7VKx77iTXrw",
-	"wdJHH+e4a0Q/TPr4nGpQEBJhaKDRIYy81ikfovq4oh++QJI/Zr6N5nvXGsG1b7oTk28CAzZZODFqHver",
-	"c0xqwo4hj4bjcBkczvsZUBGFd1qTSWxoOMkwHzXvFY2aPC8NyOsdM6Ay3go5FUxtET7dCK5AqREKv/GX",
-	"0a2mmEVxRMifQYkyPfAVj/p9ZZ4NH8uxKpjJZwRpPbJBxzkiZ/FkrW+NKhpHeSprxoyfHlhpdFvtZ17o",
-	"tZBTS/wKGMi8rd14FARvtpvqD9wv9gWf8OCnGL815oR6A6koB92zE3j/pPbOp5d2jTR49ks7DsTuPlpW",
-	"T7746StvbOWh7KFGrtUi5H6EA59BqrRPLVvWmmWplYWUBmx8E6oBTsGdbmXujdZjVDl8HR49gFa9EppE",
-	"0Ay2hdK+EDOWmWI5GWkYrQeBqgbchUIa0HYAja7jl5sDsW3SjVL5UB/XmEvVf60pEScSODdQ3Adu9zQs",
-	"bt9iD6dEIXLjhtZ0aFfBhETIMcjusCfdHYgI3jUBGz4kT06L+QbbTU+u5R+pBPyomALTsSwOXDcEtgQu",
-	"jCLtFW7q3FYYEV722cqC/pG/p5l8w3W25e9f34C+Ap53lLGO/+NH/9CLgNFOHLMN5DlPnzfljgdABnsT",
-	"pGbT++7+XEiCgXVqrTnK/s5V2qmy2jxy1/fm4SPabaxUdqlykXZUbPd3X8VYacje7YHFt+KkET61K4ev",
-	"KpnxnQc7mprr45FYO7foH9qX6B8I07Xhq1FbMzyGmEShZCsutAC3UnTqkws8Rs30gyRhJzokbuYcaUdu",
-	"f9P/ryeJBs2KMSAmYclcJm5ZAxPhXsuYkMc7tYJ2EmW7H3Zwfd4vd2pDi0gkwidkBwAWN2K9YSAzj0Po",
-	"lGuGHagYN4wzHVLkJ2j44w77jIQEbdyfG97VSbr7RV/OkWT9RdXrwfnXYEOxf9NW2M0RiOKxM0l7S6Pj",
-	"cbRDxpWYDzTuVLUXuQrBlr58zsUNBNw8IvldxiEJXBOldL57NmRL7meQ+y8143U/kHQmSq69JHNQtCpm",
-	"1DypI81AHAbfJ6dWe93m7c0d5P3vJ1ccztHHdI8T5cVxsau5FWtRWyQSEGdnInlge5Kv92vMu8qvm0QX",
-	"zngPY42e4fy0JLUaxiufQbTjqtir2VlJNjZGmebv5OZ6Tl9xd/SqdPOV3k1f+ZbvNRfd620/Pd5Vcjma",
-	"EEXCI94J+GFw4Id7I2ZT2NBPLxQ0tEJUsX9DoMVY+42rmEjUXc1bRA7OQWZcsyVshMwYZ6iDYbuVsl+U",
-	"Mk8mRyD/LvNMlOc9X/92xgErZ+CxDfHALdwoSewt0FDCr4TcJV8O2c9/iQUI5//8+z8+o8FJseus1Uqu",
-	"wViGbwi5rvuqYsPWGe0osbJzcvLBEvvw9PkrtEbwqpUHNyz4NTgNesXznOVgDMMWpuh9AsQV3jGjlITJ",
-	"yF/P/eDE/i2r3UhE3QqJGQjGOnbnGuJMVlNHHkoXTTdc89TuOyCaMh9j361CgYXO3E9b4KHiB9eOFuAK",
-	"tu5PcdOAG+F+9tDD5BVFIT8OQQWEpqhTj0i7Xe4HCsY69kOdhCCoTbwu98oTQkshzzBYhunEntmoEnV/",
-	"qSzbgWWVQUD/2Pd+Vj7EfHVifmvWQTrdR470Ed54um/BmudDVsVcfWcWKkP0k10oQxa5ZpCKgudPmNm4",
-	"UxsyC/A4+6MtNCu1SCEUSGMCHfe/akGmkdfGkVnbsSrkUDGIOS7HW4OE7Ssl7cYMwV9ahg95zEqtKut7",
-	"qFD9vQczFNxfrmI6OfXmaBvrY6BXG8BtGrrYhtY/K9WqwQ6Fc2Hf50uAG5V+0x9wrXlhktAiBBB/0jsd",
-	"1uIGQyGBm3AK2/2M79Gq2G+PKWCtXcSNV7/pZB17KtdNluN93USlW7vZoKlEGOx22/DWbdVN0I8YmZ1E",
-	"3liU02bJJGgoLdHuL99aM2jt9LDicxT82THirikUnBF9PK6N1mDQEY2kfri8QaWf4kybjvLSYKGTk6k7",
-	"wRBZrcPdBTZeI5/aLTM065hrew5YjWSoLNhOG4RHbpDh65HJxQt5QkB/UlbsWyH7GbFTavXFL/Dd5PL7",
-	"JvvySGc00rCubMWxiUTIARoeE3dxmnDTCaKjSpBaBKwIhWC5YzncQJ6wG5VXBThTQoL1uAqt/tKPz9m/",
-	"JOzhg0fsO/fIwwefset1Y8g7vdA3IRxNe8zVPsDPF+cD9idkr+WkdaFmMqLpNJN093wogO34Cska0V+I",
-	"b0ZiPHrweSAD+9keXPa+49F9Ok7bkyRsDskbmlO9P+c5IWchvg772L83cFGDJe0Z2RK20z0GNXBRL2cf",
-	"C1HIhnHOEN/y930AFC53WM7CIDfgEVCU7LRwFTbYP3KeqgMSgXiHkM6N5buAcT6AXiMPA9+2QJwCms6J",
-	"JAwdh6k2X9qgWdjU4mFxVMjo3/LdXt9b/2imwByulcErI9CrqScK4AfIHH5mo2x1jBAcSXsocxoBeW/u",
-	"NbSxf56a4Q9Njkodrw7dBUKjZMROM7bu70d6GH7ko/nLw6A/InT2axqZsSUYTDICmTmDPmG5Uh4DCFXX",
-	"Gt0qbmOhNNXdzFAYZl5/9/oywx5qli13WEuXsIf//Ps/Pq8/HwKMYRZ4zOwGivYxq6GCPz+EFNzok1+0",
-	"1ckvCPNaba8iEg917K5UfgNDQKRSXZV6CNNKqrdbFcGZqKhfvruyId9hPxUsUNpHt5fuLNAZYDVj7htt",
-	"zngSlm1FnvvTSTrvofYJj0L6h8cQ7cZuKPwJXsN0oTwoKmPdzFEg0BVFw5qcG0NVlirGLEQuwLCysow7",
-	"pp2IsPaQQlgLw7yk6mRr/xc50qTU6hF0t36FMF7fDa+1eadhshavtrmnIVhnTfVeNdtMyaMfPffuKd3S",
-	"2NDEbr8rkDf8fQd0RLpH09+tIPoB3Gn2Imal6ArZeZXyP/LdULG8Vc+r3WCK9RFdNY5yEMTa+mjTN3mB",
-	"fn5JTc+BDaCDw7PT9oT5C2xpasxO2+sglpPoVU4DVr7EyGwgXx0BXxUwjgKCuJ8+SaJGTM247pzQcRoH",
-	"zrTg1oJO2EN/0WAVdMKqklnFHi8GodxHeqM/PtAaPYQHTvvICEbc9G8oJU/8xDBM3MRP7GPC+ZoRnFlN",
-	"qbjaMch6bC7Tt2A66X+xUgpzqOnemkM3dp0qQuA8Dvhqtxt1WC9c7np4ju698NmBhWK0hRAL81IksWNm",
-	"Sqdk3VL65LwMyYm1E8ckSFpRQAQuIFIbtnI8w/D20ypjUmHAs1Kx2W090eQ2My8bDKiZYGYDvWOK//jf",
-	"saEJ+vaT0McZIUM+R5Sy22kr0x0WgWSdypUwIf3/85Jrm7ClynY+Pm3sMNY1cVt59Ag0rpk3ICc5FNsN",
-	"o0e7xTdPonNMru3mFZlBGfr7ZIk3jN3l6ajPUl6Ax2Pxb7P/8z9ZhHOcEpwMAKWjDnf3zNHgGMPBqm20",
-	"RMd1OBnthyzQZq6WNdBEqJ3L38WZHmkvVMMmkUrXUDrT/ID1vQBrDeKZHBNCpYneDkYFCvXJ+gHPzEoN",
-	"ZDcpaTVPnVWIpQSsaRfvLN3QNNeAvgGNvgdhDTOpBpDmAbt6GarX7QY7WqnKPsXsZ9+B/c2LC/bZZ5/9",
-	"8QFD8BL/y9LjpTAPIWLY79xTf3z8+R9+z7YI4vPvHh3l35lbZZgP5Blb7tifrl7/hZXKSQM/G8N3AXQ9",
-	"dgbVbqce/A9ZRzueLF4IXQjLTUusP1mcP3j44Dx6onkpFk8Wnz04f/AZhvBCHPmMGwPGl5uSsXbUzU3o",
-	"t4pGaQzjNd4UTH57wK74jdd5HV0TZlQrTd6bZdyGsKrPCnrgc6N87qVT+BfP/Gw8K4Cxz0MNs9vDmH9b",
-	"lrlI8ZWzn0JdmD/sB/G/8OMhCtPlN6srwF+YUsmQtPro/PyWh4bMj9vnUY8tlDCMt2L0QtkGAZZt+c6w",
-	"khuLvLnkme8e653NK17lg+ZavaKzCOLzAadwtgSZold47Qtuu/vwDdjn+MAd0sQPQBDkWZ6zgFIazLy1",
-	"aqPhljk/ce019MDg4v0TJ67+FGADmk8sGBt6ZSahQcPW/cqXDB1JkqQ++nuHMcv85O7mOOK3Z5zGh7c7",
-	"MkXiP0NpT2ess19F9sFL0hx8dUWXsF/h7xvadpb5uC+Dv3Ga5Epptlaq7vtomQFrc8iwu3cJ0sNIn8AE",
-	"XPMCfMriv9FvNo+cvfxq8eFve2s+KyNW+ui58ojqB8+WKPgazn4qYd3d2Vo5WQrJERN23wQmj04pUhv6",
-	"o94bfZJFSXmTn7E/XX79TcIu//KNk/U/wvLSmTveJ/Twc/bqeeJ7BpiC53nQA7ZaWOt2WcK2f3FeVvu0",
-	"nXJgVWrBfmqsBl4cQeRDJ5Zg5VNPWMo1nP1q1TXIDy1G62/3stqB/sTdmmt4wFB2updYyqVUGCFYV3gl",
-	"e5XPMJ7ndf2XBMh8O4YeB1/4ONkeMwh03XO0mrxavMDhFvtESlo0Hgd6ctxzZ3evW8XFgBD0FQH+Tjp+",
-	"myzP1dqX3Q0Jg4v6oTtdaRyEWKpvRsIl9vsWaVBRLb+GT4+XpLh+j6k/qFVfAdfpJsQw0ImN8j1AyYfI",
-	"diXsLKX6GnbGanVN6NUXEeP/Ti5yLbAt2r1q1DGBr7+pV/tE9OJzs/M9WZy6tOWG5bCyTFUnSaO19o4f",
-	"Ugp97RuYt3sIQftXSUi7qO260HGeFDvfaMzMosTOzxWggA5yp/ZPNHTsuYjpN1sOjebdmjSLJQAaBPcp",
-	"p3DZAzIqBLvMqRt4Bu9L5UPlpKT6Gv/8n3oDLLy3Z6m5uRVFytHMse7F1Q+nkD44OYdlJApnLlnjDQ1p",
-	"U1bticX+iQl+0f+XBN7LGvN36CLTUHAhDSsDoHeQe+5GUywLJrQ4SeD9VGXrkWvtFd/5kp21ii3RuE2Y",
-	"VNv/zt5izL5Obwghe3/3Kc1ihgWiR3K58zinBzca3VN3tM347Y/iLsKRBwUfRwj8uJ3YidEo6ZE2a29R",
-	"cFeestk5330asmHo7X5bNx0MfYxkxrA4wKd4XQuProC+HB9j4GwF2xiLQCzJgzv8XUQruost9h//KHsc",
-	"1kXs8V+7xDxlCxFCcqI/AqExZ7sj7t3f4D2DbabcU3WxsdFlKAm6C6Zp9365X8eVXxUlFrizbU+zWTxh",
-	"JzJLQ9974pYhI3JgIuf3QPO68uyejoDnu45fqUsOjzJ656wfwEzvWV4O7oO7P7JbYvwzHnHjSZPuGcs0",
-	"X1lk50yJ0MTP329KpoAJyom/6hDxeiuZhlTp7OA19w1Yjyt+1yRsCa4+P+Py7p+f93ch5RpGvXsp12iD",
-	"+I6EqGsm2O+2a1GLVn2oN/il2pK0x7kE395/Sq/b7RHf0fTTWMdxgoQib+dvucxe+4KKu5BP8fMfRaMb",
-	"295vG0Z9ijyJHCwMW4n3tye9MP4yGti89E/cR2DThyImBjZxFZ8YFlbwMW5U0sQ5HKrxwYWQPmIrLVEE",
-	"VaX2pYcFmr3C9mI5/rd0NOdZVgdyJjic6ja8w6GG+e2FPySTewdTcwoNiBPK3TSYo/2330jc6hYVdn8G",
-	"bj/S3D/1Z7/i/7+cpL3TEdiPoL3//xAKrqVMQgYKw7aNnt8JZ6fHFSHLcFCHcg9EN1ynOfMD9hrzu7jQ",
-	"qFOFyhvstVrDnmoR8DFVZZnhN0NK7aVvQjhBjFkoygtaYgwnatKf0pvb+Y5vL0t/agQJ7C4jIq0emKO5",
-	"ZE4VRm9tVuc0Rpi3j69i7iG+D7No81z0J3cunyTW/Sqdgab5r4PueHfb0hpmYF+wJ+LHcxXs3z9Qmvpo",
-	"e/Kx1zJA4JpSidwDbzkd1VcDZ00+ovc49+mN3R33KX77Wj4O81FU/APbfJu3OrrUz371itSHM58x+2kV",
-	"sgpu8wKqdbWT7p9kPIF4G1JrELLtl6hVRAbMxQoSFFQrITPTTnguK0x280nPh7wovgT/+ztLddir8r9n",
-	"7mugK4ZCgCue5xFOsY7+9el4RzxqGvDK3yR/Uj5TnxkTkCjuhmk60Fa/Fa/phe9hewojhFDuqLshPnMv",
-	"DodWc7YJLgcMPScs9LRqItNWqdvOpA4xqVYfrTtwzXfagN2zmRsp36f063ah9i1wWx2fOsByd6vsNX0N",
-	"h0zMkPZVB+mtkCZpdZ2NSnkro//jpCaTIaT74NSPFEYaZlUMJD2tkzCDTQxc5wI0tvtHVvb9Y90/d2wL",
-	"GnyqNraKuC3+PqubWh63s0PlHHWI//Y31X36o8ge39Gzv5svveDB03Z7GxO7ft7uvrwVd2UqNbCD97sr",
-	"2PD07m4DjZ0KR1WPN+GR+9A8Qk/ICYpHJzk5NEn24NbXaJFbhRBUGIZO2HKHFaJ3UNgVZnw3TNfuI3nP",
-	"fBd34vZt88ByE/NjWvQ95GJ/ofRaWQuyd/Usdxg4snx371lWdYeQweNV5fd1uKp80tHy+fZu4l7r4pKF",
-	"xoVJ8ISesv0osqalil8FUKIJPu9gt04J3aXmZpEskIZ/O9XlfEr8LLm9bHIs9A3Xa2OIYfajVSpkAvva",
-	"Rv919rtMpebM/2AeFNnvT99SUcQtpf1Xb4BnrbxlzO25uPqBKe1r9etosA8GP2MZcqFkpu2q8sm5kOeY",
-	"GxuwxQUChLRK+1NVgO/X8YD9GGIrCGqW5/i0hxewIdkv8YXikqj3eVl8LEYciKRkevemGi+H6zcY6wGA",
-	"6grYl4ESeIM6ckTvtPt3LOqpc6Gx3EeYmmYD4eoc+A34NOORCf1W4tO3WFSAfPIG8AgMORWXgCAxHb51",
-	"HKc93/pmNCefQx1g/8aKQWqzOhaC1Mi1vg/jbZXLuTP/W/PW3IsJ/NKaaN+2ABcQTDlpHMorledqG2Qh",
-	"IqWesPvOopqoVL2l0iMJjep7Jw6qkmHHCK228pQ6v9v3rvxWrL3zu7b2Ts7M3baw6IYU0Rqv7g7XV48x",
-	"4O2rjbgaPih0Ir6NxZ/VH3PSkWKry8rG1sd3FcLodFa+Z+4ao/5pLIbAi/omnuxK54snizNeCmcF/d8A",
-	"AAD//w==",
+	"5L3rjhw3sif+KkT9/wc+g02rW7LsOSPDWEiyZWvGGjXUvgBzdqDDqozqojuTTJPMLpUNAfMO82FfY3Ee",
+	"YfZN5kkWDJJ5qQxmZVZ1t3x254NH3Z2ZJCOCZFx/8etipcpKSZDWLJ78uqi45iVY0PjTyy/df4VcPFlU",
+	"3G4W2ULyEhZPFiJfZAsNP9dCQ754YnUN2cKsNlBy98Za6ZJb95y0nz1eZAu7q8D/CFegF+/fZ4sLASu4",
+	"uwHeu9dNpaQBXMqFVssCSvfPlZIWpHX/5FVViBW3Qsmzyj/x334ySrq/taP9/xrWiyeL/++spdWZ/6s5",
+	"i9/FEXMwKy0q97nFk8WPG27Zlhu21Upe4aLDW+6jT4XGGeS5cM/z4kKrCrQVbr5rXhjIFlXnV78u9Mb9",
+	"tz/GvzANBbfiBtimLkUu7C5jfKlugJ0zq9jD8/NF1pIrV/WygJZesi6XjlzZwkJZPR9+/x//63nGzv/5",
+	"t78/nvSd912m/Xv4aOZm/tfmWbX8CVbWjflU6DfAcyGvUPR6i81he6GEtM977E7Pf6tU/koJY2sNFys7",
+	"6a292bZDDj9HTt8YMOalrGo7k5NLLZxEjUvWM3zofbYo+C7sR2GhNIfe+9Y9/tRcQ+5eLvm7l/6th4+y",
+	"RSlk/KlZENea7wbE8FNsBk+v3z2+zzyzM9bvtbGJXvqnHPP4zgxlb600A77aMJwDsxtg7kFWcWMZZ0ue",
+	"s5+UkKyWOWgm7CJrCTSJUj+6de/TYfjzdrMbTs7NZi20scxuhLxi1m12Y7nMDRMyTvZzBmVld2y7Acmk",
+	"8o/mCkwrjMZqEU6HLv0DCQNt/CQoJjzjkmDAWqvy1cSdY9WrY3aLH8K/Tk/MCJwLyLp0LxR8CcUiW1T1",
+	"shBmA+6ErzRfWbFyo4GxouQWOh+LpMkWz0CuNsNlVu4Omc5v/AreOxSb3WjVQZnFhwbMwt9mcT4kOdqx",
+	"6WUcvGjivKuCy4MPu2f2Z+mHoSdnLejhxFYbLq9wZgOOXHEhiT/sDRk+EB4nh1ZcEwK8UtyS4+affPLp",
+	"H4bbcVVwY9hyx55efveKfekeYiXYjcrZswUhUOuCX0M+9aLIFlda1X6jDT614eZio6zq/HGpVAGOA5lT",
+	"ZKboK9lCxHtkVIIdtfyNs09q1Jj8R5rpZp6OkWrdZXfmnWTLMVebG/Dl1DWvtDLmuR8jwc+Xl6/Zo8fn",
+	"bvIlfydKd5Z8iheZ//c59V2//MnTKHkOr2VfEtxJRMiNO6G04MVwxv6g/4JtN9zCTbyvlMqpz0hlcVuV",
+	"/N23IK/sZvHk0/Nz4sGKxxt2KFpGFTcg7Zt62T1mpbJvrRZ4vNayVDf4L6PWFiT+MxcG38zJk3brFvil",
+	"VlXqm1K9Lbm+Rn7o67dX/jLDfxvr7iryqxu1t9zPzg/dgA0TsyhUHfJ3ZKdHiO4CGur58Rs+B/KTYh8V",
+	"sxkSz70iP7Ztna7/PlvwQlzDUHL8rcGsBm4hZ/jU50wqCewL9pCUWCmuNnbiqPh5vxeGKgz+kW03ygBT",
+	"dgOa/aIkGCYaZWYJRuTtfNo/8EJJ6BoF6Q1WaVWKIMe9LfaxFSW5z4zl2k5/3E36EDn+oiTQR+cvfiGO",
+	"kXFkSjiecw3PE7eVtHxFX1jruiie1xqmL2bDZQ756xt/I097RxhTA8FjlFi23YgCHOuEYUoWO8ZZpeFG",
+	"wLb9VudgCdcetZpGVRlyDFZuzOnamCPnpX+J1MLVNUhypFpfBfN9OPWt0tdm40+vpJSMnzt+iVmUikCM",
+	"zqezht/NXDrL7/Gvw/6GRynR+lZIQjdcp+TKwjubXKWhd3uzt4VhfKlqG+2TLxgviq79NBxuzFjEuWR+",
+	"rnECqWVGlg9WKmj1qhAS5gkVEpKSKGGLCfxHRco/G0en12J5oa5qSBwHpZB8uCEO0DVb5LBSun2xz8Ng",
+	"WCqdo37BLdvgUWz5Nbi/lF0WjpHpy2aUPwmZ0/Mo3afnTR5k/r2Zwa2v8HnqS2u+glMJcHC6a16KQsyY",
+	"7wv3AukjWAvpbNoZn8IXqE85vaci1q7WrJnwnFVei30+js0rJQ+FUtczfFBKXVNfifrb9C+9ihof8bWK",
+	"a/unWav7My+BXF5V0AK33YAGd12inlTyndd+pu6zC/dZajwNFRf6FiZuNgBzzxj3jn0hoJhBucvmHfKL",
+	"ShQk9bhFohUCmJKMs8YwnTFbyy2UIG+L1RaMnf6Z78DYr2uRw8FLsHtyx13XldF4qLXHZHc/xB3WcLQ9",
+	"gjunS7Z/t7SSFBfWOdb6nB5QsjlqIv+abUDed1AUnSDK/o1X1KUcCoDkJTC1xkPbP5OxrbAbJqxhBXqd",
+	"mJDs+eUPlFKbg+WimOBl8qM3L5DT3yhB+d6mWW8xTOEOQljb195lMe0oDM8TkqgqkEJeTRfG1/4FcpfU",
+	"wvYcBR3zy/uSZ+z1xjE/KvDxsy1NOktqZuTtKpIlilsfpzhkcPeF6imrtMrrlY2SZTZQrDOmNOP+ity1",
+	"QmZ3lVjxgt3wogbzYEH5q0zwTXiPUoiThB8oc9aPQdtHfmaTXU9mw3Mg7/q4lM/ZqgCumVgzqSyzqiA9",
+	"SkbIFXwz/NJG1dow/CvSquAG6eZog2tvLPuq4NJ7iIb+0Nb1du7+R/rfOnGCAatR35zN5vZE9bqeMGyL",
+	"kQO2VnrISnfkkkwpgZtawzSt+FV8eJ+bxNXmLamCixwFriEl/tHJv5nmHzEbrmHOXcw1DIN7o5sVidMh",
+	"RTPoX1Ps+pbvlD/n9oKXfM41jPEp4rxa1ZZQGAr0DhpmFVvVNvMSq+QVGOujbV3NYUpsa2hW2Dnq/oo8",
+	"t03F5Svawt6K3G68tCKdWC5u0H12zr5oAoBWsVzz7REBdT//OIMs8CJQM8nJVx35pzfgJGIOTLESrAaD",
+	"B+9K1dJC/jlzN75h3CDrOhu4EMaaaKKNTTNkA8xwwN7+vv9N7sfWXB8qMXJ3wYUk4ihc7hh6xD9eca0F",
+	"5KxyD7KtKAqWK9L9t+J19NAMSArrNaQcnR1r+vBZOcsE2Kgt+Zw4zPfpg/jMI+JBVfGfa+KSLvk1GGZA",
+	"mmDcIGkhZ6bWTtVHVytJYfRfdAMsS1gr9BFiLoPTo26iz9HptZWqNd7M7vYmAywGeEFOfsuFNROdXkiB",
+	"ODtP9fiBMEIjAK2UNPTpGR6NRHa4QUu2s3G+FjdAeAR5VA6JCF98g4iNpPhoNkrbNS8K+r2Q5jFOp0Ai",
+	"P7M4je6n05kaX4qipj2fTsGToF8VU3Od3Ib+9pikjfBm1hmSmmrwy1EMIbb3w3/+7e+fsp5rLpp80Uf6",
+	"kWGtNbu/JTs8GGoJGl7gvU96+9eiKL8vhzNyl224kdy8vI4/KQ3uitsZB//X3ELShTfnxErKbAwUT9+9",
+	"fuzM86ohUVxZl6QjcdAXIerQZ39ylrUUtnucIe3d1l9kCydt5T/+kzy10Cg7Ro7DWv37YfzUOszcDAYn",
+	"Xd9Xe/HqR2R4fsN/4To3k0L5TveT/tg/+F2rVGEmPXmjVoNMK/QK8Xz31qq3tcEwBhjzFjc/wYf9YA6O",
+	"3c43ayjSrrczLk32aCDvkRZ1EJ1QHwKrDmnkpu8kn37BH7P3TOImme909Q4IwmrwDoqpHmX0w/6Acn/I",
+	"PzM4FXD7BxbE5XX8jWGGkRUkYwUU+VdaK01l7EZvHaX9hSxoxmXuzeOtqoucLYFpzGWgcrTQ2zz43h8v",
+	"X/+ZVcrdGpoJaRVeNW7hYGzGTL3aOPvj7Bcl4Yxr4K8eHcy29EONOhBfCElnKi/j9hs3g91DKOaiCNkA",
+	"gwVr4Cahd+u6oN9JBTWzxQ3oXKwOZon8EB4LuuI3k3WQXfCCjlMWJ97GU+OkmsW2FGm+GSeSBdImuCEM",
+	"kRHqrjsibGiZ00uZkt2sLKPQC8avAKWyAJ4zroEFtVPWRZElM/qmHiMjexLnml7c64rWFnkTP++kZ23c",
+	"YNniGqBCMd7yd26FK80rN5ThMn+r1utFTHOlbuNSyNpSR5SPsSqZsbXSzG6EYb/s5f6kBUVV4agcyrQw",
+	"1/Txanmz1+IaK2WM8EO4sey6dkemk678raptIutsgkYfyNkZ1b/Y0iPMNC6F4hgqgkl1+UQtcESEcITU",
+	"hBJWFdyIHKSPhUy/vq7CCqeow2NJi5N4cuWzLzvpe44fzcTJBWtBJWZBQcUllQTmh2YcrYOMuV+FgFSM",
+	"Uj5hhhn3j4xVrNJQcQ0ZE+EVd6WVwhj3kSXYLYDMmGUWLyHNNKy96jWdxMHbPN38uPAvvPFlIoMQc13A",
+	"WFUFLgKvzroA77LMYSVyd07eQHjIU2KvjEECWWpxcIGj2kqz+ixwLa4gwW3CPqmGq33x1cVTdkE63Wvi",
+	"opCqFJIX7EpzIY/wz7rDty4TU3aUvLRhH80xSND5Q+6mXBirwexr/7l2+2UL9LG4AX6zo6/5Ngg2HuNx",
+	"N81ub9Br2PlUYwtQvN0qVSRumXeQf3Nw+PNDEygPFXs1H/vs0KeMEoWncFqWW9fuv1EBAc13KR7V0uzV",
+	"DjR/pEJl33CJuYPHJN8X3NjnoXJivxYRZBv/w62vgRfFjm1BWqb6wj6WaXoD2vS9w92qzu5miE9m7byo",
+	"jfGNqrWZGRv8Uelrd/D66KZa4/G9BbjO+Y4JycLVzfjaHeilyDFh+nMGP9e8YCVwadiqUAZyIiLsfk+7",
+	"p5wCMGHh+FgWPkQt+WVZKW3phE9fMkMd3JjG4Q/qpq5m+uFbhNEGgWZfyVbA5+zhx0vuL9wZXtVQNjsj",
+	"RbOTSEJW2/GeL4nnOU7JLxkPGK/7+Bs2P+zQwJU3KhN+vzPtNH/egPsvodbhjEgBiZMk/whypaJaux+k",
+	"3zZswIphDZyM8s9Lhu2IGZmC5ulHp4z02d37yw2kDrNedgj3lSd+ytlhPnYIRPJEmgpWlio3bS2iveCX",
+	"YdFRf5qppHTwMaxUWYLMIfcHDiYHxtQEtEUYhsx7pmPLvZ/Ucjrz/qiW5DYGnr/uH0OduyZeil/FYsrR",
+	"p6aXv8mQbD45U05V84oBeiYvpRtH82+ybhxeSOfZmuCGoep63Tu9kt4116Gs3guCsQd9Sh2LNVIja61N",
+	"lIUOOwnejeyCIO5zbswIRmAAJMP8ImfDP2Avc4NeD+trgPYCN8Pr8c7cD9xXmsav1vJaqq0jjA+Ovn34",
+	"h9//G+oStBc7W3BptqBHsxyIFMPebVjblSqBLXdox1GZCisl/ae7cxWxHCTEa1ear/y5sy74tafNasOL",
+	"6x058Tn1AmMpBjFRlEoDYKrIg2BjiJdF+qYOKyeZgxpAMD6lT8IVgk5gbNoI/Cep7PdPmr1JMUQa+chf",
+	"d55KE84iKnV6hEyPHlMpxUrlL+XEArobkAD6VXlUlXykeCs3ozm8/ArCqbBoBbo5NqgTwd0TwxtxHeq5",
+	"9yiO6jAviiYkOi/7I5mQ6yzRNro9mmsTn8Mgjpjh7UCbnzjHf6qNfebzJwYLzoWGlS12zJ8hrEVtCIXR",
+	"w/UHwzZZ+ZuQt9Z36sjrC62sugK7cYzwe4z2qk6V+mRsIB0CqGWhVgkfZOPsJypsnDajVPmRYb4mcsL8",
+	"ElVnQuZiBYYdLNxpK9HQQ79RRShOnZMwsJ9jBbtO6CEIbyfy0M2+97LYTWuJxItr6zqEY4CiI3tZ2HTk",
+	"Hq3zKzjGoJ9eWxwBE0YtrybhuqnVokvuGsAZOpKnpEdbWWtVIru8l5DVVZT0aYZgdzrj91q37H6Yn1Xk",
+	"L6bce42mfg2VZUsogtUVlktXIU/wencce/sS2KlXb0ZpyowTKh4KC2Hl4IRphfUnJaRpcHBC9uWuDbG2",
+	"qd3TTA83gxIkedxOETSsvUGHTw86g5AmXxjCLSsBLMkDt7ZZE54Jl9SbK2EjrPlhbJbe+BHM6BQIou3G",
+	"W3jTSuQUzSsST6EriUjaLAhWu9gwfFhJUkTLUIS9F13iuhBgJseR1z6sPstSzFMuLr6EYurAzo4w1A3o",
+	"M7VZIUp/yE34FFxRiCDC1761+89tzAY/gVQ+fJTpmLrhn2sBlkIAwCBKsGUrde1j3VvQgFEeLfIceX0q",
+	"7Y/LNng2K3diq0KuFXGQIO8NLm6puM4NM3znzVlh2A3oHav8yTttXyqdH9xRbTKDl4CsI/2NNLaS1l3y",
+	"Hqs7+6BlZVwwtQPpPPA5+dCjJ4p/YUaW9EiMejT/99smjWQvlMf1nEAo1+Tx3SilU4HzXtf2L0oeTq2K",
+	"GqGfZnphx+h8k8oZbq2MY7ljIv+cRdUuRrQt5rYLa1ht6lg+N/SHHChqSBPmL4qKfYRsreEZpuqrzbSz",
+	"eEStjTf5kXkXMWvHX5FhnCzOObFUClWtUeQmqxQhv2DWO01h49BoyvWOyprO9Y6tRVHGeJr7gi9culJo",
+	"woVUu5A+NYEZIaY/L49Bq+KgwvXGPTNINVM4izhoJEFcb1R0kpyaVot6evnovBpROk2igcUy6fW0Jc/H",
+	"LOjUed8aIw8tta3Hps/RBn9SqevW/NpAUHGl7ajCIfGo1YRVbTWX1wFNLRFvPFbQZ6d70rIQ0AZCwkzr",
+	"4CCp5YjQ9epyW2tUXYzlwtuIvp7nbcVD7AJ/yj3mWyHKBAledUz0SVpJ8p6bWwyRLazmczyJ37nHZ6VP",
+	"B/qGcUYKJ6LmRCAk1CnMqrl56XgjE+Vo5JmMRfFh8J6nP+Gw7q7aD5SFuZPLVbQVuNaqTBajey906zf6",
+	"yDCrKjIR5Rh36FxLhMC1/YbKVKbW70FGpkr8XN05OWLM8dnTK1Tey8nC/OJsUYEE6wwNn9rK3yViUIfV",
+	"hSnmfBoaYaQuL2AgNOVDBXCN0MLSp4F6/607gQ4mezRaGs4jfjzzxNlXCUgCA8XRQlg9WcM+4jZInuxh",
+	"YHqm76jslBmwiZihZKY/n8Cco9DgyAkrMkt6xoQno+lKuAH9dA+kuHPmTlsJbkUfJ/IId53PphZ4jMk3",
+	"dbb9arCDCKrTJh1BZeagP8M7XlZFKnqwujYj7l4JXIOxDJ/DioJtzE0IKYkxaWd4hPhXp+PX7BcfdPOY",
+	"bMSxIOoG+iloQSv0mmNQI/cVSIQ6OHw8heyzxgXYJPL5mbaUbRcbKUryTufHZYo2Feh9Jl3DDtMpf1LL",
+	"FhjGMc17AWJl+KS4e0c+u17C2cmjflBq9RdcTIKLIDJhfNxnCQUz3C8Z/YQNsNANaPavmCWRg/4d49KD",
+	"4zo9cJgSU/IdvW/VDUXk4UgYGnUDfM48YOsX7a/iE4L2GCP8wN7Z8JisFDWq1qv9Rx8+Os/SG2A/XyOA",
+	"K4ncYy3FUuNxkY9QBl7yHa3irJs50czV9hjOrlQJjqHrbsx/q/Q1+obRk7Hkq2tEbEBFVFgKFaqvrXfO",
+	"jblmC+0iC2pKWrO+iA7QhPA6qxQddjwHptYZE5LlTpTbVe8wr2sL4mpD5TkXwRScoNCUSsJu4rOxqmvC",
+	"o6aEYirmQV1hctnU4kQxNbNx61TNqS1m9PVRoAsKTWecVBiwuUbCspoSM0+SSHFSMGKvgT43NxAhwYnW",
+	"ApOB8BtzbgBMkntknmGWQ+fUELnd0DP4RUkSgrxzw/RTPua6xVBTC9OPM8kiUUgy0q04VlzDd0nk6dtt",
+	"5uA7YHlE8mkptqjxjwN0a/CQ/wNS+5QkVSP6m/HlEIUwiDhfKuxgEwGiudMV/Qni0yH56jrgNtoNCM1a",
+	"5L9J/pYO8joJ79lP/FxtlMLLARudNC0swvbZYCqpv1I80Lb/iQTFaXEPhzkTq40yIMNSHE2w3s0RoK12",
+	"EwV4JUiY2c2Fui7YCU2GpmtG3j8QUclbPSn2/miZE2UhEjkIWXI73G2G0ozuBxl7yKxij7B5GYG/qFV5",
+	"kepqoGrN1FYyH4rV/upvMpYOb92NMFbpXcKAcVYKfizcsxkm2yQwGY/wcM7o66C2sg8i5bOlV7Wxqkzs",
+	"iOPCquPJtEc0dxCHs6ouha8lPqIRxPQF9g6msVXSTqagy3lGRAEPy4u0bgWqzSM81GgCZfv7Kp9fKjq9",
+	"k1Sz7GNMsnQnKQ94fZ8O0YvQDmvPAX1U1w3zWr4ScnICUVtsOW2Iwu3uEJ2e9oYEmAN5DTTidQNkMz2d",
+	"SC2N5ati7mvhLJjg+cTHcH9DNQNp0UJ1eqKH2/a+Q9ohhGOcXLtxW6q08DkduYn8SonpU8znvw0Maswo",
+	"uoxH41C5wSrfbSiSLZWWnRaFoiiYMzo8RGfk2NTy3+nd507qqBd0v9hYLwUhvVfldeK5ky1UTiWYceZO",
+	"9kJslMoZJj373qpkqAq9rY6saj0/4objkwtts8UI22/u0XUbhYjoEXxNuxFj1yGQIc0fle3oRSP9WCPX",
+	"0Nzt7WkF+aRMrvZSi5s8VOb19nVnsWnuhBHvD7AHK1noev++BROtHBE4IQ+1tpuxY9LJ9x3MEOE1Z6ks",
+	"E00d78RQXieHvh2sU0nZUoFmTaJlwUgtE2it9JyM5AYULdG+ok5VryQrd/wvDkbadlUXXCsMNQpjdtHG",
+	"Jqdj84WimLmtjGbFje8c/W+SSyakHEXluIC1/ZaAKcegLBPStxgQ0kSA7wQqltLejwDSgh6Ai3XrrLuB",
+	"wP1byKkccdBccL3zwQtDwzin4Qv14ebT+5lKViQxaJquImNBvxBrsQGE9BjYxJPhEQ9cMluum24cA5CM",
+	"yOfje6RpbKcdnTTttRNpO4rRGDMY9yAae8TvbNMouJ1FHQwD90R/bs5goep9YNPPHmengnyOJJP4ZtIj",
+	"idC9cFh2qPB7uWMIr5I1vbuVzn01QS0d70NdfOxhPaBeya8H0K50bC3epAcfrHx0c467RgzDsI/Pqf5P",
+	"IeGGBjZNYfJ1dnmK6uOKfvgCSf6YYTeaX95oBNe+t2JM8gkC2Gb7xOh85FdvmzSEHUM6DdvhIjin9zOt",
+	"IurvtB4Y2ON6kmE+at4rGm16XrqR1ztmQHN8J+RU8LZF+HR7cAVKjVD4jb+MbjWVLR5HdI+C3WmxnWar",
+	"31eGW3pbjlXdTN4jSOsRBh3niJwlk42+NapoHOWpbAQzfjqx0ui22s/s0FdCTi0pLCGR4du48SjI33w3",
+	"1R+4X1wMPqHCTzF+a8wJ9QZWokq6ZyfI/sza2k5Zxa2UkoXh00s7DjTvhDX1y9ZLIeNP6eUeuPjpK29s",
+	"5aHMokHK1SLkloQNH7rwYBZso1lWWln3Aeq4eROqD07Bue5kCI7Wf9QFfBUePYCOvRaaROwMtoXSvvAz",
+	"lrVi+RppGF0lgbES7kIhDWibQL/r+eXmQHqb1UapItXaP+ZqDV9rS9KJRNENlPeBEz4N+9t3UsYpUQjg",
+	"yNCGDt2qm5BwOQYRHnjS50BEDG8I2MohuXM6wkcUbMzEORipPPygGAbTsTMOXDcElgUujCLtJTJ1buuN",
+	"CGf7dG1B/8jf0UK+4Trf8nevb0BfAi96yljP//Gjf+hFwIQnttkGioKvnrXllQdADQcTpGYz+O7+XEiC",
+	"gXVqrTnK/i7UqlfVtXnkru/Nw0e021ip/EIVYtVTsd3ffdVkrSF/uwdO34mTRrjW/jl8Wcuc74ZN+sbE",
+	"1iO/9m7R33cv0d8TpmsrV6O2Zngs9Kbp4SOX4FaKTn26Kc0RaqYfJAuc6JG4nXOkHcl+bCE3L931Ndbo",
+	"FpjwsmacaTBCskrVOmPLHbtRRV0SAH6EHvLZ+ViuyJHNedK18Z1e0tN7DI2hXAlLJnn5rnMBg8O9ljMh",
+	"j/fghXXFi8wPm1zfD7G30UndQiKRCAeYTaBXbsTVhoHMvVA4S4JhmzLGjROSUG8wpXnmaHQiJ/FWW1/v",
+	"hvcVsGG3qHQ7qOGimvXg/Bskp9jkK3QUnI/O59u+dFnaaSuVbj9yKeajuDu99EWhQmRpeBkV4gYCKCFR",
+	"SSDjkARojFK62D1NGc776fj+S+14/Q9kvYmSa6/IhButyhmFZOpImxeHwffJqTUuxnm8uYMiiv1MksMF",
+	"D5jbcuJ5cVygbm4ZYFSNiczM2WlXvmsAKdf7Bfx9Td9Noo8VvQdgR89wfg6WWqfB4GcQ7TiIgHp2CpaN",
+	"XWemOXe5uSa/kj77Vb3afKl301e+5Xut6bvtYEJNxbTgXsXlaPYXiT15J8iSIVoR7o2YOmJD08VQ8dGJ",
+	"x8XmGIEWY71NLmPWVH813yEscwEy55otYSNkzjhDhRN72VRDTW/emRy7JPSFZ+J5PghsbGdssGoG2F1K",
+	"Bm7hRsli44aWEn4lJJd8jekw2SdWZpz/829//4RGfnVyaKwOfc3xDSGvmq782O5/Rs9SLJednGmxxCZH",
+	"Q/kKfSe8auWRI0t+DU6DXvOiYAUYw7DPLbraAEGbd8woJWEyrNozPzjBv2W9G0kfsEJiuoWxTty5hjiT",
+	"9dSRU7mxqw3XfGX3vS1t/ZOxb9eh8kTn7qct8FAKhWtHc3cNW/enyDTgRrifPa4zeUVRsJop/IXQOXfq",
+	"Fun2VKZ64DdNcyfBM2oTr8u9uo3Qr8kLDNa0umPPbFSFur9Ulu3AstpgtwTGk4dumijz1Yn5/XuTdLqP",
+	"hPAjQg90U4grXqSsirn6ziyoi+gUfK4MWTGcw0qUvHjCsLt9TKPA7ey3ttCs0mIFodocswW5/1UHj468",
+	"No5MUY9ujUOVL+a4hHYNEravlLQbk8IWtQwf8oCgWtXWN6ghMArS6RjuL5cxd556c7TX+TG4ti2aeaq/",
+	"v++rtFadgvZQURj4Pv8EuFGrr4cDXmlemiz0XwEE9/ROhytxg3GfIE04he1+evto2fA3x3i8Gn94G8Jo",
+	"253HxttNJ+54X7ch+A43W4iaiDHe7S3fua361QgRgLSXtRwrkLoimQUNpXO0+8u30Qw6nE4rPkdhyx1z",
+	"3LUVlDNCrcf1KEtGWNFIGuYGtJD/U5xp06FzWqB5cjJNmx0ihTfdumHjNfKprUhDJ5S5tmfCaiTjgsF2",
+	"2iD2dAu734xMLl7IE7IXJqUAfyfkMP13CpiB+AW+nYxP0KaaHumMRho2Jb84NpH1maDhMUEmpwm3bTZ6",
+	"qgSpRcCaUAiWO1bADRRZiE44U0KC9SAVnebdj8/Zv2Ts4YNH7Fv3yMMHn7Drq9aQd3qh7/A4muNZKDsl",
+	"0OGsPshfy0nrQs1kRNNpJ+nu+VAZ3PMVkgWxvxDfjMR49ODTQAb2sz247H3Ho/t0nLYnSWAOKRuaU41V",
+	"5zkhZ8Hppn3s3xt43iBQ7RnZErbTPQYNGtSgQAGrbshufM4Q3/J3QzQZLndYu8OgMODhZJTs9ccVNtg/",
+	"cp6qAxJRjlMw8sbyXQCQT0ABycOowh1krABNdCIJQztnqoeaNmgWtoWHWAkWyhe2fLfXVNg/miswhwuD",
+	"8MoI9GqLpwIqBAqHn9moWB1zCI7keFQFDS+9N/cGN9o/T83whzYhpwnOh9YNoQs1AtIZ2zRPJD0MP/LR",
+	"ZO00gpIIbRPbLnFsCQYzqkDmzqDPWKGUB1RC1bWBCotsLJWmWscZChjO6+9eX2bYoM6y5Q4LBzP28J9/",
+	"+/unzedDgDHMAreZ3UDZ3WYNDvOnh2CYW33ys646+Rnlm8qvgLjNSoUiHnxU0RTG3bpSxnavgqadxKGr",
+	"wOPITXf1rJQ+3D6nUNvLiLVEnRuXqriBFDytVJeVTiGcSfXdVkWoLipsWewubchO2U/cC6Liw/NLt5np",
+	"fD23r7/k+jrdkMiiISgMy7m+foItf3xiRMYQ1pjutRE37P438VuWbUVR+FOLDGpA4ysf7SMRHkN4JLuh",
+	"AEt4gwWHolTWxjqC4EFJl5WlNVw3hqotVZFbikKAYVVtGXebeSKM30MKxi8M85Iqlm78guRIk/LrRyAE",
+	"h2XiqNa0ItwVyVZ2O1ugK5Qd2Wp2edyCLTF762342IoAdYb/6DfMnqEijQ1dFffbVHlniW/Jj60X0F3i",
+	"Vhd9J+4E9MfyWtEl1POgFH7kuxSaglXP6l0yB/+INi9HOVUi+EL0g7SJo35+WUPPBAPogPrsvE5h/gxb",
+	"mhqz8zp7EPokFJqzGpSvQTMbKNZHYKEFwKwAae+nT5KoPcJmqAjuQHJaGs605NaCzthDfzljmXzG6opZ",
+	"xR4vkr0FRpr1Pz7Qq38VHM0nfCJEZU77yAh24fRvKCVP/EQavnDiJ/axCn1dEs6soVQLSxh9k8gFUqaU",
+	"plrX9TJNY1EepuvTbWNT6kaTqENAliY85duNOqyVL3cDaFL3XvhsYqEY6yIOmHnZuNgMdkUnxN1Spu68",
+	"ZNyJZTrH5OJaUULEyCASS7ZyPL/z9jN4Y0pngE5TsY9zM9HsNpN8W7ixmRh7ibZI5T/+M/bqwchKFlqU",
+	"IzrNpwiedzsdk/rDIiayU+wyJqT/f15xbTO2VPnOZwcYm4ZvJ+49D1SCrg3mzfdJ7txuL/QxEex0TUfX",
+	"pLO/XpH5q6F1VZ55t4S7hh312YqX4KF//Nvsf/9PFlFGp4SGA9buaLjDPXM0Dks6VLiNfoBxbVBGKyUP",
+	"tDky7Xu/P1a3bKQPnT7SOatB6CLVt1Qy2fx0gXvBcEtC5xwTwKaJ3g0FBgoNyfoe98xaJXLLlLSar5zt",
+	"iVUroVe2FAbN9NAP2oC+AY2eH2ENMysNIM0DdvkyACXYDTZrU7X9HHPPDWbrvHnxnH3yySd/eMAQJ8f/",
+	"svLQPMyj1Rj2r+6pPzz+9Pe/Y1vEi/oPD8TzH8ytMswHipwtd+yPl6//zCrlTgM/G8N3oY9AbHqrHace",
+	"/A/ZxJqeLF4IXQrLTedYf7I4f/DwwXmMA/BKLJ4sPnlw/uATDKCGKP4ZNwaMr2wmMx1QyzehlTCavjGI",
+	"2vqyMPXwAbvkN157dnTNmFGdIgVv4HEbgto+J+uBz0zzma/OdFg89bPxogDGPgvl8o6HMfu5qgqxwlfO",
+	"fgoliH6zH4Saw4+HGFhf3qyuAX9hKiVDyvCj8/NbHhpyP+5QRj2MVcYw2o2xI2VbYGK25TvDKm4syuaS",
+	"574xsnerrXldJA2/ZkVnES/qPU7hbAlyhT754ADs8+FrsM/wgTukiR+AIMjTomABPDcYjFeqC9JcFfzE",
+	"tTcoF8nF+ydOXP0pGBq0nFgwNrSBzULPka37la9OO5IkWbP19zZjnvvJ3c12xG/P2I0Pb3dkisR/gsqe",
+	"Llhnv4r8vT9JC/C1LX3Cfom/b2nbW+bj4Rn8tdMk10qzK6WalqaWGbC2gBwb11cgPbr5CULANS/BJ4z+",
+	"O/1m+8jZyy8X7/+6t+azKkL4j+4rD/R/cG+Jkl/B2U8VXPU52ygnSyE5wg/vm8Dk1qnEyobWv/dGn2xR",
+	"UT7rp+yPF199nbGLP3/tzvofYXnhzB3vXXr4KXv1LPPtL0zJiyLoAVstrHVclrAdXpwX9T5tp2xYtbJg",
+	"PzZWAy+PIPKhHUuI8qk7bMU1nP1q1TXI9x1BG7J7We9Af+RuzSt4wPDsdC+xFZdSYRziqsYr2at8hvGi",
+	"aKrvJEDuO4sMJPi5j1LuCYPAAAFHq8mrxQscbrFPpKxD43FMMSc9d3b3ulU8TxyCvh7D30nHs8nyQl35",
+	"osfUYfC8eehOVxoHIZbq++pwia3sxSqoqJZfw8fHn6S4ft/qIalVXwLXq02IhqA7HM/30OEg5BXUws5S",
+	"qq9hZ6xW14Re/Ty2nriTi1wL7PR3rxp1TJ8cMvVyn4j++NzsfHshpy5tuWEFrC1T9UmnUQCgEUqas7LT",
+	"IJXkOer5dWl89kH7aubdL06zj/3F99g+5Gfoxvpl85E7Yi0O4AebfOqf3+7o3/Kdiioi3TIqNHOx6hRW",
+	"XmnvwyMvlK9wf/U6m0H3V1nIX2pMdGeiyMQN8rXGFEfqBvm5BrxrwxXSuJpacg28/fSbHd9U+25DmsUS",
+	"AG27+7xycNmJ6yZEQM2pDDyDd5XyKRvkpfMV/vm/NAMsvLNnK3NzKzqxo5kT3eeXP5xC+uCvTh99uFO5",
+	"ZK1jO+QfWnXwqAsu7v+b7q6XDVJ46lTTUHIhDatCG4BwhbnzTrE8eEPESXfXT3V+NXJbveI7X/t2pWKj",
+	"Rm4zJtX2v7PvMJGjyYcJeRxejVGaxZQcxJzlcufRkQ8yGj2Nd8Rm/PYH8fzhyMmDj2PjjMhO7BNrlPT4",
+	"vI3jL3ieT2F2wXcfh/SptHLiW6GGTmkyZ1hl47WVa+FhStAt5/UVztawjRoLItAe5PC3EePsLljsP/5B",
+	"eBzWRfD4L31insJCBJ6d6FpCQN3ZnqV7dx15J29XKPesFmyddhFq6+5CaLodo+7XB+lXRR0L/BrcTXmK",
+	"rHjCThSWlr73JC0pf0BiIuf3QPOmhPOetoCXu56LsE8Oj01856IfIJDv+bxM8sHdH/ktCf4Zj90mSJPu",
+	"Kcs1X1sU51yJ0CbU329KrgAz/TumudpKpp09mh+85r4G67sR3DUJOwfXUJ5xefcvz/tcWAX4v6SjdsU1",
+	"2iC+5ynqmhl24e5b1KJTaO19N1JtSdrjXIKb9r+kA/X2iO9o+nEsiDrhhCJv52+4zF/7yqS7OJ/i5z+I",
+	"RjfG3m9aQf0cZRIlWBi2Fu9u7/TCUNpojPrCP3EfMWofVZoYo8ZVfGRYWMGHuFFJE+dw1M3HiUImkK21",
+	"xCOorrSv4S3R7BV2EJbzv6UDc0/zJiY3weHUNPpOR43mNzB/n03uTk7NKbQ4zyh3UzJx/6+/kRDkLSrs",
+	"fg/cftLAcNef/Yr//3KS9k4H0z+A9v7/QlS/OWUyMuYb2Da6fyfsnYFUhITRpA7lHohuuF779wfsNabq",
+	"caFRpwrlWNihucEP1iIAzaraMsNvUkrthW9dOuEYs1BWz+kTI51zS39Kb27nO74pNf2pEUi9u4yIdDrn",
+	"jqYFOlUYvbV5k54a8RI/vIq51yciLaLtc9Gf3Lt8slhAr3QOmpa/Hkzq3bGlM0yCL9hJ9cO5CvbvH6hM",
+	"s7U9+dhrGbCkTaVE4RHsnI7qy+rzNrXUe5yH9MaesPsUv30tH4f5ICr+ATbf5q2OLvWzX70i9f7MJz9/",
+	"XIcEkdu8gBpd7aT7JxvPBY/F6Yh9+EvUKqIAFmINGR5UayFz081dr2rMW/T564e8KB7L4vs7y1rZg8u4",
+	"Z+lrMWBSIcA1L4qIS9pE/4Z0vCMZNS0K7G9SPimfqU9yCpAudyM0PYy434rX9LnvfH2KIIRQ7qi7IT5z",
+	"Lw6HTkvHCS4HDD1nLHTCayPTVqnbTooPMalO9707cM33mgfes5kbKT+k9Otu9f4tSFsTnzogcner7LXd",
+	"UFMmZkj7aoL0VkiTdXpVR6W8U5zxYbLMyRDSfUjqBwojpUUVA0mfN/m0wSYGrgsBml0DVCjKvuu0zyHc",
+	"ggafdY89V25Lvs+aVrjHcTZVmdOE+G+fqe7TH+Ts8X2Ah9x86Q8e3G23x5jYK/h2+fKduCtTqcXvvF+u",
+	"YJvku7sNNPY3HVU93oRH7kPzCJ1kJygevTzz0Frdo8Rfo0VuFWK5YRga+5ahDnz7NXphxncjdN3us/cs",
+	"d5ETt2+bB5GbmB/Toe8hF/sLpa+UtSAHV89yh4Ejy3f3nmXVtNpJbq+6uK/NVReTtpbPt3cT91oXlyy0",
+	"O82CJ/QU9uORNS1V/DIgVU3weQe7dUrobmVuFtkCafjXU13Op8TPstvLJsea7XC9toYYZj9apUImsC9T",
+	"9V9n/5qrlTnzP5gHZf6701kqyshS2n/1BnjeyVvG3J7nlz8wpT3sQhMN9sHgpyxHKZTMdF1VPjkXigJz",
+	"YwNIv0Cslw5KA5akYOObB+zHEFtBpLuiwKc9UoQNyX6Zr/mXROnWy/JDCWIikpLr3Zt6vLJx2KlvgKSr",
+	"a2BfBErgDerIEb3T7t+xPqvJhcbKLWEamiXC1QXwG/BpxiMT+q3Ep2+xqADl5A3gFkg5FZeAeD89uXUS",
+	"p73c+q5OJ+9DHbAgx4pBGrM6FoI0ENC+oeltVT66Pf9b89bciwn80ppo33awMxCVPGsdymtVFGobzkKE",
+	"HD6B+86imqhUfUelRxIa1ffuOKgrhq1XtNrKU0o2b9+78lux9s7v2to7OTN324EVTCmiDfTgHa6vGSPh",
+	"7WuMuAYJKvQvv43FnzUfc6cjJVYXtY0N0+8qhNHrx37P0jVG/dNEDDE09U3c2bUuFk8WZ7wSzgr6PwEA",
+	"AP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

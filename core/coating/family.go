@@ -132,6 +132,11 @@ func (f *Family) Catalysed() bool { return f.Cure == Crosslinking && f.Carrier =
 // Porous paints drink whatever touches them until they are sealed.
 func (f *Family) Porous() bool { return f.Is("paint") && f.NeedsTopcoat }
 
+// Partly tells of a decoration that leaves open, in part, what lies below it.
+func (f *Family) Partly() bool {
+	return f.Is("decor") && f.ID != "crackle_medium" && f.ID != "size_gilding"
+}
+
 // Drying is the way its wet time answers to the air.
 func (f *Family) Drying() climate.Drying {
 	switch {

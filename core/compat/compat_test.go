@@ -126,7 +126,7 @@ func randomJoins(n int, seed uint64) []Join {
 		if r.IntN(3) == 0 {
 			s.State = State{Distress: []Distress{Undistressed, DryDistress, WetDistress}[r.IntN(3)], Key: []Key{NotKeyed, Keyed, SteelWool}[r.IntN(3)], Cured: r.IntN(5) == 0, Unsound: r.IntN(9) == 0, Heavy: r.Float64() * 3, MoisturePct: r.Float64() * 25, MixedH: r.Float64() * 9, Soiled: Soils[:r.IntN(3)]}
 		}
-		out[i] = s.Over(some(), 1+r.IntN(4))
+		out[i] = s.Over(Laid{Product: some(), Coats: 1 + r.IntN(4), Partly: r.IntN(4) == 0})
 		if r.IntN(9) == 0 {
 			out[i] = s.Surface()
 		}

@@ -28,9 +28,7 @@ func Parse(text string) (Join, error) {
 	case coat == nil:
 		return stack.Surface(), nil
 	}
-	j := stack.Over(coat.Product, coat.Coats)
-	j.Partly = coat.Partly
-	return j, nil
+	return stack.Over(*coat), nil
 }
 
 // ParseStack reads the same notation into what is there and the coat to come, nil when the surface is asked about.

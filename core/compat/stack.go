@@ -39,9 +39,9 @@ func (s Stack) Ground() Ground {
 // Surface asks whether the stack may be left as it is.
 func (s Stack) Surface() Join { return Join{Ground: s.Ground(), State: s.state(), Context: s.Context} }
 
-// Over is coats of p about to go over the stack.
-func (s Stack) Over(p *coating.Product, coats int) Join {
-	return Join{Ground: s.Ground(), State: s.state(), Coat: p, Coats: coats, Sprayed: s.Sprayed, Context: s.Context}
+// Over is a coat about to go over the stack.
+func (s Stack) Over(l Laid) Join {
+	return Join{Ground: s.Ground(), State: s.state(), Coat: l.Product, Coats: l.Coats, Partly: l.Partly, Sprayed: s.Sprayed, Context: s.Context}
 }
 
 // state adds to State what the hours of the laid coats say: how long the top has dried, and whether what it covers had

@@ -40,12 +40,12 @@ const (
 
 // Through finds the cheapest ways to lay coats of wanted over s: waiting, one coat between, two, or another coat instead.
 // Every way is judged again as a whole, and none is worse than what was asked for. The shelf comes first.
-func Through(s Stack, wanted *coating.Product, coats int, shelf []*coating.Product) []Way {
-	asked := Judge(s.Over(wanted, coats))
+func Through(s Stack, asks Laid, shelf []*coating.Product) []Way {
+	wanted, asked := asks.Product, Judge(s.Over(asks))
 	if asked.Verdict < Test && asked.Legal() {
 		return nil
 	}
-	t := through{from: s, wanted: wanted, coats: coats, asked: asked.Verdict}
+	t := through{from: s, wanted: wanted, coats: asks.Coats, partly: asks.Partly, asked: asked.Verdict}
 	t.try(nil, false)
 	between := t.candidates(shelf)
 	for _, a := range between {
@@ -77,6 +77,7 @@ func Through(s Stack, wanted *coating.Product, coats int, shelf []*coating.Produ
 type through struct {
 	from   Stack
 	wanted *coating.Product
+	partly bool // it covers only in part
 	coats  int
 	asked  Verdict
 	ways   []Way
@@ -137,7 +138,8 @@ func (t *through) try(between []*coating.Product, buy bool) {
 		if i == len(between) {
 			coats = t.coats
 		}
-		j := s.Over(p, coats)
+		laid := Laid{Product: p, Coats: coats, Partly: t.partly && i == len(between)}
+		j := s.Over(laid)
 		if i > 0 {
 			j.State = State{MixedH: t.from.State.MixedH}
 		} else if gone := since; gone != nil && len(s.Laid) > 0 { // what is left to wait, or a key once the window has closed
@@ -155,10 +157,10 @@ func (t *through) try(between []*coating.Product, buy bool) {
 		w.WaitH += wait
 		w.Verdict = max(w.Verdict, judged.Verdict)
 		w.Steps = append(w.Steps, Step{p, coats, judged, i < len(between)})
-		s.Laid = append(s.Laid, Laid{Product: p, Coats: coats})
+		s.Laid = append(s.Laid, laid)
 		s.State = State{}
 	}
-	before := Judge(Stack{Base: t.from.Base, Laid: append(slices.Clone(t.from.Laid), Laid{Product: t.wanted, Coats: t.coats}), Context: t.from.Context}.Surface())
+	before := Judge(Stack{Base: t.from.Base, Laid: append(slices.Clone(t.from.Laid), Laid{Product: t.wanted, Coats: t.coats, Partly: t.partly}), Context: t.from.Context}.Surface())
 	if after := Judge(s.Surface()); after.Verdict > before.Verdict || w.Verdict >= max(t.asked, Test) && w.Verdict >= t.asked {
 		return
 	}
@@ -203,8 +205,8 @@ type Moment struct {
 	Judgement
 }
 
-// When answers for every age of the ground's top: coats of p over s, the earlier answer up to the later one.
-func When(s Stack, p *coating.Product, coats int) []Moment {
+// When answers for every age of the ground's top: l over s, the earlier answer up to the later one.
+func When(s Stack, l Laid) []Moment {
 	if len(s.Laid) == 0 {
 		return nil
 	}
@@ -213,7 +215,7 @@ func When(s Stack, p *coating.Product, coats int) []Moment {
 	plan.Laid = slices.Clone(s.Laid)
 	last := &plan.Laid[len(plan.Laid)-1]
 	last.SinceH = nil
-	planned := Judge(plan.Over(p, coats))
+	planned := Judge(plan.Over(l))
 	air := s.Context.Air
 	turns := []float64{0, planned.EarliestH, planned.LatestH, top.RecoatMaxH, top.CrossAfterH(air), top.FullCureAfterH(air), yearH}
 	slices.Sort(turns)
@@ -224,7 +226,7 @@ func When(s Stack, p *coating.Product, coats int) []Moment {
 			at = h + 1e-6
 		}
 		last.SinceH = &at
-		j := plan.Over(p, coats)
+		j := plan.Over(l)
 		j.State.OpenH = nil // asked of the top alone: what lies under it has had its time
 		judged := Judge(j)
 		if n := len(out); n > 0 && sameAnswer(out[n-1].Judgement, judged) {

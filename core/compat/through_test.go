@@ -58,7 +58,7 @@ func TestTheWayThrough(t *testing.T) {
 			}
 			shelf = append(shelf, made)
 		}
-		ways := Through(s, coat, 1, shelf)
+		ways := Through(s, Laid{Product: coat, Coats: 1}, shelf)
 		got := ""
 		if len(ways) > 0 {
 			got = told(ways[0])
@@ -85,8 +85,8 @@ func TestEveryWayHolds(t *testing.T) {
 			continue
 		}
 		s := Stack{Base: j.Ground, Context: j.Context}
-		asked := Judge(s.Over(j.Coat, 1))
-		for _, w := range Through(s, j.Coat, 1, shelf) {
+		asked := Judge(s.Over(Laid{Product: j.Coat, Coats: 1}))
+		for _, w := range Through(s, Laid{Product: j.Coat, Coats: 1}, shelf) {
 			found++
 			if w.Verdict > asked.Verdict || math.IsNaN(w.WaitH) || w.WaitH < 0 {
 				t.Fatalf("%s over %+v: a way of verdict %s, asked was %s", told(w), j.Ground, w.Verdict, asked.Verdict)
@@ -112,7 +112,7 @@ func TestWhenMayI(t *testing.T) {
 	} {
 		s, coat := stackOf(t, c.join)
 		var got []string
-		for _, m := range When(s, coat, 1) {
+		for _, m := range When(s, Laid{Product: coat, Coats: 1}) {
 			got = append(got, strconv.FormatFloat(m.FromH, 'f', -1, 64)+":"+m.Verdict.String())
 		}
 		if text := strings.Join(got, " "); text != c.want {

@@ -8,6 +8,7 @@ import (
 
 	"firmitas/core/coating"
 	"firmitas/core/compat"
+	"firmitas/core/decoration"
 	"firmitas/core/preparation"
 	"firmitas/core/quantity"
 	"firmitas/core/system"
@@ -48,7 +49,7 @@ func (l lane) coat(plan *Plan, week Week) (busy []Span) {
 	z := &plan.Zones[l.zone]
 	z.Coated = true
 	for i, p := range place(l.sessions, week, l.from, deadline{}) {
-		step := l.sessions[i].step(p)
+		step := l.sessions[i].step(p, week.Zone)
 		step.Zones = []int{l.zone}
 		plan.add(step)
 		busy = append(busy, p.work)
@@ -64,12 +65,13 @@ type session struct {
 	title   string
 	tasks   []Task
 	keyTask *Task         // added when the window has closed
-	wait    time.Duration // until the next session
+	wait    wait          // until the next session
 	latest  time.Duration // until the next coat, without keying; 0 = no limit
 	last    bool          // no coat follows
 
 	coat                         Step // what a coat's step says whenever it is placed
-	touchDry, lightUse, fullCure time.Duration
+	touchDry, lightUse, fullCure wait
+	dryBeforeNight               bool // the night's air forbids it while it is wet
 }
 
 func (s session) length(keyed bool) time.Duration {
@@ -92,21 +94,92 @@ const quarter = 15 * time.Minute
 func atLeast(h float64) time.Duration { return time.Duration(math.Ceil(h*4-1e-9)) * quarter }
 func atMost(h float64) time.Duration  { return time.Duration(math.Floor(h*4+1e-9)) * quarter }
 
+// wait is how long something takes in the air of the day and in that of the night.
+type wait struct{ day, night time.Duration }
+
+// from is when it is over. Where day and night differ, progress adds up at the rate of the air that it passes in: the
+// equivalent-age idea of ASTM C1074 (value from memory).
+func (w wait) from(t time.Time, zone *time.Location) time.Time {
+	if w.day == w.night {
+		return t.Add(w.day)
+	}
+	for left := 1.0; ; { // share still to go
+		turns, whole := w.turns(t, zone)
+		if rest := time.Duration(left * float64(whole)); !t.Add(rest).After(turns) {
+			return t.Add(rest).Truncate(time.Minute).Add(quarter - 1).Truncate(quarter)
+		}
+		left -= float64(turns.Sub(t)) / float64(whole)
+		t = turns
+	}
+}
+
+// turns tells when day or night ends that t lies in, and how long all of it would take in its air.
+func (w wait) turns(t time.Time, zone *time.Location) (time.Time, time.Duration) {
+	t = t.In(zone)
+	at := func(days, hour int) time.Time {
+		return time.Date(t.Year(), t.Month(), t.Day()+days, hour, 0, 0, 0, zone)
+	}
+	switch {
+	case t.Hour() < system.DayBreaks:
+		return at(0, system.DayBreaks), w.night
+	case t.Hour() < system.NightFalls:
+		return at(0, system.NightFalls), w.day
+	}
+	return at(1, system.DayBreaks), w.night
+}
+
+const mornings = 14 // tried for a coat that must be dry before night
+
+// fit finds the earliest stretch for a session; where the night's air forbids a wet coat, one that is dry before it.
+func (s session) fit(week Week, t time.Time, keyed bool) Span {
+	span := week.fit(t, s.length(keyed))
+	for range mornings {
+		falls := time.Date(span.To.In(week.Zone).Year(), span.To.In(week.Zone).Month(), span.To.In(week.Zone).Day(), system.NightFalls, 0, 0, 0, week.Zone)
+		if !s.dryBeforeNight || !span.To.Add(s.touchDry.day).After(falls) {
+			break
+		}
+		span = week.fit(week.nextDay(span.From), s.length(keyed))
+	}
+	return span
+}
+
 func sessionsFor(w system.Wish, s system.System, area float64) []session {
+	night := s
+	if w.ByNight().Air != w.Air {
+		night = system.Assess(w.ByNight(), s.Layers)
+	}
 	var out []session
 	for i, l := range s.Layers {
 		for n := 1; n <= l.Coats; n++ {
-			join := l.Below
-			var below *coating.Product
-			if n > 1 {
-				join, below = l.Between, l.Product
-			} else if i > 0 {
-				below = s.Layers[i-1].Product
+			ss := coatSession(w, s, i, n, area)
+			if next := nextJoin(s, i, n); next != nil {
+				ss.wait = wait{atLeast(next.EarliestH), atLeast(nextJoin(night, i, n).EarliestH)}
+				ss.latest = atMost(next.LatestH)
+				ss.say(next)
+			} else {
+				ss.last = true
 			}
-			out = append(out, coatSession(w, l, i, n, below, join, nextJoin(s, i, n), area))
+			if kind, worn := w.Worn(s.Layers, i, area); kind != nil && n == 1 {
+				at := 1
+				if l.Product.Family.Body == coating.Wax && w.Schools.DistressAfterWax {
+					at = len(ss.tasks) // cut through the wax once it is on
+				}
+				ss.tasks = slices.Insert(ss.tasks, at, Task{kind.Name + ": " + kind.How, kind.Minutes * worn})
+			}
+			out = append(out, ss)
 		}
 	}
 	return out
+}
+
+// say takes up what set the wait until the next coat.
+func (s *session) say(next *compat.Judgement) {
+	s.coat.Basis = next.WaitBasis
+	for _, f := range next.Findings {
+		if f.WaitH > 0 || f.Rule.Theme == "Windows" {
+			s.coat.Rules = append(s.coat.Rules, f.Rule.ID)
+		}
+	}
 }
 
 // nextJoin is the judgement of whatever goes over coat n of layer i; nil after the last.
@@ -123,8 +196,16 @@ func nextJoin(s system.System, i, n int) *compat.Judgement {
 // preparedBefore names what a first coat asks for that already stands in the preparation of the surface.
 var preparedBefore = []string{"raise_grain", "solvent_wipe", "key_slick", "key_old", "silicone", "degrease"}
 
-func coatSession(w system.Wish, l system.Layer, layer, n int, below *coating.Product, join compat.Judgement, next *compat.Judgement, area float64) session {
+// coatSession is coat n of layer i by itself.
+func coatSession(w system.Wish, s system.System, i, n int, area float64) session {
+	l, join := s.Layers[i], s.Layers[i].Below
 	p := l.Product
+	var below *system.Layer
+	if n > 1 {
+		join, below = l.Between, &s.Layers[i]
+	} else if i > 0 {
+		below = &s.Layers[i-1]
+	}
 	out := session{title: fmt.Sprintf("%s, coat %d of %d", p.Name, n, l.Coats)}
 	out.tasks = append(out.tasks, Task{"Set up and clean up", sessionMinutes})
 	if l.Coats == 1 {
@@ -138,32 +219,49 @@ func coatSession(w system.Wish, l system.Layer, layer, n int, below *coating.Pro
 		out.tasks = append(out.tasks, Task{prep.Text, prep.MinutesPerM2 * area})
 		abraded = abraded || prep.MinutesPerM2 > 0
 	}
-	if below != nil && !abraded && denibbed(below, p) {
+	if below != nil && !abraded && denibbed(*below, p) {
 		out.tasks = append(out.tasks, Task{"Denib with P320 by hand, wipe off the dust", denibMinutes * area})
 	}
-	out.tasks = append(out.tasks, Task{applyText(p, area), minutesPerM2[p.Family.AppliedBy] * area})
-	if below != nil {
+	covered := w.Area(l, area)
+	if d := w.DecorOf(l); d != nil {
+		out.title = d.Kind.Name + ": " + out.title
+		out.tasks = append(out.tasks, Task{decorText(*d), d.Kind.Minutes * covered})
+	} else {
+		out.tasks = append(out.tasks, Task{applyText(p, covered), minutesPerM2[p.Family.AppliedBy] * covered})
+	}
+	if below != nil && below.Role != system.Decorate {
 		key := compat.FindRule("T2").Preparation
 		out.keyTask = &Task{key.Text + ": the window had closed", key.MinutesPerM2 * area}
 	}
-	out.coat = Step{Product: p, Layer: layer, Coat: n, Of: l.Coats, Cautions: p.Cautions()}
-	out.touchDry, out.lightUse, out.fullCure = atLeast(p.TouchDryH(w.Air)), atLeast(p.LightUseAfterH(w.Air)), atLeast(p.FullCureAfterH(w.Air))
-	if out.last = next == nil; out.last {
-		return out
-	}
-	out.wait, out.latest = atLeast(next.EarliestH), atMost(next.LatestH)
-	out.coat.Basis = next.WaitBasis
-	for _, f := range next.Findings {
-		if f.WaitH > 0 || f.Rule.Theme == "Windows" {
-			out.coat.Rules = append(out.coat.Rules, f.Rule.ID)
-		}
-	}
+	night := w.ByNight().Air
+	out.coat = Step{Product: p, Layer: i, Coat: n, Of: l.Coats, Cautions: p.Cautions()}
+	out.touchDry = wait{atLeast(p.TouchDryH(w.Air)), atLeast(p.TouchDryH(night))}
+	out.lightUse = wait{atLeast(p.LightUseAfterH(w.Air)), atLeast(p.LightUseAfterH(night))}
+	out.fullCure = wait{atLeast(p.FullCureAfterH(w.Air)), atLeast(p.FullCureAfterH(night))}
+	out.dryBeforeNight = len(p.Limits().Obstacles(night)) > 0
 	return out
 }
 
-// denibbed: films are knocked smooth between coats; stains, oils and wax are not.
-func denibbed(below, coat *coating.Product) bool {
-	return below.Family.Body == coating.Film && !below.Family.Is("stain") && coat.Family.Body == coating.Film && below.Family.AppliedBy != coating.Spray
+// decorText is how a decoration is done, with the figures that its measures come to.
+func decorText(d system.Decor) string {
+	text := d.Kind.How
+	if layout, err := d.Kind.Measure(d.Measures, d.Shares); err == nil {
+		for _, f := range layout.Facts {
+			if f.Unit == decoration.Count {
+				text += fmt.Sprintf(" %s: %.0f.", f.Name, f.Value)
+			}
+		}
+	}
+	if d.Kind.Caution != "" {
+		text += " " + d.Kind.Caution
+	}
+	return text
+}
+
+// denibbed: films are knocked smooth between coats; stains, oils, wax and what is laid for its looks are not.
+func denibbed(layer system.Layer, coat *coating.Product) bool {
+	below := layer.Product
+	return layer.Role != system.Decorate && below.Family.Body == coating.Film && !below.Family.Is("stain") && coat.Family.Body == coating.Film && below.Family.AppliedBy != coating.Spray
 }
 
 var applied = map[coating.Method]string{coating.Brush: "Brush on", coating.Cloth: "Wipe on, wipe off what stays wet", coating.Spray: "Spray on", coating.Aerosol: "Spray on from the can"}
@@ -196,16 +294,16 @@ func place(sessions []session, week Week, from time.Time, due deadline) []placin
 	}
 	s := sessions[0]
 	at := func(t time.Time, waited bool) []placing {
-		span := week.fit(t, s.length(false))
+		span := s.fit(week, t, false)
 		keyed := due.passed(span.From)
 		if keyed {
-			span = week.fit(t, s.length(true))
+			span = s.fit(week, t, true)
 		}
 		next := deadline{}
 		if s.latest > 0 {
 			next.at = span.To.Add(s.latest)
 		}
-		return append([]placing{{span, due, keyed, waited}}, place(sessions[1:], week, span.To.Add(s.wait), next)...)
+		return append([]placing{{span, due, keyed, waited}}, place(sessions[1:], week, s.wait.from(span.To, week.Zone), next)...)
 	}
 	now := at(from, false)
 	if len(now) < 2 || !now[1].keyed {
@@ -227,11 +325,11 @@ const holdBackStep, holdBackMost = 15 * time.Minute, 8 * 24 * time.Hour
 // holdBack is the first later start from which the next coat meets its window, without missing this coat's own.
 func holdBack(s, next session, week Week, from time.Time, due deadline) (time.Time, bool) {
 	for t := from.Add(holdBackStep); t.Sub(from) < holdBackMost; t = t.Add(holdBackStep) {
-		span := week.fit(t, s.length(false))
+		span := s.fit(week, t, false)
 		if due.passed(span.From) {
 			return t, false
 		}
-		if !week.fit(span.To.Add(s.wait), next.length(false)).From.After(span.To.Add(s.latest)) {
+		if !next.fit(week, s.wait.from(span.To, week.Zone), false).From.After(span.To.Add(s.latest)) {
 			return span.From, true
 		}
 		t = span.From // fit may have skipped closed time
@@ -239,7 +337,7 @@ func holdBack(s, next session, week Week, from time.Time, due deadline) (time.Ti
 	return from, false
 }
 
-func (s session) step(p placing) Step {
+func (s session) step(p placing, zone *time.Location) Step {
 	out := s.coat
 	out.Kind, out.Title, out.Work, out.Keyed, out.Waited, out.Due = Coating, s.title, []Span{p.work}, p.keyed, p.waited, p.due.at
 	out.Tasks = slices.Clone(s.tasks)
@@ -247,9 +345,9 @@ func (s session) step(p placing) Step {
 		out.Tasks = slices.Insert(out.Tasks, 1, *s.keyTask)
 	}
 	end := out.End()
-	out.TouchDry, out.LightUse, out.FullCure = end.Add(s.touchDry), end.Add(s.lightUse), end.Add(s.fullCure)
+	out.TouchDry, out.LightUse, out.FullCure = s.touchDry.from(end, zone), s.lightUse.from(end, zone), s.fullCure.from(end, zone)
 	if !s.last {
-		out.Opens = end.Add(s.wait)
+		out.Opens = s.wait.from(end, zone)
 	}
 	if s.latest > 0 {
 		out.Closes = end.Add(s.latest)

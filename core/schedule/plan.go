@@ -13,7 +13,6 @@ import (
 	"firmitas/core/coating"
 	"firmitas/core/furniture"
 	"firmitas/core/preparation"
-	"firmitas/core/quantity"
 	"firmitas/core/system"
 )
 
@@ -222,8 +221,7 @@ func (b Brief) needs() []Need {
 			continue
 		}
 		for i, l := range z.System.Layers {
-			drinks := i == 0 && z.Wish.Material.Wood() && z.Wish.Ground().Top == nil
-			litres := quantity.Litres(z.AreaM2*float64(b.alike()), l.Coats, l.Product.SpreadM2L, drinks)
+			litres := z.Wish.Litres(l, z.AreaM2*float64(b.alike()), i == 0 && z.Wish.Ground().Top == nil)
 			if at := slices.IndexFunc(out, func(n Need) bool { return n.Product.ID == l.Product.ID && n.Product.Name == l.Product.Name }); at >= 0 {
 				out[at].Litres += litres
 				continue

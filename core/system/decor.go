@@ -138,12 +138,10 @@ func (w *Wish) Area(l Layer, area float64) float64 {
 	return area
 }
 
-// wholly are decorations that cover what lies below them.
-var wholly = []string{"crackle_medium", "size_gilding", "epoxy_flood", "wax_dark"}
-
-// partly tells whether a layer leaves open what lies below it, in part.
+// partly tells whether a layer leaves open what lies below it, in part. A paint that decorates does.
 func (l Layer) partly() bool {
-	return l.Role == Decorate && !slices.Contains(wholly, l.Product.Family.ID)
+	f := l.Product.Family
+	return l.Role == Decorate && (f.Partly() || f.Is("paint") || f.Is("clear"))
 }
 
 // on is the ground that a layer leaves.

@@ -61,8 +61,16 @@ func (w Wish) Ground() compat.Ground { return compat.GroundOf(w.Material, w.Seen
 func (w Wish) Preparation(first *coating.Product) []substrate.Task {
 	seen := w.Seen
 	seen.Material = w.Material
-	return seen.Plan(w.Action, first, substrate.Life{Outdoors: w.Use.Outdoors(), Floor: w.Use.Has(enduse.Floor)})
+	tasks := seen.Plan(w.Action, first, substrate.Life{Outdoors: w.Use.Outdoors(), Floor: w.Use.Has(enduse.Floor)})
+	for _, d := range w.at(decoration.Before) {
+		tasks = append(tasks, substrate.Task{ID: d.Kind.ID, Phase: substrate.Fill, Title: "Glue on the mouldings", Detail: d.Kind.How, Materials: "wood glue, filler",
+			Reason: d.Kind.Effect, MinutesPerM2: d.Kind.Minutes, WaitH: glueH, Unlocks: "one surface to prime"})
+	}
+	return tasks
 }
+
+// glueH is how long glue and filler under mouldings harden before they are sanded (practice: overnight).
+const glueH = 12.0
 
 // Context is what every join of the zone is judged in.
 func (w Wish) Context() compat.Context {
@@ -301,12 +309,21 @@ func between(ctx compat.Context, ground compat.Ground, l Layer, worn compat.Dist
 	return compat.Judge(j)
 }
 
+// By day and by night, where the room's air is told for both.
 const (
-	nightFalls = 20 // o'clock
-	dayBreaks  = 8
+	NightFalls = 20 // o'clock
+	DayBreaks  = 8
 	// longestDry is how long a coat laid in the morning may take to stay clear of the night's air.
-	longestDry = nightFalls - dayBreaks - 2.0
+	longestDry = NightFalls - DayBreaks - 2.0
 )
+
+// ByNight is the wish as if the night's air stood in the room all day.
+func (w Wish) ByNight() Wish {
+	if w.Night != (climate.Air{}) {
+		w.Air, w.Night = w.Night, climate.Air{}
+	}
+	return w
+}
 
 // airForbids says what speaks against p in the room's air, by day, and by night too where it is not dry to the touch before.
 func (w *Wish) airForbids(p *coating.Product) []string {

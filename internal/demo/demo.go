@@ -81,6 +81,17 @@ func Shelf() []store.Product {
 	add("Sailcloth Guard", "Limewash Hut", "textile_protector", "clear", "clear", "matte", label{"coats": "2"}, nil)
 	add("Bosun's Wax, Tar", "Skerry & Tarn", "wax_dark", "tar brown", "tone", "satin", label{}, nil)
 	add("Ironbark Vinyl Seal", "Old Chandlery", "sealer_vinyl", "clear", "clear", "satin", label{"recoatMinH": "0.5 h", "recoatMaxH": "4 h"}, nil)
+	add("Ferryman Craft, Chalk White", "Limewash Hut", "paint_craft", "chalk white", "pale", "matte", label{"recoatMinH": "30 min"}, toys)
+	add("Ferryman Craft, Rope", "Limewash Hut", "paint_craft", "rope brown", "dark", "matte", label{"recoatMinH": "30 min"}, nil)
+	add("Binnacle, Old Brass", "Limewash Hut", "paint_metallic", "old brass", "dark", "satin", label{"recoatMinH": "1 h"}, nil)
+	add("Chartroom Transfers", "Limewash Hut", "transfer_rub_on", "compass roses", "clear", "satin", label{}, nil)
+	add("Chartroom Paper", "Limewash Hut", "decoupage_paper", "old charts", "clear", "satin", label{}, nil)
+	add("Figurehead Leaf", "Old Chandlery", "leaf_metal", "brass", "clear", "satin", label{}, nil)
+	add("Figurehead Gilt Wax", "Old Chandlery", "wax_gilding", "pale gold", "clear", "satin", label{}, nil)
+	add("Weatherside Crackle", "Limewash Hut", "crackle_medium", "clear", "clear", "satin", label{"recoatMaxH": "4 h"}, nil)
+	add("Rockpool Pour", "Fathom Works", "epoxy_flood", "clear", "clear", "gloss", label{"potLifeH": "30 min"}, nil)
+	add("Whitecap Wax", "Skerry & Tarn", "wax_liming", "white", "pale", "matte", label{}, nil)
+	add("Whitecap Wash", "Fathom Works", "stain_wb", "white", "pale", "matte", label{"recoatMinH": "2 h"}, nil)
 	pair := func(name string, p store.Pairing) {
 		i := slices.IndexFunc(out, func(o store.Product) bool { return o.Name == name })
 		out[i].Pairings.V = append(out[i].Pairings.V, p)
@@ -246,13 +257,15 @@ func island(morning func(int) time.Time) workshop.Brief {
 	return b
 }
 
-// bookcase: two alike for a school, of melamine-faced board, to be painted.
+// bookcase: two alike for a school, of melamine-faced board, to be painted, with a border of waves stencilled along the sides.
 func bookcase(morning func(int) time.Time) workshop.Brief {
 	zone := func(name string, face furniture.Face, use string, area float64) workshop.Zone {
 		return workshop.Zone{Name: name, Face: face, EndUse: use, Material: "melamine", Look: system.OpaqueDark, Sheen: "satin", AreaM2: area,
 			Inspection: &store.Inspection{Finish: "bare", Condition: "intact", Age: "later", Lead: "not_tested", Action: "nothing", Contaminations: []string{"adhesive"}}}
 	}
 	b := plain("Bookcases for the school", "bookcase", morning(7), zone("Shelves", furniture.Apart, "shelf", 2.4), zone("Carcase", furniture.Body, "base", 1.9))
+	b.Zones[1].Wants = &store.Wants{Place: "heated", Weights: map[string]float64{"wear": 1, "soon": 1, "repair": 1, "coats": 1},
+		Decor: []store.Decor{{Kind: "stencil", Measures: map[string]float64{"lengthM": 1.8, "motifM": 0.22, "gapM": 0.03}}}}
 	b.Owner, b.Alike, b.Promised = "customer", 2, morning(30).Add(8*time.Hour)
 	return b
 }

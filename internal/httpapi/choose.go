@@ -5,6 +5,7 @@ import (
 
 	"firmitas/api"
 	"firmitas/core/compat"
+	"firmitas/core/decoration"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop"
 )
@@ -14,8 +15,8 @@ func fromWants(in *api.Wants) *store.Wants {
 		return nil
 	}
 	k := in.Weights
-	return &store.Wants{Place: in.Place, Asks: or(in.Asks), NoSolvent: in.NoSolvent, NoTwoPart: in.NoTwoPart, NoSpray: in.NoSpray, LowSmell: in.LowSmell, OnlyStock: in.OnlyStock, Without: in.Without, WithoutIDs: in.WithoutIds, WithID: in.WithID,
-		Weights: map[string]float64{"wear": k.Wear, "soon": k.Soon, "repair": k.Repair, "smell": k.Smell, "coats": k.Coats}}
+	return &store.Wants{OverDark: in.OverDark, Budget: in.Budget, Decor: each(in.Decor, fromDecor), Place: in.Place, Asks: or(in.Asks), NoSolvent: in.NoSolvent, NoTwoPart: in.NoTwoPart, NoSpray: in.NoSpray, LowSmell: in.LowSmell, OnlyStock: in.OnlyStock, Without: in.Without, WithoutIDs: in.WithoutIds, WithID: in.WithID,
+		Weights: map[string]float64{"wear": k.Wear, "soon": k.Soon, "repair": k.Repair, "smell": k.Smell, "coats": k.Coats, "cost": k.Cost}}
 }
 
 func toWants(w *store.Wants) *api.Wants {
@@ -23,12 +24,41 @@ func toWants(w *store.Wants) *api.Wants {
 		return nil
 	}
 	k := w.Weights
-	out := &api.Wants{Place: w.Place, NoSolvent: w.NoSolvent, NoTwoPart: w.NoTwoPart, NoSpray: w.NoSpray, LowSmell: w.LowSmell, OnlyStock: w.OnlyStock, Without: append([]string{}, w.Without...), WithoutIds: append([]int64{}, w.WithoutIDs...), WithID: w.WithID,
-		Weights: api.Weights{Wear: k["wear"], Soon: k["soon"], Repair: k["repair"], Smell: k["smell"], Coats: k["coats"]}}
+	out := &api.Wants{OverDark: w.OverDark, Budget: w.Budget, Decor: each(w.Decor, toDecor), Place: w.Place, NoSolvent: w.NoSolvent, NoTwoPart: w.NoTwoPart, NoSpray: w.NoSpray, LowSmell: w.LowSmell, OnlyStock: w.OnlyStock, Without: append([]string{}, w.Without...), WithoutIds: append([]int64{}, w.WithoutIDs...), WithID: w.WithID,
+		Weights: api.Weights{Wear: k["wear"], Soon: k["soon"], Repair: k["repair"], Smell: k["smell"], Coats: k["coats"], Cost: k["cost"]}}
 	if len(w.Asks) > 0 {
 		out.Asks = &w.Asks
 	}
 	return out
+}
+
+func fromDecor(d api.Decor) store.Decor {
+	return store.Decor{Kind: d.Kind, ProductID: or(d.ProductID), Measures: d.Measures, Shares: each(d.Shares, func(s api.Share) store.Share { return store.Share(s) })}
+}
+
+func toDecor(d store.Decor) api.Decor {
+	out := api.Decor{Kind: d.Kind, Measures: d.Measures, Shares: each(d.Shares, func(s store.Share) api.Share { return api.Share(s) })}
+	if out.Measures == nil {
+		out.Measures = api.DecorMeasures{}
+	}
+	if d.ProductID != 0 {
+		out.ProductID = &d.ProductID
+	}
+	return out
+}
+
+func toDecorationKind(k *decoration.Kind) api.DecorationKind {
+	return api.DecorationKind{ID: k.ID, Name: k.Name, Order: api.DecorationKindOrder(k.Place), How: k.How, Waits: k.Waits, Seal: k.Seal, Effect: k.Effect, Caution: k.Caution,
+		Opaque: k.Opaque, Families: append([]string{}, k.Families...), AnyPaint: k.AnyPaint, Measures: append([]string{}, k.Measures...)}
+}
+
+func (h *handlers) MeasureDecoration(_ context.Context, r api.MeasureDecorationRequestObject) (api.MeasureDecorationResponseObject, error) {
+	l, err := workshop.MeasureDecoration(r.Body.Kind, r.Body.Measures, each(r.Body.Shares, func(s api.Share) decoration.Share { return decoration.Share(s) }))
+	return api.MeasureDecoration200JSONResponse{SpanM: l.SpanM, Cuts: append([]float64{}, l.Cuts...),
+		Facts: each(l.Facts, func(f decoration.Fact) api.Fact {
+			return api.Fact{Name: f.Name, Value: f.Value, Unit: api.FactUnit(f.Unit)}
+		}),
+		Bands: each(l.Bands, func(b decoration.Band) api.Band { return api.Band(b) })}, err
 }
 
 func fromLayerAsked(l api.LayerAsked) workshop.LayerAsked {

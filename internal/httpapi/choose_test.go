@@ -11,7 +11,7 @@ import (
 )
 
 func wants() *api.Wants {
-	return &api.Wants{Place: "heated", Without: []string{}, WithoutIds: []int64{}, Weights: api.Weights{Wear: 1, Soon: 1, Repair: 1, Coats: 1}}
+	return &api.Wants{Place: "heated", Without: []string{}, WithoutIds: []int64{}, Decor: []api.Decor{}, Weights: api.Weights{Wear: 1, Soon: 1, Repair: 1, Coats: 1}}
 }
 
 // products of the demo shelf by name.

@@ -128,10 +128,20 @@ func fromPart(p api.Part) furniture.Part {
 	return furniture.Part{Kind: p.Kind, Name: p.Name, Count: p.Count}
 }
 
+func fromAir(a api.Air) climate.Air { return climate.Air{TempC: a.TempC, RH: a.Rh} }
+
+func fromNight(a *api.Air) *climate.Air {
+	if a == nil {
+		return nil
+	}
+	out := fromAir(*a)
+	return &out
+}
+
 func fromPieceInput(in api.PieceInput) workshop.Brief {
 	b := workshop.Brief{Name: in.Name, Kind: in.Kind, Owner: string(in.Owner), Alike: in.Alike, History: in.History,
 		Site:  preparation.Site{OnSite: in.Site.OnSite, LivedIn: in.Site.LivedIn, PoorlyAired: in.Site.PoorlyAired, CoverFloors: in.Site.CoverFloors},
-		Parts: each(in.Parts, fromPart), Zones: each(in.Zones, fromZone), Air: climate.Air{TempC: in.Air.TempC, RH: in.Air.Rh}, Start: in.Start}
+		Parts: each(in.Parts, fromPart), Zones: each(in.Zones, fromZone), Air: fromAir(in.Air), Night: fromNight(in.Night), Start: in.Start}
 	if in.FromPieceID != nil {
 		b.FromPiece = *in.FromPieceID
 	}
@@ -143,7 +153,7 @@ func fromPieceInput(in api.PieceInput) workshop.Brief {
 
 // fromBrief is a preview of one zone.
 func fromBrief(in api.Brief) workshop.Brief {
-	b := workshop.Brief{Alike: 1, Zones: []workshop.Zone{fromZone(in.Zone)}, Air: climate.Air{TempC: in.Air.TempC, RH: in.Air.Rh}, Start: in.Start}
+	b := workshop.Brief{Alike: 1, Zones: []workshop.Zone{fromZone(in.Zone)}, Air: fromAir(in.Air), Night: fromNight(in.Night), Start: in.Start}
 	if in.Alike != nil {
 		b.Alike = *in.Alike
 	}

@@ -166,7 +166,7 @@ func toExample(notation string) (api.RuleExample, error) {
 	j := s.Surface()
 	if coat != nil {
 		named := toNamedCoat(*coat)
-		out.Coat, j = &named, s.Over(coat.Product, coat.Coats)
+		out.Coat, j = &named, s.Over(*coat)
 	}
 	out.Join = toJudgement(compat.Judge(j))
 	return out, nil

@@ -9,6 +9,7 @@ import (
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
+	"firmitas/core/decoration"
 	"firmitas/core/enduse"
 	"firmitas/core/furniture"
 	"firmitas/core/schedule"
@@ -78,6 +79,7 @@ func catalogue() api.Catalogue {
 		}),
 		StatementKinds: each(coating.StatementKinds, func(k coating.StatementKind) api.Named { return api.Named(k) }),
 		Groups:         coating.Groups,
+		Decorations:    each(decoration.Kinds, toDecorationKind),
 		Places:         each(enduse.Places, func(p enduse.PlaceAsks) api.Place { return api.Place{ID: string(p.Place), Name: p.Name} }),
 		Soils:          each(compat.Soils, func(s compat.Soil) string { return string(s) }),
 	}
@@ -145,7 +147,7 @@ func toSystem(in workshop.Suggestion) api.System {
 func toNeed(n schedule.Need) api.Need { return api.Need{Product: toRef(n.Product), Litres: n.Litres} }
 
 func toParts(p system.Parts) api.Parts {
-	return api.Parts{Work: p.Work, Wait: p.Wait, Wear: p.Wear, Look: p.Look, Upkeep: p.Upkeep, Risk: p.Risk, Smell: p.Smell}
+	return api.Parts{Work: p.Work, Wait: p.Wait, Wear: p.Wear, Look: p.Look, Upkeep: p.Upkeep, Risk: p.Risk, Smell: p.Smell, Money: p.Money}
 }
 
 func toPromise(p *schedule.Promise) *api.Promise {
@@ -179,10 +181,20 @@ func toZone(z workshop.Zone) api.ZoneInput {
 	return out
 }
 
+func toAir(a climate.Air) api.Air { return api.Air{TempC: a.TempC, Rh: a.RH} }
+
+func toNight(a *climate.Air) *api.Air {
+	if a == nil {
+		return nil
+	}
+	out := toAir(*a)
+	return &out
+}
+
 func toPieceInput(b workshop.Brief) api.PieceInput {
 	out := api.PieceInput{Name: b.Name, Kind: b.Kind, Owner: api.PieceInputOwner(b.Owner), Alike: b.Alike, History: b.History,
 		Site:  api.Site{OnSite: b.Site.OnSite, LivedIn: b.Site.LivedIn, PoorlyAired: b.Site.PoorlyAired, CoverFloors: b.Site.CoverFloors},
-		Parts: each(b.Parts, toPart), Zones: each(b.Zones, toZone), Air: api.Air{TempC: b.Air.TempC, Rh: b.Air.RH}, Start: b.Start.UTC(), Promised: when(b.Promised)}
+		Parts: each(b.Parts, toPart), Zones: each(b.Zones, toZone), Air: toAir(b.Air), Night: toNight(b.Night), Start: b.Start.UTC(), Promised: when(b.Promised)}
 	if b.FromPiece != 0 {
 		out.FromPieceID = &b.FromPiece
 	}

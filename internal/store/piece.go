@@ -13,29 +13,31 @@ import (
 
 // Piece is a row of pieces with its zones.
 type Piece struct {
-	ID         int64          `db:"id"`
-	WorkshopID int64          `db:"workshop_id"`
-	Number     string         `db:"number"`
-	Name       string         `db:"name"`
-	Kind       string         `db:"kind"`
-	Owner      string         `db:"owner"`
-	Alike      int            `db:"alike"`
-	Site       JSON[Site]     `db:"site"`
-	Parts      JSON[[]Part]   `db:"parts"`
-	History    string         `db:"history"`
-	FromPiece  sql.NullInt64  `db:"from_piece_id"`
-	Start      time.Time      `db:"start_at"`
-	Promised   sql.NullTime   `db:"promised_at"`
-	TempC      float64        `db:"temp_c"`
-	RH         float64        `db:"rh"`
-	LastCoat   sql.NullTime   `db:"last_coat_at"`
-	HandedOver sql.NullTime   `db:"handed_over_at"`
-	Created    time.Time      `db:"created_at"`
-	JobOrder   JSON[[]string] `db:"job_order"`
-	Version    int            `db:"version"`
-	CareToken  sql.NullString `db:"care_token"`
-	Zones      []Zone         `db:"-"` // in their order
-	Removed    []Zone         `db:"-"` // out of sight, may be put back
+	ID         int64           `db:"id"`
+	WorkshopID int64           `db:"workshop_id"`
+	Number     string          `db:"number"`
+	Name       string          `db:"name"`
+	Kind       string          `db:"kind"`
+	Owner      string          `db:"owner"`
+	Alike      int             `db:"alike"`
+	Site       JSON[Site]      `db:"site"`
+	Parts      JSON[[]Part]    `db:"parts"`
+	History    string          `db:"history"`
+	FromPiece  sql.NullInt64   `db:"from_piece_id"`
+	Start      time.Time       `db:"start_at"`
+	Promised   sql.NullTime    `db:"promised_at"`
+	TempC      float64         `db:"temp_c"`
+	RH         float64         `db:"rh"`
+	NightTempC sql.NullFloat64 `db:"night_temp_c"`
+	NightRH    sql.NullFloat64 `db:"night_rh"`
+	LastCoat   sql.NullTime    `db:"last_coat_at"`
+	HandedOver sql.NullTime    `db:"handed_over_at"`
+	Created    time.Time       `db:"created_at"`
+	JobOrder   JSON[[]string]  `db:"job_order"`
+	Version    int             `db:"version"`
+	CareToken  sql.NullString  `db:"care_token"`
+	Zones      []Zone          `db:"-"` // in their order
+	Removed    []Zone          `db:"-"` // out of sight, may be put back
 }
 
 // Site is where the work is done, as stored.
@@ -103,6 +105,23 @@ type Wants struct {
 	WithoutIDs []int64            `json:"withoutIds,omitempty"`
 	WithID     int64              `json:"withId,omitempty"`
 	Weights    map[string]float64 `json:"weights,omitempty"`
+	OverDark   bool               `json:"overDark,omitempty"`
+	Budget     string             `json:"budget,omitempty"` // a decimal; "" = no limit
+	Decor      []Decor            `json:"decor,omitempty"`
+}
+
+// Decor is a decoration that is wished for, as stored. Kinds are those of core/decoration.
+type Decor struct {
+	Kind      string             `json:"kind"`
+	ProductID int64              `json:"productId,omitempty"`
+	Measures  map[string]float64 `json:"measures,omitempty"`
+	Shares    []Share            `json:"shares,omitempty"`
+}
+
+// Share is one colour of a resin pour, as stored.
+type Share struct {
+	Name  string  `json:"name"`
+	Parts float64 `json:"parts"`
 }
 
 // Layer is a row of layers, with the product as it was when chosen.
@@ -180,8 +199,8 @@ func (s *Store) AddPiece(ctx context.Context, p Piece) (id int64, err error) {
 			return err
 		}
 		p.Number = fmt.Sprintf("%s-%03d", year, count+1)
-		result, err := tx.NamedExecContext(ctx, `INSERT INTO pieces (workshop_id, number, name, kind, owner, alike, site, parts, history, from_piece_id, start_at, promised_at, temp_c, rh, created_at)
-			VALUES (:workshop_id, :number, :name, :kind, :owner, :alike, :site, :parts, :history, :from_piece_id, :start_at, :promised_at, :temp_c, :rh, :created_at)`, p)
+		result, err := tx.NamedExecContext(ctx, `INSERT INTO pieces (workshop_id, number, name, kind, owner, alike, site, parts, history, from_piece_id, start_at, promised_at, temp_c, rh, night_temp_c, night_rh, created_at)
+			VALUES (:workshop_id, :number, :name, :kind, :owner, :alike, :site, :parts, :history, :from_piece_id, :start_at, :promised_at, :temp_c, :rh, :night_temp_c, :night_rh, :created_at)`, p)
 		if err != nil {
 			return err
 		}
@@ -220,7 +239,7 @@ func saveZones(ctx context.Context, tx *sqlx.Tx, p Piece, pieceID int64) error {
 func (s *Store) UpdatePiece(ctx context.Context, p Piece, dropped []int64, removal time.Time) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
 		if err := oneRow(tx.NamedExecContext(ctx, `UPDATE pieces SET name = :name, kind = :kind, owner = :owner, alike = :alike, site = :site, parts = :parts, history = :history, from_piece_id = :from_piece_id,
-			start_at = :start_at, promised_at = :promised_at, temp_c = :temp_c, rh = :rh, version = version + 1
+			start_at = :start_at, promised_at = :promised_at, temp_c = :temp_c, rh = :rh, night_temp_c = :night_temp_c, night_rh = :night_rh, version = version + 1
 			WHERE workshop_id = :workshop_id AND id = :id AND version = :version AND handed_over_at IS NULL`, p)); err != nil {
 			return err
 		}

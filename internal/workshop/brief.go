@@ -35,6 +35,14 @@ type Zone struct {
 	Layers          []system.Layer    // the chosen system, not yet judged; empty while none is chosen
 }
 
+// narrow is the shorter side of a zone, in metres; 0 when its sides are not told.
+func (z Zone) narrow() float64 {
+	if z.LengthM == nil || z.WidthM == nil {
+		return 0
+	}
+	return min(*z.LengthM, *z.WidthM)
+}
+
 // Brief is what is told of a piece at take-in.
 type Brief struct {
 	Name      string
@@ -46,7 +54,8 @@ type Brief struct {
 	History   string
 	FromPiece int64 // our own earlier work on it; 0 = none
 	Zones     []Zone
-	Air       climate.Air
+	Air       climate.Air  // by day
+	Night     *climate.Air // nil = as by day
 	Start     time.Time
 	Promised  time.Time // zero when nothing was promised
 	PieceID   int64     // in a preview of one zone, the piece whose other zones it stands beside; 0 = none
@@ -104,7 +113,12 @@ func (b Brief) checked(home Workshop, now time.Time, kept bool) (schedule.Brief,
 	if kept {
 		c.piece(b)
 	}
-	c.checkAir(b.Air)
+	c.checkAir(b.Air, "/air")
+	var night climate.Air
+	if b.Night != nil {
+		c.checkAir(*b.Night, "/night")
+		night = *b.Night
+	}
 	c.checkStart(b.Start, now)
 	if !b.Promised.IsZero() {
 		c.that(b.Promised.After(b.Start), "/promised", "The promise lies before the start on %s; it must come after.", b.Start.In(home.Zone).Format(dateForHuman))
@@ -119,6 +133,8 @@ func (b Brief) checked(home Workshop, now time.Time, kept bool) (schedule.Brief,
 			c.that(twin == i, at+"/name", "Another zone is called %q already.", z.Name)
 		}
 		wish := c.zone(z, at, kept)
+		wish.Face, wish.AreaM2, wish.WidthM = z.Face, z.AreaM2*float64(b.Alike), z.narrow()
+		wish.Night = night
 		wish.Air, wish.FoodPolicy, wish.Schools, wish.Boards = b.Air, home.FoodPolicy, home.Schools, home.Boards
 		out.Zones = append(out.Zones, schedule.Zone{Name: z.Name, Face: z.Face, AreaM2: z.AreaM2, Wish: wish})
 	}
@@ -166,9 +182,9 @@ func (c *check) zone(z Zone, at string, kept bool) system.Wish {
 	return w
 }
 
-func (c *check) checkAir(air climate.Air) {
-	c.that(within(air.TempC, coldestC, hottestC), "/air/tempC", "Between %d and %d °C (%.0f and %.0f °F): nobody coats outside that.", coldestC, hottestC, fahrenheit(coldestC), fahrenheit(hottestC))
-	c.that(air.RH > 0 && air.RH <= 100, "/air/rh", "Relative humidity lies above 0 and at most at 100 %%.")
+func (c *check) checkAir(air climate.Air, at string) {
+	c.that(within(air.TempC, coldestC, hottestC), at+"/tempC", "Between %d and %d °C (%.0f and %.0f °F): nobody coats outside that.", coldestC, hottestC, fahrenheit(coldestC), fahrenheit(hottestC))
+	c.that(air.RH > 0 && air.RH <= 100, at+"/rh", "Relative humidity lies above 0 and at most at 100 %%.")
 }
 
 func (c *check) checkStart(start, now time.Time) {

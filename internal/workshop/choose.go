@@ -53,6 +53,15 @@ type stock struct {
 	used   map[int64]bool
 }
 
+// pricesPerL are the prices as the search weighs them.
+func (k stock) pricesPerL() map[int64]float64 {
+	out := make(map[int64]float64, len(k.prices))
+	for id, price := range k.prices {
+		out[id] = price.InexactFloat64()
+	}
+	return out
+}
+
 // inStock are the products there is something left of.
 func (k stock) inStock() map[int64]bool {
 	out := map[int64]bool{}
@@ -151,6 +160,7 @@ func (s *Service) asked(ctx context.Context, b Brief) (asked, error) {
 	if zone.Wants != nil && zone.Wants.OnlyStock {
 		wish.Wants.InStock = out.stock.inStock()
 	}
+	wish.Wants.Prices = out.stock.pricesPerL()
 	if b.PieceID != 0 {
 		row, err := s.store.Piece(ctx, out.home.ID, b.PieceID)
 		if err != nil {
@@ -168,7 +178,7 @@ func (p *Piece) beside(zoneID int64) []system.Neighbour {
 	var out []system.Neighbour
 	for _, z := range p.Zones {
 		if z.ID != zoneID && len(z.Layers) > 0 {
-			out = append(out, system.Neighbour{Zone: z.Name, Look: z.Look, Layers: z.Layers})
+			out = append(out, system.Neighbour{Zone: z.Name, Look: z.Look, Face: z.Face, Layers: z.Layers})
 		}
 	}
 	return out

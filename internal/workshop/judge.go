@@ -72,11 +72,11 @@ func (s *Service) Judge(ctx context.Context, q Question) (Answer, error) {
 		out.Join = compat.Judge(stack.Surface())
 		return out, nil
 	}
-	out.Join = compat.Judge(stack.Over(coat.Product, coat.Coats))
-	out.When = compat.When(stack, coat.Product, coat.Coats)
-	out.Ways = compat.Through(stack, coat.Product, coat.Coats, shelf)
+	out.Join = compat.Judge(stack.Over(*coat))
+	out.When = compat.When(stack, *coat)
+	out.Ways = compat.Through(stack, *coat, shelf)
 	covered := stack
-	covered.Laid, covered.State = append(slices.Clone(stack.Laid), compat.Laid{Product: coat.Product, Coats: coat.Coats}), compat.State{}
+	covered.Laid, covered.State = append(slices.Clone(stack.Laid), *coat), compat.State{}
 	out.Surface = compat.Judge(covered.Surface())
 	return out, nil
 }
@@ -85,7 +85,7 @@ func (s *Service) Judge(ctx context.Context, q Question) (Answer, error) {
 func (c *check) stack(q Question, home Workshop, shelf []*coating.Product) compat.Stack {
 	m := substrate.Find(q.Material)
 	c.that(m != nil, "/material", "There is no material %q; pick one from the list.", q.Material)
-	c.checkAir(q.Air)
+	c.checkAir(q.Air, "/air")
 	out := compat.Stack{State: q.State, Sprayed: q.Sprayed, Context: compat.Context{Air: q.Air, FoodPolicy: home.FoodPolicy, Schools: home.Schools, Boards: home.Boards}}
 	if q.EndUse != "" {
 		out.Context.Use = enduse.Find(q.EndUse)
@@ -119,7 +119,7 @@ func (c *check) coat(at string, asked CoatAsked, shelf []*coating.Product) compa
 		i := slices.IndexFunc(shelf, func(p *coating.Product) bool { return p.ID == asked.ProductID })
 		c.that(i >= 0, at+"/productId", "No product %d is on the shelf.", asked.ProductID)
 		if i >= 0 {
-			laid.Product = shelf[i]
+			laid.Product, laid.Partly = shelf[i], shelf[i].Family.Partly()
 		}
 		return laid
 	}
@@ -138,7 +138,7 @@ func (c *check) coat(at string, asked CoatAsked, shelf []*coating.Product) compa
 	}
 	made, err := coating.New(p, asked.Family)
 	c.that(err == nil, at+"/shade", "There is no shade %q.", asked.Shade)
-	laid.Product = made
+	laid.Product, laid.Partly = made, f.Partly()
 	return laid
 }
 

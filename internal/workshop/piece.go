@@ -54,6 +54,9 @@ func fromPieceRow(row store.Piece) (Piece, error) {
 	p := Piece{ID: row.ID, Number: row.Number, Version: row.Version, CareToken: row.CareToken.String, LastCoat: row.LastCoat.Time, Handed: row.HandedOver.Time, JobOrder: row.JobOrder.V,
 		Brief: Brief{Name: row.Name, Kind: row.Kind, Owner: row.Owner, Alike: row.Alike, Site: site, History: row.History, FromPiece: row.FromPiece.Int64,
 			Start: row.Start, Promised: row.Promised.Time, Air: climate.Air{TempC: row.TempC, RH: row.RH}}}
+	if row.NightRH.Valid {
+		p.Night = &climate.Air{TempC: row.NightTempC.Float64, RH: row.NightRH.Float64}
+	}
 	for _, part := range row.Parts.V {
 		p.Parts = append(p.Parts, furniture.Part(part))
 	}
@@ -100,6 +103,9 @@ func nullID(id int64) sql.NullInt64     { return sql.NullInt64{Int64: id, Valid:
 func toPieceRow(home Workshop, b Brief) store.Piece {
 	row := store.Piece{WorkshopID: home.ID, Name: b.Name, Kind: b.Kind, Owner: b.Owner, Alike: b.Alike, Site: store.JSON[store.Site]{V: store.Site(b.Site)},
 		History: b.History, FromPiece: nullID(b.FromPiece), Start: b.Start.UTC(), Promised: nullTime(b.Promised), TempC: b.Air.TempC, RH: b.Air.RH}
+	if b.Night != nil {
+		row.NightTempC, row.NightRH = nullFloat(&b.Night.TempC), nullFloat(&b.Night.RH)
+	}
 	row.Parts.V = []store.Part{}
 	for _, part := range b.Parts {
 		row.Parts.V = append(row.Parts.V, store.Part(part))
@@ -413,6 +419,9 @@ func (s *Service) PlanOf(ctx context.Context, id int64, try TryOut) (Workshop, P
 	if err != nil {
 		return home, Plan{}, err
 	}
+	if try.TempC != nil || try.RH != nil {
+		p.Night = nil // other air is tried out by day and night alike
+	}
 	if try.TempC != nil {
 		p.Air.TempC = *try.TempC
 	}
@@ -420,7 +429,7 @@ func (s *Service) PlanOf(ctx context.Context, id int64, try TryOut) (Workshop, P
 		p.Air.RH = *try.RH
 	}
 	var c check
-	c.checkAir(p.Air)
+	c.checkAir(p.Air, "/air")
 	if try.Start != nil {
 		p.Start = *try.Start
 		c.checkStart(p.Start, s.Now())

@@ -1,11 +1,17 @@
 package workshop
 
 import (
+	"cmp"
+	"errors"
 	"fmt"
 	"math"
 	"slices"
 
+	"github.com/shopspring/decimal"
+
 	"firmitas/core/coating"
+	"firmitas/core/compat"
+	"firmitas/core/decoration"
 	"firmitas/core/enduse"
 	"firmitas/core/system"
 	"firmitas/internal/store"
@@ -35,10 +41,60 @@ func (c *check) wants(in *store.Wants, w *system.Wish, at string) {
 		c.that(v >= 0 && v <= system.MostWeight && !math.IsNaN(v), at+"/weights/"+name, "From 0 to %.0f.", system.MostWeight)
 		return v
 	}
-	w.Wants = system.Wants{NoSolvent: in.NoSolvent, NoTwoPart: in.NoTwoPart, NoSpray: in.NoSpray, LowSmell: in.LowSmell, Without: in.Without, WithoutID: in.WithoutIDs, With: in.WithID}
+	c.decor(in.Decor, w, at+"/decor")
+	budget, err := decimal.NewFromString(cmp.Or(in.Budget, "0"))
+	c.that(err == nil && !budget.IsNegative() && budget.LessThan(decimal.NewFromInt(mostBudget)), at+"/budget", "An amount such as 45 or 45.50.")
+	w.Wants = system.Wants{NoSolvent: in.NoSolvent, NoTwoPart: in.NoTwoPart, NoSpray: in.NoSpray, LowSmell: in.LowSmell, Without: in.Without, WithoutID: in.WithoutIDs, With: in.WithID,
+		OverDark: in.OverDark, Budget: budget.InexactFloat64()}
 	if len(in.Weights) > 0 {
-		w.Wants.Weights = system.Weights{Wear: weight("wear"), Soon: weight("soon"), Repair: weight("repair"), Smell: weight("smell"), Coats: weight("coats")}
+		w.Wants.Weights = system.Weights{Wear: weight("wear"), Soon: weight("soon"), Repair: weight("repair"), Smell: weight("smell"), Coats: weight("coats"), Cost: weight("cost")}
 	}
+}
+
+const mostBudget = 1_000_000
+
+// decor checks the decorations that are wished for and puts them into the wish, each in its place in the order of layers.
+func (c *check) decor(in []store.Decor, w *system.Wish, at string) {
+	partly := 0
+	for i, d := range in {
+		at := fmt.Sprintf("%s/%d", at, i)
+		kind := decoration.Find(d.Kind)
+		c.that(kind != nil, at+"/kind", "There is no decoration %q; pick one from the list.", d.Kind)
+		twin := slices.IndexFunc(in, func(o store.Decor) bool { return o.Kind == d.Kind })
+		c.that(twin == i, at+"/kind", "It is among the decorations already.")
+		if kind == nil {
+			continue
+		}
+		if kind.Partly() {
+			partly++
+			c.that(partly <= compat.MostPartly, at+"/kind", "At most %d decorations of this sort on one zone.", compat.MostPartly)
+		}
+		out := system.Decor{Kind: kind, Product: d.ProductID, Measures: d.Measures}
+		for _, s := range d.Shares {
+			out.Shares = append(out.Shares, decoration.Share(s))
+		}
+		if len(d.Measures) > 0 {
+			_, err := kind.Measure(d.Measures, out.Shares)
+			if wrong := (*decoration.Wrong)(nil); errors.As(err, &wrong) {
+				c.that(false, at+"/measures/"+wrong.Measure, "%s", wrong.Why)
+			}
+		}
+		w.Decor = append(w.Decor, out)
+	}
+}
+
+// MeasureDecoration does the sums of a decoration.
+func MeasureDecoration(kind string, measures map[string]float64, shares []decoration.Share) (decoration.Layout, error) {
+	k := decoration.Find(kind)
+	if k == nil {
+		return decoration.Layout{}, &Invalid{[]FieldError{{"/kind", "There is no such decoration; pick one from the list."}}}
+	}
+	layout, err := k.Measure(measures, shares)
+	var wrong *decoration.Wrong
+	if errors.As(err, &wrong) {
+		err = &Invalid{[]FieldError{{"/measures/" + wrong.Measure, wrong.Why}}}
+	}
+	return layout, err
 }
 
 // sameLife tells whether two wants ask the same of a surface: the rest only steers the choice.

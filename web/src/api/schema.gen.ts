@@ -538,6 +538,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/decorations/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The sums of a decoration, from its measures. Saves nothing. */
+        post: operations["measureDecoration"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/pieces/{id}/zones/{zoneId}/system": {
         parameters: {
             query?: never;
@@ -690,7 +707,7 @@ export interface components {
         /** @enum {string} */
         Verdict: "sound" | "prepare" | "test" | "refuse";
         /** @enum {string} */
-        Look: "natural" | "stained" | "opaque_pale" | "opaque_dark";
+        Look: "natural" | "stained" | "opaque_pale" | "opaque_dark" | "limed";
         /** @enum {string} */
         Role: "prime" | "colour" | "decorate" | "barrier" | "protect";
         /** @description Working hours of one weekday in minutes after midnight; equal means closed. */
@@ -790,6 +807,8 @@ export interface components {
             statementKinds: components["schemas"]["Named"][];
             /** @description of families */
             groups: string[];
+            /** @description in the order that hands take them */
+            decorations: components["schemas"]["DecorationKind"][];
             /** @description where a piece may stand */
             places: components["schemas"]["Place"][];
             /** @description what may lie on a ground */
@@ -1235,6 +1254,11 @@ export interface components {
             lowSmell: boolean;
             /** @description nothing may be bought */
             onlyStock: boolean;
+            /** @description what is there is dark: old colour, stain */
+            overDark: boolean;
+            /** @description most that the material may cost; empty = no limit */
+            budget: string;
+            decor: components["schemas"]["Decor"][];
             /** @description families put aside */
             without: string[];
             /** @description products put aside */
@@ -1258,6 +1282,76 @@ export interface components {
             smell: number;
             /** Format: double */
             coats: number;
+            /** Format: double */
+            cost: number;
+        };
+        /** @description A decoration that is wished for. */
+        Decor: {
+            kind: string;
+            /**
+             * Format: int64
+             * @description what it is laid with; none = what suits
+             */
+            productId?: number;
+            measures: components["schemas"]["DecorMeasures"];
+            shares: components["schemas"]["Share"][];
+        };
+        /** @description in metres, or counted; names as the decoration lists them */
+        DecorMeasures: {
+            [key: string]: number;
+        };
+        /** @description One colour of a resin pour, by volume. */
+        Share: {
+            name: string;
+            /** Format: double */
+            parts: number;
+        };
+        DecorMeasuring: {
+            kind: string;
+            measures: components["schemas"]["DecorMeasures"];
+            shares: components["schemas"]["Share"][];
+        };
+        DecorLayout: {
+            facts: components["schemas"]["Fact"][];
+            /**
+             * Format: double
+             * @description the width that bands divide; 0 = nothing to draw
+             */
+            spanM: number;
+            bands: components["schemas"]["Band"][];
+            /** @description lengths to cut, the longest first */
+            cuts: number[];
+        };
+        Fact: {
+            name: string;
+            /** Format: double */
+            value: number;
+            /** @enum {string} */
+            unit: "count" | "m" | "L" | "m²";
+        };
+        Band: {
+            /** Format: double */
+            fromM: number;
+            /** Format: double */
+            toM: number;
+        };
+        DecorationKind: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            order: "before" | "under" | "over" | "worn" | "poured" | "last";
+            how: string;
+            waits: string;
+            seal: string;
+            effect: string;
+            caution: string;
+            /** @description makes sense on a painted surface only */
+            opaque: boolean;
+            /** @description what it is laid with */
+            families: string[];
+            /** @description any water-carried paint will do */
+            anyPaint: boolean;
+            measures: string[];
         };
         /** @description What the rank is made of, in days before they are weighed. */
         Parts: {
@@ -1275,6 +1369,8 @@ export interface components {
             risk: number;
             /** Format: double */
             smell: number;
+            /** Format: double */
+            money: number;
         };
         Place: {
             id: string;
@@ -1489,6 +1585,7 @@ export interface components {
             /** @description pieces treated alike; none = 1 */
             alike?: number;
             air: components["schemas"]["Air"];
+            night?: components["schemas"]["Air"];
             /** Format: date-time */
             start: string;
             /** Format: date-time */
@@ -1517,6 +1614,7 @@ export interface components {
             fromPieceId?: number;
             zones: components["schemas"]["ZoneInput"][];
             air: components["schemas"]["Air"];
+            night?: components["schemas"]["Air"];
             /** Format: date-time */
             start: string;
             /** Format: date-time */
@@ -1693,7 +1791,7 @@ export interface components {
         };
         Opening: {
             /** @enum {string} */
-            what: "gate" | "air" | "look" | "sheen" | "wants";
+            what: "gate" | "air" | "look" | "sheen" | "wants" | "decor";
             stands: string;
             change: string;
             opens: number;
@@ -2822,6 +2920,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LayOut"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    measureDecoration: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecorMeasuring"];
+            };
+        };
+        responses: {
+            /** @description What they come to */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DecorLayout"];
                 };
             };
             default: components["responses"]["Problem"];
