@@ -236,7 +236,7 @@ func (s ruleSet) judge(asked Join) Judgement {
 	}
 	for _, rule := range rules {
 		if rule.When(j) {
-			out.hear(j, rule, words)
+			out.hear(j, rule, words, 0)
 		}
 	}
 	for _, below := range j.Ground.Open {
@@ -248,7 +248,7 @@ func (s ruleSet) judge(asked Join) Judgement {
 	if j.Ground.Top != nil && j.Coat != nil {
 		for _, rule := range s.moments {
 			if rule.Moment(j, &out) {
-				out.hear(j, rule, words)
+				out.hear(j, rule, words, 0)
 			}
 		}
 		if out.shut() {
@@ -259,15 +259,25 @@ func (s ruleSet) judge(asked Join) Judgement {
 	return out
 }
 
-// beside takes up what the coat also meets where the ground's top leaves a coat open. When it may go on is the top's to
-// say: what lies open has dried longer.
+// beside takes up what the coat also meets where the ground's top leaves a coat open. What lies open has dried since
+// before the top went on.
 func beside(j Join, below *coating.Product, rules []*Rule, out *Judgement) {
+	top := j.Ground.Top
 	j.Ground.Top, j.Ground.Open, j.Ground.Crackled = below, Open{}, false
+	had := 0.0
+	if j.Coat != nil {
+		on := j
+		on.Coat, on.Coats, on.Partly, on.State = top, 1, true, State{}
+		had = Judge(on).EarliestH
+		var open Judgement
+		open.wait(&j)
+		out.EarliestH = max(out.EarliestH, open.EarliestH-had)
+	}
 	words := j.words()
 	for _, rule := range rules {
 		spoke := slices.ContainsFunc(out.Findings, func(f Finding) bool { return f.Rule == rule })
 		if !spoke && rule.When(&j) {
-			out.hear(&j, rule, words)
+			out.hear(&j, rule, words, had)
 		}
 	}
 	out.heed(&j, words)
@@ -278,7 +288,7 @@ func (out *Judgement) heed(j *Join, words []Word) {
 	for _, w := range words {
 		out.Words = append(out.Words, w)
 		if !w.May {
-			out.hear(j, notPaired[w.By], nil)
+			out.hear(j, notPaired[w.By], nil, 0)
 			out.Findings[0].Reason = w.Sense
 		}
 	}
@@ -303,14 +313,14 @@ func (out *Judgement) wait(j *Join) {
 	out.LatestH = latest(j)
 }
 
-// hear takes up one finding, unless a word about this very pair overrides it.
-func (out *Judgement) hear(j *Join, rule *Rule, words []Word) {
+// hear takes up one finding, unless a word about this very pair overrides it. The ground has had so many hours already.
+func (out *Judgement) hear(j *Join, rule *Rule, words []Word, had float64) {
 	f := Finding{Rule: rule, Reason: rule.Reason}
 	if rule.Because != nil {
 		f.Reason = rule.Because(j)
 	}
 	if rule.Wait != nil && j.Ground.Old == NotOld {
-		f.WaitH = rule.Wait(j)
+		f.WaitH = max(0, rule.Wait(j)-had)
 		if f.WaitH > out.EarliestH {
 			out.EarliestH, out.WaitBasis = f.WaitH, rule.Basis
 		}

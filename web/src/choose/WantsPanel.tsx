@@ -3,6 +3,7 @@ import type { Catalogue, Product, Wants, ZoneInput } from '../api/client'
 import { Field } from '../ui/Field'
 import { Options } from '../ui/Options'
 import { Tick } from '../ui/Tick'
+import { DecorPanel } from './DecorPanel'
 import { MOST_WEIGHT, noWants, told } from './wants'
 
 const weights: { id: keyof Wants['weights']; name: string }[] = [
@@ -11,6 +12,7 @@ const weights: { id: keyof Wants['weights']; name: string }[] = [
   { id: 'repair', name: 'Easy to mend and keep' },
   { id: 'coats', name: 'Little work' },
   { id: 'smell', name: 'Little smell' },
+  { id: 'cost', name: 'Little cost' },
 ]
 const words = ['does not matter', 'as usual', 'matters', 'matters much', 'above all']
 
@@ -19,7 +21,7 @@ export function WantsPanel({ zone, wants, set, catalogue, products, wrong, keep 
   const use = catalogue.endUses.find((u) => u.id === zone.endUse)
   const asks = wants.asks ?? use?.asks ?? []
   const change = (part: Partial<Wants>) => set({ ...wants, ...part })
-  const lines = told(wants)
+  const lines = told(wants, catalogue.decorations)
   const aside = [
     ...wants.without.map((id) => ({ key: id, name: catalogue.families.find((f) => f.id === id)?.name ?? id, back: () => change({ without: wants.without.filter((o) => o !== id) }) })),
     ...wants.withoutIds.map((id) => ({ key: String(id), name: products.find((p) => p.ref.id === id)?.ref.name ?? 'a product', back: () => change({ withoutIds: wants.withoutIds.filter((o) => o !== id) }) })),
@@ -45,7 +47,11 @@ export function WantsPanel({ zone, wants, set, catalogue, products, wrong, keep 
             <Tick label="No spray gun" checked={wants.noSpray} set={(noSpray) => change({ noSpray })} />
             <Tick label="No smell" checked={wants.lowSmell} set={(lowSmell) => change({ lowSmell })} />
             <Tick label="Buy nothing" checked={wants.onlyStock} set={(onlyStock) => change({ onlyStock })} />
+            <Tick label="What is there is dark" checked={wants.overDark} set={(overDark) => change({ overDark })} />
           </div>
+          <Field label="Most for material" hint="leave empty for no limit; without a tin’s price a typical one counts" error={wrong('budget')}>
+            {(ids) => <input {...ids} className="input w-40" inputMode="decimal" maxLength={12} value={wants.budget} onChange={(e) => change({ budget: e.target.value.trim().replace(',', '.') })} />}
+          </Field>
           {pinned && (
             <p className="flex items-center gap-2">
               Only systems with <b>{pinned.ref.name}</b>
@@ -96,6 +102,7 @@ export function WantsPanel({ zone, wants, set, catalogue, products, wrong, keep 
             </button>
           )}
         </div>
+        <DecorPanel decor={wants.decor} set={(decor) => change({ decor })} catalogue={catalogue} products={products} wrong={wrong} />
         <div className="flex flex-wrap items-center gap-3 lg:col-span-3">
           {keep}
           {(lines.length > 0 || wants.place !== noWants.place) && (

@@ -4,6 +4,7 @@ import { api, ask, Problem, type Brief, type Catalogue, type Choice } from '../a
 import { DemandBars } from '../ui/DemandBars'
 import { Fit } from '../ui/Fit'
 import { OpeningsNote } from '../ui/OpeningsNote'
+import { protection } from '../ui/protection'
 import { useShow } from '../ui/show'
 import { briefOf, type Draft, type ZoneDraft } from './draft'
 
@@ -70,7 +71,7 @@ export function Consequences({ consequences, zone, use, demands, material }: { c
             <ul className="mt-2 space-y-2">
               {choice.systems.slice(0, 3).map((s) => (
                 <li key={s.layers.map((l) => l.product.id).join()}>
-                  <b>{s.layers[s.layers.length - 1]!.product.name}</b>, {s.coats} coats in all
+                  <b>{protection(s).product.name}</b>, {s.coats} coats in all
                   <span className="block text-sm">
                     <Fit system={s} />
                   </span>
@@ -98,7 +99,7 @@ export function ConsequencesLine({ consequences }: { consequences: ConsequencesS
           : !choice
             ? 'Looking along the shelf…'
             : best
-              ? `${choice.suited} last coats may go on it; best ${best.layers[best.layers.length - 1]!.product.name}.`
+              ? `${choice.suited} last coats may go on it; best ${protection(best).product.name}.`
               : 'Nothing on the shelf suits; see below what would open it.'}
     </p>
   )

@@ -6,6 +6,7 @@ import { catalogueQuery } from '../api/queries'
 import { Field, MeasureInput } from '../ui/Field'
 import { pieceKey, usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
+import { Tick } from '../ui/Tick'
 import { useShow } from '../ui/show'
 import { fromLocalInput, toLocalInput } from '../ui/time'
 import { whole } from '../ui/units'
@@ -130,6 +131,16 @@ function Form({ catalogue, draft, setDraft, piece }: { catalogue: Catalogue; dra
           <Field label="Humidity" error={wrong('/air/rh', true)}>
             {(ids) => <MeasureInput {...ids} measure={whole('% RH')} value={draft.rh} onChange={(v) => set({ rh: v })} />}
           </Field>
+          {draft.byNight && (
+            <>
+              <Field label="Air by night" hint="from 20:00 to 08:00" error={wrong('/night/tempC', true)}>
+                {(ids) => <MeasureInput {...ids} measure={show.measures.temp} value={draft.nightTempC} onChange={(v) => set({ nightTempC: v })} />}
+              </Field>
+              <Field label="Humidity by night" error={wrong('/night/rh', true)}>
+                {(ids) => <MeasureInput {...ids} measure={whole('% RH')} value={draft.nightRh} onChange={(v) => set({ nightRh: v })} />}
+              </Field>
+            </>
+          )}
           <div className="col-span-2 sm:col-span-1">
             <Field label="Start" error={wrong('/start', true)}>
               {(ids) => <input {...ids} type="datetime-local" className="input w-full" value={toLocalInput(draft.start, timeZone)} onChange={(e) => set({ start: fromLocalInput(e.target.value, timeZone) })} />}
@@ -141,6 +152,7 @@ function Form({ catalogue, draft, setDraft, piece }: { catalogue: Catalogue; dra
             </Field>
           </div>
         </fieldset>
+        <Tick label="The room is colder or damper by night" checked={draft.byNight} set={(byNight) => set({ byNight, nightTempC: draft.nightTempC ?? draft.tempC, nightRh: draft.nightRh ?? draft.rh })} />
         {save.error && <ProblemNote problem={save.error} />}
         {piece?.stage === 'handed_over' ? (
           <p className="border-l-4 border-base-300 bg-base-200 p-4">This piece has been handed over; its record no longer changes.</p>

@@ -32,6 +32,9 @@ export interface Draft {
   zones: ZoneDraft[]
   tempC?: number
   rh?: number
+  byNight: boolean // the room's night is told apart from its day
+  nightTempC?: number
+  nightRh?: number
   start?: string
   promised?: string
 }
@@ -57,6 +60,7 @@ export function blankDraft(): Draft {
     zones: [blankZone()],
     tempC: 20,
     rh: 50,
+    byNight: false,
     start: start.toISOString(),
   }
 }
@@ -64,12 +68,13 @@ export function blankDraft(): Draft {
 export const zoneDraft = (z: ZoneInput): ZoneDraft => ({ ...z, key: nextKey(), laid: false })
 
 export function draftOf(p: PieceInput): Draft {
-  return { ...p, measures: {}, zones: p.zones.map(zoneDraft), tempC: p.air.tempC, rh: p.air.rh }
+  return { ...p, measures: {}, zones: p.zones.map(zoneDraft), tempC: p.air.tempC, rh: p.air.rh, byNight: p.night !== undefined, nightTempC: p.night?.tempC, nightRh: p.night?.rh }
 }
 
 const told = (v: number | undefined) => (v === undefined || Number.isNaN(v) ? undefined : v)
 
 const airOf = (d: Draft): Air => ({ tempC: told(d.tempC) ?? -99, rh: told(d.rh) ?? -1 })
+const nightOf = (d: Draft): Air | undefined => (d.byNight ? { tempC: told(d.nightTempC) ?? -99, rh: told(d.nightRh) ?? -1 } : undefined)
 const startOf = (d: Draft) => d.start ?? '1970-01-01T00:00:00Z'
 
 function zoneInput({ id, name, face, endUse, material, look, sheen, areaM2, lengthM, widthM, inspection, wants }: ZoneDraft): ZoneInput {
@@ -79,12 +84,12 @@ function zoneInput({ id, name, face, endUse, material, look, sheen, areaM2, leng
 /** The draft as the contract wants it; what cannot be read becomes 0 or empty, and the server says what would be right. */
 export function inputOf(d: Draft): PieceInput {
   const { name, kind, owner, site, parts, history, fromPieceId, promised } = d
-  return { name, kind, owner, site, history, fromPieceId, promised, parts: parts.map((p) => ({ ...p, count: told(p.count) ?? 0 })), alike: told(d.alike) ?? 0, zones: d.zones.map(zoneInput), air: airOf(d), start: startOf(d) }
+  return { name, kind, owner, site, history, fromPieceId, promised, parts: parts.map((p) => ({ ...p, count: told(p.count) ?? 0 })), alike: told(d.alike) ?? 0, zones: d.zones.map(zoneInput), air: airOf(d), night: nightOf(d), start: startOf(d) }
 }
 
 /** One zone of the draft, as what it comes to is asked for. */
 export function briefOf(d: Draft, z: ZoneDraft): Brief {
-  return { zone: zoneInput(z), alike: told(d.alike), air: airOf(d), start: startOf(d), promised: d.promised }
+  return { zone: zoneInput(z), alike: told(d.alike), air: airOf(d), night: nightOf(d), start: startOf(d), promised: d.promised }
 }
 
 /**

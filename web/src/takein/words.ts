@@ -5,6 +5,7 @@ export const lookNames: Record<Look, { name: string; hint: string }> = {
   stained: { name: 'Stained', hint: 'wood shows through a colour' },
   opaque_pale: { name: 'Opaque, pale', hint: 'white, pale or grey that must stay so' },
   opaque_dark: { name: 'Opaque, dark', hint: 'a deeper colour' },
+  limed: { name: 'Limed', hint: 'the wood shows, white in its pores' },
 }
 
 /** Where on the piece a zone lies, in the order that hands take them. */

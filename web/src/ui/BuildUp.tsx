@@ -92,7 +92,7 @@ function Section({ coats, old, width, pxPerUm, height, selected }: { coats: Coat
     bands.push(
       <g key={c.key}>
         <rect x={0} y={y - h} width={width} height={h} fill={PAPER} />
-        <rect x={0} y={y - h} width={width} height={h} fill={fill(c)} fillOpacity={c.product.shade === 'clear' ? 0.55 : 1} />
+        <rect x={0} y={y - h} width={width} height={h} fill={c.role === 'decorate' ? `url(#${id}-decor)` : fill(c)} fillOpacity={c.product.shade === 'clear' ? 0.55 : 1} />
         {c.role === 'prime' && c.product.shade !== 'clear' && <rect x={0} y={y - h} width={width} height={h} fill={`url(#${id}-primer)`} />}
         <rect x={0.5} y={y - h} width={width - 1} height={h} fill="none" stroke="#24201b" strokeOpacity={0.35} />
       </g>,
@@ -106,6 +106,9 @@ function Section({ coats, old, width, pxPerUm, height, selected }: { coats: Coat
       <defs>
         <pattern id={`${id}-primer`} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <line x1="0" y1="0" x2="0" y2="7" stroke="#7b7466" strokeWidth="1.5" />
+        </pattern>
+        <pattern id={`${id}-decor`} width="34" height="10" patternUnits="userSpaceOnUse">
+          <rect width="20" height="10" fill="#8a5a2b" />
         </pattern>
       </defs>
       <path d={`M0 ${surface} H${width} ${teeth} L0 ${height - 5} Z`} fill="#c79d6c" />
