@@ -74,6 +74,9 @@ func (g Ground) Under(p *coating.Product, coats int) Ground {
 	g.Hidden = g.Hidden || p.Opaque()
 	g.Waxed = g.Waxed || f.Body == coating.Wax
 	film := p.DryUM() * float64(coats)
+	if f.Is("resin") {
+		film = 0 // a pour has a limit of its own
+	}
 	g.FilmUM += film
 	if f.RedissolvesIn != "" || f.Has(coating.Tacky) || f.ID == acrylicCaulk {
 		g.SoftUM += film

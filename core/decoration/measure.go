@@ -87,7 +87,7 @@ func (k *Kind) Measure(m map[string]float64, shares []Share) (Layout, error) {
 	case "leaf":
 		return leaves(m["lengthM"]*m["widthM"], m["motifM"])
 	case "resin":
-		return pour(m["lengthM"]*m["widthM"]*m["depthM"], shares)
+		return pour(m["lengthM"]*m["widthM"], m["depthM"], shares)
 	case "mouldings":
 		return frames(m["lengthM"], m["widthM"], int(m["count"]), m["stockM"])
 	}
@@ -187,10 +187,10 @@ func leaves(area, side float64) (Layout, error) {
 	return Layout{Facts: []Fact{{"Leaves, with overlap and loss", n, Count}, {"Books of 25", math.Ceil(n / leavesInBook), Count}}}, nil
 }
 
-// pour shares a volume in m³ out among colours, with what runs over the edges.
-func pour(volume float64, shares []Share) (Layout, error) {
-	litres := volume * 1000 * resinSpill
-	out := Layout{Facts: []Fact{{"Mixed resin, edges and runs included", litres, Litre}}}
+// pour shares the volume of an area in m² to a depth in m out among colours, with what runs over the edges.
+func pour(area, depth float64, shares []Share) (Layout, error) {
+	litres := area * depth * 1000 * resinSpill
+	out := Layout{Facts: []Fact{{"Poured", area, Square}, {"Mixed resin, edges and runs included", litres, Litre}}}
 	parts := 0.0
 	for _, s := range shares {
 		if !(s.Parts > 0) {

@@ -2,6 +2,7 @@ package system
 
 import (
 	"fmt"
+	"math"
 	"slices"
 
 	"firmitas/core/coating"
@@ -33,6 +34,11 @@ func (d Decor) covers(area float64) float64 {
 		return area * decorShare
 	}
 	return area
+}
+
+// pours is how many pours of p reach the depth that was measured; 1 where none was.
+func (d Decor) pours(p *coating.Product) int {
+	return max(1, int(math.Ceil(d.Measures["depthM"]*1e6/p.DryUM()-0.05))) // the last twentieth levels out
 }
 
 // takes tells whether p is what it is laid with, named or of a kind that does.
@@ -116,7 +122,7 @@ func (w *Wish) Worn(layers []Layer, i int, area float64) (*decoration.Kind, floa
 
 // DecorOf is the decoration that a layer belongs to; nil when it belongs to none that is wished for.
 func (w *Wish) DecorOf(l Layer) *Decor {
-	if l.Role != Decorate {
+	if l.Role != Decorate && !l.Product.Family.Is("resin") {
 		return nil
 	}
 	for i, d := range w.Decor {
@@ -132,21 +138,21 @@ func (w *Wish) Area(l Layer, area float64) float64 {
 	if d := w.DecorOf(l); d != nil {
 		return d.covers(area)
 	}
-	if l.partly() {
+	if l.Partly() {
 		return area * decorShare
 	}
 	return area
 }
 
-// partly tells whether a layer leaves open what lies below it, in part. A paint that decorates does.
-func (l Layer) partly() bool {
+// Partly tells whether a layer leaves open what lies below it, in part. A paint that decorates does.
+func (l Layer) Partly() bool {
 	f := l.Product.Family
 	return l.Role == Decorate && (f.Partly() || f.Is("paint") || f.Is("clear"))
 }
 
 // on is the ground that a layer leaves.
 func (l Layer) on(g compat.Ground) compat.Ground {
-	if l.partly() {
+	if l.Partly() {
 		return g.UnderPartly(l.Product, l.Coats)
 	}
 	return g.Under(l.Product, l.Coats)

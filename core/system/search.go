@@ -354,7 +354,7 @@ func (s *search) put(l *label, role Role, p *coating.Product) *label {
 
 // join judges the first coat of a layer over a label; the very first of a system also meets what soil was found.
 func (s *search) join(l *label, layer Layer) compat.Judgement {
-	j := compat.Join{Ground: l.ground, Coat: layer.Product, Coats: layer.Coats, Partly: layer.partly(), Context: s.ctx}
+	j := compat.Join{Ground: l.ground, Coat: layer.Product, Coats: layer.Coats, Partly: layer.Partly(), Context: s.ctx}
 	if l.product == nil {
 		j.State = s.wish.state()
 	}

@@ -260,7 +260,7 @@ func Assess(w Wish, layers []Layer) System {
 	below := Role("")
 	for i, l := range layers {
 		worn := w.worn(below, l.Role)
-		first := compat.Join{Ground: ground, Coat: l.Product, Coats: l.Coats, Partly: l.partly(), Context: ctx}
+		first := compat.Join{Ground: ground, Coat: l.Product, Coats: l.Coats, Partly: l.Partly(), Context: ctx}
 		if i == 0 {
 			first.State = w.state()
 		}
@@ -302,7 +302,7 @@ func Assess(w Wish, layers []Layer) System {
 func between(ctx compat.Context, ground compat.Ground, l Layer, worn compat.Distress) compat.Judgement {
 	first := l
 	first.Coats = 1
-	j := compat.Join{Ground: first.on(ground), Coat: l.Product, Coats: l.Coats - 1, Partly: l.partly(), Context: ctx}
+	j := compat.Join{Ground: first.on(ground), Coat: l.Product, Coats: l.Coats - 1, Partly: l.Partly(), Context: ctx}
 	if ctx.Schools.DistressAfterWax && l.Product.Family.Body == coating.Wax {
 		j.State.Distress = worn
 	}
@@ -381,6 +381,12 @@ const silentLeastCoats = 2
 // coat for what protects, the label's coats for what lies below, one more of a pale paint over darker bare wood.
 func CoatsWanted(w *Wish, role Role, ground compat.Ground, p *coating.Product) (most, least int) {
 	least = max(1, int(p.Coats))
+	if p.Family.Is("resin") {
+		for _, d := range w.at(decoration.Poured) {
+			least = d.pours(p)
+		}
+		return least, least
+	}
 	if role == Protect && p.Family.Body == coating.Film && p.Basis("coats") != core.Label {
 		least = min(least, silentLeastCoats)
 	}

@@ -682,7 +682,7 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 			for n := most; n >= least && l.Coats == 0; n-- {
 				try := *l
 				try.Coats = n
-				first := compat.Join{Ground: ground, Coat: l.Product, Coats: n, Partly: l.partly(), Context: w.Context(), State: compat.State{Distress: w.worn(below, l.Role)}}
+				first := compat.Join{Ground: ground, Coat: l.Product, Coats: n, Partly: l.Partly(), Context: w.Context(), State: compat.State{Distress: w.worn(below, l.Role)}}
 				spent := money + w.price(try, ground.Top == nil)
 				if compat.Judge(first).Legal() && (n == 1 || between(w.Context(), ground, try, w.worn(below, l.Role)).Legal()) && (w.Wants.Budget == 0 || spent <= w.Wants.Budget) {
 					l.Coats, money = n, spent

@@ -22,7 +22,7 @@ func WaysPast(w Wish, s System, shelf []*coating.Product) [][]compat.Way {
 	for i, l := range s.Layers {
 		var ways []wayWhole
 		if !l.Below.Legal() || l.Below.Verdict == compat.Test {
-			for _, way := range compat.Through(stack, compat.Laid{Product: l.Product, Coats: l.Coats, Partly: l.partly()}, shelf) {
+			for _, way := range compat.Through(stack, compat.Laid{Product: l.Product, Coats: l.Coats, Partly: l.Partly()}, shelf) {
 				ways = append(ways, wayWhole{way, w.taking(s.Layers, i, way)})
 			}
 			slices.SortStableFunc(ways, func(a, b wayWhole) int {
@@ -32,7 +32,7 @@ func WaysPast(w Wish, s System, shelf []*coating.Product) [][]compat.Way {
 				out[i] = append(out[i], way.Way)
 			}
 		}
-		stack.Laid = append(stack.Laid, compat.Laid{Product: l.Product, Coats: l.Coats, Partly: l.partly()})
+		stack.Laid = append(stack.Laid, compat.Laid{Product: l.Product, Coats: l.Coats, Partly: l.Partly()})
 	}
 	return out
 }

@@ -111,7 +111,7 @@ func toSystem(in workshop.Suggestion) api.System {
 	s, plan := in.System, in.Plan
 	out := api.System{
 		Layers: each(s.Layers, func(l system.Layer) api.Layer {
-			out := api.Layer{Role: api.Role(l.Role), Product: toRef(l.Product), Coats: l.Coats, DryUm: l.Product.DryUM(), Below: toJudgement(l.Below)}
+			out := api.Layer{Role: api.Role(l.Role), Product: toRef(l.Product), Coats: l.Coats, DryUm: l.Product.DryUM(), Partly: l.Partly(), Below: toJudgement(l.Below)}
 			if l.Coats > 1 {
 				between := toJudgement(l.Between)
 				out.Between = &between

@@ -1697,6 +1697,8 @@ export interface components {
             findings: components["schemas"]["Finding"][];
         };
         Layer: {
+            /** @description a decoration that leaves open what lies below it */
+            partly: boolean;
             role: components["schemas"]["Role"];
             product: components["schemas"]["ProductRef"];
             coats: number;

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api, ask, Problem, type Brief, type Catalogue, type Choice, type LayerAsked, type Piece, type Product, type System, type Wants, type ZoneInput } from '../api/client'
 import { catalogueQuery, productsQuery } from '../api/queries'
-import { BuildUpColumn, bandHeight, coatsOf, ScaleBar, type Ground } from '../ui/BuildUp'
+import { BuildUpColumn, bandHeight, coatsOf, drawnFilmOf, ScaleBar, type Ground } from '../ui/BuildUp'
 import { Fit } from '../ui/Fit'
 import { OpeningsNote } from '../ui/OpeningsNote'
 import { pieceKey, usePiece } from '../ui/PieceFrame'
@@ -176,7 +176,7 @@ function useGround({ material, inspection }: ZoneInput): Ground {
 
 /** All systems side by side to one scale: how many coats, how thick, what kind, when in use. */
 function SystemRow({ systems, old, open, chosen, press }: { systems: System[]; old: boolean; open: number; chosen: number; press: (i: number) => void }) {
-  const thickest = Math.max(1, ...systems.map((s) => s.layers.reduce((sum, l) => sum + l.coats * l.dryUm, 0)))
+  const thickest = Math.max(1, ...systems.map(drawnFilmOf))
   const pxPerUm = Math.min(1.6, (SECTION - GROUND) / thickest)
   const height = Math.max(...systems.map((s) => coatsOf(s).reduce((sum, c) => sum + bandHeight(c, pxPerUm), 0))) + GROUND
   return (

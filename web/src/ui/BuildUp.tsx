@@ -12,6 +12,7 @@ export interface Coat {
   n: number
   of: number
   dryUm: number
+  partly: boolean // a decoration that leaves open what lies below it
   onFilm: boolean // a film lies below, so that nothing soaks in
   join: Pick<Judgement, 'verdict' | 'earliestH'>
 }
@@ -31,6 +32,7 @@ export function coatsOf(system: System): (Coat & { join: Judgement })[] {
       n: k + 1,
       of: l.coats,
       dryUm: l.dryUm,
+      partly: l.partly,
       onFilm: system.layers.slice(0, i).some((o) => o.dryUm > 0),
       join: k === 0 ? l.below : (l.between ?? l.below),
     })),
@@ -40,11 +42,15 @@ export function coatsOf(system: System): (Coat & { join: Judgement })[] {
 /** Coats that are not a zone's system, each with the verdict of the join under it. */
 export function coatsNamed(layers: NamedCoat[], verdicts: Verdict[]): Coat[] {
   return layers.flatMap((l, i) =>
-    Array.from({ length: l.coats }, (_, k) => ({ key: `${i}.${k}`, product: l, role: '', n: k + 1, of: l.coats, dryUm: l.dryUm, onFilm: layers.slice(0, i).some((o) => o.dryUm > 0), join: { verdict: k === 0 ? (verdicts[i] ?? 'sound') : 'sound', earliestH: 0 } })),
+    Array.from({ length: l.coats }, (_, k) => ({ key: `${i}.${k}`, product: l, role: '', n: k + 1, of: l.coats, dryUm: l.dryUm, partly: false, onFilm: layers.slice(0, i).some((o) => o.dryUm > 0), join: { verdict: k === 0 ? (verdicts[i] ?? 'sound') : 'sound', earliestH: 0 } })),
   )
 }
 
 export const filmOf = (system: System) => system.layers.reduce((sum, l) => sum + l.coats * l.dryUm, 0)
+
+/** As much of a coat as is drawn: a pour, a hundred times as thick as a coat, is broken off. */
+const drawnUm = (um: number) => Math.min(um, POURED)
+export const drawnFilmOf = (system: System) => system.layers.reduce((sum, l) => sum + l.coats * drawnUm(l.dryUm), 0)
 
 /** The section is a sample on paper: it keeps its colours by lamp light. */
 const drawn: Record<Verdict, string> = { sound: '#2c6337', prepare: '#7d5600', test: '#54409a', refuse: '#9c2226' }
@@ -54,9 +60,10 @@ const WOOD = 52 // px of ground below the surface; not to scale, which the break
 const OLD = 10 // px of an old finish that is kept; nobody knows how thick it is
 const SOAK = 9 // px that a penetrating coat reaches further down
 const SMALL = 90 // px of film at most in a small section
+const POURED = 300 // µm from which a coat is drawn broken off
 const THIN = 8 // px below which a band could not be seen
 
-export const bandHeight = (coat: Coat, pxPerUm: number) => (coat.dryUm === 0 ? (coat.onFilm ? THIN : 0) : Math.max(THIN, coat.dryUm * pxPerUm))
+export const bandHeight = (coat: Coat, pxPerUm: number) => (coat.dryUm === 0 ? (coat.onFilm ? THIN : 0) : Math.max(THIN, drawnUm(coat.dryUm) * pxPerUm))
 
 function fill(coat: Coat): string {
   switch (coat.product.shade) {
@@ -92,8 +99,9 @@ function Section({ coats, old, width, pxPerUm, height, selected }: { coats: Coat
     bands.push(
       <g key={c.key}>
         <rect x={0} y={y - h} width={width} height={h} fill={PAPER} />
-        <rect x={0} y={y - h} width={width} height={h} fill={c.role === 'decorate' ? `url(#${id}-decor)` : fill(c)} fillOpacity={c.product.shade === 'clear' ? 0.55 : 1} />
+        <rect x={0} y={y - h} width={width} height={h} fill={c.partly ? `url(#${id}-decor)` : fill(c)} fillOpacity={c.product.shade === 'clear' ? 0.55 : 1} />
         {c.role === 'prime' && c.product.shade !== 'clear' && <rect x={0} y={y - h} width={width} height={h} fill={`url(#${id}-primer)`} />}
+        {c.dryUm > POURED && <path d={`M0 ${y - h / 2} l${width / 4} -6 l${width / 4} 12 l${width / 4} -12 l${width / 4} 6`} stroke={PAPER} strokeWidth={7} fill="none" />}
         <rect x={0.5} y={y - h} width={width - 1} height={h} fill="none" stroke="#24201b" strokeOpacity={0.35} />
       </g>,
     )
@@ -197,7 +205,7 @@ export function BuildUp({ system, ground, selected, onSelect }: { system: System
   const width = boxWidth < NARROW ? DRAWN_NARROW : DRAWN
   const coats = coatsOf(system)
   const film = filmOf(system)
-  const pxPerUm = film > 0 ? Math.max(0.9, (coats.length * ENTRY) / film) : 1
+  const pxPerUm = film > 0 ? Math.max(0.9, (coats.length * ENTRY) / drawnFilmOf(system)) : 1
   const heights = coats.map((c) => bandHeight(c, pxPerUm))
   const filmPx = heights.reduce((a, b) => a + b, 0)
   const height = Math.max(filmPx, coats.length * ENTRY) + WOOD
