@@ -239,7 +239,7 @@ func (s ruleSet) judge(asked Join) Judgement {
 	}
 	for _, rule := range rules {
 		if rule.When(j) {
-			out.hear(j, rule, words, 0)
+			out.hear(j, rule, words, justNow)
 		}
 	}
 	for _, below := range j.Ground.Open {
@@ -251,7 +251,7 @@ func (s ruleSet) judge(asked Join) Judgement {
 	if j.Ground.Top != nil && j.Coat != nil {
 		for _, rule := range s.moments {
 			if rule.Moment(j, &out) {
-				out.hear(j, rule, words, 0)
+				out.hear(j, rule, words, justNow)
 			}
 		}
 		if out.shut() {
@@ -267,14 +267,16 @@ func (s ruleSet) judge(asked Join) Judgement {
 func beside(j Join, below *coating.Product, rules []*Rule, out *Judgement) {
 	top := j.Ground.Top
 	j.Ground.Top, j.Ground.Open, j.Ground.Crackled = below, Open{}, false
-	had := 0.0
-	if j.Coat != nil {
+	had := func() float64 {
 		on := j
 		on.Coat, on.Coats, on.Partly, on.State = top, 1, true, State{}
-		had = Judge(on).EarliestH
+		return Judge(on).EarliestH
+	}
+	if j.Coat != nil {
 		var open Judgement
-		open.wait(&j)
-		out.EarliestH = max(out.EarliestH, open.EarliestH-had)
+		if open.wait(&j); open.EarliestH > out.EarliestH {
+			out.EarliestH = max(out.EarliestH, open.EarliestH-had())
+		}
 	}
 	words := j.words()
 	for _, rule := range rules {
@@ -286,12 +288,14 @@ func beside(j Join, below *coating.Product, rules []*Rule, out *Judgement) {
 	out.heed(&j, words)
 }
 
+func justNow() float64 { return 0 }
+
 // heed takes up what a label, a board or a school says of the very pair.
 func (out *Judgement) heed(j *Join, words []Word) {
 	for _, w := range words {
 		out.Words = append(out.Words, w)
 		if !w.May {
-			out.hear(j, notPaired[w.By], nil, 0)
+			out.hear(j, notPaired[w.By], nil, justNow)
 			out.Findings[0].Reason = w.Sense
 		}
 	}
@@ -317,13 +321,15 @@ func (out *Judgement) wait(j *Join) {
 }
 
 // hear takes up one finding, unless a word about this very pair overrides it. The ground has had so many hours already.
-func (out *Judgement) hear(j *Join, rule *Rule, words []Word, had float64) {
+func (out *Judgement) hear(j *Join, rule *Rule, words []Word, had func() float64) {
 	f := Finding{Rule: rule, Reason: rule.Reason}
 	if rule.Because != nil {
 		f.Reason = rule.Because(j)
 	}
 	if rule.Wait != nil && j.Ground.Old == NotOld {
-		f.WaitH = max(0, rule.Wait(j)-had)
+		if f.WaitH = rule.Wait(j); f.WaitH > out.EarliestH {
+			f.WaitH = max(0, f.WaitH-had())
+		}
 		if f.WaitH > out.EarliestH {
 			out.EarliestH, out.WaitBasis = f.WaitH, rule.Basis
 		}

@@ -12,10 +12,10 @@ import (
 
 // choose takes the best system for each last coat and shows few of different character: the winners of each
 // character first, then by rank, one of a family.
-func choose(w Wish, best map[*coating.Product]*label) []System {
+func choose(w Wish, best map[*coating.Product]System) []System {
 	all := make([]System, 0, len(best))
-	for _, end := range best {
-		all = append(all, Assess(w, end.layers()))
+	for _, s := range best {
+		all = append(all, s)
 	}
 	slices.SortFunc(all, func(a, b System) int {
 		return cmp.Or(cmp.Compare(a.Rank, b.Rank), cmp.Compare(a.Protection().Product.ID, b.Protection().Product.ID))
@@ -140,7 +140,7 @@ func openings(w Wish, shelf []*coating.Product) []Opening {
 		if o.Opens = len(found.best); o.Opens == 0 {
 			return
 		}
-		example := choose(loosened, found.best)[0]
+		example := choose(loosened, found.systems())[0]
 		o.Example, o.Nearest = example.Protection().Product.Name, Assess(w, example.Layers)
 		out = append(out, o)
 	}

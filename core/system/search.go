@@ -3,6 +3,7 @@ package system
 import (
 	"cmp"
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 
@@ -42,13 +43,23 @@ const (
 // lives on. Exact because rules see nothing but the ground (compat.Ground). Joins judged: O(labels × shelf) a stage.
 func Search(w Wish, shelf []*coating.Product) Answer {
 	found := newSearch(w, shelf).run()
-	answer := Answer{Suited: len(found.best)}
-	answer.Systems = choose(w, found.best)
-	answer.LeftOut = found.leftOut(answer.Systems)
+	systems := found.systems()
+	answer := Answer{Suited: len(systems)}
+	answer.Systems = choose(w, systems)
+	answer.LeftOut = found.leftOut(answer.Systems, systems)
 	if len(answer.Systems) == 0 {
 		answer.Openings = openings(w, shelf)
 	}
 	return answer
+}
+
+// systems are the best for each last coat, fully judged.
+func (s *search) systems() map[*coating.Product]System {
+	out := make(map[*coating.Product]System, len(s.best))
+	for p, end := range s.best {
+		out[p] = Assess(s.wish, end.layers())
+	}
+	return out
 }
 
 // label is a partial system: the ground it leaves and what it took to get there.
@@ -275,33 +286,81 @@ func (s *search) through(labels []*label, stages []stage) []*label {
 
 // extend puts every product over every label where it may go, and keeps the labels that no other beats.
 func (s *search) extend(labels []*label, role Role, products []*coating.Product) []*label {
-	var out []*label
+	labels = slices.Clone(labels)
+	slices.SortStableFunc(labels, func(a, b *label) int { return cmp.Compare(a.cost, b.cost) })
+	type kind struct {
+		family *coating.Family
+		shade  coating.Shade
+	}
+	fronts := map[kind][]*label{} // none beats another of its kind
+	var kinds []kind
 	for _, p := range products {
-		var front []*label // all end in p; none beats another
+		k := kind{p.Family, p.Shade}
+		if _, known := fronts[k]; !known {
+			fronts[k] = nil
+			kinds = append(kinds, k)
+		}
 		for _, l := range labels {
-			if next := s.put(l, role, p); next != nil {
-				front = keep(front, next)
+			if s.outdone(fronts[k], l, role, p) {
+				continue
+			}
+			if next := s.put(l, role, p, 0, math.Inf(1)); next != nil {
+				fronts[k] = s.keep(fronts[k], next)
 			}
 		}
-		out = append(out, front...)
+	}
+	var out []*label
+	for _, k := range kinds {
+		out = append(out, fronts[k]...)
 	}
 	return out
 }
 
+// outdone tells, without judging it, that p over l would be beaten even if it were legal and its wait the least there is.
+func (s *search) outdone(front []*label, l *label, role Role, p *coating.Product) bool {
+	if len(front) == 0 {
+		return false
+	}
+	_, fewest := CoatsWanted(&s.wish, role, l.ground, p)
+	layer := Layer{Role: role, Product: p, Coats: fewest}
+	first := l.ground.Top == nil
+	best := label{ground: layer.on(l.ground), cost: l.cost + s.leastWait(l) + layerCost(&s.wish, layer, first).rank(s.weights), with: l.with || p.ID == s.wish.Wants.With}
+	if s.wish.Wants.Budget > 0 {
+		best.money = l.money + s.wish.price(layer, first)
+	}
+	return slices.ContainsFunc(front, func(other *label) bool { return s.beats(other, &best) })
+}
+
 // keep adds l unless a label on the same ground is neither dearer nor thicker, and drops those that l beats so.
 // A thinner film can only help: limits on film are the only rules that read it.
-func keep(front []*label, l *label) []*label {
+func (s *search) keep(front []*label, l *label) []*label {
 	for _, other := range front {
-		if beats(other, l) {
+		if s.beats(other, l) {
 			return front
 		}
 	}
-	return append(slices.DeleteFunc(front, func(other *label) bool { return beats(l, other) }), l)
+	return append(slices.DeleteFunc(front, func(other *label) bool { return s.beats(l, other) }), l)
 }
 
-func beats(a, b *label) bool {
+func (s *search) beats(a, b *label) bool {
 	thinner := a.ground.FilmUM <= b.ground.FilmUM && a.ground.SoftUM <= b.ground.SoftUM
-	return thinner && a.cost <= b.cost && a.money <= b.money && a.with == b.with && withoutFilm(a.ground) == withoutFilm(b.ground)
+	return thinner && a.cost <= b.cost && a.money <= b.money && a.with == b.with && s.noWorse(a.ground, b.ground)
+}
+
+// noWorse tells whether every coat may go over a that may go over b, as soon and with no more work: one ground, or two
+// whose tops are of one kind, of which a's is never the slower.
+func (s *search) noWorse(a, b compat.Ground) bool {
+	p, q := a.Top, b.Top
+	if p != q && p != nil && q != nil {
+		air := s.wish.Air
+		if p.Family != q.Family || p.Shade != q.Shade || s.named(p) || s.named(q) || p.RecoatMaxH != q.RecoatMaxH || (p.CrossWaitH > 0) != (q.CrossWaitH > 0) ||
+			p.Floor != q.Floor || p.Sheen != q.Sheen || p.Statements[coating.StatesSlip] != q.Statements[coating.StatesSlip] || p.RecoatAfterH(air) > q.RecoatAfterH(air) || p.CrossAfterH(air) > q.CrossAfterH(air) ||
+			p.LightUseAfterH(air) > q.LightUseAfterH(air) || p.FullCureAfterH(air) > q.FullCureAfterH(air) {
+			return false
+		}
+		a.Top = q
+	}
+	return withoutFilm(a) == withoutFilm(b)
 }
 
 func withoutFilm(g compat.Ground) compat.Ground {
@@ -309,9 +368,9 @@ func withoutFilm(g compat.Ground) compat.Ground {
 	return g
 }
 
-// put lays p over l with the most coats that are legal, or notes why it cannot: more coats are only ever refused for their
-// film, so what is refused in the fewest is refused in any.
-func (s *search) put(l *label, role Role, p *coating.Product) *label {
+// put lays p over l with the most coats that are legal, or notes why it cannot. It gives up once no end can
+// come below a cost, where the coats of p alone take so much.
+func (s *search) put(l *label, role Role, p *coating.Product, take, below float64) *label {
 	if p == l.product {
 		return nil
 	}
@@ -319,15 +378,16 @@ func (s *search) put(l *label, role Role, p *coating.Product) *label {
 	most, least := CoatsWanted(&s.wish, role, l.ground, p)
 	for coats := most; coats >= least; coats-- {
 		layer := Layer{Role: role, Product: p, Coats: coats}
-		below := s.join(l, layer)
-		if !below.Legal() {
-			s.note(l, p, below)
-			if coats == most && coats > least && !s.join(l, Layer{Role: role, Product: p, Coats: least}).Legal() {
-				return nil
-			}
+		judged := s.join(l, layer)
+		if !judged.Legal() {
+			s.note(l, p, judged)
 			continue
 		}
-		next := &label{below: l, role: role, product: p, coats: coats, cost: l.cost + joinCost(below).rank(s.weights)}
+		next := &label{below: l, role: role, product: p, coats: coats, cost: l.cost + joinCost(judged).rank(s.weights)}
+		if next.cost+take >= below {
+			s.used[p] = true
+			return nil
+		}
 		next.ground = layer.on(l.ground)
 		if coats > 1 {
 			later := between(s.ctx, l.ground, layer, worn)
@@ -394,7 +454,7 @@ func decisive(j compat.Judgement) compat.Finding {
 // kin are the labels over whose grounds the same coats are refused, but for film; with the thinnest film that any of them has.
 type kin struct {
 	thinnest compat.Ground
-	hopeless map[*coating.Product]bool // refused even there, in its fewest coats
+	hopeless map[*coating.Product]bool // refused even there, in its fewest coats; absent while nobody has asked
 }
 
 // kinKey is what a ground may refuse a coat for: its top by kind, and by name only where a label or a board has a word on it.
@@ -402,17 +462,28 @@ type kinKey struct {
 	ground compat.Ground // without film and top
 	family *coating.Family
 	named  *coating.Product
+	open   [compat.MostPartly]*coating.Family
 }
 
 func (s *search) kinKey(g compat.Ground) kinKey {
 	out := kinKey{ground: withoutFilm(g)}
 	if top := g.Top; top != nil {
 		out.ground.Top, out.family = nil, top.Family
-		if len(top.Pairings) > 0 || slices.ContainsFunc(s.wish.Boards, func(b compat.Board) bool { return b.Ground == top.ID }) {
+		if s.named(top) {
 			out.named = top
 		}
 	}
+	for i, p := range g.Open {
+		if p != nil && !s.named(p) {
+			out.ground.Open[i], out.open[i] = nil, p.Family
+		}
+	}
 	return out
+}
+
+// named tells whether a label or a board has a word on what goes over p.
+func (s *search) named(p *coating.Product) bool {
+	return len(p.Pairings) > 0 || slices.ContainsFunc(s.wish.Boards, func(b compat.Board) bool { return b.Ground == p.ID })
 }
 
 // kinOf tells the kin of each label.
@@ -446,18 +517,18 @@ func (s *search) finish(labels []*label, protectors []*coating.Product) {
 	for _, p := range protectors {
 		leastEnd := s.leastEnd(p)
 		for i, l := range labels {
-			if best := s.best[p]; best != nil && least[l]+leastEnd >= best.cost {
+			bound := math.Inf(1)
+			if best := s.best[p]; best != nil {
+				bound = best.cost
+			}
+			if least[l]+leastEnd >= bound {
 				break
 			}
-			if kins[i].hopeless[p] {
+			if s.hopeless(kins[i], l, p) {
 				continue
 			}
-			end := s.put(l, Protect, p)
+			end := s.put(l, Protect, p, leastEnd, bound)
 			if end == nil {
-				_, fewest := CoatsWanted(&s.wish, Protect, l.ground, p)
-				thinnest := *l
-				thinnest.ground = kins[i].thinnest
-				kins[i].hopeless[p] = !s.join(&thinnest, Layer{Role: Protect, Product: p, Coats: fewest}).Legal()
 				continue
 			}
 			end.cost += finishCost(&s.wish, p, end.coats).rank(s.weights)
@@ -478,6 +549,22 @@ func (s *search) finish(labels []*label, protectors []*coating.Product) {
 	}
 }
 
+// hopeless tells whether p as the last coat is refused over all kin of l: more film is only ever one reason more against it.
+func (s *search) hopeless(k *kin, l *label, p *coating.Product) bool {
+	hopeless, asked := k.hopeless[p]
+	if !asked {
+		_, fewest := CoatsWanted(&s.wish, Protect, l.ground, p)
+		thinnest := *l
+		thinnest.ground = k.thinnest
+		judged := s.join(&thinnest, Layer{Role: Protect, Product: p, Coats: fewest})
+		if hopeless = !judged.Legal(); hopeless {
+			s.note(l, p, judged)
+		}
+		k.hopeless[p] = hopeless
+	}
+	return hopeless
+}
+
 // leastWait is what waiting over a label costs at the least, whatever comes next.
 func (s *search) leastWait(l *label) float64 {
 	top := l.ground.Top
@@ -491,19 +578,21 @@ func (s *search) leastWait(l *label) float64 {
 	return Parts{Wait: h / hoursInDay}.rank(s.weights)
 }
 
-// leastEnd is what p as the last coat costs at the least, whatever it lies on: its fewest coats, their waits, no film short.
+// leastEnd is what p as the last coat costs at the least, whatever it lies on: its coats, their waits, the film that they
+// fall short of, in the number of coats that comes cheapest.
 func (s *search) leastEnd(p *coating.Product) float64 {
-	_, fewest := CoatsWanted(&s.wish, Protect, s.wish.Ground(), p) // the fewest are the same on every ground
-	parts := layerCost(&s.wish, Layer{Role: Protect, Product: p, Coats: fewest}, false)
-	parts.add(Parts{Wait: p.RecoatAfterH(s.wish.Air) / hoursInDay}, float64(fewest-1))
-	parts.add(finishCost(&s.wish, p, filmEnough), 1)
-	return parts.rank(s.weights)
+	most, fewest := CoatsWanted(&s.wish, Protect, s.wish.Ground(), p) // the fewest are the same on every ground
+	least := math.Inf(1)
+	for coats := fewest; coats <= most+1; coats++ { // one more where it is pale over dark
+		parts := layerCost(&s.wish, Layer{Role: Protect, Product: p, Coats: coats}, false)
+		parts.add(Parts{Wait: p.RecoatAfterH(s.wish.Air) / hoursInDay}, float64(coats-1))
+		parts.add(finishCost(&s.wish, p, coats), 1)
+		least = min(least, parts.rank(s.weights))
+	}
+	return least
 }
 
-// filmEnough coats fall short of no film target.
-const filmEnough = 1000
-
-func (s *search) leftOut(shown []System) []LeftOut {
+func (s *search) leftOut(shown []System, all map[*coating.Product]System) []LeftOut {
 	in := map[*coating.Product]bool{}
 	for _, system := range shown {
 		for _, l := range system.Layers {
@@ -515,7 +604,7 @@ func (s *search) leftOut(shown []System) []LeftOut {
 		if in[p] {
 			continue
 		}
-		out = append(out, s.whyNot(p, shown))
+		out = append(out, s.whyNot(p, shown, all))
 	}
 	return out
 }
@@ -534,9 +623,8 @@ func shortOn(s System) string {
 	return strings.Join(names, ", ")
 }
 
-func (s *search) whyNot(p *coating.Product, shown []System) LeftOut {
-	if end := s.best[p]; end != nil && len(shown) > 0 {
-		system := Assess(s.wish, end.layers())
+func (s *search) whyNot(p *coating.Product, shown []System, all map[*coating.Product]System) LeftOut {
+	if system, suits := all[p]; suits && len(shown) > 0 {
 		if short := system.Shortfall(); short > shown[0].Shortfall() {
 			return LeftOut{p, "outranked", "", fmt.Sprintf("It would go on, but falls short on %s. %s does better.", shortOn(system), shown[0].Protection().Product.Name)}
 		}

@@ -61,6 +61,30 @@ func decorShelf(t testing.TB) []*coating.Product {
 		"transfer_rub_on", "transfer_water_slide", "decoupage_paper", "leaf_metal", "crackle_medium", "paint_craft dark matte", "paint_metallic dark")...)
 }
 
+// twins are of kinds that decorShelf has, with labels of their own.
+func twins(t testing.TB) (out []*coating.Product) {
+	t.Helper()
+	for i, twin := range []struct {
+		family string
+		shade  coating.Shade
+		label  coating.Label
+	}{
+		{"enamel_wb", coating.Pale, coating.Label{"recoatMinH": "9 h", "crossWaitH": "2 h"}},
+		{"paint_craft", coating.Dark, coating.Label{"recoatMinH": "3 h"}},
+		{"paint_chalk", coating.Dark, coating.Label{"recoatMinH": "20 min", "spreadM2L": "6 m²/L"}},
+		{"stain_oil", coating.Tone, coating.Label{"crossWaitH": "18 h"}},
+		{"shellac_dewaxed", coating.Clear, coating.Label{"recoatMinH": "5 h"}},
+		{"crackle_medium", coating.Clear, coating.Label{"recoatMaxH": "2 h"}},
+	} {
+		p, err := coating.New(coating.Product{ID: int64(-1 - i), Name: "twin of " + twin.family, Shade: twin.shade, Sheen: coating.Satin, Label: twin.label}, twin.family)
+		if err != nil {
+			t.Fatal(err)
+		}
+		out = append(out, p)
+	}
+	return out
+}
+
 func wish(use, material string, look Look) Wish {
 	return Wish{Use: enduse.Find(use), Material: substrate.Find(material), Look: look, Sheen: coating.Satin,
 		Air: climate.Air{TempC: 20, RH: 50}, FoodPolicy: enduse.StrictFood}
@@ -778,7 +802,7 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 // Property: on random small shelves and wishes the search finds, for every last coat, exactly the cheapest legal system.
 func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
 	r := rand.New(rand.NewPCG(3, 5))
-	all := decorShelf(t)
+	all := append(decorShelf(t), twins(t)...)
 	compared, decorated := 0, 0
 	for round := range 4000 {
 		some := slices.Clone(all)
@@ -795,11 +819,14 @@ func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
 		w.Wants.Weights = Weights{Wear: float64(r.IntN(5)), Soon: float64(r.IntN(5)), Repair: float64(r.IntN(5)), Smell: float64(r.IntN(5)), Coats: float64(r.IntN(5)), Cost: float64(r.IntN(3))}
 		w.Wants.OverDark, w.Schools.DistressAfterWax = r.IntN(3) == 0, r.IntN(2) == 0
 		if r.IntN(4) == 0 {
-			w.Wants.Budget, w.Wants.Prices = 5+30*r.Float64(), map[int64]float64{some[0].ID: 90, some[1].ID: 5}
+			w.Wants.Budget, w.Wants.Prices = 5+30*r.Float64(), map[int64]float64{}
+			for _, p := range all {
+				w.Wants.Prices[p.ID] = 5 + 95*r.Float64()
+			}
 		}
 		for range r.IntN(3) {
 			d := Decor{Kind: decoration.Kinds[r.IntN(len(decoration.Kinds))]}
-			some[r.IntN(4)] = all[len(all)-1-r.IntN(9)] // something to decorate with
+			some[r.IntN(4)] = all[len(all)-1-r.IntN(15)] // something to decorate with
 			if d.Kind.AnyPaint && r.IntN(3) == 0 {
 				d.Product = some[r.IntN(len(some))].ID
 			}

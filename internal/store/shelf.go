@@ -62,6 +62,18 @@ func (s *Store) Shelf(ctx context.Context, workshopID int64) ([]Product, error) 
 	return shelf, wrap(err)
 }
 
+// ShelfMark changes whenever a product of a workshop comes, goes or changes.
+type ShelfMark struct {
+	Products, Versions, Last int64
+}
+
+// ShelfMark of a workshop.
+func (s *Store) ShelfMark(ctx context.Context, workshopID int64) (ShelfMark, error) {
+	var m ShelfMark
+	err := s.db.GetContext(ctx, &m, `SELECT COUNT(*) AS products, COALESCE(SUM(version), 0) AS versions, COALESCE(MAX(id), 0) AS last FROM products WHERE workshop_id = ?`, workshopID)
+	return m, wrap(err)
+}
+
 // Product is one product of a workshop.
 func (s *Store) Product(ctx context.Context, workshopID, id int64) (Product, error) {
 	var p Product

@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"sync"
 
 	"firmitas/core/coating"
 	"firmitas/internal/document"
@@ -77,6 +78,13 @@ func (s *Service) product(row store.Product, tins []store.Tin, notes []store.Not
 
 // shelf is what may be used: the products that are not retired.
 func (s *Service) shelf(ctx context.Context, home Workshop) ([]*coating.Product, error) {
+	mark, err := s.store.ShelfMark(ctx, home.ID)
+	if err != nil {
+		return nil, err
+	}
+	if kept := s.shelves.at(home.ID, mark); kept != nil {
+		return kept, nil
+	}
 	rows, err := s.store.Shelf(ctx, home.ID)
 	if err != nil {
 		return nil, err
@@ -92,7 +100,39 @@ func (s *Service) shelf(ctx context.Context, home Workshop) ([]*coating.Product,
 		}
 		out = append(out, p)
 	}
+	s.shelves.keep(home.ID, mark, out)
 	return out, nil
+}
+
+// shelves keeps each workshop's shelf as last read, since reading 200 labels takes longer than searching them. Products are
+// never changed once they are read.
+type shelves struct {
+	mu   sync.Mutex
+	kept map[int64]keptShelf
+}
+
+type keptShelf struct {
+	mark     store.ShelfMark
+	products []*coating.Product
+}
+
+// at is the shelf as it was read at this mark; nil when it was not.
+func (k *shelves) at(workshopID int64, mark store.ShelfMark) []*coating.Product {
+	k.mu.Lock()
+	defer k.mu.Unlock()
+	if kept := k.kept[workshopID]; kept.mark == mark {
+		return slices.Clone(kept.products)
+	}
+	return nil
+}
+
+func (k *shelves) keep(workshopID int64, mark store.ShelfMark, products []*coating.Product) {
+	k.mu.Lock()
+	defer k.mu.Unlock()
+	if k.kept == nil {
+		k.kept = map[int64]keptShelf{}
+	}
+	k.kept[workshopID] = keptShelf{mark, products}
 }
 
 func fromRow(row store.Product) (*coating.Product, error) {

@@ -17,12 +17,13 @@ import (
 
 // Service answers for the one workshop this server works for.
 type Service struct {
-	store *store.Store
-	now   func() time.Time
+	store   *store.Store
+	now     func() time.Time
+	shelves shelves
 }
 
 // New needs a store, which may not be reachable yet, and a clock.
-func New(s *store.Store, now func() time.Time) *Service { return &Service{s, now} }
+func New(s *store.Store, now func() time.Time) *Service { return &Service{store: s, now: now} }
 
 // Now is the service's clock, to the second.
 func (s *Service) Now() time.Time { return s.now().UTC().Truncate(time.Second) }
