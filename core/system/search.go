@@ -403,7 +403,7 @@ func (s *search) put(l *label, role Role, p *coating.Product, take, below float6
 		if s.wish.Wants.Budget > 0 {
 			if next.money = l.money + s.wish.price(layer, first); next.money > s.wish.Wants.Budget {
 				s.left[p] = LeftOut{p, "wants", "", fmt.Sprintf("With it the material costs more than the %.0f you set.", s.wish.Wants.Budget)}
-				continue
+				return nil // fewer coats would be no saving, but less than is wanted
 			}
 		}
 		s.used[p] = true

@@ -139,7 +139,7 @@ func (c useCase) wish(t testing.TB) Wish {
 	case "over_dark":
 		w.Wants.OverDark = true
 	case "budget":
-		w.AreaM2, w.Wants.Budget = 1, 10
+		w.AreaM2, w.Wants.Budget = 1, 14
 	default: // decorations
 		for _, id := range strings.Fields(c.wants) {
 			k := decoration.Find(id)
@@ -310,6 +310,22 @@ func TestWantsAreKept(t *testing.T) {
 	}
 	if hard, mendable := best(Weights{Wear: 4, Soon: 0, Coats: 0}), best(Weights{Wear: 1, Soon: 1, Repair: 4, Coats: 1}); mend(mendable) != easiestMend || hard == mendable {
 		t.Errorf("hard-wearing %s, easily mended %s", hard.ID, mendable.ID)
+	}
+}
+
+// What is dearer and sooner must not push out what is cheaper and later, where only that keeps to the budget.
+func TestABudgetIsKeptByTheCheaperColour(t *testing.T) {
+	w := wish("dining_table", "beech", OpaqueDark)
+	w.AreaM2, w.Wants.Budget, w.Wants.Prices = 1, 30, map[int64]float64{-3: 45}
+	chalk := twins(t)[2] // dries sooner than its kind, and costs half as much again by litre
+	shelf := []*coating.Product{chalk, shelf(t, "paint_chalk dark dead-flat")[0], shelf(t, "clear_wb_pu", "clear_wb_pu")[1]}
+	found := Search(w, shelf)
+	if len(found.Systems) != 1 || found.Systems[0].Layers[0].Product == chalk {
+		t.Fatalf("%+v", found.Systems)
+	}
+	w.Wants.Budget = 0
+	if found := Search(w, shelf); found.Systems[0].Layers[0].Product != chalk {
+		t.Error("with no budget the sooner one is taken")
 	}
 }
 
@@ -708,11 +724,11 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 				try.Coats = n
 				first := compat.Join{Ground: ground, Coat: l.Product, Coats: n, Partly: l.Partly(), Context: w.Context(), State: compat.State{Distress: w.worn(below, l.Role)}}
 				spent := money + w.price(try, ground.Top == nil)
-				if compat.Judge(first).Legal() && (n == 1 || between(w.Context(), ground, try, w.worn(below, l.Role)).Legal()) && (w.Wants.Budget == 0 || spent <= w.Wants.Budget) {
+				if compat.Judge(first).Legal() && (n == 1 || between(w.Context(), ground, try, w.worn(below, l.Role)).Legal()) {
 					l.Coats, money = n, spent
 				}
 			}
-			if l.Coats == 0 || (i > 0 && layers[i-1].Product == l.Product) {
+			if l.Coats == 0 || w.Wants.Budget > 0 && money > w.Wants.Budget || (i > 0 && layers[i-1].Product == l.Product) {
 				return
 			}
 			ground = l.on(ground)
@@ -804,7 +820,7 @@ func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
 	r := rand.New(rand.NewPCG(3, 5))
 	all := append(decorShelf(t), twins(t)...)
 	compared, decorated := 0, 0
-	for round := range 4000 {
+	for round := range 12000 {
 		some := slices.Clone(all)
 		r.Shuffle(len(some), func(i, j int) { some[i], some[j] = some[j], some[i] })
 		some = some[:9]
