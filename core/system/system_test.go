@@ -71,7 +71,7 @@ func twins(t testing.TB) (out []*coating.Product) {
 	}{
 		{"enamel_wb", coating.Pale, coating.Label{"recoatMinH": "9 h", "crossWaitH": "2 h"}},
 		{"paint_craft", coating.Dark, coating.Label{"recoatMinH": "3 h"}},
-		{"paint_chalk", coating.Dark, coating.Label{"recoatMinH": "20 min", "spreadM2L": "6 m²/L"}},
+		{"paint_chalk", coating.Dark, coating.Label{"recoatMinH": "20 min"}},
 		{"stain_oil", coating.Tone, coating.Label{"crossWaitH": "18 h"}},
 		{"shellac_dewaxed", coating.Clear, coating.Label{"recoatMinH": "5 h"}},
 		{"crackle_medium", coating.Clear, coating.Label{"recoatMaxH": "2 h"}},
@@ -316,9 +316,9 @@ func TestWantsAreKept(t *testing.T) {
 // What is dearer and sooner must not push out what is cheaper and later, where only that keeps to the budget.
 func TestABudgetIsKeptByTheCheaperColour(t *testing.T) {
 	w := wish("dining_table", "beech", OpaqueDark)
-	w.AreaM2, w.Wants.Budget, w.Wants.Prices = 1, 30, map[int64]float64{-3: 45}
-	chalk := twins(t)[2] // dries sooner than its kind, and costs half as much again by litre
-	shelf := []*coating.Product{chalk, shelf(t, "paint_chalk dark dead-flat")[0], shelf(t, "clear_wb_pu", "clear_wb_pu")[1]}
+	w.AreaM2, w.Wants.Budget, w.Wants.Prices = 1, 30, map[int64]float64{-3: 80}
+	chalk := twins(t)[2] // dries sooner than its kind, and costs nearly three times as much
+	shelf := []*coating.Product{chalk, shelf(t, "paint_chalk dark")[0], shelf(t, "clear_wb_pu", "clear_wb_pu")[1]}
 	found := Search(w, shelf)
 	if len(found.Systems) != 1 || found.Systems[0].Layers[0].Product == chalk {
 		t.Fatalf("%+v", found.Systems)
