@@ -71,7 +71,7 @@ func twins(t testing.TB) (out []*coating.Product) {
 	}{
 		{"enamel_wb", coating.Pale, coating.Label{"recoatMinH": "9 h", "crossWaitH": "2 h"}},
 		{"paint_craft", coating.Dark, coating.Label{"recoatMinH": "3 h"}},
-		{"paint_chalk", coating.Dark, coating.Label{"recoatMinH": "20 min"}},
+		{"paint_chalk", coating.Dark, coating.Label{"recoatMinH": "20 min", "lightUseH": "20 h", "fullCureD": "14 days"}},
 		{"stain_oil", coating.Tone, coating.Label{"crossWaitH": "18 h"}},
 		{"shellac_dewaxed", coating.Clear, coating.Label{"recoatMinH": "5 h"}},
 		{"crackle_medium", coating.Clear, coating.Label{"recoatMaxH": "2 h"}},
