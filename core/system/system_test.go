@@ -15,6 +15,7 @@ import (
 	"firmitas/core/compat"
 	"firmitas/core/decoration"
 	"firmitas/core/enduse"
+	"firmitas/core/furniture"
 	"firmitas/core/substrate"
 )
 
@@ -352,6 +353,63 @@ func TestLayersByHandGetTheirRoles(t *testing.T) {
 				t.Errorf("%v: layer %d is to %s, not %s", c.layers, i+1, l.Role, c.roles[i])
 			}
 		}
+	}
+}
+
+// Practice: what decorates keeps its role by hand, whatever it is laid with, and the layer below it takes the wear.
+func TestDecorationsByHand(t *testing.T) {
+	p := shelf(t, "paint_chalk pale", "enamel_wb dark", "clear_wb_pu", "wax_dark tone", "wax_gilding")
+	w := wish("display", "beech", OpaquePale)
+	w.Decor = []Decor{{Kind: decoration.Find("stripes"), Product: p[1].ID}, {Kind: decoration.Find("dark_wax")}, {Kind: decoration.Find("gilding_wax")}}
+	var layers []Layer
+	for _, product := range p {
+		layers = append(layers, Layer{Product: product, Coats: 1})
+	}
+	GiveRoles(w, layers)
+	for i, want := range []Role{Colour, Decorate, Protect, Decorate, Decorate} {
+		if layers[i].Role != want {
+			t.Errorf("%s is to %s, not %s", p[i].Name, layers[i].Role, want)
+		}
+	}
+	if s := Assess(w, layers); s.Protection().Product != p[2] || !s.Legal() {
+		t.Errorf("%s takes the wear; %s", s.Protection().Product.Name, s.WhyIllegal())
+	}
+	if w.Look = Natural; w.unfit(Decor{Kind: decoration.Find("crackle")}) == "" || w.unfit(w.Decor[0]) != "" {
+		t.Error("crackle wants paint, stripes do not")
+	}
+}
+
+// Practice: a wide solid board wants a film on both faces or on none; one look on one piece wants one sheen.
+func TestBothFacesAndOneSheen(t *testing.T) {
+	p := shelf(t, "clear_wb_pu", "oil_hardwax", "clear_wb_pu matte")
+	film, oil := []Layer{{Role: Protect, Product: p[0], Coats: 3}}, []Layer{{Role: Protect, Product: p[1], Coats: 2}}
+	w := wish("dining_table", "oak", Natural)
+	w.Face, w.WidthM = furniture.Best, 0.8
+	for _, c := range []struct {
+		name   string
+		width  float64
+		layers []Layer
+		beside []Neighbour
+		says   string
+	}{
+		{"nothing below yet", 0.8, film, nil, "give its other face"},
+		{"oil below", 0.8, film, []Neighbour{{Zone: "Underside", Face: furniture.Underside, Layers: oil}}, "on Underside: a wide solid board cups"},
+		{"film below", 0.8, film, []Neighbour{{Zone: "Underside", Face: furniture.Underside, Layers: film}}, ""},
+		{"oiled", 0.8, oil, nil, ""},
+		{"narrow", 0.1, film, nil, ""},
+	} {
+		w.WidthM, w.Beside = c.width, c.beside
+		said := strings.Join(w.Together(Assess(w, c.layers)), " ")
+		if (c.says == "") == strings.Contains(said, "cups") || !strings.Contains(said, c.says) {
+			t.Errorf("%s: %q", c.name, said)
+		}
+	}
+	w.Beside = []Neighbour{{Zone: "Leaves", Look: Natural, Layers: []Layer{{Role: Protect, Product: p[2], Coats: 3}}}}
+	w.Sheen = coating.Matte
+	alone := w
+	alone.Beside = nil
+	if beside, by := Assess(w, film).Rank, Assess(alone, film).Rank; beside <= by {
+		t.Errorf("satin beside matte ranks %.2f, by itself %.2f", beside, by)
 	}
 }
 

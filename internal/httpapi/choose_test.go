@@ -24,6 +24,14 @@ func (c *client) products() map[string]api.Product {
 	return out
 }
 
+// refuses expects a problem that names a field.
+func (c *client) refuses(path, body, field string) {
+	c.t.Helper()
+	if status, data := c.call("POST", path, body); status != 422 || problem(c.t, data, field) == "" {
+		c.t.Errorf("%s: %d %s", field, status, data)
+	}
+}
+
 func (c *client) chooseFor(b api.Brief) api.Choice {
 	c.t.Helper()
 	return answer[api.Choice](c, "POST", "/api/choose", encode(c.t, b), 200)
@@ -310,5 +318,89 @@ func TestNeighboursAndTheShoppingList(t *testing.T) {
 	b.PieceID = &gone
 	if status, _ := c.call("POST", "/api/choose", encode(t, b)); status != 404 {
 		t.Errorf("beside a piece that is not: %d", status)
+	}
+}
+
+// A decoration is wished for, measured, chosen with its system, planned and kept; what cannot be names its field.
+func TestDecorationIsWishedForMeasuredAndKept(t *testing.T) {
+	c := start(t)
+	in := input()
+	in.Zones[0].Look, in.Zones[0].Wants = "opaque_dark", wants()
+	in.Zones[0].Wants.Decor = []api.Decor{{Kind: "stencil", Measures: api.DecorMeasures{"lengthM": 1.8, "motifM": 0.22, "gapM": 0.03}, Shares: []api.Share{}}}
+	found := c.chooseFor(brief(in))
+	if len(found.Systems) == 0 {
+		t.Fatalf("nothing suits: %+v", found.Openings)
+	}
+	best := found.Systems[0]
+	at := slices.IndexFunc(best.Layers, func(l api.Layer) bool { return l.Role == "decorate" && l.Partly })
+	if at < 1 || at == len(best.Layers)-1 {
+		t.Fatalf("the stencil lies at %d of %d", at, len(best.Layers))
+	}
+	piece := answer[api.Piece](c, "POST", "/api/pieces", encode(t, in), 201)
+	if kept := piece.Input.Zones[0].Wants.Decor; len(kept) != 1 || kept[0].Measures["motifM"] != 0.22 {
+		t.Errorf("kept: %+v", kept)
+	}
+	piece = c.choose(piece, 0, each(best.Layers, func(l api.Layer) api.LayerChoice {
+		return api.LayerChoice{Role: l.Role, ProductID: l.Product.ID, Coats: l.Coats}
+	}))
+	plan := get[api.PlanAnswer](c, fmt.Sprintf("/api/pieces/%d/plan", piece.ID)).Plan
+	if !slices.ContainsFunc(plan.Steps, func(s api.Step) bool { return strings.HasPrefix(s.Title, "Stencil") }) {
+		t.Errorf("no step stencils: %v", each(plan.Steps, func(s api.Step) string { return s.Title }))
+	}
+
+	layout := answer[api.DecorLayout](c, "POST", "/api/decorations/measure", encode(t, api.DecorMeasuring{Kind: "stripes", Measures: api.DecorMeasures{"lengthM": 1, "widthM": 0.63, "bandM": 0.1}, Shares: []api.Share{}}), 200)
+	if len(layout.Bands) != 3 || layout.SpanM != 0.63 {
+		t.Errorf("stripes: %+v", layout)
+	}
+	for _, bad := range []struct {
+		decor []api.Decor
+		field string
+	}{
+		{[]api.Decor{{Kind: "glitter", Measures: api.DecorMeasures{}, Shares: []api.Share{}}}, "/zone/wants/decor/0/kind"},
+		{[]api.Decor{in.Zones[0].Wants.Decor[0], in.Zones[0].Wants.Decor[0]}, "/zone/wants/decor/1/kind"},
+		{[]api.Decor{{Kind: "stripes", Measures: api.DecorMeasures{"lengthM": 1, "widthM": 0.1, "bandM": 0.1}, Shares: []api.Share{}}}, "/zone/wants/decor/0/measures/bandM"},
+	} {
+		b := brief(in)
+		b.Zone.Wants = wants()
+		b.Zone.Wants.Decor = bad.decor
+		c.refuses("/api/choose", encode(t, b), bad.field)
+	}
+	b := brief(in)
+	b.Zone.Wants.Budget = "plenty"
+	c.refuses("/api/choose", encode(t, b), "/zone/wants/budget")
+	b.Zone.Wants.Budget = ""
+	b.Night = &api.Air{TempC: 70, Rh: 50}
+	c.refuses("/api/choose", encode(t, b), "/night/tempC")
+
+	b = brief(in)
+	b.Zone.Look = "natural"
+	b.Zone.Wants.Decor = []api.Decor{{Kind: "crackle", Measures: api.DecorMeasures{}, Shares: []api.Share{}}}
+	if none := c.chooseFor(b); len(none.Systems) > 0 || !slices.ContainsFunc(none.Openings, func(o api.Opening) bool {
+		return o.What == "decor" && strings.Contains(o.Stands, "painted surface")
+	}) {
+		t.Errorf("crackle on natural wood: %d systems, %+v", len(none.Systems), none.Openings)
+	}
+}
+
+// The night's air is kept with the piece and moves its dates; a budget leaves out what costs more, and says so.
+func TestNightAirAndBudget(t *testing.T) {
+	c := start(t)
+	in := input()
+	warm := c.chooseFor(brief(in))
+	in.Night = &api.Air{TempC: 11, Rh: 70}
+	cold := c.chooseFor(brief(in))
+	if !cold.Systems[0].FullCure.After(*warm.Systems[0].FullCure) {
+		t.Errorf("hard on %v, with cold nights on %v", warm.Systems[0].FullCure, cold.Systems[0].FullCure)
+	}
+	piece := answer[api.Piece](c, "POST", "/api/pieces", encode(t, in), 201)
+	if n := get[api.Piece](c, fmt.Sprintf("/api/pieces/%d", piece.ID)).Input.Night; n == nil || n.TempC != 11 {
+		t.Errorf("the night kept: %+v", n)
+	}
+	b := brief(in)
+	b.Zone.Wants = wants()
+	b.Zone.Wants.Budget = "1.50"
+	poor := c.chooseFor(b)
+	if len(poor.Systems) > 0 || !slices.ContainsFunc(poor.Openings, func(o api.Opening) bool { return o.Stands == "The budget." }) {
+		t.Errorf("for 1.50: %d systems, %+v", len(poor.Systems), poor.Openings)
 	}
 }

@@ -134,7 +134,7 @@ func input() api.PieceInput {
 }
 
 func brief(p api.PieceInput) api.Brief {
-	return api.Brief{Zone: p.Zones[0], Air: p.Air, Start: p.Start, Promised: p.Promised}
+	return api.Brief{Zone: p.Zones[0], Air: p.Air, Night: p.Night, Start: p.Start, Promised: p.Promised}
 }
 
 // choose takes a system for a zone, and returns the piece as it is then.

@@ -19,7 +19,7 @@ func productInput(name string) api.ProductInput {
 }
 
 // problem is the detail that an answer gives for a field.
-func problem(t *testing.T, data []byte, field string) string {
+func problem(t testing.TB, data []byte, field string) string {
 	t.Helper()
 	var p api.Problem
 	if err := json.Unmarshal(data, &p); err != nil || p.Errors == nil {
