@@ -96,6 +96,60 @@ test('zones of one piece: a tin that the neighbours need is said to be shared', 
   await expect(page.getByText('The tins in stock are enough.')).toBeVisible()
 })
 
+test('a stencilled border: its repeats are counted, it lies under the clear coat, and its wish goes to another zone', async ({ page }) => {
+  await page.goto('/pieces/7/choose/13')
+  await page.getByText('What is wanted').click()
+  const stencil = page.getByRole('region', { name: 'Stencil' })
+  await expect(stencil.getByRole('status')).toContainText('In all7')
+  await stencil.getByLabel('Motif’s length').fill('30')
+  await expect(stencil.getByRole('status')).toContainText('In all5')
+  await expect(stencil.getByRole('img', { name: 'Stencil: 5 across 180 cm' })).toBeVisible()
+  await stencil.getByLabel('Motif’s length').fill('300')
+  await expect(stencil.getByText('Longer than the surface.')).toBeVisible()
+  await stencil.getByLabel('Motif’s length').fill('30')
+  await page.getByLabel('Add a decoration').selectOption({ label: 'Gilding wax' })
+  const build = page.getByRole('region', { name: 'The system in full' }).getByRole('list').first().getByRole('listitem')
+  await expect(build.last()).toContainText('Figurehead Gilt Wax') // last of all
+  await expect(build.nth(-2)).toContainText('over Mizzen') // a coat of clear, over another
+  await expect(build.filter({ hasText: 'Ferryman Craft' }).first()).toBeVisible()
+  await accessible(page)
+
+  // A decoration that the look has no place for says so, and what would open it.
+  await page.goto('/pieces/4/choose')
+  await page.getByText('What is wanted').click()
+  await page.getByLabel('Add a decoration').selectOption({ label: 'Crackle' })
+  await expect(page.getByText(/Crackle wants a painted surface, and the look is natural/)).toBeVisible()
+  await page.getByRole('button', { name: 'Leave out: Crackle' }).click()
+  await expect(page.getByRole('region', { name: systems })).toBeVisible()
+
+  await page.goto('/pieces/5/choose/7')
+  await page.getByText('What is wanted').click()
+  await page.getByLabel('Add a decoration').selectOption({ label: 'Gilding wax' })
+  await page.getByRole('checkbox', { name: 'Drawer fronts' }).check()
+  await page.getByRole('button', { name: 'Keep these wishes with 2 zones' }).click()
+  await expect(page.getByRole('button', { name: /^Keep these wishes/ })).toBeHidden()
+  await page.goto('/pieces/5/choose/8')
+  await expect(page.getByText('in a heated room · gilding wax')).toBeVisible()
+})
+
+test('a budget that is too small is named, on a phone', async ({ browser }) => {
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, baseURL: process.env.BASE_URL, locale: 'en-GB' })
+  const page = await phone.newPage()
+  await page.goto('/pieces/4/choose')
+  await page.getByText('What is wanted').tap()
+  await page.getByLabel('Most for material').fill('2')
+  await expect(page.getByText('The budget.')).toBeVisible()
+  await page.getByLabel('Most for material').fill('lots')
+  await expect(page.getByText('An amount such as 45 or 45.50.').first()).toBeVisible()
+  await page.getByLabel('Most for material').fill('')
+  await page.getByLabel('Add a decoration').selectOption({ label: 'Resin pour' })
+  await page.getByRole('button', { name: 'Add a colour' }).tap()
+  await page.getByLabel('Depth').fill('0.3')
+  await accessible(page)
+  await noSidewaysScroll(page)
+  await phone.close()
+})
+
 test('another life: a garden settle that is to be a table indoors', async ({ page }) => {
   await page.goto('/pieces/1/hand-over')
   await page.getByRole('link', { name: 'See what another life asks of it' }).click()
