@@ -263,3 +263,17 @@ func TestTheLabelBeatsTheSum(t *testing.T) {
 		t.Errorf("states %t, opaque %t", p.States(StatesToys), p.Opaque())
 	}
 }
+
+// Source: MPI gloss levels at 60°; from memory. Ranges rise with the sheen, none lies inside another.
+func TestGlossRangesRise(t *testing.T) {
+	for s := Matte; s <= Gloss; s++ {
+		low, high := s.Gloss60()
+		below, above := (s - 1).Gloss60()
+		if low >= high || low <= below || high <= above {
+			t.Errorf("%s: %v to %v after %v to %v", s, low, high, below, above)
+		}
+	}
+	if low, high := Satin.Gloss60(); low != 20 || high != 35 {
+		t.Errorf("satin from %v to %v", low, high)
+	}
+}

@@ -20,6 +20,13 @@ const (
 // SheenNames in order; the index is the Sheen.
 var SheenNames = []string{"dead-flat", "matte", "eggshell", "satin", "semi-gloss", "gloss"}
 
+// gloss60 in gloss units at 60°, by sheen. Basis: published, MPI gloss levels 1 to 6 (method ASTM D523, ISO 2813); values
+// from memory. Neighbouring levels overlap on purpose: at 85° they part.
+var gloss60 = [...][2]float64{{0, 5}, {5, 10}, {10, 25}, {20, 35}, {35, 70}, {70, 85}}
+
+// Gloss60 is the range of gloss units that a label of this sheen usually means, measured at 60°.
+func (s Sheen) Gloss60() (low, high float64) { return gloss60[s][0], gloss60[s][1] }
+
 func (s Sheen) String() string { return SheenNames[s] }
 
 // ParseSheen reads a name; the error lists the names there are.

@@ -13,10 +13,12 @@ const (
 	Coast    Place = "coast" // the same by the sea or in full sun
 )
 
-// PlaceAsks is what a place adds. Basis: practice; EN 927-1 tells exposures apart in the same way (value from memory).
+// PlaceAsks is what a place adds. Basis: practice. Classes: published, EN 927-1 (sheltered, not
+// sheltered, and not sheltered in a severe climate; values from memory).
 type PlaceAsks struct {
 	Place  Place
 	Name   string
+	Class  string // of exposure, by EN 927-1 for a coating on wood; "" indoors
 	Asks   Levels // at least these
 	FilmUM float64
 	Gates  []GateID
@@ -24,11 +26,11 @@ type PlaceAsks struct {
 
 // Places there are.
 var Places = []PlaceAsks{
-	{Heated, "in a heated room", Levels{1, 1, 1, 1, 1, 1}, 0, nil},
-	{Unheated, "in an unheated room", Levels{3, 1, 1, 1, 1, 1}, 0, []GateID{Mildew}},
-	{Porch, "outdoors, under cover", Levels{4, 1, 1, 1, 1, 3}, 90, []GateID{Exterior}},
-	{Open, "outdoors, exposed", Levels{5, 1, 1, 1, 1, 5}, 110, []GateID{Exterior, UV}},
-	{Coast, "outdoors, by the sea or in full sun", Levels{5, 1, 1, 1, 1, 5}, 120, []GateID{Exterior, UV}},
+	{Heated, "in a heated room", "", Levels{1, 1, 1, 1, 1, 1}, 0, nil},
+	{Unheated, "in an unheated room", "", Levels{3, 1, 1, 1, 1, 1}, 0, []GateID{Mildew}},
+	{Porch, "outdoors, under cover", "mild", Levels{4, 1, 1, 1, 1, 3}, 90, []GateID{Exterior}},
+	{Open, "outdoors, exposed", "medium", Levels{5, 1, 1, 1, 1, 5}, 110, []GateID{Exterior, UV}},
+	{Coast, "outdoors, by the sea or in full sun", "severe", Levels{5, 1, 1, 1, 1, 5}, 120, []GateID{Exterior, UV}},
 }
 
 // FindPlace returns what a place adds, or nil.

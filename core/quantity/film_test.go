@@ -30,6 +30,15 @@ func TestWorkedFilmExamples(t *testing.T) {
 	near(t, "metric to customary spread", LitresPerUSGallon/SquareMetresPerSqF, 40.745833, 1e-6)
 }
 
+// Source: EN 927-1, film build classes; from memory.
+func TestFilmBuild(t *testing.T) {
+	for dry, want := range map[float64]string{0: "minimal", 4.9: "minimal", 5: "low", 20: "low", 21: "medium", 60: "medium", 60.1: "high", 140: "high"} {
+		if got := FilmBuild(dry); got != want {
+			t.Errorf("%v µm: %s, want %s", dry, got, want)
+		}
+	}
+}
+
 // Practice: two coats of a heavy build do what three of the ordinary kind do; a base takes two where a top takes three.
 func TestCoatsFor(t *testing.T) {
 	for _, c := range []struct {

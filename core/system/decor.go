@@ -94,13 +94,13 @@ func (w *Wish) at(place decoration.Place) []Decor {
 
 // distress is how the colour is worn through.
 func (w *Wish) distress() compat.Distress {
-	for _, d := range w.at(decoration.Worn) {
-		if d.Kind.ID == "distress_wet" {
-			return compat.WetDistress
-		}
-		return compat.DryDistress
+	switch worn := w.at(decoration.Worn); {
+	case len(worn) == 0:
+		return compat.Undistressed
+	case worn[0].Kind.ID == "distress_wet":
+		return compat.WetDistress
 	}
-	return compat.Undistressed
+	return compat.DryDistress
 }
 
 // worn is how the ground was worn through when a layer goes on over one that played the part of below.

@@ -12,6 +12,7 @@ import (
 	"firmitas/core/decoration"
 	"firmitas/core/enduse"
 	"firmitas/core/furniture"
+	"firmitas/core/quantity"
 	"firmitas/core/schedule"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
@@ -79,9 +80,12 @@ func catalogue() api.Catalogue {
 		}),
 		StatementKinds: each(coating.StatementKinds, func(k coating.StatementKind) api.Named { return api.Named(k) }),
 		Groups:         coating.Groups,
+		Gloss60:        gloss60(),
 		Decorations:    each(decoration.Kinds, toDecorationKind),
-		Places:         each(enduse.Places, func(p enduse.PlaceAsks) api.Place { return api.Place{ID: string(p.Place), Name: p.Name} }),
-		Soils:          each(compat.Soils, func(s compat.Soil) string { return string(s) }),
+		Places: each(enduse.Places, func(p enduse.PlaceAsks) api.Place {
+			return api.Place{ID: string(p.Place), Name: p.Name, Class: p.Class}
+		}),
+		Soils: each(compat.Soils, func(s compat.Soil) string { return string(s) }),
 	}
 }
 
@@ -107,6 +111,15 @@ func toWord(w compat.Word) api.Word {
 	return api.Word{By: speakers[w.By], May: w.May, Sense: w.Sense, Who: w.Who, When: w.When}
 }
 
+func gloss60() [][]float64 {
+	out := make([][]float64, len(coating.SheenNames))
+	for i := range out {
+		low, high := coating.Sheen(i).Gloss60()
+		out[i] = []float64{low, high}
+	}
+	return out
+}
+
 func toSystem(in workshop.Suggestion) api.System {
 	s, plan := in.System, in.Plan
 	out := api.System{
@@ -118,7 +131,7 @@ func toSystem(in workshop.Suggestion) api.System {
 			}
 			return out
 		}),
-		Surface: toJudgement(s.Surface), FilmUm: s.FilmUM, AskedUm: s.AskedUM, Sheen: s.Sheen.String(), SheenSteps: s.SheenSteps, Coats: s.Coats, WaitH: s.WaitH,
+		Surface: toJudgement(s.Surface), FilmUm: s.FilmUM, FilmBuild: quantity.FilmBuild(s.FilmUM), AskedUm: s.AskedUM, Sheen: s.Sheen.String(), SheenSteps: s.SheenSteps, Coats: s.Coats, WaitH: s.WaitH,
 		Shortfall: s.Shortfall(), Obstacles: append([]string{}, append(s.Obstacles, plan.Obstacles...)...), Legal: s.Legal(),
 		Characters: each(s.Characters, func(c system.Character) api.SystemCharacters { return api.SystemCharacters(c) }),
 		Demands: each(s.Demands, func(d enduse.Given) api.DemandGiven {

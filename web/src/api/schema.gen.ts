@@ -797,6 +797,8 @@ export interface components {
             materials: components["schemas"]["Material"][];
             looks: components["schemas"]["Look"][];
             sheens: string[];
+            /** @description for each sheen, gloss units at 60° from and to; published */
+            gloss60: number[][];
             demands: string[];
             finishes: components["schemas"]["Finish"][];
             contaminations: string[];
@@ -1375,6 +1377,8 @@ export interface components {
         Place: {
             id: string;
             name: string;
+            /** @description of exposure by EN 927-1; empty indoors */
+            class: string;
         };
         Assessed: {
             system: components["schemas"]["System"];
@@ -1738,6 +1742,8 @@ export interface components {
             gates: components["schemas"]["GateGiven"][];
             /** Format: double */
             filmUm: number;
+            /** @description minimal, low, medium or high by EN 927-1 */
+            filmBuild: string;
             /** Format: double */
             askedUm: number;
             sheen: string;

@@ -116,6 +116,7 @@ function Takes({ system: s }: { system: System }) {
 }
 
 function Film({ system }: { system: System }) {
+  const outdoors = system.gates.some((g) => g.gate.id === 'exterior')
   const show = useShow()
   const film = (um: number) => show.measure(show.measures.film, um)
   const enough = system.filmUm >= system.askedUm
@@ -126,6 +127,7 @@ function Film({ system }: { system: System }) {
         : system.askedUm === 0
           ? `Protective film ${film(system.filmUm)}; none is asked.`
           : `Protective film ${film(system.filmUm)}, asked ${film(system.askedUm)}: ${enough ? 'enough.' : 'thinner than wished; its label carries no more.'}`}
+      {outdoors && system.filmUm > 0 && ` A ${system.filmBuild} build by EN 927-1 (published).`}
       {system.sheenSteps > 0 && ` The last coat is ${system.sheen}, ${system.sheenSteps === 1 ? 'one step' : `${system.sheenSteps} steps`} from the sheen you asked for.`}
     </p>
   )

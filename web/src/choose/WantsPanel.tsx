@@ -21,6 +21,7 @@ export function WantsPanel({ zone, wants, set, catalogue, products, wrong, keep 
   const use = catalogue.endUses.find((u) => u.id === zone.endUse)
   const asks = wants.asks ?? use?.asks ?? []
   const change = (part: Partial<Wants>) => set({ ...wants, ...part })
+  const exposure = catalogue.places.find((p) => p.id === wants.place)?.class
   const lines = told(wants, catalogue.decorations)
   const aside = [
     ...wants.without.map((id) => ({ key: id, name: catalogue.families.find((f) => f.id === id)?.name ?? id, back: () => change({ without: wants.without.filter((o) => o !== id) }) })),
@@ -34,7 +35,7 @@ export function WantsPanel({ zone, wants, set, catalogue, products, wrong, keep 
       </summary>
       <div className="grid gap-x-8 gap-y-5 pb-5 lg:grid-cols-3">
         <div className="space-y-4">
-          <Field label="Where it will stand" error={wrong('place')} hint={use?.note || undefined}>
+          <Field label="Where it will stand" error={wrong('place')} hint={[exposure && `${exposure} exposure by EN 927-1 (published).`, use?.note].filter(Boolean).join(' ') || undefined}>
             {(ids) => (
               <select {...ids} className="select w-full" value={wants.place} onChange={(e) => change({ place: e.target.value })}>
                 <Options of={catalogue.places} />

@@ -11,6 +11,7 @@ export function ZoneFields({ zone, catalogue, wrong, set }: { zone: ZoneDraft; c
   const show = useShow()
   const material = catalogue.materials.find((m) => m.id === zone.material)
   const use = catalogue.endUses.find((u) => u.id === zone.endUse)
+  const gloss = catalogue.gloss60[catalogue.sheens.indexOf(zone.sheen)]
   const groups = [...new Set(catalogue.endUses.map((u) => u.group))]
   const setSides = (lengthM: number | undefined, widthM: number | undefined) => set({ lengthM, widthM, laid: false, ...(lengthM && widthM ? { areaM2: lengthM * widthM } : {}) })
   return (
@@ -84,8 +85,8 @@ export function ZoneFields({ zone, catalogue, wrong, set }: { zone: ZoneDraft; c
           ))}
         </div>
         {wrong('look', true) && <p className="mt-1 text-sm font-semibold text-error">{wrong('look', true)}</p>}
-        <div className="mt-3 max-w-60">
-          <Field label="Sheen" error={wrong('sheen', true)}>
+        <div className="mt-3 max-w-80">
+          <Field label="Sheen" error={wrong('sheen', true)} hint={gloss && `usually ${gloss[0]} to ${gloss[1]} gloss units at 60° (published, ASTM D523 levels)`}>
             {(ids) => (
               <select {...ids} className="select w-full" value={zone.sheen} onChange={(e) => set({ sheen: e.target.value })}>
                 {catalogue.sheens.map((s) => (
