@@ -107,7 +107,15 @@ func Write(f Facts) Card {
 	return c
 }
 
-func (f Facts) last() *coating.Product   { return f.System.Protection().Product }
+// last is what the buyer touches and looks after: the layer that takes the wear, or a wax that covers it.
+func (f Facts) last() *coating.Product {
+	if top := f.top(); top.Product.Family.Body == coating.Wax && !top.Partly() {
+		return top.Product
+	}
+	return f.System.Protection().Product
+}
+
+func (f Facts) top() system.Layer        { return f.System.Layers[len(f.System.Layers)-1] }
 func (f Facts) family() *coating.Family  { return f.last().Family }
 func (f Facts) has(g enduse.GateID) bool { return f.Wish.Use.Has(g) }
 func (f Facts) day(t time.Time) string   { return t.In(f.Location).Format("2 January 2006") }
@@ -127,10 +135,22 @@ func (s *section) when(holds bool, fact, format string, args ...any) {
 
 var number = []string{"No", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine", "Ten", "Eleven", "Twelve"}
 
+// decorated are decorations in words that need no explanation, by family; others are painted.
+var decorated = map[string]string{
+	"transfer_rub_on": "a printed transfer", "transfer_water_slide": "a printed transfer", "decoupage_paper": "printed paper", "leaf_metal": "metal leaf",
+	"size_gilding": "the size that holds the leaf", "wax_gilding": "gilding wax", "crackle_medium": "a medium that lets the paint crack",
+}
+
 // plain is a coat in words that need no explanation.
 func plain(p *coating.Product) string {
 	f := p.Family
 	switch {
+	case decorated[f.ID] != "":
+		return decorated[f.ID]
+	case f.Is("resin"):
+		return "a poured resin"
+	case f.Is("decor"):
+		return "a painted decoration (" + p.Colour + ")"
 	case f.Is("textile") && p.Shade == coating.Clear:
 		return "a protector sprayed into the cloth"
 	case f.Is("textile"):
@@ -236,6 +256,7 @@ func (f Facts) avoid() Section {
 	s.when(p.Water <= 3, rated("water", p.Water), "Standing water: wipe it up.")
 	s.when(p.Cleaner < 5, rated("cleaner", p.Cleaner), "Ammonia, bleach and strong cleaners.")
 	s.say("any finish", "Scouring pads and powders.")
+	s.when(f.top().Partly(), "decoration over the last coat", "Rubbing the decoration on top: nothing lies over it. Dust it with a soft brush.")
 	s.when(!f.family().Is("textile") && !f.has(enduse.Floor) && !f.Wish.Use.Outdoors(), "any finish", "Polish with silicone: it spoils every later repair.")
 	s.when(f.family().RedissolvesIn == coating.LacquerSolvent, "lacquer", "Rubber and soft plastic feet: they mark lacquer. Put felt under them.")
 	line := lightLines[f.Wish.Material.Light]

@@ -80,6 +80,30 @@ func TestSentencesFollowFacts(t *testing.T) {
 	}
 }
 
+// What is laid over the protection for its looks is named and guarded; a wax that covers it is looked after as wax.
+func TestDecorationOnTheCard(t *testing.T) {
+	over := func(family string) string {
+		f := facts(t, "desk", "oak", "clear_wb_pu", nil)
+		p, err := coating.New(coating.Product{Name: "Test trim", Colour: "old gold", Shade: coating.Clear, Sheen: coating.Satin}, family)
+		if err != nil {
+			t.Fatal(err)
+		}
+		f.System = system.Assess(f.Wish, append(f.System.Layers, system.Layer{Role: system.Decorate, Product: p, Coats: 1}))
+		return text(Write(f))
+	}
+	if got := over("wax_gilding"); !strings.Contains(got, "One coat of gilding wax") || !strings.Contains(got, "Rubbing the decoration") || !strings.Contains(got, "drop of mild soap") {
+		t.Errorf("gilded:\n%s", got)
+	}
+	if got := over("wax_dark"); !strings.Contains(got, "Where it is sticky, a barely damp one") || strings.Contains(got, "Rubbing the decoration") {
+		t.Errorf("aged with dark wax:\n%s", got)
+	}
+	for id, f := range coating.Families {
+		if f.Is("decor") && strings.Contains(over(id), "varnish, satin") {
+			t.Errorf("%s is called a varnish", id)
+		}
+	}
+}
+
 func TestHandedOverBeforeFullCureComesFirst(t *testing.T) {
 	f := facts(t, "desk", "ash", "clear_wb_pu", nil)
 	if c := Write(f); !c.Urgent || c.Sections[0].ID != "first_weeks" {

@@ -42,9 +42,10 @@ func (w *Wish) sheenApart(last *coating.Product) int {
 }
 
 const (
-	wideBoardM = 0.3 // from when a solid board cups where one face takes water faster
-	sheenApart = 2   // steps at which two looks of one piece no longer sit together; of one look, any step
-	amberApart = 1.5 // steps at which two clear finishes are seen to drift apart
+	thickOnDoors = 100.0 // µm of film in all from which a close fit binds
+	wideBoardM   = 0.3   // from when a solid board cups where one face takes water faster
+	sheenApart   = 2     // steps at which two looks of one piece no longer sit together; of one look, any step
+	amberApart   = 1.5   // steps at which two clear finishes are seen to drift apart
 )
 
 // Together says what a system means for the zones beside it: tins they share, sheen and tone that part, what must be
@@ -100,10 +101,24 @@ func (w Wish) Together(s System) []string {
 	if text := w.balance(s); text != "" {
 		said = append(said, text)
 	}
+	if film := filmOf(s.Layers); w.closes() && film >= thickOnDoors {
+		said = append(said, "A door or drawer grows by its film on every coated edge: leave clearance before coating, and let it harden before it closes.")
+	}
 	for i, text := range said {
 		said[i] = strings.Replace(text, "{zones}", listed(zones[text]), 1)
 	}
 	return said
+}
+
+// closes tells of a zone that moves in an opening, or is the opening.
+func (w Wish) closes() bool { return w.Face == furniture.Apart || w.Face == furniture.Inside }
+
+// filmOf is the dry film of all layers, µm.
+func filmOf(layers []Layer) (um float64) {
+	for _, l := range layers {
+		um += l.Product.DryUM() * float64(l.Coats)
+	}
+	return um
 }
 
 // balance says what the other face of a wide solid board needs: wood that takes up water through one face only cups.

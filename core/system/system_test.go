@@ -404,6 +404,10 @@ func TestBothFacesAndOneSheen(t *testing.T) {
 			t.Errorf("%s: %q", c.name, said)
 		}
 	}
+	w.Face, w.Beside = furniture.Apart, nil
+	if thick, thin := strings.Join(w.Together(Assess(w, []Layer{{Role: Protect, Product: p[0], Coats: 4}})), " "), strings.Join(w.Together(Assess(w, oil)), " "); !strings.Contains(thick, "clearance") || strings.Contains(thin, "clearance") {
+		t.Errorf("a drawer front in four coats: %q; oiled: %q", thick, thin)
+	}
 	w.Beside = []Neighbour{{Zone: "Leaves", Look: Natural, Layers: []Layer{{Role: Protect, Product: p[2], Coats: 3}}}}
 	w.Sheen = coating.Matte
 	alone := w
@@ -699,6 +703,11 @@ func TestNothingSuitsSaysWhatWouldOpenIt(t *testing.T) {
 		if !strings.Contains(what, c.what) {
 			t.Errorf("%s: would open by %q, want %q", c.name, what, c.what)
 		}
+	}
+	flat := wish("floor_home", "oak", Natural)
+	flat.Sheen = coating.DeadFlat
+	if a := Search(flat, shelf(t, "floor_wb gloss")); len(a.Systems) != 0 || len(a.Openings) == 0 || a.Openings[0].What != "sheen" || a.LeftOut[0].Kind != "sheen" {
+		t.Errorf("dead flat, with a gloss floor finish only: %+v", a)
 	}
 }
 
