@@ -29,7 +29,7 @@ func ChangeUse(w Wish, layers []Layer, shelf []*coating.Product) Change {
 	waxed := len(kept) < len(layers)
 	seen := substrate.Inspection{Material: w.Material, Condition: substrate.Intact, Age: substrate.Later}
 	if len(kept) > 0 {
-		seen.Finish = substrate.FindFinish(substrate.LeftBy(kept[len(kept)-1].Product))
+		seen.Finish = substrate.FindFinish(substrate.LeftBy(protection(kept).Product))
 	}
 	if waxed {
 		seen.Contaminations = []substrate.Contamination{substrate.WaxPolish}

@@ -228,7 +228,10 @@ func (s *search) stages(r roles, usable []*coating.Product) (under, over []stage
 
 func (s *search) run() *search {
 	for _, d := range s.wish.Decor {
-		if s.wish.unfit(d) != "" {
+		if why := s.wish.unfit(d); why != "" {
+			for _, p := range s.shelf {
+				s.left[p] = LeftOut{p, "wants", "", why}
+			}
 			return s
 		}
 	}

@@ -622,6 +622,12 @@ func TestWhenTheUseChanges(t *testing.T) {
 			t.Errorf("%s: nothing from bare wood either", c.use)
 		}
 	}
+	trim := decorShelf(t)
+	stencil := trim[slices.IndexFunc(trim, func(p *coating.Product) bool { return p.Family.ID == "paint_craft" })]
+	stencilled := append(lay("clear_wb_pu"), Layer{Role: Decorate, Product: stencil, Coats: 1}, lay("wax_clear")[0])
+	if got := ChangeUse(wish("dining_table", "oak", Natural), stencilled, shelf); got.OverWish.Seen.Finish == nil {
+		t.Error("under wax and stencil there is a varnish, not bare wood")
+	}
 }
 
 // Practice: what a place adds to an end use.
