@@ -90,6 +90,30 @@ test('a system is put together by keyboard until its bad join is healed, and kep
   await expect(page.getByRole('status').filter({ hasText: 'does not say floors' })).toBeVisible()
 })
 
+test('a layer is dragged to its place with a finger, and taken back', async ({ browser }) => {
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, baseURL: process.env.BASE_URL, locale: 'en-GB' })
+  const page = await phone.newPage()
+  await page.goto('/pieces/4/choose')
+  await page.getByRole('button', { name: 'Change it by hand' }).tap()
+  await page.getByLabel('Add a coat on top').selectOption({ label: 'Gannet Blond (Shellac, dewaxed)' })
+  const rows = page.getByRole('list', { name: 'Layers, the last coat first' }).locator('> li')
+  await expect(rows.first()).toHaveAccessibleName('Gannet Blond')
+  await rows.nth(1).evaluate((r) => r.scrollIntoView({ block: 'center' }))
+  const from = (await rows.first().locator('[data-grip]').boundingBox())!
+  const to = (await rows.nth(1).locator('[data-grip]').boundingBox())!
+  const finger = await phone.newCDPSession(page)
+  const at = (b: typeof from) => [{ x: b.x + b.width / 2, y: b.y + b.height / 2 }]
+  await finger.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: at(from) })
+  await finger.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: at(to) })
+  await finger.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+  await expect(rows.nth(1)).toHaveAccessibleName('Gannet Blond')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(rows.first()).toHaveAccessibleName('Gannet Blond')
+  await accessible(page)
+  await noSidewaysScroll(page)
+  await phone.close()
+})
+
 test('zones of one piece: a tin that the neighbours need is said to be shared', async ({ page }) => {
   await page.goto('/pieces/5/choose/7')
   await expect(page.getByText(/Shares Mizzen Clear with Drawer fronts, Drawer insides and Plinth and feet/)).toBeVisible()
@@ -118,7 +142,7 @@ test('a stencilled border: its repeats are counted, it lies under the clear coat
   await page.goto('/pieces/4/choose')
   await page.getByText('What is wanted').click()
   await page.getByLabel('Add a decoration').selectOption({ label: 'Crackle' })
-  await expect(page.getByText(/Crackle wants a painted surface, and the look is natural/)).toBeVisible()
+  await expect(page.getByText(/Crackle wants a painted surface, and the look is natural/).first()).toBeVisible()
   await page.getByRole('button', { name: 'Leave out: Crackle' }).click()
   await expect(page.getByRole('region', { name: systems })).toBeVisible()
 

@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { ArrowDown, ArrowUp, Minus, Plus, Redo2, Undo2, X } from 'lucide-react'
-import { useState, type DragEvent, type ReactNode } from 'react'
+import { ArrowDown, ArrowUp, GripVertical, Minus, Plus, Redo2, Undo2, X } from 'lucide-react'
+import { useState, type PointerEvent, type ReactNode } from 'react'
 import { api, ask, Problem, type Brief, type LayerAsked, type Product, type System, type Way } from '../api/client'
 import type { Ground } from '../ui/BuildUp'
 import { ProblemNote } from '../ui/Problem'
@@ -79,18 +79,36 @@ export function ByHand({ start, brief, products, ground, take }: { start: LayerA
   )
 }
 
+/** The layer at a pointer, mouse or finger alike. */
+function layerUnder(e: PointerEvent): number | undefined {
+  const row = document.elementFromPoint(e.clientX, e.clientY)?.closest('[data-layer]')
+  return row ? Number(row.getAttribute('data-layer')) : undefined
+}
+
 function LayerRow({ layer, at, count, products, judged, ways, move, put, remove, through }: { layer: LayerAsked; at: number; count: number; products: Product[]; judged?: System['layers'][number]; ways: Way[]; move: (from: number, to: number) => void; put: (part: Partial<LayerAsked>) => void; remove: () => void; through: (way: Way) => void }) {
   const show = useShow()
   const name = products.find((p) => p.ref.id === layer.productId)?.ref.name ?? 'a product no longer on the shelf'
   const bad = judged && !judged.below.legal ? judged.below : judged?.between && !judged.between.legal ? judged.between : undefined
-  const onDrop = (e: DragEvent) => {
-    e.preventDefault()
-    const from = Number(e.dataTransfer.getData('text/plain'))
-    if (Number.isInteger(from) && from !== at) move(from, at)
+  const [dragged, setDragged] = useState<number>() // the layer whose place it would take
+  const grip = {
+    onPointerDown: (e: PointerEvent<HTMLElement>) => {
+      e.preventDefault()
+      e.currentTarget.setPointerCapture(e.pointerId)
+      setDragged(at)
+    },
+    onPointerMove: (e: PointerEvent) => dragged !== undefined && setDragged(layerUnder(e) ?? dragged),
+    onPointerUp: () => {
+      if (dragged !== undefined && dragged !== at) move(at, dragged)
+      setDragged(undefined)
+    },
+    onPointerCancel: () => setDragged(undefined),
   }
   return (
-    <li draggable onDragStart={(e) => e.dataTransfer.setData('text/plain', String(at))} onDragOver={(e) => e.preventDefault()} onDrop={onDrop} className="border-t border-base-300 py-2" aria-label={name}>
+    <li data-layer={at} className={`border-t border-base-300 py-2 ${dragged !== undefined ? 'bg-base-200' : ''}`} aria-label={name}>
       <div className="flex flex-wrap items-center gap-2">
+        <span {...grip} className="btn btn-ghost btn-square cursor-grab touch-none" title={dragged === undefined || dragged === at ? 'Drag it to its place' : `To layer ${dragged + 1}`} data-grip>
+          <GripVertical size={18} aria-hidden="true" />
+        </span>
         <select className="select min-w-44 flex-1" aria-label={`Layer ${at + 1}`} value={layer.productId} onChange={(e) => put({ productId: Number(e.target.value) })}>
           {products
             .filter((p) => !p.retired || p.ref.id === layer.productId)
