@@ -396,6 +396,13 @@ func TestNightAirAndBudget(t *testing.T) {
 	if n := get[api.Piece](c, fmt.Sprintf("/api/pieces/%d", piece.ID)).Input.Night; n == nil || n.TempC != 11 {
 		t.Errorf("the night kept: %+v", n)
 	}
+	piece = c.choose(piece, 0, each(cold.Systems[0].Layers, func(l api.Layer) api.LayerChoice {
+		return api.LayerChoice{Role: l.Role, ProductID: l.Product.ID, Coats: l.Coats}
+	}))
+	asView := fmt.Sprintf("/api/pieces/%d/plan?tempC=20&rh=50", piece.ID) // the day's air, as the view always tells it
+	if hard := get[api.PlanAnswer](c, asView).Plan.FullCure; !hard.Equal(*cold.Systems[0].FullCure) {
+		t.Errorf("planned hard on %v, chosen %v", hard, cold.Systems[0].FullCure)
+	}
 	b := brief(in)
 	b.Zone.Wants = wants()
 	b.Zone.Wants.Budget = "1.50"

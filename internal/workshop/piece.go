@@ -407,7 +407,7 @@ func layersFrom(picked []LayerChoice, shelf []*coating.Product) ([]system.Layer,
 	return out, c.err()
 }
 
-// TryOut is other air or another start to look at without saving.
+// TryOut is other air by day or another start to look at without saving.
 type TryOut struct {
 	TempC, RH *float64
 	Start     *time.Time
@@ -418,9 +418,6 @@ func (s *Service) PlanOf(ctx context.Context, id int64, try TryOut) (Workshop, P
 	home, p, err := s.found(ctx, id)
 	if err != nil {
 		return home, Plan{}, err
-	}
-	if try.TempC != nil || try.RH != nil {
-		p.Night = nil // other air is tried out by day and night alike
 	}
 	if try.TempC != nil {
 		p.Air.TempC = *try.TempC

@@ -146,6 +146,12 @@ function AirTrial({ piece, air, setAir, answer }: { piece: Piece; air: Air; setA
         dew point {show.measure(show.measures.temp, answer.air.dewPointC)}
         <br />
         wood settles at {show.number(answer.air.woodMoisturePct, 1)} %
+        {piece.input.night && (
+          <>
+            <br />
+            by night {show.measure(show.measures.temp, piece.input.night.tempC)}, {show.number(piece.input.night.rh)} % RH
+          </>
+        )}
       </p>
       {changed && piece.stage !== 'handed_over' && (
         <span className="flex gap-2">

@@ -133,7 +133,7 @@ function Form({ catalogue, draft, setDraft, piece }: { catalogue: Catalogue; dra
           </Field>
           {draft.byNight && (
             <>
-              <Field label="Air by night" hint="from 20:00 to 08:00" error={wrong('/night/tempC', true)}>
+              <Field label="Air by night" hint="from eight in the evening to eight in the morning" error={wrong('/night/tempC', true)}>
                 {(ids) => <MeasureInput {...ids} measure={show.measures.temp} value={draft.nightTempC} onChange={(v) => set({ nightTempC: v })} />}
               </Field>
               <Field label="Humidity by night" error={wrong('/night/rh', true)}>
