@@ -43,7 +43,7 @@ var Kinds = []*Kind{
 		How: "Mitre, dry-fit, glue, pin or tape; fill pins and gaps, sand flush once the glue is hard.", Waits: "Glue overnight, filler two to four hours.",
 		Seal: "Primed and coated with everything else.", Effect: "Dust and cleaner gather in the corners; not for a surface that things stand on."},
 	{ID: "undercoat", Name: "Undercoat that is to show", Place: Under, AnyPaint: true, Opaque: true,
-		How: "A coat in another colour, over all or only where hands would wear it: edges, corners, round the knobs.", Waits: "Dry as its label says; a rub of candle wax where the colour is to come off easily must be washed off before the seal.",
+		How: "A coat in another colour, over all or only where hands would wear it: edges, corners, round the knobs.", Waits: "Dry as its label says. No candle wax as a resist where a coat must hold: nothing grips it.",
 		Seal: "None of its own.", Effect: "None: it lies below the colour."},
 	{ID: "crackle", Name: "Crackle", Place: Under, Families: []string{"crackle_medium"}, Opaque: true, Minutes: 6,
 		How: "A base colour, the medium in one direction, then the top paint in one pass across it: thick makes wide cracks, thin makes fine ones.", Waits: "The medium dry to the touch, the paint on inside its window.",

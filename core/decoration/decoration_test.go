@@ -104,6 +104,7 @@ func TestWhatCannotBeMeasuredIsNamed(t *testing.T) {
 		{"stencil", measures{"lengthM": 50, "motifM": 0.0001}, "motifM"},
 		{"leaf", measures{"lengthM": 1, "widthM": 1, "motifM": 0.004}, "motifM"},
 		{"resin", measures{"lengthM": 1, "widthM": 1, "depthM": -1}, "depthM"},
+		{"resin", measures{"lengthM": 1, "widthM": 1, "depthM": 0.04}, "depthM"},
 		{"mouldings", measures{"lengthM": 3, "widthM": 1, "count": 1, "stockM": 2.4}, "stockM"},
 		{"mouldings", measures{"lengthM": 1, "widthM": 1, "count": 1.5, "stockM": 2.4}, "count"},
 		{"mouldings", measures{"lengthM": 100, "widthM": 1, "count": 1, "stockM": 2.4}, "lengthM"},

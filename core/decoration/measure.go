@@ -56,6 +56,7 @@ const (
 	mostRepeats  = 1000
 	mostFrames   = 200
 	mostM        = 50.0
+	mostDepthM   = 0.03 // in layers; deeper work is cast in resin made for it
 )
 
 var measureNames = map[string]string{"lengthM": "length", "widthM": "width", "bandM": "stripe", "motifM": "motif's length", "motifWidthM": "motif's width",
@@ -75,6 +76,8 @@ func (k *Kind) Measure(m map[string]float64, shares []Share) (Layout, error) {
 			return Layout{}, &Wrong{name, fmt.Sprintf("The %s is missing.", measureNames[name])}
 		case name == "count" && v != math.Trunc(v):
 			return Layout{}, &Wrong{name, "A whole number."}
+		case name == "depthM" && v > mostDepthM:
+			return Layout{}, &Wrong{name, fmt.Sprintf("At most %.0f mm, poured in layers; deeper work is cast in a resin made for depth.", mostDepthM*1000)}
 		case name != "count" && v > mostM:
 			return Layout{}, &Wrong{name, fmt.Sprintf("At most %.0f m.", mostM)}
 		}
