@@ -53,6 +53,9 @@ func (l lane) coat(plan *Plan, week Week) (busy []Span) {
 		step.Zones = []int{l.zone}
 		plan.add(step)
 		busy = append(busy, p.work)
+		if s := l.sessions[i]; s.wetAtNight(p.work, week.Zone) {
+			plan.Notes = append(plan.Notes, step.Title+" is still wet when the night's air comes, which its label forbids: keep the room warm that night, or split the zone.")
+		}
 		z.LastCoat, z.TouchDry = step.End(), step.TouchDry
 		z.LightUse, z.FullCure = latest(z.LightUse, step.LightUse), latest(z.FullCure, step.FullCure)
 	}
@@ -106,7 +109,7 @@ func (w wait) from(t time.Time, zone *time.Location) time.Time {
 	for left := 1.0; ; { // share still to go
 		turns, whole := w.turns(t, zone)
 		if rest := time.Duration(left * float64(whole)); !t.Add(rest).After(turns) {
-			return t.Add(rest).Truncate(time.Minute).Add(quarter - 1).Truncate(quarter)
+			return t.Add(rest).Round(time.Second).Add(quarter - 1).Truncate(quarter)
 		}
 		left -= float64(turns.Sub(t)) / float64(whole)
 		t = turns
@@ -134,13 +137,19 @@ const mornings = 14 // tried for a coat that must be dry before night
 func (s session) fit(week Week, t time.Time, keyed bool) Span {
 	span := week.fit(t, s.length(keyed))
 	for range mornings {
-		falls := time.Date(span.To.In(week.Zone).Year(), span.To.In(week.Zone).Month(), span.To.In(week.Zone).Day(), system.NightFalls, 0, 0, 0, week.Zone)
-		if !s.dryBeforeNight || !span.To.Add(s.touchDry.day).After(falls) {
+		if !s.wetAtNight(span, week.Zone) {
 			break
 		}
 		span = week.fit(week.nextDay(span.From), s.length(keyed))
 	}
 	return span
+}
+
+// wetAtNight tells whether a coat that is laid in a stretch meets, still wet, a night's air that harms it.
+func (s session) wetAtNight(work Span, zone *time.Location) bool {
+	end := work.To.In(zone)
+	falls := time.Date(end.Year(), end.Month(), end.Day(), system.NightFalls, 0, 0, 0, zone)
+	return s.dryBeforeNight && end.Add(s.touchDry.day).After(falls)
 }
 
 func sessionsFor(w system.Wish, s system.System, area float64) []session {

@@ -52,6 +52,10 @@ func TestTheNightsAirIsPlannedFor(t *testing.T) {
 	if p := plan(t, w, 1, afternoon, layers...); late(p) > 0 {
 		t.Errorf("%d coats are wet at night", late(p))
 	}
+	day := Week{Days: [7]Day{{}, {480, 1200}, {480, 1200}, {480, 1200}, {480, 1200}, {480, 1200}, {480, 1200}}, Zone: zone}
+	if p := plan(t, w, 20, Brief{Start: monday, Week: day}, layers...); len(p.Notes) == 0 || !strings.Contains(strings.Join(p.Notes, " "), "still wet when the night") {
+		t.Errorf("a coat that takes until evening: %v", p.Notes)
+	}
 	w.Night = climate.Air{}
 	if p := plan(t, w, 1, afternoon, layers...); late(p) == 0 {
 		t.Error("in the afternoon a coat begun is wet at night, where that does no harm")

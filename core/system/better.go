@@ -25,7 +25,8 @@ func Improve(w Wish, s System, tops []*coating.Product) []Better {
 		return nil
 	}
 	var out []Better
-	top := len(s.Layers) - 1
+	top := protectionAt(s.Layers)
+	below, accents := s.Layers[:top], s.Layers[top+1:]
 	if s.Shortfall() > 0 {
 		more := slices.Clone(s.Layers)
 		more[top].Coats++
@@ -34,10 +35,10 @@ func Improve(w Wish, s System, tops []*coating.Product) []Better {
 		}
 		kinds, _ := newSearch(w, tops).kinds()
 		protectors := slices.DeleteFunc(kinds.protectors, func(p *coating.Product) bool { return p == s.Layers[top].Product })
-		if next, ok := w.bestEnd(s, s.Layers, protectors); ok {
+		if next, ok := w.bestEnd(s, s.Layers[:top+1], accents, protectors); ok {
 			out = append(out, Better{fmt.Sprintf("%s over it.", coatsOf(next.Protection())), gain(s, next)})
 		}
-		if next, ok := w.bestEnd(s, s.Layers[:top], protectors); ok && top > 0 {
+		if next, ok := w.bestEnd(s, below, accents, protectors); ok && top > 0 {
 			out = append(out, Better{fmt.Sprintf("%s in place of %s.", coatsOf(next.Protection()), s.Layers[top].Product.Name), gain(s, next)})
 		}
 	}
@@ -49,15 +50,16 @@ func Improve(w Wish, s System, tops []*coating.Product) []Better {
 	return out
 }
 
-// bestEnd lays each protector over layers and gives the legal system of the lowest rank that falls less short than s.
-func (w Wish) bestEnd(s System, layers []Layer, protectors []*coating.Product) (best System, ok bool) {
+// bestEnd lays each protector over layers, under what is laid over it for its looks, and gives the legal system of the
+// lowest rank that falls less short than s.
+func (w Wish) bestEnd(s System, layers, accents []Layer, protectors []*coating.Product) (best System, ok bool) {
 	ground := w.groundOver(layers)
 	for _, p := range protectors {
-		if p.Shade != coating.Clear && len(layers) == len(s.Layers) {
+		if p.Shade != coating.Clear && len(layers) > protectionAt(s.Layers) {
 			continue // another paint over it is another system, not a better one
 		}
 		coats, _ := CoatsWanted(&w, Protect, ground, p)
-		next := Assess(w, append(slices.Clone(layers), Layer{Role: Protect, Product: p, Coats: coats}))
+		next := Assess(w, slices.Concat(layers, []Layer{{Role: Protect, Product: p, Coats: coats}}, accents))
 		if next.Legal() && next.Shortfall() < s.Shortfall() && (!ok || next.Rank < best.Rank) {
 			best, ok = next, true
 		}

@@ -241,13 +241,15 @@ func (s System) Amber() float64 {
 // Protection is the layer that takes the wear: the last one that is not laid for its looks alone.
 func (s System) Protection() Layer { return protection(s.Layers) }
 
-func protection(layers []Layer) Layer {
+func protection(layers []Layer) Layer { return layers[protectionAt(layers)] }
+
+func protectionAt(layers []Layer) int {
 	for i := len(layers) - 1; i >= 0; i-- {
 		if layers[i].Role != Decorate {
-			return layers[i]
+			return i
 		}
 	}
-	return layers[len(layers)-1]
+	return len(layers) - 1
 }
 
 // Assess judges layers from the ground up as one system for a wish. It never fails: an illegal system comes back

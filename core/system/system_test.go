@@ -379,6 +379,21 @@ func TestDecorationsByHand(t *testing.T) {
 	}
 }
 
+// What would make a gilded system better lies under its gilding, which stays.
+func TestWhatIsBetterLeavesTheDecoration(t *testing.T) {
+	p := shelf(t, "enamel_wb dark", "clear_wb_pu", "clear_wb_pu_2k", "wax_gilding")
+	w := wish("counter", "beech", OpaqueDark)
+	w.Decor = []Decor{{Kind: decoration.Find("gilding_wax")}}
+	s := Assess(w, []Layer{{Role: Colour, Product: p[0], Coats: 2}, {Role: Protect, Product: p[1], Coats: 2}, {Role: Decorate, Product: p[3], Coats: 1}})
+	said := ""
+	for _, b := range Improve(w, s, []*coating.Product{p[1], p[2]}) {
+		said += b.Change + " "
+	}
+	if !strings.Contains(said, "A coat more of clear_wb_pu.") || !strings.Contains(said, "in place of clear_wb_pu.") || strings.Contains(said, "wax_gilding") {
+		t.Errorf("%q", said)
+	}
+}
+
 // Practice: a wide solid board wants a film on both faces or on none; one look on one piece wants one sheen.
 func TestBothFacesAndOneSheen(t *testing.T) {
 	p := shelf(t, "clear_wb_pu", "oil_hardwax", "clear_wb_pu matte")
