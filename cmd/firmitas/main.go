@@ -28,9 +28,15 @@ import (
 	"firmitas/internal/workshop"
 )
 
+const (
+	sweepLate    = 400       // %: what lives is a few MB; what a search leaves behind need not be swept at once
+	memoryWanted = 300 << 20 // but above this it is, as when photos are decoded
+)
+
 func main() {
-	debug.SetGCPercent(400) // what lives is a few MB; what a search leaves behind need not be swept at once
-	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
+	debug.SetGCPercent(sweepLate)
+	debug.SetMemoryLimit(memoryWanted)
+	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM, syscall.SIGHUP)
 	defer stop()
 	if err := run(ctx, os.Args[1:]); err != nil {
 		fmt.Fprintln(os.Stderr, "firmitas:", err)
@@ -77,7 +83,12 @@ func runDemo(ctx context.Context, addr, data string, throwaway bool) error {
 		return err
 	}
 	defer db.Stop()
-	return serve(ctx, addr, db.DSN("firmitas"), func(ctx context.Context, s *store.Store) error { return demo.Seed(ctx, s, time.Now()) })
+	return serve(
+		ctx,
+		addr,
+		db.DSN("firmitas"),
+		func(ctx context.Context, s *store.Store) error { return demo.Seed(ctx, s, time.Now()) },
+	)
 }
 
 func migrate(ctx context.Context, dsn string) error {
@@ -86,12 +97,14 @@ func migrate(ctx context.Context, dsn string) error {
 		return err
 	}
 	defer s.Close()
-	return s.Migrate(ctx)
+	return s.Migrate(ctx, func(step string) { slog.Info("bringing the database up to date", "at", step) })
 }
 
 func open(dsn string) (*store.Store, error) {
 	if dsn == "" {
-		return nil, errors.New("FIRMITAS_DATABASE_DSN is not set; it reads like user:password@tcp(127.0.0.1:3306)/firmitas")
+		return nil, errors.New(
+			"FIRMITAS_DATABASE_DSN is not set; it reads like user:password@tcp(127.0.0.1:3306)/firmitas",
+		)
 	}
 	s, err := store.Open(dsn)
 	if dir := os.Getenv("FIRMITAS_PHOTOS"); err == nil && dir != "" {
@@ -107,7 +120,8 @@ func serve(ctx context.Context, addr, dsn string, fill func(context.Context, *st
 		return err
 	}
 	defer s.Close()
-	server, err := httpapi.New(workshop.New(s, time.Now), s.Ping, os.Getenv("FIRMITAS_PUBLIC_URL"))
+	service := workshop.New(s, time.Now)
+	server, err := httpapi.New(service, s.Ping, os.Getenv("FIRMITAS_PUBLIC_URL"))
 	if err != nil {
 		return err
 	}
@@ -115,13 +129,22 @@ func serve(ctx context.Context, addr, dsn string, fill func(context.Context, *st
 	if err != nil {
 		return err
 	}
-	web := &http.Server{Handler: server, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 20 * time.Second, WriteTimeout: 30 * time.Second}
+	web := &http.Server{
+		Handler:           server,
+		ReadHeaderTimeout: 5 * time.Second,
+		ReadTimeout:       20 * time.Second,
+		WriteTimeout:      30 * time.Second,
+	}
 	failed := make(chan error, 1)
 	go func() { failed <- web.Serve(listener) }()
-	go prepare(ctx, s, fill, func() {
+	go func() {
+		if !prepare(ctx, s, fill, server.Standing) {
+			return
+		}
 		server.Ready()
 		fmt.Printf("Firmitas is open at http://%s\n", listener.Addr())
-	})
+		tidy(ctx, service)
+	}()
 	select {
 	case err := <-failed:
 		return err
@@ -139,7 +162,10 @@ func listen(addr string) (net.Listener, error) {
 		return nil, fmt.Errorf("-addr: %w", err)
 	}
 	if ip := net.ParseIP(host); host != "localhost" && (ip == nil || !ip.IsLoopback()) {
-		return nil, fmt.Errorf("-addr %s: only loopback addresses, since there is no sign-in yet; put a proxy that asks who it is in front", addr)
+		return nil, fmt.Errorf(
+			"-addr %s: only loopback addresses, since there is no sign-in yet; put a proxy that asks who it is in front",
+			addr,
+		)
 	}
 	l, err := net.Listen("tcp", addr)
 	if errors.Is(err, syscall.EADDRINUSE) {
@@ -150,20 +176,40 @@ func listen(addr string) (net.Listener, error) {
 
 const tryAgain = 500 * time.Millisecond
 
-// prepare keeps trying until the database is there.
-func prepare(ctx context.Context, s *store.Store, fill func(context.Context, *store.Store) error, ready func()) {
+// prepare keeps trying until the database is there, migrated and (for the demo) filled; false when the program ends
+// before it is.
+func prepare(
+	ctx context.Context, s *store.Store, fill func(context.Context, *store.Store) error, tell func(string),
+) bool {
 	for told := false; ctx.Err() == nil; time.Sleep(tryAgain) {
-		err := s.Migrate(ctx)
+		err := s.Migrate(ctx, tell)
 		if err == nil && fill != nil {
+			tell("filling in the demo workshop")
 			err = fill(ctx, s)
 		}
 		if err == nil {
-			ready()
-			return
+			return true
 		}
 		if !told {
 			slog.Warn("waiting for the database", "error", err)
 			told = true
+		}
+	}
+	return false
+}
+
+const tidyEvery = time.Hour
+
+// tidy forgets now and then what nobody will ask for again.
+func tidy(ctx context.Context, service *workshop.Service) {
+	for {
+		if err := service.Tidy(ctx); err != nil && ctx.Err() == nil {
+			slog.Warn("tidying up", "error", err)
+		}
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(tidyEvery):
 		}
 	}
 }

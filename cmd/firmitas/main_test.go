@@ -58,10 +58,17 @@ func TestDemoRestartsWithItsDataAndStopsCleanly(t *testing.T) {
 		ctx, stop := context.WithCancel(t.Context())
 		ended := make(chan error, 1)
 		go func() { ended <- run(ctx, []string{"demo", "-data", data, "-addr", addr}) }()
-		eventually(t, "ready", func() bool { status, _ := fetch("GET", "http://"+addr+"/readyz", ""); return status == 200 })
+		eventually(
+			t,
+			"ready",
+			func() bool { status, _ := fetch("GET", "http://"+addr+"/readyz", ""); return status == 200 },
+		)
 		if round == 0 {
 			start := time.Now().UTC().Format(time.RFC3339)
-			body := fmt.Sprintf(`{"name":"Paddle rack","kind":"toy","owner":"own","alike":1,"site":{"onSite":false,"livedIn":false,"poorlyAired":false,"coverFloors":false},"parts":[],"history":"","zones":[{"name":"all","face":"best","endUse":"toy","material":"beech","look":"natural","sheen":"satin","areaM2":0.6}],"air":{"tempC":20,"rh":50},"start":%q}`, start)
+			body := fmt.Sprintf(
+				`{"name":"Paddle rack","kind":"toy","owner":"own","alike":1,"site":{"onSite":false,"livedIn":false,"poorlyAired":false,"coverFloors":false},"parts":[],"history":"","zones":[{"name":"all","face":"best","endUse":"toy","material":"beech","look":"natural","sheen":"satin","areaM2":0.6}],"air":{"tempC":20,"rh":50},"start":%q}`,
+				start,
+			)
 			if status, text := fetch("POST", "http://"+addr+"/api/pieces", body); status != 201 {
 				t.Fatalf("taking in: %d %s", status, text)
 			}
@@ -92,8 +99,13 @@ func TestServesBeforeItsDatabase(t *testing.T) {
 	ctx, stop := context.WithCancel(t.Context())
 	ended := make(chan error, 1)
 	go func() { ended <- run(ctx, []string{"serve", "-addr", addr}) }()
-	eventually(t, "alive", func() bool { status, _ := fetch("GET", "http://"+addr+"/healthz", ""); return status == 200 })
-	if status, text := fetch("GET", "http://"+addr+"/api/bench", ""); status != 503 || !strings.Contains(text, "not answering") {
+	eventually(
+		t,
+		"alive",
+		func() bool { status, _ := fetch("GET", "http://"+addr+"/healthz", ""); return status == 200 },
+	)
+	if status, text := fetch("GET", "http://"+addr+"/api/bench", ""); status != 503 ||
+		!strings.Contains(text, "not answering") {
 		t.Errorf("the bench: %d %s", status, text)
 	}
 	if status, _ := fetch("GET", "http://"+addr+"/readyz", ""); status != 503 {

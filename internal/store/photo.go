@@ -1,27 +1,37 @@
 package store
 
 import (
+	"cmp"
 	"context"
+	"crypto/rand"
 	"database/sql"
 	"errors"
 	"fmt"
+	"log/slog"
 	"os"
 	"path/filepath"
+	"strings"
 	"time"
 )
 
 // Photo is a row of photos; JPEG is filled only where one is asked for.
 type Photo struct {
-	ID         int64         `db:"id"`
-	WorkshopID int64         `db:"workshop_id"`
-	PieceID    int64         `db:"piece_id"`
-	ZoneID     sql.NullInt64 `db:"zone_id"` // NULL when it shows the whole piece
-	Moment     string        `db:"moment"`
-	Width      int           `db:"width"`
-	Height     int           `db:"height"`
-	JPEG       []byte        `db:"jpeg"`
-	TakenIn    time.Time     `db:"taken_in_at"`
+	ID         int64          `db:"id"`
+	WorkshopID int64          `db:"workshop_id"`
+	PieceID    int64          `db:"piece_id"`
+	ZoneID     sql.NullInt64  `db:"zone_id"` // NULL when it shows the whole piece
+	Moment     string         `db:"moment"`
+	Width      int            `db:"width"`
+	Height     int            `db:"height"`
+	TakenIn    time.Time      `db:"taken_in_at"`
+	File       sql.NullString `db:"file"` // NULL when the picture lies in the database
+	JPEG       []byte         `db:"jpeg"`
 }
+
+var (
+	photoColumns    = columns[Photo]("", "jpeg")
+	newPhotoColumns = "workshop_id, piece_id, zone_id, moment, width, height, taken_in_at, file, jpeg"
+)
 
 // PhotosIn keeps the pictures of new photos as files below dir, beside the database instead of in it. Those that are
 // already in the database stay there. It errors when dir cannot be written.
@@ -33,70 +43,114 @@ func (s *Store) PhotosIn(dir string) error {
 	return nil
 }
 
-func (s *Store) photoFile(id int64) string {
-	return filepath.Join(s.photoDir, fmt.Sprintf("%d.jpg", id))
+// AddPhoto stores a photo and returns its id. It fails when the piece or zone is not of this workshop. Beside the
+// database the picture is there, and on the disk, before its row; without a row it is swept one day.
+func (s *Store) AddPhoto(ctx context.Context, p Photo) (int64, error) {
+	if s.photoDir != "" {
+		name, err := s.keepFile(p.JPEG)
+		if err != nil {
+			return 0, wrap(err)
+		}
+		p.JPEG, p.File = nil, sql.NullString{String: name, Valid: true}
+	}
+	return newID(s.q(ctx).NamedExecContext(ctx, insert("photos", newPhotoColumns), p))
 }
 
-// AddPhoto stores a photo and returns its id. It fails when the piece or zone is not of this workshop.
-func (s *Store) AddPhoto(ctx context.Context, p Photo) (int64, error) {
-	picture := p.JPEG
-	if s.photoDir != "" {
-		p.JPEG = nil
+// unfinished marks a file that is still being written.
+const unfinished = ".part"
+
+// keepFile writes a picture under a name of its own, and returns once the disk has it.
+func (s *Store) keepFile(picture []byte) (name string, err error) {
+	name = rand.Text() + ".jpg"
+	path := filepath.Join(s.photoDir, name)
+	if err := writeSynced(path+unfinished, picture); err != nil {
+		return "", errors.Join(err, os.Remove(path+unfinished))
 	}
-	result, err := s.db.NamedExecContext(ctx, `INSERT INTO photos (workshop_id, piece_id, zone_id, moment, width, height, jpeg, taken_in_at)
-		VALUES (:workshop_id, :piece_id, :zone_id, :moment, :width, :height, :jpeg, :taken_in_at)`, p)
+	if err := os.Rename(path+unfinished, path); err != nil {
+		return "", err
+	}
+	return name, syncFolder(s.photoDir)
+}
+
+func writeSynced(path string, data []byte) error {
+	f, err := os.OpenFile(path, os.O_WRONLY|os.O_CREATE|os.O_EXCL, 0o600)
 	if err != nil {
-		return 0, wrap(err)
+		return err
 	}
-	id, err := result.LastInsertId()
-	if err != nil || s.photoDir == "" {
-		return id, wrap(err)
+	_, err = f.Write(data)
+	return errors.Join(err, f.Sync(), f.Close())
+}
+
+func syncFolder(dir string) error {
+	f, err := os.Open(dir)
+	if err != nil {
+		return err
 	}
-	if err := os.WriteFile(s.photoFile(id), picture, 0o600); err != nil {
-		return 0, errors.Join(err, s.DeletePhoto(ctx, p.WorkshopID, p.PieceID, id))
-	}
-	return id, nil
+	return errors.Join(f.Sync(), f.Close())
 }
 
 // Photos of a piece, the oldest first, without their pictures.
 func (s *Store) Photos(ctx context.Context, workshopID, pieceID int64) ([]Photo, error) {
 	photos := []Photo{}
-	err := s.db.SelectContext(ctx, &photos, `SELECT id, workshop_id, piece_id, zone_id, moment, width, height, taken_in_at FROM photos WHERE workshop_id = ? AND piece_id = ? ORDER BY id`, workshopID, pieceID)
+	err := s.q(ctx).SelectContext(ctx, &photos,
+		`SELECT `+photoColumns+` FROM photos WHERE workshop_id = ? AND piece_id = ? ORDER BY id`, workshopID, pieceID)
 	return photos, wrap(err)
 }
 
 // Photo is one photo with its picture, or ErrNotFound.
 func (s *Store) Photo(ctx context.Context, workshopID, pieceID, id int64) (Photo, error) {
 	var p Photo
-	if err := s.db.GetContext(ctx, &p, `SELECT * FROM photos WHERE workshop_id = ? AND piece_id = ? AND id = ?`, workshopID, pieceID, id); err != nil {
+	err := s.q(ctx).GetContext(ctx, &p,
+		`SELECT `+photoColumns+`, jpeg FROM photos WHERE workshop_id = ? AND piece_id = ? AND id = ?`,
+		workshopID, pieceID, id)
+	if err != nil || p.JPEG != nil {
 		return p, wrap(err)
 	}
-	if p.JPEG != nil {
-		return p, nil
-	}
-	var err error
-	if p.JPEG, err = os.ReadFile(s.photoFile(id)); errors.Is(err, os.ErrNotExist) {
+	name := cmp.Or(p.File.String, fmt.Sprintf("%d.jpg", id)) // as an older copy of the program names it
+	if p.JPEG, err = os.ReadFile(filepath.Join(s.photoDir, name)); errors.Is(err, os.ErrNotExist) {
 		return p, ErrNotFound
 	}
 	return p, err
 }
 
-// DeletePhoto removes one, or ErrNotFound.
+// DeletePhoto removes one, or ErrNotFound. Its file is swept later.
 func (s *Store) DeletePhoto(ctx context.Context, workshopID, pieceID, id int64) error {
-	if err := gone(s.db.ExecContext(ctx, `DELETE FROM photos WHERE workshop_id = ? AND piece_id = ? AND id = ?`, workshopID, pieceID, id)); err != nil {
-		return err
-	}
-	return s.removeFiles([]Photo{{ID: id}})
+	return gone(s.q(ctx).ExecContext(ctx,
+		`DELETE FROM photos WHERE workshop_id = ? AND piece_id = ? AND id = ?`, workshopID, pieceID, id))
 }
 
-// removeFiles deletes the pictures kept beside the database.
-func (s *Store) removeFiles(photos []Photo) error {
+// orphanAge is how long a picture may lie without a row: an upload may be under way.
+const orphanAge = time.Hour
+
+// SweepPhotos removes the pictures beside the database that no row names, once they are older than any upload under
+// way.
+func (s *Store) SweepPhotos(ctx context.Context, now time.Time) error {
 	if s.photoDir == "" {
 		return nil
 	}
-	for _, p := range photos {
-		if err := os.Remove(s.photoFile(p.ID)); err != nil && !errors.Is(err, os.ErrNotExist) {
-			return err
+	entries, err := os.ReadDir(s.photoDir)
+	if err != nil {
+		return err
+	}
+	var named []string
+	if err := s.db.SelectContext(ctx, &named, `SELECT COALESCE(file, CONCAT(id, '.jpg')) FROM photos WHERE jpeg IS NULL`); err != nil {
+		return wrap(err)
+	}
+	known := map[string]bool{}
+	for _, name := range named {
+		known[name] = true
+	}
+	for _, e := range entries {
+		picture := strings.HasSuffix(e.Name(), ".jpg") || strings.HasSuffix(e.Name(), unfinished)
+		info, err := e.Info()
+		if !picture || known[e.Name()] || err != nil {
+			continue
+		}
+		if now.Sub(info.ModTime()) < orphanAge {
+			continue
+		}
+		if err := os.Remove(filepath.Join(s.photoDir, e.Name())); err != nil {
+			slog.Warn("a picture that no photo names could not be removed", "file", e.Name(), "error", err)
 		}
 	}
 	return nil

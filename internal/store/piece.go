@@ -1,11 +1,14 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
 	"encoding/json"
 	"errors"
 	"fmt"
+	"math"
+	"strings"
 	"time"
 
 	"github.com/jmoiron/sqlx"
@@ -132,38 +135,77 @@ type Layer struct {
 	Coats   int           `db:"coats"`
 }
 
-const (
-	selectPieces = `SELECT p.*, c.token AS care_token FROM pieces p LEFT JOIN care_cards c ON c.workshop_id = p.workshop_id AND c.piece_id = p.id WHERE p.workshop_id = ?`
-	selectZones  = `SELECT * FROM zones WHERE workshop_id = ?`
-	selectLayers = `SELECT zone_id, role, product, coats FROM layers WHERE workshop_id = ?`
+var (
+	selectPieces = `SELECT ` + columns[Piece]("p", "care_token") + `, c.token AS care_token
+		FROM pieces p LEFT JOIN care_cards c ON c.workshop_id = p.workshop_id AND c.piece_id = p.id
+		WHERE p.workshop_id = ?`
+	selectZones  = `SELECT ` + columns[Zone]("") + ` FROM zones WHERE workshop_id = ? AND piece_id IN (?)`
+	selectLayers = `SELECT ` + columns[Layer]("l") + ` FROM layers l
+		JOIN zones z ON z.workshop_id = l.workshop_id AND z.id = l.zone_id
+		WHERE l.workshop_id = ? AND z.piece_id IN (?)`
 )
 
-// Pieces are all pieces of a workshop, the earliest promise first.
-func (s *Store) Pieces(ctx context.Context, workshopID int64) ([]Piece, error) {
+// OpenPieces are the pieces of a workshop that have not been handed over, the earliest promise first.
+func (s *Store) OpenPieces(ctx context.Context, workshopID int64) ([]Piece, error) {
+	return s.pieces(ctx, selectPieces+` AND p.handed_over_at IS NULL
+		ORDER BY p.promised_at IS NULL, p.promised_at, p.id`, workshopID)
+}
+
+// Left is a page of the pieces that have left, the latest first: those before a moment and an id, whose name or number
+// holds a text. The page has one piece more when there are others behind it.
+func (s *Store) Left(ctx context.Context, workshopID int64, search string, before Cursor, most int) ([]Piece, error) {
+	like := "%" + likeEscaper.Replace(search) + "%"
+	return s.pieces(ctx, selectPieces+` AND p.handed_over_at IS NOT NULL AND (p.name LIKE ? OR p.number LIKE ?)
+		AND (p.handed_over_at, p.id) < (?, ?)
+		ORDER BY p.handed_over_at DESC, p.id DESC LIMIT ?`, workshopID, like, like, before.At, before.ID, most+1)
+}
+
+// Cursor is where a page of pieces ends.
+type Cursor struct {
+	At time.Time
+	ID int64
+}
+
+// Newest stands before every piece.
+var Newest = Cursor{time.Date(9999, 1, 1, 0, 0, 0, 0, time.UTC), math.MaxInt64}
+
+var likeEscaper = strings.NewReplacer(`\`, `\\`, `%`, `\%`, `_`, `\_`)
+
+// pieces reads pieces with their zones and layers.
+func (s *Store) pieces(ctx context.Context, query string, args ...any) ([]Piece, error) {
 	var pieces []Piece
+	if err := s.q(ctx).SelectContext(ctx, &pieces, query, args...); err != nil || len(pieces) == 0 {
+		return pieces, wrap(err)
+	}
+	ids := make([]int64, len(pieces))
+	for i, p := range pieces {
+		ids[i] = p.ID
+	}
 	var zones []Zone
 	var layers []Layer
+	workshopID := pieces[0].WorkshopID
 	err := errors.Join(
-		s.db.SelectContext(ctx, &pieces, selectPieces+` ORDER BY p.promised_at IS NULL, p.promised_at, p.id`, workshopID),
-		s.db.SelectContext(ctx, &zones, selectZones+` ORDER BY piece_id, position, id`, workshopID),
-		s.db.SelectContext(ctx, &layers, selectLayers+` ORDER BY zone_id, position`, workshopID))
+		s.selectIn(ctx, &zones, selectZones+` ORDER BY piece_id, position, id`, workshopID, ids),
+		s.selectIn(ctx, &layers, selectLayers+` ORDER BY l.zone_id, l.position`, workshopID, ids))
 	assemble(pieces, zones, layers)
 	return pieces, wrap(err)
 }
 
+func (s *Store) selectIn(ctx context.Context, into any, query string, args ...any) error {
+	query, args, err := sqlx.In(query, args...)
+	if err != nil {
+		return err
+	}
+	return s.q(ctx).SelectContext(ctx, into, query, args...)
+}
+
 // Piece is one piece of a workshop, or ErrNotFound.
 func (s *Store) Piece(ctx context.Context, workshopID, id int64) (Piece, error) {
-	pieces := make([]Piece, 1)
-	if err := s.db.GetContext(ctx, &pieces[0], selectPieces+` AND p.id = ?`, workshopID, id); err != nil {
-		return pieces[0], wrap(err)
+	found, err := s.pieces(ctx, selectPieces+` AND p.id = ?`, workshopID, id)
+	if err != nil || len(found) == 0 {
+		return Piece{}, cmp.Or(err, ErrNotFound)
 	}
-	var zones []Zone
-	var layers []Layer
-	err := errors.Join(
-		s.db.SelectContext(ctx, &zones, selectZones+` AND piece_id = ? ORDER BY position, id`, workshopID, id),
-		s.db.SelectContext(ctx, &layers, selectLayers+` AND zone_id IN (SELECT id FROM zones WHERE workshop_id = ? AND piece_id = ?) ORDER BY zone_id, position`, workshopID, workshopID, id))
-	assemble(pieces, zones, layers)
-	return pieces[0], wrap(err)
+	return found[0], nil
 }
 
 // assemble hands layers to their zones, and zones to their pieces.
@@ -190,67 +232,98 @@ func assemble(pieces []Piece, zones []Zone, layers []Layer) {
 	}
 }
 
-// AddPiece stores a new piece with its zones and returns its id. Its number counts up within the year of its creation.
+// takenIn are the columns of what is told at take-in.
+const takenIn = "name, kind, owner, alike, site, parts, history, from_piece_id, start_at, promised_at, " +
+	"temp_c, rh, night_temp_c, night_rh"
+
+// AddPiece stores a new piece with its zones and returns its id. Its number counts up within the year of its creation
+// and is never given again.
 func (s *Store) AddPiece(ctx context.Context, p Piece) (id int64, err error) {
-	err = s.inTx(ctx, func(tx *sqlx.Tx) error {
-		year := p.Created.Format("06")
-		var count int
-		if err := tx.GetContext(ctx, &count, `SELECT COALESCE(MAX(CAST(SUBSTRING(number, 4) AS UNSIGNED)), 0) FROM pieces WHERE workshop_id = ? AND number LIKE ? FOR UPDATE`, p.WorkshopID, year+"-%"); err != nil {
+	err = s.Write(ctx, func(ctx context.Context) error {
+		if p.Number, err = s.nextNumber(ctx, p.WorkshopID, p.Created.Year()); err != nil {
 			return err
 		}
-		p.Number = fmt.Sprintf("%s-%03d", year, count+1)
-		result, err := tx.NamedExecContext(ctx, `INSERT INTO pieces (workshop_id, number, name, kind, owner, alike, site, parts, history, from_piece_id, start_at, promised_at, temp_c, rh, night_temp_c, night_rh, created_at)
-			VALUES (:workshop_id, :number, :name, :kind, :owner, :alike, :site, :parts, :history, :from_piece_id, :start_at, :promised_at, :temp_c, :rh, :night_temp_c, :night_rh, :created_at)`, p)
-		if err != nil {
-			return err
-		}
-		if id, err = result.LastInsertId(); err != nil {
+		names := "workshop_id, number, created_at, " + takenIn
+		if id, err = newID(s.q(ctx).NamedExecContext(ctx, insert("pieces", names), p)); err != nil {
 			return err
 		}
 		for i := range p.Zones {
 			p.Zones[i].ID = 0
 		}
-		return saveZones(ctx, tx, p, id)
+		return s.saveZones(ctx, p, id)
 	})
 	return id, err
 }
 
+// nextNumber gives out the next number of a year. Pieces that an older copy of the program has numbered count too.
+func (s *Store) nextNumber(ctx context.Context, workshopID int64, year int) (string, error) {
+	const inCentury = 100
+	prefix := fmt.Sprintf("%02d-", year%inCentury)
+	_, err := s.q(ctx).ExecContext(ctx, `INSERT INTO number_series (workshop_id, year, last) VALUES (?, ?, 0)
+		ON DUPLICATE KEY UPDATE last = last`, workshopID, year)
+	if err != nil {
+		return "", wrap(err)
+	}
+	_, err = s.q(ctx).ExecContext(ctx, `UPDATE number_series SET last = 1 + GREATEST(last,
+		(SELECT COALESCE(MAX(CAST(SUBSTRING(number, 4) AS UNSIGNED)), 0) FROM pieces
+			WHERE workshop_id = ? AND number LIKE ?))
+		WHERE workshop_id = ? AND year = ?`, workshopID, prefix+"%", workshopID, year)
+	if err != nil {
+		return "", wrap(err)
+	}
+	var last int
+	err = s.q(ctx).GetContext(ctx, &last,
+		`SELECT last FROM number_series WHERE workshop_id = ? AND year = ?`, workshopID, year)
+	return fmt.Sprintf("%s%03d", prefix, last), wrap(err)
+}
+
+const (
+	newZoneColumns     = "workshop_id, piece_id, " + changedZoneColumns
+	changedZoneColumns = "position, name, face, end_use, material, look, sheen, area_m2, length_m, width_m, " +
+		"inspection, wants"
+)
+
 // saveZones stores the zones of a piece in their order; those without an id are new.
-func saveZones(ctx context.Context, tx *sqlx.Tx, p Piece, pieceID int64) error {
+func (s *Store) saveZones(ctx context.Context, p Piece, pieceID int64) error {
+	update := "UPDATE zones SET " + assign(changedZoneColumns) + ", removed_at = NULL " +
+		"WHERE workshop_id = :workshop_id AND piece_id = :piece_id AND id = :id"
 	for i, z := range p.Zones {
 		z.WorkshopID, z.PieceID, z.Position = p.WorkshopID, pieceID, i
 		if z.ID == 0 {
-			if _, err := tx.NamedExecContext(ctx, `INSERT INTO zones (workshop_id, piece_id, position, name, face, end_use, material, look, sheen, area_m2, length_m, width_m, inspection, wants)
-				VALUES (:workshop_id, :piece_id, :position, :name, :face, :end_use, :material, :look, :sheen, :area_m2, :length_m, :width_m, :inspection, :wants)`, z); err != nil {
-				return err
+			if _, err := s.q(ctx).NamedExecContext(ctx, insert("zones", newZoneColumns), z); err != nil {
+				return wrap(err)
 			}
 			continue
 		}
-		if err := oneRow(tx.NamedExecContext(ctx, `UPDATE zones SET position = :position, name = :name, face = :face, end_use = :end_use, material = :material, look = :look, sheen = :sheen,
-			area_m2 = :area_m2, length_m = :length_m, width_m = :width_m, inspection = :inspection, wants = :wants, removed_at = NULL WHERE workshop_id = :workshop_id AND piece_id = :piece_id AND id = :id`, z)); err != nil {
+		if err := oneRow(s.q(ctx).NamedExecContext(ctx, update, z)); err != nil {
 			return err
 		}
 	}
 	return nil
 }
 
-// UpdatePiece stores what was taken in anew if p.Version is still the stored one. Zones that are no longer listed go out
-// of sight at the time of removal. The systems of dropped zones go, because they were judged for another piece of work.
+// mineAndHere are the conditions under which a piece may be changed: its version is the stored one, and it has not
+// left.
+const mineAndHere = mine + " AND handed_over_at IS NULL"
+
+// UpdatePiece stores what was taken in anew if p.Version is still the stored one. Zones that are no longer listed go
+// out of sight at the time of removal. The systems of dropped zones go: they were judged for another piece of work.
 func (s *Store) UpdatePiece(ctx context.Context, p Piece, dropped []int64, removal time.Time) error {
-	return s.inTx(ctx, func(tx *sqlx.Tx) error {
-		if err := oneRow(tx.NamedExecContext(ctx, `UPDATE pieces SET name = :name, kind = :kind, owner = :owner, alike = :alike, site = :site, parts = :parts, history = :history, from_piece_id = :from_piece_id,
-			start_at = :start_at, promised_at = :promised_at, temp_c = :temp_c, rh = :rh, night_temp_c = :night_temp_c, night_rh = :night_rh, version = version + 1
-			WHERE workshop_id = :workshop_id AND id = :id AND version = :version AND handed_over_at IS NULL`, p)); err != nil {
+	return s.Write(ctx, func(ctx context.Context) error {
+		err := oneRow(s.q(ctx).NamedExecContext(ctx, "UPDATE pieces"+set(takenIn)+mineAndHere, p))
+		if err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, `UPDATE zones SET removed_at = ? WHERE workshop_id = ? AND piece_id = ? AND removed_at IS NULL`, removal, p.WorkshopID, p.ID); err != nil {
-			return err
+		_, err = s.q(ctx).ExecContext(ctx, `UPDATE zones SET removed_at = ?
+			WHERE workshop_id = ? AND piece_id = ? AND removed_at IS NULL`, removal, p.WorkshopID, p.ID)
+		if err != nil {
+			return wrap(err)
 		}
-		if err := saveZones(ctx, tx, p, p.ID); err != nil {
+		if err := s.saveZones(ctx, p, p.ID); err != nil {
 			return err
 		}
 		for _, zone := range dropped {
-			if _, err := tx.ExecContext(ctx, `DELETE FROM layers WHERE workshop_id = ? AND zone_id = ?`, p.WorkshopID, zone); err != nil {
+			if err := s.dropLayers(ctx, p.WorkshopID, zone); err != nil {
 				return err
 			}
 		}
@@ -258,24 +331,27 @@ func (s *Store) UpdatePiece(ctx context.Context, p Piece, dropped []int64, remov
 	})
 }
 
-// touch counts a piece's version up if it is still the stored one and the piece has not left.
-func touch(ctx context.Context, tx *sqlx.Tx, p Piece) error {
-	return oneRow(tx.ExecContext(ctx, `UPDATE pieces SET version = version + 1 WHERE workshop_id = ? AND id = ? AND version = ? AND handed_over_at IS NULL`, p.WorkshopID, p.ID, p.Version))
+func (s *Store) dropLayers(ctx context.Context, workshopID, zoneID int64) error {
+	_, err := s.q(ctx).ExecContext(ctx, `DELETE FROM layers WHERE workshop_id = ? AND zone_id = ?`, workshopID, zoneID)
+	return wrap(err)
 }
 
 // ReplaceLayers stores the chosen system of one zone if p.Version is still the stored one.
 func (s *Store) ReplaceLayers(ctx context.Context, p Piece, zoneID int64, layers []Layer) error {
-	return s.inTx(ctx, func(tx *sqlx.Tx) error {
-		if err := touch(ctx, tx, p); err != nil {
+	return s.Write(ctx, func(ctx context.Context) error {
+		touch := "UPDATE pieces SET version = version + 1 " + mineAndHere
+		if err := oneRow(s.q(ctx).NamedExecContext(ctx, touch, p)); err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, `DELETE FROM layers WHERE workshop_id = ? AND zone_id = ?`, p.WorkshopID, zoneID); err != nil {
+		if err := s.dropLayers(ctx, p.WorkshopID, zoneID); err != nil {
 			return err
 		}
 		for i, l := range layers {
-			if _, err := tx.ExecContext(ctx, `INSERT INTO layers (workshop_id, zone_id, position, role, product_id, product, coats) VALUES (?, ?, ?, ?, ?, ?, ?)`,
-				p.WorkshopID, zoneID, i, l.Role, l.Product.V.ID, l.Product, l.Coats); err != nil {
-				return err
+			_, err := s.q(ctx).ExecContext(ctx, `INSERT INTO layers
+				(workshop_id, zone_id, position, role, product_id, product, coats) VALUES (?, ?, ?, ?, ?, ?, ?)`,
+				p.WorkshopID, zoneID, i, l.Role, l.Product.V.ID, l.Product, l.Coats)
+			if err != nil {
+				return wrap(err)
 			}
 		}
 		return nil
@@ -284,31 +360,33 @@ func (s *Store) ReplaceLayers(ctx context.Context, p Piece, zoneID int64, layers
 
 // SaveJobOrder stores in which order hands take the preparation, if p.Version is still the stored one.
 func (s *Store) SaveJobOrder(ctx context.Context, p Piece, keys []string) error {
-	return s.inTx(ctx, func(tx *sqlx.Tx) error {
-		if err := touch(ctx, tx, p); err != nil {
-			return err
-		}
-		_, err := tx.ExecContext(ctx, `UPDATE pieces SET job_order = ? WHERE workshop_id = ? AND id = ?`, JSON[[]string]{keys}, p.WorkshopID, p.ID)
-		return err
-	})
+	p.JobOrder.V = keys
+	return oneRow(s.q(ctx).NamedExecContext(ctx, "UPDATE pieces"+set("job_order")+mineAndHere, p))
 }
 
-// DeletePiece removes a piece and all that hangs on it, or ErrNotFound. Later work on the same piece loses its link to it.
-func (s *Store) DeletePiece(ctx context.Context, workshopID, id int64) error {
-	photos, err := s.Photos(ctx, workshopID, id)
-	if err != nil {
-		return err
-	}
-	err = s.inTx(ctx, func(tx *sqlx.Tx) error {
-		if _, err := tx.ExecContext(ctx, `UPDATE pieces SET from_piece_id = NULL WHERE workshop_id = ? AND from_piece_id = ?`, workshopID, id); err != nil {
-			return err
+// DeletePiece removes a piece and all that hangs on it, if this is still its version and it has not left; ErrNotFound
+// when it is not there. Later work on the same piece loses its link to it. Its pictures are swept.
+func (s *Store) DeletePiece(ctx context.Context, workshopID, id int64, version int) error {
+	return s.Write(ctx, func(ctx context.Context) error {
+		var p struct {
+			Version int  `db:"version"`
+			Left    bool `db:"has_left"`
 		}
-		return gone(tx.ExecContext(ctx, `DELETE FROM pieces WHERE workshop_id = ? AND id = ?`, workshopID, id))
+		err := s.q(ctx).GetContext(ctx, &p, `SELECT version, handed_over_at IS NOT NULL AS has_left
+			FROM pieces WHERE workshop_id = ? AND id = ? FOR UPDATE`, workshopID, id)
+		switch {
+		case err != nil:
+			return wrap(err)
+		case p.Version != version, p.Left:
+			return ErrConflict
+		}
+		_, err = s.q(ctx).ExecContext(ctx,
+			`UPDATE pieces SET from_piece_id = NULL WHERE workshop_id = ? AND from_piece_id = ?`, workshopID, id)
+		if err != nil {
+			return wrap(err)
+		}
+		return gone(s.q(ctx).ExecContext(ctx, `DELETE FROM pieces WHERE workshop_id = ? AND id = ?`, workshopID, id))
 	})
-	if err != nil {
-		return err
-	}
-	return s.removeFiles(photos)
 }
 
 // HandOver fixes the care card of a piece if p.Version is still the stored one and it has not left before.
@@ -317,32 +395,25 @@ func (s *Store) HandOver(ctx context.Context, p Piece, token string, card any) e
 	if err != nil {
 		return err
 	}
-	return s.inTx(ctx, func(tx *sqlx.Tx) error {
-		if err := oneRow(tx.NamedExecContext(ctx, `UPDATE pieces SET last_coat_at = :last_coat_at, handed_over_at = :handed_over_at, version = version + 1
-			WHERE workshop_id = :workshop_id AND id = :id AND version = :version AND handed_over_at IS NULL`, p)); err != nil {
+	return s.Write(ctx, func(ctx context.Context) error {
+		err := oneRow(s.q(ctx).NamedExecContext(ctx,
+			"UPDATE pieces"+set("last_coat_at, handed_over_at")+mineAndHere, p))
+		if err != nil {
 			return err
 		}
-		_, err := tx.ExecContext(ctx, `INSERT INTO care_cards (workshop_id, piece_id, token, card, issued_at) VALUES (?, ?, ?, ?, ?)`, p.WorkshopID, p.ID, token, text, p.HandedOver)
-		return err
+		_, err = s.q(ctx).ExecContext(ctx,
+			`INSERT INTO care_cards (workshop_id, piece_id, token, card, issued_at) VALUES (?, ?, ?, ?, ?)`,
+			p.WorkshopID, p.ID, token, string(text), p.HandedOver)
+		return wrap(err)
 	})
 }
 
 // Card reads the fixed care card behind a token, for anyone who holds it; or ErrNotFound.
 func (s *Store) Card(ctx context.Context, token string, card any) error {
 	var text []byte
-	if err := s.db.GetContext(ctx, &text, `SELECT card FROM care_cards WHERE token = ?`, token); err != nil {
-		return wrap(err)
-	}
-	return json.Unmarshal(text, card)
-}
-
-// oneRow turns an update that met no row into ErrConflict.
-func oneRow(result sql.Result, err error) error {
+	err := s.q(ctx).GetContext(ctx, &text, `SELECT card FROM care_cards WHERE token = ?`, token)
 	if err != nil {
 		return wrap(err)
 	}
-	if n, err := result.RowsAffected(); err != nil || n == 1 {
-		return wrap(err)
-	}
-	return ErrConflict
+	return json.Unmarshal(text, card)
 }

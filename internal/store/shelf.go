@@ -3,15 +3,8 @@ package store
 import (
 	"context"
 	"database/sql"
-	"errors"
 	"time"
-
-	"github.com/go-sql-driver/mysql"
-	"github.com/jmoiron/sqlx"
 )
-
-// ErrNameTaken: another product of this workshop has that name and sheen.
-var ErrNameTaken = errors.New("name and sheen are taken")
 
 // Product is a row of products; in JSON it is also the copy that a layer keeps.
 type Product struct {
@@ -55,10 +48,18 @@ type Facts struct {
 	VOCBasis string `json:"vocBasis,omitempty"`
 }
 
+const (
+	newProductColumns     = "workshop_id, " + changedProductColumns
+	changedProductColumns = "name, maker, family, colour, shade, sheen, label, statements, pairings, facts"
+)
+
+var productColumns = columns[Product]("")
+
 // Shelf is all products of a workshop by name, retired ones too.
 func (s *Store) Shelf(ctx context.Context, workshopID int64) ([]Product, error) {
 	var shelf []Product
-	err := s.db.SelectContext(ctx, &shelf, `SELECT * FROM products WHERE workshop_id = ? ORDER BY name, sheen`, workshopID)
+	err := s.q(ctx).SelectContext(ctx, &shelf,
+		`SELECT `+productColumns+` FROM products WHERE workshop_id = ? ORDER BY name, sheen`, workshopID)
 	return shelf, wrap(err)
 }
 
@@ -70,71 +71,72 @@ type ShelfMark struct {
 // ShelfMark of a workshop.
 func (s *Store) ShelfMark(ctx context.Context, workshopID int64) (ShelfMark, error) {
 	var m ShelfMark
-	err := s.db.GetContext(ctx, &m, `SELECT COUNT(*) AS products, COALESCE(SUM(version), 0) AS versions, COALESCE(MAX(id), 0) AS last FROM products WHERE workshop_id = ?`, workshopID)
+	err := s.q(ctx).GetContext(ctx, &m,
+		`SELECT COUNT(*) AS products, COALESCE(SUM(version), 0) AS versions, COALESCE(MAX(id), 0) AS last
+		FROM products WHERE workshop_id = ?`, workshopID)
 	return m, wrap(err)
 }
 
 // Product is one product of a workshop.
 func (s *Store) Product(ctx context.Context, workshopID, id int64) (Product, error) {
 	var p Product
-	err := s.db.GetContext(ctx, &p, `SELECT * FROM products WHERE workshop_id = ? AND id = ?`, workshopID, id)
+	err := s.q(ctx).GetContext(ctx, &p,
+		`SELECT `+productColumns+` FROM products WHERE workshop_id = ? AND id = ?`, workshopID, id)
 	return p, wrap(err)
 }
 
-func insertProduct(ctx context.Context, tx *sqlx.Tx, p Product) (int64, error) {
-	result, err := tx.NamedExecContext(ctx, `INSERT INTO products (workshop_id, name, maker, family, colour, shade, sheen, label, statements, pairings, facts)
-		VALUES (:workshop_id, :name, :maker, :family, :colour, :shade, :sheen, :label, :statements, :pairings, :facts)`, p)
-	if err != nil {
-		return 0, err
-	}
-	return result.LastInsertId()
-}
-
-func updateProduct(ctx context.Context, tx *sqlx.Tx, p Product) error {
-	result, err := tx.NamedExecContext(ctx, `UPDATE products SET name = :name, maker = :maker, family = :family, colour = :colour, shade = :shade, sheen = :sheen,
-		label = :label, statements = :statements, pairings = :pairings, facts = :facts, retired_at = :retired_at, version = version + 1
-		WHERE workshop_id = :workshop_id AND id = :id AND version = :version`, p)
-	return oneRow(result, err)
-}
-
-// taken names the one clash that a finisher can mend.
-func taken(err error) error {
-	var server *mysql.MySQLError
-	if errors.As(err, &server) && server.Number == duplicate {
-		return ErrNameTaken
-	}
-	return err
-}
-
 // AddProduct puts a product on the shelf and returns its id; ErrNameTaken when its name and sheen are.
-func (s *Store) AddProduct(ctx context.Context, p Product) (id int64, err error) {
-	err = s.inTx(ctx, func(tx *sqlx.Tx) error {
-		id, err = insertProduct(ctx, tx, p)
-		return taken(err)
-	})
-	return id, err
+func (s *Store) AddProduct(ctx context.Context, p Product) (int64, error) {
+	result, err := s.q(ctx).NamedExecContext(ctx, insert("products", newProductColumns), p)
+	if err != nil {
+		return 0, taken(err)
+	}
+	return newID(result, nil)
 }
 
 // UpdateProduct stores p if p.Version is still the stored one. What systems were chosen with stays as it was.
 func (s *Store) UpdateProduct(ctx context.Context, p Product) error {
-	return s.inTx(ctx, func(tx *sqlx.Tx) error { return taken(updateProduct(ctx, tx, p)) })
+	result, err := s.q(ctx).NamedExecContext(ctx,
+		"UPDATE products"+set(changedProductColumns+", retired_at")+mine, p)
+	if err != nil {
+		return taken(err)
+	}
+	return oneRow(result, nil)
 }
 
 // ImportProducts stores all of them, or none.
 func (s *Store) ImportProducts(ctx context.Context, fresh, changed []Product) error {
-	return s.inTx(ctx, func(tx *sqlx.Tx) error {
+	return s.Write(ctx, func(ctx context.Context) error {
 		for _, p := range fresh {
-			if _, err := insertProduct(ctx, tx, p); err != nil {
-				return taken(err)
+			if _, err := s.AddProduct(ctx, p); err != nil {
+				return err
 			}
 		}
 		for _, p := range changed {
-			if err := updateProduct(ctx, tx, p); err != nil {
-				return taken(err)
+			if err := s.UpdateProduct(ctx, p); err != nil {
+				return err
 			}
 		}
 		return nil
 	})
+}
+
+// remove deletes a row if this is still its version; ErrNotFound when it is not there at all.
+func (s *Store) remove(ctx context.Context, table string, workshopID, id int64, version int) error {
+	err := gone(s.q(ctx).ExecContext(ctx,
+		`DELETE FROM `+table+` WHERE workshop_id = ? AND id = ? AND version = ?`, workshopID, id, version))
+	if err == nil {
+		return nil
+	}
+	var there int
+	query := `SELECT COUNT(*) FROM ` + table + ` WHERE workshop_id = ? AND id = ?`
+	if err := s.q(ctx).GetContext(ctx, &there, query, workshopID, id); err != nil {
+		return wrap(err)
+	}
+	if there > 0 {
+		return ErrConflict
+	}
+	return err
 }
 
 // Tin is a row of tins: one container of a product.
@@ -148,54 +150,46 @@ type Tin struct {
 	Opened     sql.NullTime   `db:"opened_on"`
 	BestBefore sql.NullTime   `db:"best_before"`
 	Left       string         `db:"left_over"`
+	Version    int            `db:"version"`
 }
+
+const (
+	newTinColumns     = "workshop_id, product_id, " + changedTinColumns
+	changedTinColumns = "size, price, lot, opened_on, best_before, left_over"
+)
+
+var tinColumns = columns[Tin]("")
 
 // Tins of a workshop by product; of one product when productID is not 0.
 func (s *Store) Tins(ctx context.Context, workshopID, productID int64) ([]Tin, error) {
 	var tins []Tin
-	err := s.db.SelectContext(ctx, &tins, `SELECT * FROM tins WHERE workshop_id = ? AND (? = 0 OR product_id = ?) ORDER BY product_id, id`, workshopID, productID, productID)
+	err := s.q(ctx).SelectContext(ctx, &tins,
+		`SELECT `+tinColumns+` FROM tins WHERE workshop_id = ? AND (? = 0 OR product_id = ?) ORDER BY product_id, id`,
+		workshopID, productID, productID)
 	return tins, wrap(err)
 }
 
 // Tin is one of a workshop's.
 func (s *Store) Tin(ctx context.Context, workshopID, id int64) (Tin, error) {
 	var t Tin
-	err := s.db.GetContext(ctx, &t, `SELECT * FROM tins WHERE workshop_id = ? AND id = ?`, workshopID, id)
+	err := s.q(ctx).GetContext(ctx, &t,
+		`SELECT `+tinColumns+` FROM tins WHERE workshop_id = ? AND id = ?`, workshopID, id)
 	return t, wrap(err)
 }
 
 // AddTin stores a tin of a product of the same workshop and returns its id.
 func (s *Store) AddTin(ctx context.Context, t Tin) (int64, error) {
-	result, err := s.db.NamedExecContext(ctx, `INSERT INTO tins (workshop_id, product_id, size, price, lot, opened_on, best_before, left_over)
-		VALUES (:workshop_id, :product_id, :size, :price, :lot, :opened_on, :best_before, :left_over)`, t)
-	if err != nil {
-		return 0, wrap(err)
-	}
-	return result.LastInsertId()
+	return newID(s.q(ctx).NamedExecContext(ctx, insert("tins", newTinColumns), t))
 }
 
-// UpdateTin stores a tin anew.
+// UpdateTin stores a tin anew if t.Version is still the stored one.
 func (s *Store) UpdateTin(ctx context.Context, t Tin) error {
-	result, err := s.db.NamedExecContext(ctx, `UPDATE tins SET size = :size, price = :price, lot = :lot, opened_on = :opened_on, best_before = :best_before, left_over = :left_over
-		WHERE workshop_id = :workshop_id AND id = :id`, t)
-	return gone(result, err)
+	return oneRow(s.q(ctx).NamedExecContext(ctx, "UPDATE tins"+set(changedTinColumns)+mine, t))
 }
 
-// DeleteTin takes a tin off the shelf.
-func (s *Store) DeleteTin(ctx context.Context, workshopID, id int64) error {
-	result, err := s.db.ExecContext(ctx, `DELETE FROM tins WHERE workshop_id = ? AND id = ?`, workshopID, id)
-	return gone(result, err)
-}
-
-// gone is ErrNotFound when no row was touched.
-func gone(result sql.Result, err error) error {
-	if err != nil {
-		return wrap(err)
-	}
-	if n, err := result.RowsAffected(); err != nil || n == 0 {
-		return errors.Join(err, ErrNotFound)
-	}
-	return nil
+// DeleteTin takes a tin off the shelf if this is still its version.
+func (s *Store) DeleteTin(ctx context.Context, workshopID, id int64, version int) error {
+	return s.remove(ctx, "tins", workshopID, id, version)
 }
 
 // Note is a row of notes: an entry in a product's diary.
@@ -206,28 +200,40 @@ type Note struct {
 	At         time.Time `db:"noted_at"`
 	Text       string    `db:"text"`
 	NeverAgain bool      `db:"never_again"`
+	Version    int       `db:"version"`
 }
 
-// Notes of a workshop, the newest first; of one product when productID is not 0.
+// mostNotes of a product are read at once, the newest.
+const mostNotes = 200
+
+var noteColumns = columns[Note]("")
+
+// Notes of a product, the newest first, the newest 200 at most.
 func (s *Store) Notes(ctx context.Context, workshopID, productID int64) ([]Note, error) {
 	var notes []Note
-	err := s.db.SelectContext(ctx, &notes, `SELECT * FROM notes WHERE workshop_id = ? AND (? = 0 OR product_id = ?) ORDER BY noted_at DESC, id DESC`, workshopID, productID, productID)
+	err := s.q(ctx).SelectContext(ctx, &notes,
+		`SELECT `+noteColumns+` FROM notes WHERE workshop_id = ? AND product_id = ?
+		ORDER BY noted_at DESC, id DESC LIMIT ?`, workshopID, productID, mostNotes)
 	return notes, wrap(err)
+}
+
+// NeverAgain are the products of a workshop that a note warns of.
+func (s *Store) NeverAgain(ctx context.Context, workshopID int64) ([]int64, error) {
+	var ids []int64
+	err := s.q(ctx).SelectContext(ctx, &ids,
+		`SELECT DISTINCT product_id FROM notes WHERE workshop_id = ? AND never_again`, workshopID)
+	return ids, wrap(err)
 }
 
 // AddNote stores a note on a product of the same workshop and returns its id.
 func (s *Store) AddNote(ctx context.Context, n Note) (int64, error) {
-	result, err := s.db.NamedExecContext(ctx, `INSERT INTO notes (workshop_id, product_id, noted_at, text, never_again) VALUES (:workshop_id, :product_id, :noted_at, :text, :never_again)`, n)
-	if err != nil {
-		return 0, wrap(err)
-	}
-	return result.LastInsertId()
+	return newID(s.q(ctx).NamedExecContext(ctx,
+		insert("notes", "workshop_id, product_id, noted_at, text, never_again"), n))
 }
 
-// DeleteNote removes a note.
-func (s *Store) DeleteNote(ctx context.Context, workshopID, id int64) error {
-	result, err := s.db.ExecContext(ctx, `DELETE FROM notes WHERE workshop_id = ? AND id = ?`, workshopID, id)
-	return gone(result, err)
+// DeleteNote removes a note if this is still its version.
+func (s *Store) DeleteNote(ctx context.Context, workshopID, id int64, version int) error {
+	return s.remove(ctx, "notes", workshopID, id, version)
 }
 
 // Board is a row of boards: a test board of one product over another. JPEG is filled only where it is asked for.
@@ -244,44 +250,56 @@ type Board struct {
 	Who        string    `db:"who"`
 	MadeOn     time.Time `db:"made_on"`
 	Note       string    `db:"note"`
+	Version    int       `db:"version"`
 	HasPhoto   bool      `db:"has_photo"`
 	JPEG       []byte    `db:"jpeg"`
+	GroundName string    `db:"ground_name"`
+	CoatName   string    `db:"coat_name"`
 }
 
-const boardColumns = `id, workshop_id, ground_id, coat_id, material, cross_cut, solvent_rub, water_drop, passed, who, made_on, note, jpeg IS NOT NULL AS has_photo`
+// selectBoards reads boards with the names of their products, without their pictures.
+var selectBoards = `SELECT ` + columns[Board]("b", "has_photo", "jpeg", "ground_name", "coat_name") + `,
+	b.jpeg IS NOT NULL AS has_photo, g.name AS ground_name, c.name AS coat_name
+	FROM boards b
+	JOIN products g ON g.workshop_id = b.workshop_id AND g.id = b.ground_id
+	JOIN products c ON c.workshop_id = b.workshop_id AND c.id = b.coat_id
+	WHERE b.workshop_id = ?`
 
-// Boards of a workshop, the newest first.
-func (s *Store) Boards(ctx context.Context, workshopID int64) ([]Board, error) {
+const newestBoard = ` ORDER BY b.made_on DESC, b.id DESC LIMIT ?`
+
+// MostBoards are read at once, the newest.
+const MostBoards = 500
+
+// Boards of a workshop, the newest first, 500 at most; of one product when productID is not 0.
+func (s *Store) Boards(ctx context.Context, workshopID, productID int64) ([]Board, error) {
 	var boards []Board
-	err := s.db.SelectContext(ctx, &boards, `SELECT `+boardColumns+` FROM boards WHERE workshop_id = ? ORDER BY made_on DESC, id DESC`, workshopID)
+	err := s.q(ctx).SelectContext(ctx, &boards,
+		selectBoards+` AND (? = 0 OR b.ground_id = ? OR b.coat_id = ?)`+newestBoard,
+		workshopID, productID, productID, productID, MostBoards)
 	return boards, wrap(err)
 }
 
 // AddBoard stores a board of two products of the same workshop and returns its id.
 func (s *Store) AddBoard(ctx context.Context, b Board) (int64, error) {
-	result, err := s.db.NamedExecContext(ctx, `INSERT INTO boards (workshop_id, ground_id, coat_id, material, cross_cut, solvent_rub, water_drop, passed, who, made_on, note)
-		VALUES (:workshop_id, :ground_id, :coat_id, :material, :cross_cut, :solvent_rub, :water_drop, :passed, :who, :made_on, :note)`, b)
-	if err != nil {
-		return 0, wrap(err)
-	}
-	return result.LastInsertId()
+	names := "workshop_id, ground_id, coat_id, material, cross_cut, solvent_rub, water_drop, passed, who, made_on, note"
+	return newID(s.q(ctx).NamedExecContext(ctx, insert("boards", names), b))
 }
 
-// DeleteBoard removes a board.
-func (s *Store) DeleteBoard(ctx context.Context, workshopID, id int64) error {
-	result, err := s.db.ExecContext(ctx, `DELETE FROM boards WHERE workshop_id = ? AND id = ?`, workshopID, id)
-	return gone(result, err)
+// DeleteBoard removes a board if this is still its version.
+func (s *Store) DeleteBoard(ctx context.Context, workshopID, id int64, version int) error {
+	return s.remove(ctx, "boards", workshopID, id, version)
 }
 
 // BoardPhoto is the picture of a board; ErrNotFound when it has none.
 func (s *Store) BoardPhoto(ctx context.Context, workshopID, id int64) ([]byte, error) {
 	var jpeg []byte
-	err := s.db.GetContext(ctx, &jpeg, `SELECT jpeg FROM boards WHERE workshop_id = ? AND id = ? AND jpeg IS NOT NULL`, workshopID, id)
+	err := s.q(ctx).GetContext(ctx, &jpeg,
+		`SELECT jpeg FROM boards WHERE workshop_id = ? AND id = ? AND jpeg IS NOT NULL`, workshopID, id)
 	return jpeg, wrap(err)
 }
 
 // PutBoardPhoto keeps the picture of a board.
 func (s *Store) PutBoardPhoto(ctx context.Context, workshopID, id int64, jpeg []byte) error {
-	result, err := s.db.ExecContext(ctx, `UPDATE boards SET jpeg = ? WHERE workshop_id = ? AND id = ?`, jpeg, workshopID, id)
-	return gone(result, err)
+	return gone(s.q(ctx).ExecContext(ctx,
+		`UPDATE boards SET jpeg = ? WHERE workshop_id = ? AND id = ?`, jpeg, workshopID, id))
 }

@@ -1,41 +1,32 @@
-// Package store keeps workshops, their shelves and pieces in MariaDB. Every query names its workshop; every use case
-// that writes is one transaction, retried when the database asks for it.
+// Package store keeps workshops, their shelves and pieces in MariaDB. Every query names its workshop and its columns;
+// what a use case reads is one snapshot, what it writes one transaction, retried when the database asks for it.
 package store
 
 import (
 	"context"
 	"database/sql"
 	"database/sql/driver"
-	"embed"
 	"encoding/json"
-	"errors"
 	"fmt"
-	"io/fs"
-	"net"
 	"time"
 
 	"github.com/go-sql-driver/mysql"
 	"github.com/jmoiron/sqlx"
-	"github.com/pressly/goose/v3"
 )
-
-var (
-	// ErrNotFound: no such row in this workshop.
-	ErrNotFound = errors.New("not found")
-	// ErrConflict: somebody saved a newer version meanwhile.
-	ErrConflict = errors.New("changed meanwhile")
-	// ErrUnavailable: the database cannot be reached, or went away. Nothing was saved.
-	ErrUnavailable = errors.New("the database is not answering")
-)
-
-//go:embed migrations/*.sql
-var migrations embed.FS
 
 // Store is a pool of connections. It may be opened before the database is up.
 type Store struct {
 	db       *sqlx.DB
 	photoDir string // where new photos are kept; "" = in the database
 }
+
+const (
+	mostConnections = 16
+	idleConnections = mostConnections // kept: a new one costs more than the query it is made for
+	connectionLives = 5 * time.Minute
+	dialTimeout     = 2 * time.Second
+	queryTimeout    = 10 * time.Second
+)
 
 // Open prepares the pool; it does not connect. It errors when the DSN cannot be read.
 func Open(dsn string) (*Store, error) {
@@ -46,15 +37,17 @@ func Open(dsn string) (*Store, error) {
 	c.ParseTime, c.Loc = true, time.UTC
 	c.Collation = "utf8mb4_unicode_ci"
 	c.Params = map[string]string{"time_zone": "'+00:00'", "sql_mode": "'TRADITIONAL'"}
-	c.ClientFoundRows = true // an update that changes nothing still finds its row
-	c.Timeout, c.ReadTimeout, c.WriteTimeout = 2*time.Second, 10*time.Second, 10*time.Second
+	c.ClientFoundRows = true   // an update that changes nothing still finds its row
+	c.InterpolateParams = true // one trip a query instead of three; the driver escapes what it puts in
+	c.Timeout, c.ReadTimeout, c.WriteTimeout = dialTimeout, queryTimeout, queryTimeout
 	connector, err := mysql.NewConnector(c)
 	if err != nil {
 		return nil, err
 	}
 	db := sqlx.NewDb(sql.OpenDB(connector), "mysql")
-	db.SetMaxOpenConns(16)
-	db.SetConnMaxLifetime(5 * time.Minute)
+	db.SetMaxOpenConns(mostConnections)
+	db.SetMaxIdleConns(idleConnections)
+	db.SetConnMaxLifetime(connectionLives)
 	return &Store{db: db}, nil
 }
 
@@ -64,73 +57,80 @@ func (s *Store) Close() error { return s.db.Close() }
 // Ping tells whether the database answers.
 func (s *Store) Ping(ctx context.Context) error { return wrap(s.db.PingContext(ctx)) }
 
-// Migrate brings the schema up to date. It may be run at any time, and again.
-func (s *Store) Migrate(ctx context.Context) error {
-	provider, err := s.migrator()
-	if err != nil {
-		return err
-	}
-	_, err = provider.Up(ctx)
-	return wrap(err)
+// queries are what a pool and a transaction have in common.
+type queries interface {
+	GetContext(ctx context.Context, into any, query string, args ...any) error
+	SelectContext(ctx context.Context, into any, query string, args ...any) error
+	ExecContext(ctx context.Context, query string, args ...any) (sql.Result, error)
+	NamedExecContext(ctx context.Context, query string, arg any) (sql.Result, error)
 }
 
-func (s *Store) migrator() (*goose.Provider, error) {
-	files, err := fs.Sub(migrations, "migrations")
-	if err != nil {
-		return nil, err
+type txKey struct{}
+type writeKey struct{}
+
+// q is the transaction that ctx stands in, or the pool.
+func (s *Store) q(ctx context.Context) queries {
+	if tx, within := ctx.Value(txKey{}).(*sqlx.Tx); within {
+		return tx
 	}
-	return goose.NewProvider(goose.DialectMySQL, s.db.DB, files)
+	return s.db
 }
 
-// wrap names what the caller can act on.
-func wrap(err error) error {
-	var server *mysql.MySQLError
-	var network net.Error
-	switch {
-	case err == nil:
-		return nil
-	case errors.Is(err, sql.ErrNoRows):
-		return ErrNotFound
-	case errors.As(err, &server) && (server.Number == 1053 || server.Number == 1927 || server.Number == 1040),
-		errors.Is(err, driver.ErrBadConn), errors.Is(err, mysql.ErrInvalidConn), errors.As(err, &network):
-		return fmt.Errorf("%w: %w", ErrUnavailable, err)
+// Read runs a use case that only reads: all of it sees the database as it was at its first query. Within a transaction
+// it is part of that.
+func (s *Store) Read(ctx context.Context, do func(context.Context) error) error {
+	if ctx.Value(txKey{}) != nil {
+		return do(ctx)
+	}
+	tx, err := s.db.BeginTxx(ctx, &sql.TxOptions{ReadOnly: true})
+	if err != nil {
+		return wrap(err)
+	}
+	defer tx.Rollback() //nolint:errcheck // nothing was written
+	return do(context.WithValue(ctx, txKey{}, tx))
+}
+
+// Writing tells whether ctx stands in a transaction that may write.
+func (s *Store) Writing(ctx context.Context) bool { return ctx.Value(writeKey{}) != nil }
+
+// attempts at a transaction that another was in the way of.
+const (
+	attempts   = 6
+	firstPause = 15 * time.Millisecond
+)
+
+// Write runs a use case as one transaction, again when the database says that another was in the way; so do may run
+// more than once. Within a transaction it is part of that. It fails with ErrUnknown when the connection broke at the
+// very end, and nobody can say whether it was saved; with any other error nothing was.
+func (s *Store) Write(ctx context.Context, do func(context.Context) error) error {
+	if ctx.Value(txKey{}) != nil {
+		return do(ctx)
+	}
+	var err error
+	for try := range attempts {
+		if err = s.once(ctx, do); !inTheWay(err) {
+			return err
+		}
+		select {
+		case <-ctx.Done():
+			return wrap(ctx.Err())
+		case <-time.After(firstPause << try):
+		}
 	}
 	return err
 }
 
-const (
-	deadlock  = 1213 // also how a Galera cluster refuses a certified conflict
-	lockWait  = 1205
-	duplicate = 1062
-	attempts  = 4
-)
-
-// inTx runs one use case as a transaction, again when the database says that another was in the way.
-func (s *Store) inTx(ctx context.Context, do func(*sqlx.Tx) error) error {
-	var err error
-	for try := range attempts {
-		if try > 0 {
-			time.Sleep(time.Duration(try) * 20 * time.Millisecond)
-		}
-		err = s.once(ctx, do)
-		var server *mysql.MySQLError
-		if !errors.As(err, &server) || (server.Number != deadlock && server.Number != lockWait && server.Number != duplicate) {
-			break
-		}
-	}
-	return wrap(err)
-}
-
-func (s *Store) once(ctx context.Context, do func(*sqlx.Tx) error) error {
+func (s *Store) once(ctx context.Context, do func(context.Context) error) error {
 	tx, err := s.db.BeginTxx(ctx, nil)
 	if err != nil {
+		return wrap(err)
+	}
+	defer tx.Rollback() //nolint:errcheck // after a commit it does nothing
+	within := context.WithValue(context.WithValue(ctx, txKey{}, tx), writeKey{}, true)
+	if err := do(within); err != nil {
 		return err
 	}
-	if err := do(tx); err != nil {
-		_ = tx.Rollback()
-		return err
-	}
-	return tx.Commit()
+	return atCommit(tx.Commit())
 }
 
 // JSON is a column that holds a value as JSON.
@@ -154,5 +154,8 @@ func (j JSON[T]) MarshalJSON() ([]byte, error) { return json.Marshal(j.V) }
 // UnmarshalJSON reads the bare value.
 func (j *JSON[T]) UnmarshalJSON(data []byte) error { return json.Unmarshal(data, &j.V) }
 
-// Value writes the column.
-func (j JSON[T]) Value() (driver.Value, error) { return json.Marshal(j.V) }
+// Value writes the column, as text: interpolated bytes would carry the charset "binary".
+func (j JSON[T]) Value() (driver.Value, error) {
+	data, err := json.Marshal(j.V)
+	return string(data), err
+}

@@ -25,7 +25,7 @@ func fresh(t *testing.T) *Store {
 		t.Fatal(err)
 	}
 	t.Cleanup(func() { s.Close() })
-	if err := s.Migrate(t.Context()); err != nil {
+	if err := s.Migrate(t.Context(), func(string) {}); err != nil {
 		t.Fatal(err)
 	}
 	return s
@@ -33,8 +33,30 @@ func fresh(t *testing.T) *Store {
 
 func addWorkshop(t *testing.T, s *Store, name string) int64 {
 	t.Helper()
-	shelf := []Product{{Name: "Clear", Family: "clear_wb_pu", Shade: "clear", Sheen: "satin", Label: JSON[map[string]string]{map[string]string{"coats": "2"}}, Statements: JSON[map[string]Statement]{map[string]Statement{}}, Pairings: JSON[[]Pairing]{[]Pairing{}}}}
-	id, err := s.AddWorkshop(t.Context(), Workshop{Name: name, TimeZone: "UTC", Units: "metric", Clock: "h24", FoodPolicy: "strict"}, shelf)
+	shelf := []Product{
+		{
+			Name:       "Clear",
+			Family:     "clear_wb_pu",
+			Shade:      "clear",
+			Sheen:      "satin",
+			Label:      JSON[map[string]string]{map[string]string{"coats": "2"}},
+			Statements: JSON[map[string]Statement]{map[string]Statement{}},
+			Pairings:   JSON[[]Pairing]{[]Pairing{}},
+		},
+	}
+	id, err := s.AddWorkshop(
+		t.Context(),
+		Workshop{
+			Name:       name,
+			TimeZone:   "UTC",
+			Units:      "metric",
+			Clock:      "h24",
+			Numbers:    "point",
+			Currency:   "EUR",
+			FoodPolicy: "strict",
+		},
+		shelf,
+	)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -43,13 +65,16 @@ func addWorkshop(t *testing.T, s *Store, name string) int64 {
 
 func piece(workshop int64) Piece {
 	return Piece{WorkshopID: workshop, Name: "Stool", Start: at, TempC: 20, RH: 50, Created: at,
-		Zones: []Zone{{Name: "seat", EndUse: "seat", Material: "oak", Look: "natural", Sheen: "satin", AreaM2: 0.2}, {Name: "legs", EndUse: "base", Material: "oak", Look: "natural", Sheen: "satin", AreaM2: 0.4}}}
+		Zones: []Zone{
+			{Name: "seat", EndUse: "seat", Material: "oak", Look: "natural", Sheen: "satin", AreaM2: 0.2},
+			{Name: "legs", EndUse: "base", Material: "oak", Look: "natural", Sheen: "satin", AreaM2: 0.4},
+		}}
 }
 
 func TestMigrateAgainChangesNothing(t *testing.T) {
 	s := fresh(t)
 	addWorkshop(t, s, "A")
-	if err := s.Migrate(t.Context()); err != nil {
+	if err := s.Migrate(t.Context(), func(string) {}); err != nil {
 		t.Fatal(err)
 	}
 	if w, err := s.Home(t.Context()); err != nil || w.Name != "A" {
@@ -83,15 +108,17 @@ func TestOldLabelsBecomeWords(t *testing.T) {
 			t.Fatalf("%s: %v", q, err)
 		}
 	}
-	if err := s.Migrate(t.Context()); err != nil {
+	if err := s.Migrate(t.Context(), func(string) {}); err != nil {
 		t.Fatal(err)
 	}
 	p, err := s.Product(t.Context(), 1, 1)
-	if err != nil || p.Label.V["minC"] != "-5" || p.Label.V["recoatMinH"] != "2.5" || p.Statements.V["toys"] != (Statement{`states "EN 71-3", tested.`, "data sheet"}) {
+	if err != nil || p.Label.V["minC"] != "-5" || p.Label.V["recoatMinH"] != "2.5" ||
+		p.Statements.V["toys"] != (Statement{`states "EN 71-3", tested.`, "data sheet"}) {
 		t.Errorf("%+v, %v", p, err)
 	}
 	piece, err := s.Piece(t.Context(), 1, 1)
-	if err != nil || piece.Zones[0].Layers[0].Product.V.Label.V["coats"] != "2" || piece.Zones[0].Layers[0].Product.V.Statements.V["toys"].Sense != "yes" {
+	if err != nil || piece.Zones[0].Layers[0].Product.V.Label.V["coats"] != "2" ||
+		piece.Zones[0].Layers[0].Product.V.Statements.V["toys"].Sense != "yes" {
 		t.Errorf("%+v, %v", piece, err)
 	}
 }
@@ -111,10 +138,10 @@ func TestEveryRowIsReadThroughItsWorkshop(t *testing.T) {
 	if err := s.UpdatePiece(ctx, stolen, nil, at); !errors.Is(err, ErrConflict) {
 		t.Errorf("B changed A's piece: %v", err)
 	}
-	if err := s.DeletePiece(ctx, b, id); !errors.Is(err, ErrNotFound) {
+	if err := s.DeletePiece(ctx, b, id, 1); !errors.Is(err, ErrNotFound) {
 		t.Errorf("B deleted A's piece: %v", err)
 	}
-	if pieces, err := s.Pieces(ctx, b); err != nil || len(pieces) != 0 {
+	if pieces, err := s.OpenPieces(ctx, b); err != nil || len(pieces) != 0 {
 		t.Errorf("B sees %d pieces, %v", len(pieces), err)
 	}
 	// The schema itself keeps a layer of A from naming a product of B.
@@ -153,7 +180,12 @@ func TestTheShelfIsReadThroughItsWorkshop(t *testing.T) {
 	tin := must(s.AddTin(ctx, Tin{WorkshopID: a, ProductID: product, Size: "1 L"}))
 	note := must(s.AddNote(ctx, Note{WorkshopID: a, ProductID: product, Text: "runs", At: at}))
 	board := must(s.AddBoard(ctx, Board{WorkshopID: a, Ground: product, Coat: product, MadeOn: at}))
-	recipe := must(s.AddRecipe(ctx, Recipe{WorkshopID: a, Name: "Three", Layers: JSON[[]RecipeLayer]{[]RecipeLayer{{product, 3}}}}))
+	recipe := must(
+		s.AddRecipe(
+			ctx,
+			Recipe{WorkshopID: a, Name: "Three", Layers: JSON[[]RecipeLayer]{[]RecipeLayer{{product, 3}}}},
+		),
+	)
 
 	stolen := shelf[0]
 	stolen.WorkshopID = b
@@ -161,13 +193,13 @@ func TestTheShelfIsReadThroughItsWorkshop(t *testing.T) {
 		"read the sheet":         second(s.Product(ctx, b, product)),
 		"changed the sheet":      s.UpdateProduct(ctx, stolen),
 		"read a tin":             second(s.Tin(ctx, b, tin)),
-		"changed a tin":          s.UpdateTin(ctx, Tin{ID: tin, WorkshopID: b, ProductID: product, Size: "5 L"}),
-		"threw a tin away":       s.DeleteTin(ctx, b, tin),
-		"struck out a note":      s.DeleteNote(ctx, b, note),
-		"threw a board away":     s.DeleteBoard(ctx, b, board),
+		"changed a tin":          s.UpdateTin(ctx, Tin{ID: tin, WorkshopID: b, ProductID: product, Size: "5 L", Version: 1}),
+		"threw a tin away":       s.DeleteTin(ctx, b, tin, 1),
+		"struck out a note":      s.DeleteNote(ctx, b, note, 1),
+		"threw a board away":     s.DeleteBoard(ctx, b, board, 1),
 		"saw a board's photo":    second(s.BoardPhoto(ctx, b, board)),
 		"changed its photo":      s.PutBoardPhoto(ctx, b, board, []byte{1}),
-		"forgot a recipe":        s.DeleteRecipe(ctx, b, recipe),
+		"forgot a recipe":        s.DeleteRecipe(ctx, b, recipe, 1),
 		"put a tin on A's sheet": second(s.AddTin(ctx, Tin{WorkshopID: b, ProductID: product, Size: "1 L"})),
 		"wrote in A's diary":     second(s.AddNote(ctx, Note{WorkshopID: b, ProductID: product, Text: "mine", At: at})),
 	} {
@@ -176,12 +208,21 @@ func TestTheShelfIsReadThroughItsWorkshop(t *testing.T) {
 		}
 	}
 	tins, err1 := s.Tins(ctx, b, 0)
-	notes, err2 := s.Notes(ctx, b, 0)
-	boards, err3 := s.Boards(ctx, b)
+	notes, err2 := s.Notes(ctx, b, product)
+	boards, err3 := s.Boards(ctx, b, 0)
 	recipes, err4 := s.Recipes(ctx, b)
 	used, err5 := s.UsedProducts(ctx, b)
-	if err := errors.Join(err1, err2, err3, err4, err5); err != nil || len(tins)+len(notes)+len(boards)+len(recipes)+len(used) != 0 {
-		t.Errorf("B sees %d tins, %d notes, %d boards, %d recipes, %d used, %v", len(tins), len(notes), len(boards), len(recipes), len(used), err)
+	if err := errors.Join(err1, err2, err3, err4, err5); err != nil ||
+		len(tins)+len(notes)+len(boards)+len(recipes)+len(used) != 0 {
+		t.Errorf(
+			"B sees %d tins, %d notes, %d boards, %d recipes, %d used, %v",
+			len(tins),
+			len(notes),
+			len(boards),
+			len(recipes),
+			len(used),
+			err,
+		)
 	}
 	// A still has all of it, as it was.
 	if got, err := s.Tin(ctx, a, tin); err != nil || got.Size != "1 L" {
@@ -193,7 +234,7 @@ func TestTheShelfIsReadThroughItsWorkshop(t *testing.T) {
 	if got, _ := s.Recipes(ctx, a); len(got) != 1 || got[0].Layers.V[0].Coats != 3 {
 		t.Errorf("A's recipes: %+v", got)
 	}
-	if got, _ := s.Boards(ctx, a); len(got) != 1 {
+	if got, _ := s.Boards(ctx, a, 0); len(got) != 1 {
 		t.Errorf("A's boards: %+v", got)
 	}
 	if _, err := s.AddRecipe(ctx, Recipe{WorkshopID: a, Name: "Three"}); !errors.Is(err, ErrNameTaken) {
@@ -242,7 +283,7 @@ func TestNumbersStayApartWhenManyTakeInAtOnce(t *testing.T) {
 	for err := range failed {
 		t.Error(err)
 	}
-	pieces, err := s.Pieces(t.Context(), home)
+	pieces, err := s.OpenPieces(t.Context(), home)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -323,7 +364,8 @@ func TestRemovedZonesCanBePutBack(t *testing.T) {
 	if err := s.UpdatePiece(ctx, p, nil, at); err != nil {
 		t.Fatal(err)
 	}
-	if p, _ = s.Piece(ctx, home, id); len(p.Zones) != 2 || p.Zones[0].Name != "legs" || len(p.Zones[0].Layers) != 1 || len(p.Removed) != 0 {
+	if p, _ = s.Piece(ctx, home, id); len(p.Zones) != 2 || p.Zones[0].Name != "legs" || len(p.Zones[0].Layers) != 1 ||
+		len(p.Removed) != 0 {
 		t.Errorf("put back: %+v", p.Zones)
 	}
 	other, _ := s.AddPiece(ctx, piece(home))
@@ -342,7 +384,10 @@ func TestPhotosBesideTheDatabase(t *testing.T) {
 	s, ctx := fresh(t), t.Context()
 	home := addWorkshop(t, s, "A")
 	id, _ := s.AddPiece(ctx, piece(home))
-	inside, err := s.AddPhoto(ctx, Photo{WorkshopID: home, PieceID: id, Moment: "before", JPEG: []byte("first"), TakenIn: at})
+	inside, err := s.AddPhoto(
+		ctx,
+		Photo{WorkshopID: home, PieceID: id, Moment: "before", JPEG: []byte("first"), TakenIn: at},
+	)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -352,7 +397,10 @@ func TestPhotosBesideTheDatabase(t *testing.T) {
 	}
 	var beside []int64
 	for _, text := range []string{"second", "third"} {
-		photo, err := s.AddPhoto(ctx, Photo{WorkshopID: home, PieceID: id, Moment: "after", JPEG: []byte(text), TakenIn: at})
+		photo, err := s.AddPhoto(
+			ctx,
+			Photo{WorkshopID: home, PieceID: id, Moment: "after", JPEG: []byte(text), TakenIn: at},
+		)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -370,10 +418,30 @@ func TestPhotosBesideTheDatabase(t *testing.T) {
 		}
 		return len(entries)
 	}
-	if err := s.DeletePhoto(ctx, home, id, beside[0]); err != nil || files() != 1 {
-		t.Errorf("after one was deleted: %d files, %v", files(), err)
+	if err := os.WriteFile(filepath.Join(dir, "broken.jpg.part"), []byte("x"), 0o600); err != nil {
+		t.Fatal(err)
 	}
-	if err := s.DeletePiece(ctx, home, id); err != nil || files() != 0 {
-		t.Errorf("after its piece was deleted: %d files, %v", files(), err)
+	sweep := func(when time.Time) int {
+		t.Helper()
+		if err := s.SweepPhotos(ctx, when); err != nil {
+			t.Fatal(err)
+		}
+		return files()
+	}
+	if err := s.DeletePhoto(ctx, home, id, beside[0]); err != nil {
+		t.Fatal(err)
+	}
+	if n := sweep(time.Now()); n != 3 {
+		t.Errorf("what is fresh may be an upload under way: %d files, want 3", n)
+	}
+	later := time.Now().Add(2 * orphanAge)
+	if n := sweep(later); n != 1 {
+		t.Errorf("after one was deleted: %d files, want the one that a photo names", n)
+	}
+	if err := s.DeletePiece(ctx, home, id, 1); err != nil {
+		t.Fatal(err)
+	}
+	if n := sweep(later); n != 0 {
+		t.Errorf("after its piece was deleted: %d files", n)
 	}
 }

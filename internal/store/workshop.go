@@ -1,10 +1,6 @@
 package store
 
-import (
-	"context"
-
-	"github.com/jmoiron/sqlx"
-)
+import "context"
 
 // Workshop is a row of workshops.
 type Workshop struct {
@@ -15,6 +11,8 @@ type Workshop struct {
 	TimeZone   string        `db:"time_zone"`
 	Units      string        `db:"units"`
 	Clock      string        `db:"clock"`
+	Numbers    string        `db:"numbers"`  // point or comma before the decimals
+	Currency   string        `db:"currency"` // by ISO 4217
 	FoodPolicy string        `db:"food_policy"`
 	Schools    JSON[Schools] `db:"schools"`
 	Hours      JSON[[7]Day]  `db:"hours"`
@@ -35,27 +33,25 @@ type Day struct {
 	Close int `json:"close"`
 }
 
+var workshopColumns = columns[Workshop]("")
+
 // Home is the workshop this server works for: the first one. ErrNotFound while there is none.
 func (s *Store) Home(ctx context.Context) (Workshop, error) {
 	var w Workshop
-	err := s.db.GetContext(ctx, &w, `SELECT * FROM workshops ORDER BY id LIMIT 1`)
+	err := s.q(ctx).GetContext(ctx, &w, `SELECT `+workshopColumns+` FROM workshops ORDER BY id LIMIT 1`)
 	return w, wrap(err)
 }
 
 // AddWorkshop makes a workshop with its shelf in one go and returns its id.
 func (s *Store) AddWorkshop(ctx context.Context, w Workshop, shelf []Product) (id int64, err error) {
-	err = s.inTx(ctx, func(tx *sqlx.Tx) error {
-		result, err := tx.NamedExecContext(ctx, `INSERT INTO workshops (name, town, contact, time_zone, units, clock, food_policy, schools, hours)
-			VALUES (:name, :town, :contact, :time_zone, :units, :clock, :food_policy, :schools, :hours)`, w)
-		if err != nil {
-			return err
-		}
-		if id, err = result.LastInsertId(); err != nil {
+	err = s.Write(ctx, func(ctx context.Context) error {
+		names := "name, town, contact, time_zone, units, clock, numbers, currency, food_policy, schools, hours"
+		if id, err = newID(s.q(ctx).NamedExecContext(ctx, insert("workshops", names), w)); err != nil {
 			return err
 		}
 		for _, p := range shelf {
 			p.WorkshopID = id
-			if _, err := insertProduct(ctx, tx, p); err != nil {
+			if _, err := s.AddProduct(ctx, p); err != nil {
 				return err
 			}
 		}
@@ -64,9 +60,11 @@ func (s *Store) AddWorkshop(ctx context.Context, w Workshop, shelf []Product) (i
 	return id, err
 }
 
-// SaveSettings stores units, clock, food policy, schools and hours if w.Version is still the stored one.
+// SaveSettings stores how things are told, food policy, schools and hours if w.Version is still the stored one.
 func (s *Store) SaveSettings(ctx context.Context, w Workshop) error {
-	result, err := s.db.NamedExecContext(ctx, `UPDATE workshops SET units = :units, clock = :clock, food_policy = :food_policy, schools = :schools, hours = :hours, version = version + 1
-		WHERE id = :id AND version = :version`, w)
-	return oneRow(result, err)
+	return oneRow(s.q(ctx).NamedExecContext(ctx,
+		"UPDATE workshops"+set(
+			"units, clock, numbers, currency, food_policy, schools, hours",
+		)+"WHERE id = :id AND version = :version", w),
+	)
 }

@@ -1,7 +1,8 @@
 -- +goose Up
+-- Every statement may be run again: DDL commits by itself, so a start that was interrupted begins anew in the middle.
 -- SI units; times in UTC. Every row names its workshop, and foreign keys carry the workshop along, so that a row can
 -- never hang on another workshop's.
-CREATE TABLE workshops (
+CREATE TABLE IF NOT EXISTS workshops (
   id          BIGINT       NOT NULL AUTO_INCREMENT PRIMARY KEY,
   name        VARCHAR(120) NOT NULL,
   town        VARCHAR(120) NOT NULL,
@@ -15,7 +16,7 @@ CREATE TABLE workshops (
   UNIQUE KEY (name)
 ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;
 
-CREATE TABLE products (
+CREATE TABLE IF NOT EXISTS products (
   id          BIGINT       NOT NULL AUTO_INCREMENT PRIMARY KEY,
   workshop_id BIGINT       NOT NULL,
   name        VARCHAR(120) NOT NULL,
@@ -31,7 +32,7 @@ CREATE TABLE products (
   FOREIGN KEY (workshop_id) REFERENCES workshops (id)
 ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;
 
-CREATE TABLE pieces (
+CREATE TABLE IF NOT EXISTS pieces (
   id             BIGINT       NOT NULL AUTO_INCREMENT PRIMARY KEY,
   workshop_id    BIGINT       NOT NULL,
   number         VARCHAR(16)  NOT NULL,
@@ -49,7 +50,7 @@ CREATE TABLE pieces (
   FOREIGN KEY (workshop_id) REFERENCES workshops (id)
 ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;
 
-CREATE TABLE zones (
+CREATE TABLE IF NOT EXISTS zones (
   id          BIGINT       NOT NULL AUTO_INCREMENT PRIMARY KEY,
   workshop_id BIGINT       NOT NULL,
   piece_id    BIGINT       NOT NULL,
@@ -67,7 +68,7 @@ CREATE TABLE zones (
 ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;
 
 -- The chosen coating system of a zone, from the ground up. Each layer keeps the product as it was when chosen.
-CREATE TABLE layers (
+CREATE TABLE IF NOT EXISTS layers (
   id          BIGINT      NOT NULL AUTO_INCREMENT PRIMARY KEY,
   workshop_id BIGINT      NOT NULL,
   zone_id     BIGINT      NOT NULL,
@@ -81,7 +82,7 @@ CREATE TABLE layers (
   FOREIGN KEY (workshop_id, product_id) REFERENCES products (workshop_id, id)
 ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;
 
-CREATE TABLE care_cards (
+CREATE TABLE IF NOT EXISTS care_cards (
   id          BIGINT   NOT NULL AUTO_INCREMENT PRIMARY KEY,
   workshop_id BIGINT   NOT NULL,
   piece_id    BIGINT   NOT NULL,
@@ -94,9 +95,9 @@ CREATE TABLE care_cards (
 ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;
 
 -- +goose Down
-DROP TABLE care_cards;
-DROP TABLE layers;
-DROP TABLE zones;
-DROP TABLE pieces;
-DROP TABLE products;
-DROP TABLE workshops;
+DROP TABLE IF EXISTS care_cards;
+DROP TABLE IF EXISTS layers;
+DROP TABLE IF EXISTS zones;
+DROP TABLE IF EXISTS pieces;
+DROP TABLE IF EXISTS products;
+DROP TABLE IF EXISTS workshops;

@@ -1,6 +1,6 @@
 -- +goose Up
 -- Photos are kept as the server made them: decoded, turned upright, made smaller and written anew as JPEG.
-CREATE TABLE photos (
+CREATE TABLE IF NOT EXISTS photos (
   id          BIGINT      NOT NULL AUTO_INCREMENT PRIMARY KEY,
   workshop_id BIGINT      NOT NULL,
   piece_id    BIGINT      NOT NULL,
@@ -14,4 +14,4 @@ CREATE TABLE photos (
 ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;
 
 -- +goose Down
-DROP TABLE photos;
+DROP TABLE IF EXISTS photos;

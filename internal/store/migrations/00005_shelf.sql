@@ -1,23 +1,25 @@
 -- +goose Up
 -- Labels keep the words they were typed in, statements their source; bare numbers stay readable as such.
 ALTER TABLE products
-  ADD COLUMN pairings   JSON     NOT NULL DEFAULT '[]' COMMENT 'what its label says of pairs',
-  ADD COLUMN facts      JSON     NOT NULL DEFAULT '{}' COMMENT 'what its data sheet says in words',
-  ADD COLUMN retired_at DATETIME NULL,
-  ADD COLUMN version    INT      NOT NULL DEFAULT 1;
+  ADD COLUMN IF NOT EXISTS pairings   JSON     NOT NULL DEFAULT '[]' COMMENT 'what its label says of pairs',
+  ADD COLUMN IF NOT EXISTS facts      JSON     NOT NULL DEFAULT '{}' COMMENT 'what its data sheet says in words',
+  ADD COLUMN IF NOT EXISTS retired_at DATETIME NULL,
+  ADD COLUMN IF NOT EXISTS version    INT      NOT NULL DEFAULT 1;
 UPDATE products SET
   label      = REGEXP_REPLACE(label, ':\\s*(-?[0-9.]+)', ':"\\1"'),
-  statements = REGEXP_REPLACE(statements, '":\\s*"((?:[^"\\\\]|\\\\.)*)"', '":{"sense":"\\1","source":"data sheet"}');
+  statements = REGEXP_REPLACE(statements, '":\\s*"((?:[^"\\\\]|\\\\.)*)"', '":{"sense":"\\1","source":"data sheet"}')
+WHERE statements NOT LIKE '%"source":%';
 -- The copies that layers keep had each of the two wrapped in a "V".
 UPDATE layers SET product = JSON_SET(product,
   '$.label',      JSON_QUERY(REGEXP_REPLACE(JSON_QUERY(product, '$.label.V'), ':\\s*(-?[0-9.]+)', ':"\\1"'), '$'),
   '$.statements', JSON_QUERY(REGEXP_REPLACE(JSON_QUERY(product, '$.statements.V'), '":\\s*"((?:[^"\\\\]|\\\\.)*)"', '":{"sense":"\\1","source":"data sheet"}'), '$'),
   '$.pairings',   JSON_ARRAY(),
-  '$.facts',      JSON_OBJECT());
+  '$.facts',      JSON_OBJECT())
+WHERE JSON_EXISTS(product, '$.label.V');
 
-ALTER TABLE workshops ADD COLUMN schools JSON NOT NULL DEFAULT '{}' COMMENT 'schools of practice it follows';
+ALTER TABLE workshops ADD COLUMN IF NOT EXISTS schools JSON NOT NULL DEFAULT '{}' COMMENT 'schools of practice it follows';
 
-CREATE TABLE tins (
+CREATE TABLE IF NOT EXISTS tins (
   id          BIGINT        NOT NULL AUTO_INCREMENT PRIMARY KEY,
   workshop_id BIGINT        NOT NULL,
   product_id  BIGINT        NOT NULL,
@@ -31,7 +33,7 @@ CREATE TABLE tins (
   FOREIGN KEY (workshop_id, product_id) REFERENCES products (workshop_id, id)
 ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;
 
-CREATE TABLE notes (
+CREATE TABLE IF NOT EXISTS notes (
   id          BIGINT        NOT NULL AUTO_INCREMENT PRIMARY KEY,
   workshop_id BIGINT        NOT NULL,
   product_id  BIGINT        NOT NULL,
@@ -42,7 +44,7 @@ CREATE TABLE notes (
   FOREIGN KEY (workshop_id, product_id) REFERENCES products (workshop_id, id)
 ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;
 
-CREATE TABLE boards (
+CREATE TABLE IF NOT EXISTS boards (
   id          BIGINT       NOT NULL AUTO_INCREMENT PRIMARY KEY,
   workshop_id BIGINT       NOT NULL,
   ground_id   BIGINT       NOT NULL,
@@ -62,8 +64,8 @@ CREATE TABLE boards (
 ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;
 
 -- +goose Down
-DROP TABLE boards;
-DROP TABLE notes;
-DROP TABLE tins;
-ALTER TABLE workshops DROP COLUMN schools;
-ALTER TABLE products DROP COLUMN pairings, DROP COLUMN facts, DROP COLUMN retired_at, DROP COLUMN version;
+DROP TABLE IF EXISTS boards;
+DROP TABLE IF EXISTS notes;
+DROP TABLE IF EXISTS tins;
+ALTER TABLE workshops DROP COLUMN IF EXISTS schools;
+ALTER TABLE products DROP COLUMN IF EXISTS pairings, DROP COLUMN IF EXISTS facts, DROP COLUMN IF EXISTS retired_at, DROP COLUMN IF EXISTS version;

@@ -1,8 +1,8 @@
 -- +goose Up
-ALTER TABLE zones ADD COLUMN wants JSON NOT NULL DEFAULT 'null' COMMENT 'what is asked besides end use, look and sheen; null = nothing more';
+ALTER TABLE zones ADD COLUMN IF NOT EXISTS wants JSON NOT NULL DEFAULT 'null' COMMENT 'what is asked besides end use, look and sheen; null = nothing more';
 
 -- A system that the workshop keeps to use again; it is judged anew wherever it is used.
-CREATE TABLE recipes (
+CREATE TABLE IF NOT EXISTS recipes (
   id          BIGINT       NOT NULL AUTO_INCREMENT PRIMARY KEY,
   workshop_id BIGINT       NOT NULL,
   name        VARCHAR(120) NOT NULL,
@@ -13,5 +13,5 @@ CREATE TABLE recipes (
 ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;
 
 -- +goose Down
-DROP TABLE recipes;
-ALTER TABLE zones DROP COLUMN wants;
+DROP TABLE IF EXISTS recipes;
+ALTER TABLE zones DROP COLUMN IF EXISTS wants;

@@ -1,0 +1,282 @@
+package main
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"flag"
+	"fmt"
+	"image"
+	"image/png"
+	"io"
+	"math/rand/v2"
+	"net/http"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"sync"
+	"syscall"
+	"testing"
+	"time"
+)
+
+var (
+	firstStartKills = flag.Int("firstkills", 4, "kills within the first two seconds of a first start")
+	writingKills    = flag.Int(
+		"writingkills",
+		8,
+		"kills while pieces and photos are saved, of the server or its database",
+	)
+	savePause = flag.Duration("savepause", 0, "between one piece and the next, for longer runs")
+	killSeed  = flag.Uint64("killseed", 3, "what the moments are drawn from")
+)
+
+const runAs = "FIRMITAS_TEST_RUN" // set: this process is the program, with these arguments
+
+func TestMain(m *testing.M) {
+	if args := os.Getenv(runAs); args != "" {
+		os.Args = append([]string{"firmitas"}, strings.Fields(args)...)
+		main()
+		return
+	}
+	os.Exit(m.Run())
+}
+
+// program is a demo in a process of its own.
+type program struct {
+	t         *testing.T
+	addr, dir string
+	process   *exec.Cmd
+	said      bytes.Buffer
+}
+
+func (p *program) start() {
+	p.t.Helper()
+	self, err := os.Executable()
+	if err != nil {
+		p.t.Fatal(err)
+	}
+	p.process = exec.Command(self)
+	p.process.Env = append(
+		os.Environ(),
+		runAs+"=demo -data "+p.dir+" -addr "+p.addr,
+		"FIRMITAS_PHOTOS="+filepath.Join(p.dir, "photos"),
+	)
+	p.process.Stderr = &p.said
+	if err := p.process.Start(); err != nil {
+		p.t.Fatal(err)
+	}
+}
+
+func (p *program) kill() {
+	_ = p.process.Process.Kill()
+	_ = p.process.Wait()
+}
+
+// killDatabase kills the server's MariaDB, which it has to bring back by itself.
+func (p *program) killDatabase() {
+	text, err := os.ReadFile(filepath.Join(p.dir, "pid"))
+	if err != nil {
+		return // not up at the moment
+	}
+	var pid int
+	if _, err := fmt.Sscan(string(text), &pid); err == nil {
+		_ = syscall.Kill(pid, syscall.SIGKILL)
+	}
+}
+
+func (p *program) url(path string) string { return "http://" + p.addr + path }
+
+func (p *program) ready() bool { status, _ := fetch("GET", p.url("/readyz"), ""); return status == 200 }
+
+func (p *program) untilReady() {
+	p.t.Helper()
+	for deadline := time.Now().Add(90 * time.Second); time.Now().Before(deadline); time.Sleep(50 * time.Millisecond) {
+		if p.ready() {
+			return
+		}
+	}
+	p.t.Fatalf("it does not come up:\n%s", p.said.String())
+}
+
+// A first start that is killed at any moment is taken up by the next: nothing is bricked, and the demo is whole.
+func TestAFirstStartMayBeKilledAtAnyMoment(t *testing.T) {
+	r := rand.New(rand.NewPCG(*killSeed, 1))
+	for n := range *firstStartKills {
+		p := &program{t: t, addr: freeAddr(t), dir: t.TempDir()}
+		for range 1 + n%2 { // some are killed twice in a row
+			p.start()
+			time.Sleep(time.Duration(r.IntN(2000)) * time.Millisecond)
+			p.kill()
+		}
+		p.start()
+		p.untilReady()
+		if _, bench := fetch("GET", p.url("/api/bench"), ""); strings.Count(bench, `"number"`) != 7 {
+			t.Errorf("kill %d: the demo has %d pieces on the bench, want 7", n, strings.Count(bench, `"number"`))
+		}
+		_ = p.process.Process.Signal(syscall.SIGTERM)
+		_ = p.process.Wait()
+	}
+}
+
+// ledger is what a writer was told.
+type ledger struct {
+	mu           sync.Mutex
+	tried, acked map[string]bool
+	photos       int // acknowledged
+}
+
+// press sends one request under a key until it is answered for good, or nobody wants it any more.
+func press(ctx context.Context, url, key, kind string, body []byte) (status int, answer []byte) {
+	for ctx.Err() == nil {
+		r, err := http.NewRequestWithContext(ctx, "POST", url, bytes.NewReader(body))
+		if err != nil {
+			return 0, nil
+		}
+		r.Header.Set("Content-Type", kind)
+		r.Header.Set("Idempotency-Key", key)
+		response, err := http.DefaultClient.Do(r)
+		if err == nil {
+			answer, err = io.ReadAll(response.Body)
+			response.Body.Close()
+		}
+		if err == nil && response.StatusCode < 500 {
+			return response.StatusCode, answer
+		}
+		time.Sleep(40 * time.Millisecond)
+	}
+	return 0, nil
+}
+
+// save takes pieces in, one after another, with a photo of each.
+func (l *ledger) save(ctx context.Context, t *testing.T, p *program, writer int) {
+	var picture bytes.Buffer
+	if err := png.Encode(&picture, image.NewGray(image.Rect(0, 0, 40, 30))); err != nil {
+		t.Error(err)
+	}
+	for n := 0; ctx.Err() == nil; n++ {
+		time.Sleep(*savePause)
+		name := fmt.Sprintf("Piece %d of %d", n, writer)
+		body := fmt.Sprintf(
+			`{"name":%q,"kind":"toy","owner":"own","alike":1,"site":{"onSite":false,"livedIn":false,"poorlyAired":false,"coverFloors":false},`+
+				`"parts":[],"history":"","zones":[{"name":"all","face":"best","endUse":"toy","material":"beech","look":"natural","sheen":"satin","areaM2":0.6}],`+
+				`"air":{"tempC":20,"rh":50},"start":%q}`,
+			name,
+			time.Now().UTC().Format(time.RFC3339),
+		)
+		l.mu.Lock()
+		l.tried[name] = true
+		l.mu.Unlock()
+		status, answer := press(
+			ctx,
+			p.url("/api/pieces"),
+			fmt.Sprintf("piece-%d-%d", writer, n),
+			"application/json",
+			[]byte(body),
+		)
+		if status == 0 {
+			return
+		}
+		var made struct{ ID int64 }
+		if err := json.Unmarshal(answer, &made); err != nil || status != 201 {
+			t.Errorf("%s: %d %s", name, status, answer)
+			return
+		}
+		l.mu.Lock()
+		l.acked[name] = true
+		l.mu.Unlock()
+		status, answer = press(ctx, p.url(fmt.Sprintf("/api/pieces/%d/photos?moment=before", made.ID)),
+			fmt.Sprintf("photo-%d-%d", writer, n), "application/octet-stream", picture.Bytes())
+		if status == 201 {
+			l.mu.Lock()
+			l.photos++
+			l.mu.Unlock()
+		} else if status != 0 {
+			t.Errorf("photo of %s: %d %s", name, status, answer)
+		}
+	}
+}
+
+// Server and database are killed while pieces and photos are saved: what was acknowledged is there, once, and what was
+// tried again is not there twice.
+func TestNothingAcknowledgedIsLost(t *testing.T) {
+	r := rand.New(rand.NewPCG(*killSeed, 2))
+	p := &program{t: t, addr: freeAddr(t), dir: t.TempDir()}
+	p.start()
+	p.untilReady()
+	ctx, stop := context.WithCancel(t.Context())
+	l := &ledger{tried: map[string]bool{}, acked: map[string]bool{}}
+	var writers sync.WaitGroup
+	for w := range 3 {
+		writers.Go(func() { l.save(ctx, t, p, w) })
+	}
+	for n := range *writingKills {
+		time.Sleep(time.Duration(150+r.IntN(700)) * time.Millisecond)
+		if n%4 == 3 {
+			p.killDatabase()
+			eventually(t, "it has noticed", func() bool { return !p.ready() })
+		} else {
+			p.kill()
+			p.start()
+		}
+		p.untilReady()
+	}
+	time.Sleep(300 * time.Millisecond)
+	stop()
+	writers.Wait()
+	var bench struct {
+		Pieces []struct {
+			Piece struct {
+				ID    int64
+				Input struct{ Name string }
+			}
+		}
+	}
+	_, text := fetch("GET", p.url("/api/bench"), "")
+	if err := json.Unmarshal([]byte(text), &bench); err != nil {
+		t.Fatal(err)
+	}
+	times, photos := map[string]int{}, 0
+	for _, b := range bench.Pieces {
+		times[b.Piece.Input.Name]++
+		if !strings.HasPrefix(b.Piece.Input.Name, "Piece ") {
+			continue
+		}
+		_, list := fetch("GET", p.url(fmt.Sprintf("/api/pieces/%d/photos", b.Piece.ID)), "")
+		if n := strings.Count(list, `"moment"`); n > 1 {
+			t.Errorf("%s has %d photos", b.Piece.Input.Name, n)
+		} else if n == 1 {
+			photos++
+			var id int64
+			if _, err := fmt.Sscanf(list[strings.Index(list, `"id":`):], `"id":%d`, &id); err != nil {
+				t.Fatal(err)
+			}
+			if status, _ := fetch("GET", p.url(fmt.Sprintf("/api/pieces/%d/photos/%d", b.Piece.ID, id)), ""); status != 200 {
+				t.Errorf("the picture of %s: %d", b.Piece.Input.Name, status)
+			}
+		}
+	}
+	for name := range l.acked {
+		if times[name] != 1 {
+			t.Errorf("%s was acknowledged and is there %d times", name, times[name])
+		}
+	}
+	for name := range l.tried {
+		if times[name] > 1 {
+			t.Errorf("%s is there %d times", name, times[name])
+		}
+	}
+	if photos < l.photos || len(l.acked) < *writingKills {
+		t.Errorf("%d photos of %d acknowledged; %d pieces acknowledged", photos, l.photos, len(l.acked))
+	}
+	t.Logf(
+		"%d kills: %d pieces acknowledged of %d tried, %d photos",
+		*writingKills,
+		len(l.acked),
+		len(l.tried),
+		l.photos,
+	)
+	_ = p.process.Process.Signal(syscall.SIGTERM)
+	_ = p.process.Wait()
+}
