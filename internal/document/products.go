@@ -1,5 +1,5 @@
-// Package document reads and writes the open formats of docs/formats.md. It knows files, not the trade: what a product may
-// say is judged by core/coating.
+// Package document reads and writes the open formats of docs/formats.md. It knows files, not the trade: what a product
+// may say is judged by core/coating.
 package document
 
 import (
@@ -145,7 +145,9 @@ func (p *Product) set(column, text string) error {
 	}
 	if column == "pairings" {
 		if err := json.Unmarshal([]byte(text), &p.Pairings); err != nil {
-			return fmt.Errorf("write it as JSON, such as [{\"over\":true,\"what\":\"oil\",\"may\":false,\"sense\":\"Not over oil.\",\"source\":\"tin\"}]")
+			return fmt.Errorf(
+				"write it as JSON, such as [{\"over\":true,\"what\":\"oil\",\"may\":false,\"sense\":\"Not over oil.\",\"source\":\"tin\"}]",
+			)
 		}
 		return nil
 	}
@@ -153,7 +155,8 @@ func (p *Product) set(column, text string) error {
 	return nil
 }
 
-// Inert keeps a spreadsheet from taking text for a formula: such a cell is led by an apostrophe, which reading takes off.
+// Inert keeps a spreadsheet from taking text for a formula: such a cell is led by an apostrophe, which reading takes
+// off.
 func Inert(text string) string {
 	if text != "" && strings.ContainsRune("=+-@\t\r'", rune(text[0])) {
 		return "'" + text
@@ -210,8 +213,8 @@ func decoded(data []byte) (text, encoding string, err error) {
 	return string(out), "Windows-1252", err
 }
 
-// ReadCSV reads products line by line. It errors with ErrUnreadable when the file as a whole is no such list; what is wrong
-// with a line stands in the line.
+// ReadCSV reads products line by line. It errors with ErrUnreadable when the file as a whole is no such list; what is
+// wrong with a line stands in the line.
 func ReadCSV(data []byte) (lines []Line, encoding string, err error) {
 	text, encoding, err := decoded(data)
 	if err != nil || strings.ContainsRune(text, 0) {
@@ -222,13 +225,21 @@ func ReadCSV(data []byte) (lines []Line, encoding string, err error) {
 	in.FieldsPerRecord = -1
 	heading, err := in.Read()
 	if err != nil {
-		return nil, encoding, fmt.Errorf("%w: its first line should name the columns, such as name, family, shade, sheen", ErrUnreadable)
+		return nil, encoding, fmt.Errorf(
+			"%w: its first line should name the columns, such as name, family, shade, sheen",
+			ErrUnreadable,
+		)
 	}
 	at := map[string]string{}
 	for i, name := range heading {
 		heading[i] = strings.TrimSpace(name)
 		if !slices.Contains(columns, heading[i]) {
-			return nil, encoding, fmt.Errorf("%w: column %s “%s” is not known; docs/formats.md lists those there are", ErrUnreadable, letter(i), name)
+			return nil, encoding, fmt.Errorf(
+				"%w: column %s “%s” is not known; docs/formats.md lists those there are",
+				ErrUnreadable,
+				letter(i),
+				name,
+			)
 		}
 		if at[heading[i]] != "" {
 			return nil, encoding, fmt.Errorf("%w: column %s “%s” stands twice", ErrUnreadable, letter(i), name)
@@ -245,19 +256,37 @@ func ReadCSV(data []byte) (lines []Line, encoding string, err error) {
 		if errors.Is(err, io.EOF) {
 			return lines, encoding, nil
 		}
-		line := Line{columns: at, Product: Product{Shade: string(coating.Clear), Sheen: coating.Satin.String(), Label: map[string]string{}, Statements: map[string]coating.Statement{}, Pairings: []coating.Pairing{}}}
+		line := Line{
+			columns: at,
+			Product: Product{
+				Shade:      string(coating.Clear),
+				Sheen:      coating.Satin.String(),
+				Label:      map[string]string{},
+				Statements: map[string]coating.Statement{},
+				Pairings:   []coating.Pairing{},
+			},
+		}
 		if err != nil {
 			var wrong *csv.ParseError
 			if errors.As(err, &wrong) {
 				line.Number = wrong.StartLine
 				err = wrong.Err
 			}
-			line.Problems = append(line.Problems, Cell{"", "The line breaks off or a quotation mark is left open: " + err.Error() + "."})
+			line.Problems = append(
+				line.Problems,
+				Cell{"", "The line breaks off or a quotation mark is left open: " + err.Error() + "."},
+			)
 			return append(lines, line), encoding, nil
 		}
 		line.Number, _ = in.FieldPos(0)
 		if len(row) > len(heading) {
-			line.Problems = append(line.Problems, Cell{letter(len(heading)), fmt.Sprintf("The line has %d cells, the heading names %d.", len(row), len(heading))})
+			line.Problems = append(
+				line.Problems,
+				Cell{
+					letter(len(heading)),
+					fmt.Sprintf("The line has %d cells, the heading names %d.", len(row), len(heading)),
+				},
+			)
 		}
 		for i, cell := range row[:min(len(row), len(heading))] {
 			cell = strings.TrimPrefix(cell, "'")
@@ -306,7 +335,11 @@ func ReadJSON(data []byte) (lines []Line, encoding string, err error) {
 	if err := json.Unmarshal([]byte(text), &f); err != nil {
 		var syntax *json.SyntaxError
 		if errors.As(err, &syntax) {
-			return nil, encoding, fmt.Errorf("%w: it is no JSON from line %d on", ErrUnreadable, 1+strings.Count(text[:min(int(syntax.Offset), len(text))], "\n"))
+			return nil, encoding, fmt.Errorf(
+				"%w: it is no JSON from line %d on",
+				ErrUnreadable,
+				1+strings.Count(text[:min(int(syntax.Offset), len(text))], "\n"),
+			)
 		}
 		return nil, encoding, fmt.Errorf("%w: %s", ErrUnreadable, err)
 	}
@@ -318,7 +351,15 @@ func ReadJSON(data []byte) (lines []Line, encoding string, err error) {
 		in := json.NewDecoder(bytes.NewReader(raw))
 		in.DisallowUnknownFields()
 		if err := in.Decode(&line.Product); err != nil {
-			line.Problems = []Cell{{"", "It does not fit docs/formats/products.schema.json: " + strings.TrimPrefix(err.Error(), "json: ") + "."}}
+			line.Problems = []Cell{
+				{
+					"",
+					"It does not fit docs/formats/products.schema.json: " + strings.TrimPrefix(
+						err.Error(),
+						"json: ",
+					) + ".",
+				},
+			}
 		}
 		lines = append(lines, line)
 	}

@@ -17,11 +17,41 @@ import (
 // awkward products: what spreadsheets and other languages do to text.
 func awkward() []Product {
 	return []Product{
-		{Name: "Plain", Family: "clear_wb_pu", Shade: "clear", Sheen: "satin", Label: map[string]string{"recoatMinH": "2–4 h", "minC": "-5 °C"},
-			Statements: map[string]coating.Statement{"toys": {Sense: "tested, EN 71-3", Source: "data sheet"}}, Pairings: []coating.Pairing{{Over: true, What: "oil", May: false, Sense: "Not over \"oil\", ever.", Source: "tin"}},
-			Facts: coating.Facts{Tools: "brush; pad", VOCBasis: coating.VOCReady}},
-		{Name: "=SUM(A1:A9)", Maker: "@home", Colour: "+blue", Family: "paint_chalk", Shade: "pale", Sheen: "dead-flat", Label: map[string]string{}, Statements: map[string]coating.Statement{}, Pairings: []coating.Pairing{}},
-		{Name: "'quoted, with a\nline break", Maker: "Żółć & Söhne; Ltd", Family: "wax_clear", Shade: "clear", Sheen: "satin", Label: map[string]string{"coats": "2"}, Statements: map[string]coating.Statement{}, Pairings: []coating.Pairing{}},
+		{
+			Name:   "Plain",
+			Family: "clear_wb_pu",
+			Shade:  "clear",
+			Sheen:  "satin",
+			Label:  map[string]string{"recoatMinH": "2–4 h", "minC": "-5 °C"},
+			Statements: map[string]coating.Statement{
+				"toys": {Sense: "tested, EN 71-3", Source: "data sheet"},
+			},
+			Pairings: []coating.Pairing{
+				{Over: true, What: "oil", May: false, Sense: "Not over \"oil\", ever.", Source: "tin"},
+			},
+			Facts: coating.Facts{Tools: "brush; pad", VOCBasis: coating.VOCReady},
+		},
+		{
+			Name:       "=SUM(A1:A9)",
+			Maker:      "@home",
+			Colour:     "+blue",
+			Family:     "paint_chalk",
+			Shade:      "pale",
+			Sheen:      "dead-flat",
+			Label:      map[string]string{},
+			Statements: map[string]coating.Statement{},
+			Pairings:   []coating.Pairing{},
+		},
+		{
+			Name:       "'quoted, with a\nline break",
+			Maker:      "Żółć & Söhne; Ltd",
+			Family:     "wax_clear",
+			Shade:      "clear",
+			Sheen:      "satin",
+			Label:      map[string]string{"coats": "2"},
+			Statements: map[string]coating.Statement{},
+			Pairings:   []coating.Pairing{},
+		},
 	}
 }
 
@@ -46,7 +76,9 @@ func TestRoundTripsLoseNothing(t *testing.T) {
 		t.Errorf("JSON: %v\n%+v", err, products(fromJSON))
 	}
 	for row := range strings.Lines(asCSV.String()) {
-		if strings.ContainsAny(row[:1], "=+-@") || strings.Contains(row, ",=") || strings.Contains(row, ",@") || strings.Contains(row, ",+") || strings.Contains(row, ",-") {
+		if strings.ContainsAny(row[:1], "=+-@") || strings.Contains(row, ",=") || strings.Contains(row, ",@") ||
+			strings.Contains(row, ",+") ||
+			strings.Contains(row, ",-") {
 			t.Errorf("a spreadsheet would take a cell for a formula: %s", row)
 		}
 	}
@@ -58,7 +90,9 @@ func TestRoundTripsLoseNothing(t *testing.T) {
 	if err != nil || schema.Validate(value) != nil {
 		t.Errorf("the export does not fit its own schema: %v %v", err, schema.Validate(value))
 	}
-	wrong, err := jsonschema.UnmarshalJSON(strings.NewReader(`{"format":"firmitas-products-1","products":[{"name":"x","shine":1}]}`))
+	wrong, err := jsonschema.UnmarshalJSON(
+		strings.NewReader(`{"format":"firmitas-products-1","products":[{"name":"x","shine":1}]}`),
+	)
 	if err != nil || schema.Validate(wrong) == nil {
 		t.Error("the schema takes a field that does not exist")
 	}
@@ -66,7 +100,8 @@ func TestRoundTripsLoseNothing(t *testing.T) {
 
 // What spreadsheets make of a file, and what is told.
 func TestFilesAsTheyCome(t *testing.T) {
-	latin, err := charmap.Windows1252.NewEncoder().String("name;family;maker;spreadM2L\nKlar;clear_wb_pu;Söhne;12,5 m²/L\n")
+	latin, err := charmap.Windows1252.NewEncoder().
+		String("name;family;maker;spreadM2L\nKlar;clear_wb_pu;Söhne;12,5 m²/L\n")
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -94,7 +129,8 @@ func TestFilesAsTheyCome(t *testing.T) {
 		}
 	}
 	lines, _, err := ReadCSV([]byte("name,family\nA,wax_clear\nB,wax_clear,too,many\n\"C,wax_clear\n"))
-	if err != nil || len(lines) != 3 || lines[1].Problems[0].Column != "C" || lines[1].Number != 3 || lines[2].Number != 4 {
+	if err != nil || len(lines) != 3 || lines[1].Problems[0].Column != "C" || lines[1].Number != 3 ||
+		lines[2].Number != 4 {
 		t.Errorf("lines that do not fit: %+v %v", lines, err)
 	}
 	for text, says := range map[string]string{"{": "no JSON from line 1", `{"format":"other"}`: "should read", "[1]": "not a list"} {

@@ -51,13 +51,11 @@ func Start(dir string, throwaway bool) (*Server, error) {
 	if err := s.takeLock(); err != nil {
 		return nil, err
 	}
-	if err := s.prepare(); err != nil {
-		s.lock.Close()
-		return nil, err
-	}
-	if err := s.Up(); err != nil {
-		s.lock.Close()
-		return nil, err
+	for _, step := range []func() error{s.outlive, s.prepare, s.Up} {
+		if err := step(); err != nil {
+			s.lock.Close()
+			return nil, err
+		}
 	}
 	return s, nil
 }
@@ -95,20 +93,76 @@ func find(name string) (string, error) {
 // they may be another server's new ones.
 func (s *Server) env() []string { return append(os.Environ(), "TMPDIR="+filepath.Join(s.dir, "tmp")) }
 
+// install makes the data folder. It is made under another name and gets its own once it is whole, so that one which was
+// interrupted is known, and begun again.
+func (s *Server) install() error {
+	data, half := filepath.Join(s.dir, "data"), filepath.Join(s.dir, "data.half")
+	if _, err := os.Stat(data); !errors.Is(err, os.ErrNotExist) {
+		return err
+	}
+	if err := os.RemoveAll(half); err != nil {
+		return err
+	}
+	binary, err := find("mariadb-install-db")
+	if err != nil {
+		return err
+	}
+	cmd := exec.Command(binary, asRoot([]string{"--no-defaults", "--datadir=" + half, "--skip-test-db"})...)
+	cmd.Env = s.env()
+	cmd.SysProcAttr = &syscall.SysProcAttr{Setpgid: true, Pdeathsig: syscall.SIGKILL}
+	runtime.LockOSThread() // the kernel ties Pdeathsig to this thread
+	defer runtime.UnlockOSThread()
+	if out, err := cmd.CombinedOutput(); err != nil {
+		return fmt.Errorf("making the database folder: %w: %s", err, out)
+	}
+	return os.Rename(half, data)
+}
+
+// orphanWait is how long a server may take to end whose program was killed.
+const orphanWait = 30 * time.Second
+
+// outlive waits for a server on the same folder that its program left behind when it was killed; it is told to end as
+// soon as that happens, but takes its time.
+func (s *Server) outlive() error {
+	deadline := time.Now().Add(orphanWait)
+	for {
+		pid := s.orphan()
+		switch {
+		case pid == 0:
+			return nil
+		case time.Now().After(deadline):
+			_ = syscall.Kill(pid, syscall.SIGKILL)
+		}
+		if time.Now().After(deadline.Add(orphanWait)) {
+			return fmt.Errorf("process %d still holds the database in %s", pid, s.dir)
+		}
+		time.Sleep(50 * time.Millisecond)
+	}
+}
+
+// orphan is the process of a server on this folder that is not ours; 0 when there is none. The folder's lock is ours,
+// so no program that lives looks after it.
+func (s *Server) orphan() int {
+	processes, err := filepath.Glob("/proc/[0-9]*/cmdline")
+	if err != nil {
+		return 0
+	}
+	for _, path := range processes {
+		line, err := os.ReadFile(path)
+		if err != nil || !strings.Contains(string(line), "--datadir="+filepath.Join(s.dir, "data")) {
+			continue
+		}
+		if pid, err := strconv.Atoi(filepath.Base(filepath.Dir(path))); err == nil {
+			return pid
+		}
+	}
+	return 0
+}
+
 // prepare makes the data folder and the file that the server reads its user from.
 func (s *Server) prepare() error {
-	data := filepath.Join(s.dir, "data")
-	if _, err := os.Stat(filepath.Join(data, "mysql")); errors.Is(err, os.ErrNotExist) {
-		install, err := find("mariadb-install-db")
-		if err != nil {
-			return err
-		}
-		args := asRoot([]string{"--no-defaults", "--datadir=" + data, "--skip-test-db"})
-		cmd := exec.Command(install, args...)
-		cmd.Env = s.env()
-		if out, err := cmd.CombinedOutput(); err != nil {
-			return fmt.Errorf("making the database folder: %w: %s", err, out)
-		}
+	if err := s.install(); err != nil {
+		return err
 	}
 	secret := filepath.Join(s.dir, "password")
 	known, err := os.ReadFile(secret)
@@ -135,6 +189,10 @@ func (s *Server) Up() error {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	s.stopped = false
+	return s.up()
+}
+
+func (s *Server) up() error {
 	if s.port == 0 {
 		probe, err := net.Listen("tcp", "127.0.0.1:0")
 		if err != nil {
@@ -167,6 +225,8 @@ func (s *Server) Up() error {
 	}
 	s.process, s.ended = cmd.Process, ended
 	if err := s.answers(ended); err != nil {
+		_ = cmd.Process.Kill()
+		<-ended
 		return err
 	}
 	go s.restart(ended)
@@ -179,12 +239,23 @@ func (s *Server) args() []string {
 		socket = filepath.Join(os.TempDir(), fmt.Sprintf("firmitas-%d.sock", s.port))
 	}
 	args := asRoot([]string{"--no-defaults", "--datadir=" + filepath.Join(s.dir, "data"), "--socket=" + socket,
-		"--pid-file=" + filepath.Join(s.dir, "pid"), "--log-error=" + filepath.Join(s.dir, "error.log"), "--init-file=" + filepath.Join(s.dir, "init.sql"),
-		"--port=" + strconv.Itoa(s.port), "--bind-address=127.0.0.1", "--skip-log-bin", "--skip-name-resolve", "--performance-schema=OFF",
-		"--character-set-server=utf8mb4", "--collation-server=utf8mb4_unicode_ci", "--default-time-zone=+00:00", "--innodb-buffer-pool-size=64M"})
+		"--pid-file=" + filepath.Join(
+			s.dir,
+			"pid",
+		), "--log-error=" + filepath.Join(s.dir, "error.log"), "--init-file=" + filepath.Join(s.dir, "init.sql"),
+		"--port=" + strconv.Itoa(
+			s.port,
+		), "--bind-address=127.0.0.1", "--skip-log-bin", "--skip-name-resolve", "--performance-schema=OFF",
+		"--character-set-server=utf8mb4", "--collation-server=utf8mb4_unicode_ci", "--default-time-zone=+00:00",
+		"--innodb-buffer-pool-size=64M"})
 	if s.throwaway {
 		// 2 keeps committed rows when a test kills the server; 0 would lose them.
-		return append(args, "--innodb-flush-log-at-trx-commit=2", "--innodb-doublewrite=0", "--innodb-log-file-size=16M")
+		return append(
+			args,
+			"--innodb-flush-log-at-trx-commit=2",
+			"--innodb-doublewrite=0",
+			"--innodb-log-file-size=16M",
+		)
 	}
 	return append(args, "--innodb-flush-log-at-trx-commit=1")
 }
@@ -216,25 +287,60 @@ func (s *Server) answers(ended <-chan struct{}) error {
 // restartAfter leaves time for people and tests to notice that the database was gone.
 const restartAfter = 8 * time.Second
 
+// restart brings the server back when it has ended by itself, for as long as it takes, until Stop.
 func (s *Server) restart(ended <-chan struct{}) {
 	<-ended
-	s.mu.Lock()
-	stopped := s.stopped
-	s.mu.Unlock()
-	if stopped {
-		return
+	for told := false; !s.isStopped(); {
+		if !told {
+			slog.Warn("the private database ended by itself; starting it again", "in", restartAfter)
+		}
+		time.Sleep(restartAfter)
+		err := s.revive()
+		if err == nil {
+			return
+		}
+		if !told {
+			slog.Error("the private database does not come back yet; trying on", "error", err)
+			told = true
+		}
 	}
-	slog.Warn("the private database ended by itself; starting it again", "in", restartAfter)
-	time.Sleep(restartAfter)
-	if err := s.Up(); err != nil {
-		slog.Error("the private database does not come back", "error", err)
+}
+
+// revive is Up, unless somebody has stopped the server or brought it up meanwhile.
+func (s *Server) revive() error {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if s.stopped || s.running() {
+		return nil
+	}
+	return s.up()
+}
+
+func (s *Server) isStopped() bool {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	return s.stopped
+}
+
+func (s *Server) running() bool {
+	if s.process == nil {
+		return false
+	}
+	select {
+	case <-s.ended:
+		return false
+	default:
+		return true
 	}
 }
 
 // DSN is how to reach one of its databases.
 func (s *Server) DSN(database string) string {
 	c := mysql.NewConfig()
-	c.User, c.Passwd, c.Net, c.Addr, c.DBName = "firmitas", s.password, "tcp", fmt.Sprintf("127.0.0.1:%d", s.port), database
+	c.User, c.Passwd, c.Net, c.Addr, c.DBName = "firmitas", s.password, "tcp", fmt.Sprintf(
+		"127.0.0.1:%d",
+		s.port,
+	), database
 	return c.FormatDSN()
 }
 

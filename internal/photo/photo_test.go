@@ -38,7 +38,7 @@ func TestTakesPicturesAndMakesThemSmaller(t *testing.T) {
 		{"a small PNG", encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, picture(80, 60)) }), 80, 60},
 		{"a large JPEG", encoded(t, func(b *bytes.Buffer) error { return jpeg.Encode(b, picture(3000, 1500), nil) }), 2000, 1000},
 	} {
-		got, err := Take(bytes.NewReader(c.data))
+		got, err := Take(t.Context(), bytes.NewReader(c.data))
 		if err != nil || got.Width != c.width || got.Height != c.height {
 			t.Errorf("%s: %d × %d, %v", c.name, got.Width, got.Height, err)
 		}
@@ -56,12 +56,12 @@ func TestRefusesWhatIsNoPicture(t *testing.T) {
 		"nothing": {}, "a page in disguise": []byte("<html><script>alert(1)</script>"), "a broken-off PNG": whole[:len(whole)/2], "a bomb": huge,
 		"a GIF": encoded(t, func(b *bytes.Buffer) error { return gif.Encode(b, picture(10, 10), nil) }),
 	} {
-		if _, err := Take(bytes.NewReader(data)); !errors.Is(err, ErrNoPicture) {
+		if _, err := Take(t.Context(), bytes.NewReader(data)); !errors.Is(err, ErrNoPicture) {
 			t.Errorf("%s: %v, want ErrNoPicture", name, err)
 		}
 	}
 	// What trails a picture is not kept: a script behind the last point is gone.
-	got, err := Take(bytes.NewReader(append(whole, "<script>alert(1)</script>"...)))
+	got, err := Take(t.Context(), bytes.NewReader(append(whole, "<script>alert(1)</script>"...)))
 	if err != nil || bytes.Contains(got.JPEG, []byte("script")) {
 		t.Errorf("a picture with a tail: %v", err)
 	}
