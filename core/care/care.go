@@ -46,8 +46,8 @@ type Card struct {
 	Renew    time.Time // first renewal; zero when none is due as routine
 }
 
-// Together makes one card of the cards of a piece's zones. What holds for all of them is said once, what does not is said
-// with their names. All must have been written for the same dates.
+// Together makes one card of the cards of a piece's zones. What holds for all of them is said once, what does not is
+// said with their names. All must have been written for the same dates.
 func Together(zones []string, cards []Card) Card {
 	out := Card{Urgent: slices.ContainsFunc(cards, func(c Card) bool { return c.Urgent })}
 	for i, c := range cards {
@@ -63,7 +63,10 @@ func Together(zones []string, cards []Card) Card {
 			out.Sections[at].merge(s.Lines, zones[i])
 		}
 	}
-	slices.SortStableFunc(out.Sections, func(a, b Section) int { return order(a.ID, out.Urgent) - order(b.ID, out.Urgent) })
+	slices.SortStableFunc(
+		out.Sections,
+		func(a, b Section) int { return order(a.ID, out.Urgent) - order(b.ID, out.Urgent) },
+	)
 	for s := range out.Sections {
 		for l := range out.Sections[s].Lines {
 			if line := &out.Sections[s].Lines[l]; len(line.Zones) == len(cards) {
@@ -86,7 +89,17 @@ func (s *Section) merge(lines []Line, zone string) {
 }
 
 // sectionOrder is how a card reads; before full cure the first weeks come first.
-var sectionOrder = []string{"what", "first_weeks", "every_day", "avoid", "use", "look_after", "damage", "cautions", "ask"}
+var sectionOrder = []string{
+	"what",
+	"first_weeks",
+	"every_day",
+	"avoid",
+	"use",
+	"look_after",
+	"damage",
+	"cautions",
+	"ask",
+}
 
 func order(id string, urgent bool) int {
 	if urgent && id == "first_weeks" {
@@ -98,7 +111,17 @@ func order(id string, urgent bool) int {
 // Write makes the card. Plain words, short sentences, second person.
 func Write(f Facts) Card {
 	c := Card{Urgent: f.HandedOver.Before(f.FullCure), Renew: f.renewal()}
-	for _, s := range []Section{f.whatThisIs(), f.firstWeeks(), f.everyDay(), f.avoid(), f.use(), f.lookAfter(c.Renew), f.smallDamage(), f.cautions(), f.ask()} {
+	for _, s := range []Section{
+		f.whatThisIs(),
+		f.firstWeeks(),
+		f.everyDay(),
+		f.avoid(),
+		f.use(),
+		f.lookAfter(c.Renew),
+		f.smallDamage(),
+		f.cautions(),
+		f.ask(),
+	} {
 		if len(s.Lines) > 0 {
 			c.Sections = append(c.Sections, s)
 		}
@@ -133,12 +156,31 @@ func (s *section) when(holds bool, fact, format string, args ...any) {
 	}
 }
 
-var number = []string{"No", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine", "Ten", "Eleven", "Twelve"}
+var number = []string{
+	"No",
+	"One",
+	"Two",
+	"Three",
+	"Four",
+	"Five",
+	"Six",
+	"Seven",
+	"Eight",
+	"Nine",
+	"Ten",
+	"Eleven",
+	"Twelve",
+}
 
 // decorated are decorations in words that need no explanation, by family; others are painted.
 var decorated = map[string]string{
-	"transfer_rub_on": "a printed transfer", "transfer_water_slide": "a printed transfer", "decoupage_paper": "printed paper", "leaf_metal": "metal leaf",
-	"size_gilding": "the size that holds the leaf", "wax_gilding": "gilding wax", "crackle_medium": "a medium that lets the paint crack",
+	"transfer_rub_on":      "a printed transfer",
+	"transfer_water_slide": "a printed transfer",
+	"decoupage_paper":      "printed paper",
+	"leaf_metal":           "metal leaf",
+	"size_gilding":         "the size that holds the leaf",
+	"wax_gilding":          "gilding wax",
+	"crackle_medium":       "a medium that lets the paint crack",
 }
 
 // plain is a coat in words that need no explanation.
@@ -163,7 +205,7 @@ func plain(p *coating.Product) string {
 		return "wood stain (" + p.Colour + ")"
 	case f.Body == coating.Wax:
 		return "furniture wax"
-	case f.ID == "oil_hardwax" || f.ID == "oil_hardwax_2k":
+	case f.Has(coating.Hardwax):
 		return "an oil with hard wax that soaks into the wood"
 	case f.Cure == coating.NoCure:
 		return "a food-grade oil that stays soft in the wood"
@@ -209,16 +251,45 @@ func (f Facts) firstWeeks() Section {
 	}
 	light, cured := f.day(f.LightUse), f.day(f.FullCure)
 	if f.Wish.Use.CureFirst {
-		s.say("end use: fully cured before use", "Keep it away from children until %s. Only then is the finish fully hardened.", cured)
+		s.say(
+			"end use: fully cured before use",
+			"Keep it away from children until %s. Only then is the finish fully hardened.",
+			cured,
+		)
 	} else {
-		s.when(f.LightUse.After(f.HandedOver), "light use of the slowest coat", "You may move it and use it gently from %s.", light)
+		ahead := f.LightUse.After(f.HandedOver)
+		s.when(ahead, "light use of the slowest coat", "You may move it and use it gently from %s.", light)
 	}
-	s.when(!f.Wish.Use.Outdoors(), "full cure of the slowest coat", "Until %s clean it only with a dry, soft cloth.", cured)
-	s.when(!f.Wish.Use.Outdoors() && !f.has(enduse.Floor), "full cure of the slowest coat", "Until %s put no cloths, runners or rubber feet on it, nothing hot, and let no water stand.", cured)
-	s.when(f.has(enduse.Floor), "full cure of the slowest coat", "Until %s lay no rugs or mats, and do not wash it. Lift furniture, never drag it.", cured)
-	s.when(f.Wish.Use.Outdoors(), "full cure of the slowest coat", "Until %s do not wash it, and leave no cushions, pots or covers lying on it.", cured)
+	s.when(
+		!f.Wish.Use.Outdoors(),
+		"full cure of the slowest coat",
+		"Until %s clean it only with a dry, soft cloth.",
+		cured,
+	)
+	s.when(
+		!f.Wish.Use.Outdoors() && !f.has(enduse.Floor),
+		"full cure of the slowest coat",
+		"Until %s put no cloths, runners or rubber feet on it, nothing hot, and let no water stand.",
+		cured,
+	)
+	s.when(
+		f.has(enduse.Floor),
+		"full cure of the slowest coat",
+		"Until %s lay no rugs or mats, and do not wash it. Lift furniture, never drag it.",
+		cured,
+	)
+	s.when(
+		f.Wish.Use.Outdoors(),
+		"full cure of the slowest coat",
+		"Until %s do not wash it, and leave no cushions, pots or covers lying on it.",
+		cured,
+	)
 	s.when(f.family().Body == coating.Wax, "wax", "Leave the wax alone for the first week. Do not polish it.")
-	s.say("full cure of the slowest coat", "Fully hardened on %s. This date is an estimate from the air in our workshop; a cold or damp room takes longer.", cured)
+	s.say(
+		"full cure of the slowest coat",
+		"Fully hardened on %s. This date is an estimate from the air in our workshop; a cold or damp room takes longer.",
+		cured,
+	)
 	return s.Section
 }
 
@@ -226,16 +297,28 @@ func (f Facts) everyDay() Section {
 	s := section{Section{ID: "every_day", Title: "Every day"}}
 	switch {
 	case f.family().Is("textile"):
-		s.say("last coat: on cloth", "Brush or vacuum it gently. Dab marks with a damp cloth and a little mild soap; do not soak or machine wash it.")
+		s.say(
+			"last coat: on cloth",
+			"Brush or vacuum it gently. Dab marks with a damp cloth and a little mild soap; do not soak or machine wash it.",
+		)
 	case f.has(enduse.Floor):
-		s.say("end use: floor", "Sweep with a soft broom. Wipe damp, never wet, with a little of a cleaner made for finished floors.")
+		s.say(
+			"end use: floor",
+			"Sweep with a soft broom. Wipe damp, never wet, with a little of a cleaner made for finished floors.",
+		)
 	case f.Wish.Use.Outdoors():
-		s.say("end use: outdoors", "Brush off leaves and dirt. Wash with water, a soft brush and a little mild soap, and let it dry in the air.")
+		s.say(
+			"end use: outdoors",
+			"Brush off leaves and dirt. Wash with water, a soft brush and a little mild soap, and let it dry in the air.",
+		)
 	case f.family().Cure == coating.NoCure:
 		s.say("food-grade oil", "Wash by hand with a little mild soap, rinse, and stand it on edge to dry.")
 		s.say("food-grade oil", "Never soak it and never put it in the dishwasher.")
 	case f.family().Body == coating.Wax:
-		s.say("last coat: wax", "Dust with a dry, soft cloth. Where it is sticky, a barely damp one, and dry it at once.")
+		s.say(
+			"last coat: wax",
+			"Dust with a dry, soft cloth. Where it is sticky, a barely damp one, and dry it at once.",
+		)
 	case f.family().Body == coating.Penetrating:
 		s.say("last coat: oil", "Wipe with a damp cloth and dry it. No soap that strips grease: it takes the oil out.")
 	default:
@@ -250,15 +333,31 @@ func (f Facts) avoid() Section {
 	s := section{Section{ID: "avoid", Title: "Please avoid"}}
 	p := f.last()
 	rated := func(what string, level float64) string { return fmt.Sprintf("%s: %.0f of 5", what, level) }
-	s.when(p.Alcohol <= weak, rated("alcohol", p.Alcohol), "Alcohol and perfume: they soften this finish. Wipe spills up at once.")
+	s.when(
+		p.Alcohol <= weak,
+		rated("alcohol", p.Alcohol),
+		"Alcohol and perfume: they soften this finish. Wipe spills up at once.",
+	)
 	s.when(p.Heat <= weak, rated("heat", p.Heat), "Hot cups, pans and irons: they leave rings.")
 	s.when(p.Heat > weak && p.Heat < 5, rated("heat", p.Heat), "Pans straight from the stove: use a trivet.")
 	s.when(p.Water <= 3, rated("water", p.Water), "Standing water: wipe it up.")
 	s.when(p.Cleaner < 5, rated("cleaner", p.Cleaner), "Ammonia, bleach and strong cleaners.")
 	s.say("any finish", "Scouring pads and powders.")
-	s.when(f.top().Partly(), "decoration over the last coat", "Rubbing the decoration on top: nothing lies over it. Dust it with a soft brush.")
-	s.when(!f.family().Is("textile") && !f.has(enduse.Floor) && !f.Wish.Use.Outdoors(), "any finish", "Polish with silicone: it spoils every later repair.")
-	s.when(f.family().RedissolvesIn == coating.LacquerSolvent, "lacquer", "Rubber and soft plastic feet: they mark lacquer. Put felt under them.")
+	s.when(
+		f.top().Partly(),
+		"decoration over the last coat",
+		"Rubbing the decoration on top: nothing lies over it. Dust it with a soft brush.",
+	)
+	s.when(
+		!f.family().Is("textile") && !f.has(enduse.Floor) && !f.Wish.Use.Outdoors(),
+		"any finish",
+		"Polish with silicone: it spoils every later repair.",
+	)
+	s.when(
+		f.family().RedissolvesIn == coating.LacquerSolvent,
+		"lacquer",
+		"Rubber and soft plastic feet: they mark lacquer. Put felt under them.",
+	)
 	line := lightLines[f.Wish.Material.Light]
 	s.when(line != "" && !f.Wish.Look.Opaque() && !f.Wish.Use.Outdoors(), "material: "+f.Wish.Material.Name, "%s", line)
 	return s.Section
@@ -271,13 +370,27 @@ var lightLines = map[string]string{
 	"silvers outdoors": "Strong sun: this wood changes colour in light. Move what stands on it now and then.",
 }
 
+// marksFrom is the level of heat or alcohol up to which a cup or a glass leaves a mark (practice).
+const marksFrom = 3
+
 func (f Facts) use() Section {
 	s := section{Section{ID: "use", Title: "In use"}}
 	p, u := f.last(), f.Wish.Use
-	s.when(u.Group == "Tops" && u.ID != "board" && (p.Heat <= 3 || p.Alcohol <= 3), "heat or alcohol 3 of 5 or less", "Use coasters and mats.")
-	s.when(u.Group == "Tops" && u.ID != "board", "end use: top", "Felt under vases and lamps.")
-	s.when(u.Blocking, "end use: things rest on it", "Wait until %s before you stack books or close doors on it for long.", f.day(f.FullCure))
-	s.when(u.Outdoors(), "end use: outdoors", "Keep its feet off wet ground, let water run off, and cover it in winter with air underneath.")
+	top := u.Group == "Tops" && u.ID != "board"
+	marks := p.Heat <= marksFrom || p.Alcohol <= marksFrom
+	s.when(top && marks, "heat or alcohol 3 of 5 or less", "Use coasters and mats.")
+	s.when(top, "end use: top", "Felt under vases and lamps.")
+	s.when(
+		u.Blocking,
+		"end use: things rest on it",
+		"Wait until %s before you stack books or close doors on it for long.",
+		f.day(f.FullCure),
+	)
+	s.when(
+		u.Outdoors(),
+		"end use: outdoors",
+		"Keep its feet off wet ground, let water run off, and cover it in winter with air underneath.",
+	)
 	if f.has(enduse.Child) {
 		for _, l := range f.System.Layers {
 			said := l.Product.Statements[coating.StatesToys].Sense
@@ -288,12 +401,24 @@ func (f Facts) use() Section {
 	if f.has(enduse.Food) {
 		said := p.Statements[coating.StatesFood].Sense
 		s.when(said != "", "label statement", "The label of the finish: %s", said)
-		s.when(said == "" && f.Wish.FoodPolicy == enduse.CuredFilmFood, "workshop setting: cured film", "No label statement on food: we count a fully hardened film as enough for brief contact. Use a board for cutting.")
+		s.when(
+			said == "" && f.Wish.FoodPolicy == enduse.CuredFilmFood,
+			"workshop setting: cured film",
+			"No label statement on food: we count a fully hardened film as enough for brief contact. Use a board for cutting.",
+		)
 	}
 	s.when(f.has(enduse.LowOdour), "end use: inside", "Leave it open to air for the first days.")
-	s.when(f.has(enduse.Floor), "end use: floor", "Felt under furniture, mats at the door. A wet floor is slippery whatever its finish.")
+	s.when(
+		f.has(enduse.Floor),
+		"end use: floor",
+		"Felt under furniture, mats at the door. A wet floor is slippery whatever its finish.",
+	)
 	for _, l := range f.System.Layers {
-		s.when(l.Product.Family.Has(coating.NutOil), "contains nut oil", "The finish is made with a nut oil. If anyone has an allergy, ask us first.")
+		s.when(
+			l.Product.Family.Has(coating.NutOil),
+			"contains nut oil",
+			"The finish is made with a nut oil. If anyone has an allergy, ask us first.",
+		)
 	}
 	return s.Section
 }
@@ -335,8 +460,16 @@ func (f Facts) renewal() time.Time {
 func (f Facts) lookAfter(renew time.Time) Section {
 	s := section{Section{ID: "look_after", Title: "Looking after it"}}
 	if renew.IsZero() {
-		s.when(f.has(enduse.Floor), "last coat: floor film", "Before it wears through to the wood, have it lightly sanded and coated again. Never wax it.")
-		s.when(!f.has(enduse.Floor), "last coat: film", "It needs no renewal as routine. When it looks tired, ask us before you put anything on it.")
+		s.when(
+			f.has(enduse.Floor),
+			"last coat: floor film",
+			"Before it wears through to the wood, have it lightly sanded and coated again. Never wax it.",
+		)
+		s.when(
+			!f.has(enduse.Floor),
+			"last coat: film",
+			"It needs no renewal as routine. When it looks tired, ask us before you put anything on it.",
+		)
 		return s.Section
 	}
 	every := fmt.Sprintf("every %d months", f.renewMonths())
@@ -347,13 +480,35 @@ func (f Facts) lookAfter(renew time.Time) Section {
 	name := f.last().Name
 	switch {
 	case f.family().Cure == coating.NoCure:
-		s.say("renewal: practice", "Oil it %s, or when it looks dry: wipe on, leave overnight, wipe off. First time: %s.", every, by)
+		s.say(
+			"renewal: practice",
+			"Oil it %s, or when it looks dry: wipe on, leave overnight, wipe off. First time: %s.",
+			every,
+			by,
+		)
 	case f.family().Body == coating.Wax:
-		s.say("renewal: practice", "Renew the wax about %s: thin, leave it, buff it the next day. First time: %s.", every, by)
+		s.say(
+			"renewal: practice",
+			"Renew the wax about %s: thin, leave it, buff it the next day. First time: %s.",
+			every,
+			by,
+		)
 	case f.family().Body == coating.Penetrating:
-		s.say("renewal: practice", "Renew the oil about %s, or when water no longer beads: clean, let it dry, one thin coat of %s, wipe it dry. First time: %s.", every, name, by)
+		s.say(
+			"renewal: practice",
+			"Renew the oil about %s, or when water no longer beads: clean, let it dry, one thin coat of %s, wipe it dry. First time: %s.",
+			every,
+			name,
+			by,
+		)
 	default:
-		s.say("renewal: practice", "Wash it once a year, and give it a light sanding and a fresh coat of %s about %s, before it cracks. First time: %s.", name, every, by)
+		s.say(
+			"renewal: practice",
+			"Wash it once a year, and give it a light sanding and a fresh coat of %s about %s, before it cracks. First time: %s.",
+			name,
+			every,
+			by,
+		)
 	}
 	return s.Section
 }
@@ -370,12 +525,21 @@ func (f Facts) smallDamage() Section {
 		s.say("food-grade oil", "A scratch or rough spot: sand it lightly, oil it again.")
 		s.say("oil that never dries", "Put no varnish on it. Nothing sticks to this oil.")
 	case f.family().Body == coating.Penetrating:
-		s.say("last coat: oil", "A scratch or dry spot: sand lightly along the grain, wipe on a little of the same oil, wipe it dry after ten minutes.")
+		s.say(
+			"last coat: oil",
+			"A scratch or dry spot: sand lightly along the grain, wipe on a little of the same oil, wipe it dry after ten minutes.",
+		)
 		s.say("oil rejects other coats", "Put no varnish over it.")
 	case f.family().RedissolvesIn != "":
-		s.say("it melts into itself", "Rings and scratches can be made good well: bring it to us. Put no other varnish over it.")
+		s.say(
+			"it melts into itself",
+			"Rings and scratches can be made good well: bring it to us. Put no other varnish over it.",
+		)
 	default:
-		s.say("last coat: film", "A scratch in the surface: leave it, or bring it to us. A chip down to the wood: keep it dry and bring it soon.")
+		s.say(
+			"last coat: film",
+			"A scratch in the surface: leave it, or bring it to us. A chip down to the wood: keep it dry and bring it soon.",
+		)
 	}
 	s.say("what it was finished with", "To touch up: %s, %s, %s.", f.last().Name, f.last().Colour, f.last().Sheen)
 	return s.Section
@@ -384,8 +548,16 @@ func (f Facts) smallDamage() Section {
 func (f Facts) cautions() Section {
 	s := section{Section{ID: "cautions", Title: "Take care"}}
 	renewed := f.renewMonths() > 0 && f.family().Has(coating.SelfHeatingRags)
-	s.when(renewed, "the maintenance product's rags heat by themselves", "Cloths used with this oil can catch fire by themselves. Dry them flat outdoors, or put them under water in a lidded metal tin. The product's own safety sheet decides.")
-	s.when(f.has(enduse.Child), "end use: child", "This card is not a certificate. A finish does not make a cot or toy comply with its own standards.")
+	s.when(
+		renewed,
+		"the maintenance product's rags heat by themselves",
+		"Cloths used with this oil can catch fire by themselves. Dry them flat outdoors, or put them under water in a lidded metal tin. The product's own safety sheet decides.",
+	)
+	s.when(
+		f.has(enduse.Child),
+		"end use: child",
+		"This card is not a certificate. A finish does not make a cot or toy comply with its own standards.",
+	)
 	return s.Section
 }
 

@@ -20,14 +20,40 @@ func facts(t *testing.T, use, material, family string, said map[string]string) F
 	for kind, sense := range said {
 		statements[kind] = coating.Statement{Sense: sense, Source: "data sheet"}
 	}
-	p, err := coating.New(coating.Product{Name: "Test coat", Colour: "clear", Shade: coating.Clear, Sheen: coating.Satin, Statements: statements}, family)
+	p, err := coating.New(
+		coating.Product{
+			Name:       "Test coat",
+			Colour:     "clear",
+			Shade:      coating.Clear,
+			Sheen:      coating.Satin,
+			Statements: statements,
+		},
+		family,
+	)
 	if err != nil {
 		t.Fatal(err)
 	}
-	w := system.Wish{Use: enduse.Find(use), Material: substrate.Find(material), Look: system.Natural, Air: climate.Air{TempC: 20, RH: 50}, FoodPolicy: enduse.StrictFood}
-	return Facts{Piece: "Piece", Zone: "top", Number: "7", Workshop: "Quay Room", Contact: "by the ferry steps", Wish: w,
-		System:   system.Assess(w, []system.Layer{{Role: system.Protect, Product: p, Coats: 3}}),
-		Finished: finished, HandedOver: finished.AddDate(0, 0, 1), LightUse: finished.AddDate(0, 0, 2), FullCure: finished.AddDate(0, 0, 21), Location: time.UTC}
+	w := system.Wish{
+		Use:        enduse.Find(use),
+		Material:   substrate.Find(material),
+		Look:       system.Natural,
+		Air:        climate.Air{TempC: 20, RH: 50},
+		FoodPolicy: enduse.StrictFood,
+	}
+	return Facts{
+		Piece:      "Piece",
+		Zone:       "top",
+		Number:     "7",
+		Workshop:   "Quay Room",
+		Contact:    "by the ferry steps",
+		Wish:       w,
+		System:     system.Assess(w, []system.Layer{{Role: system.Protect, Product: p, Coats: 3}}),
+		Finished:   finished,
+		HandedOver: finished.AddDate(0, 0, 1),
+		LightUse:   finished.AddDate(0, 0, 2),
+		FullCure:   finished.AddDate(0, 0, 21),
+		Location:   time.UTC,
+	}
 }
 
 func text(c Card) string {
@@ -84,22 +110,57 @@ func TestSentencesFollowFacts(t *testing.T) {
 func TestDecorationOnTheCard(t *testing.T) {
 	over := func(family string) string {
 		f := facts(t, "desk", "oak", "clear_wb_pu", nil)
-		p, err := coating.New(coating.Product{Name: "Test trim", Colour: "old gold", Shade: coating.Clear, Sheen: coating.Satin}, family)
+		p, err := coating.New(
+			coating.Product{Name: "Test trim", Colour: "old gold", Shade: coating.Clear, Sheen: coating.Satin},
+			family,
+		)
 		if err != nil {
 			t.Fatal(err)
 		}
-		f.System = system.Assess(f.Wish, append(f.System.Layers, system.Layer{Role: system.Decorate, Product: p, Coats: 1}))
+		f.System = system.Assess(
+			f.Wish,
+			append(f.System.Layers, system.Layer{Role: system.Decorate, Product: p, Coats: 1}),
+		)
 		return text(Write(f))
 	}
-	if got := over("wax_gilding"); !strings.Contains(got, "One coat of gilding wax") || !strings.Contains(got, "Rubbing the decoration") || !strings.Contains(got, "drop of mild soap") {
+	if got := over("wax_gilding"); !strings.Contains(got, "One coat of gilding wax") ||
+		!strings.Contains(got, "Rubbing the decoration") ||
+		!strings.Contains(got, "drop of mild soap") {
 		t.Errorf("gilded:\n%s", got)
 	}
-	if got := over("wax_dark"); !strings.Contains(got, "Where it is sticky, a barely damp one") || strings.Contains(got, "Rubbing the decoration") {
+	if got := over("wax_dark"); !strings.Contains(got, "Where it is sticky, a barely damp one") ||
+		strings.Contains(got, "Rubbing the decoration") {
 		t.Errorf("aged with dark wax:\n%s", got)
 	}
 	for id, f := range coating.Families {
 		if f.Is("decor") && strings.Contains(over(id), "varnish, satin") {
 			t.Errorf("%s is called a varnish", id)
+		}
+	}
+}
+
+// From which rating on a buyer is warned. Basis: practice (care.md).
+func TestRatingsThatWarn(t *testing.T) {
+	for _, c := range []struct {
+		says        string
+		set         func(*coating.Product, float64)
+		first, last float64 // it is said from, and up to
+	}{
+		{"Alcohol and perfume", func(p *coating.Product, r float64) { p.Alcohol = r }, 1, 2},
+		{"Hot cups", func(p *coating.Product, r float64) { p.Heat = r }, 1, 2},
+		{"straight from the stove", func(p *coating.Product, r float64) { p.Heat = r }, 3, 4},
+		{"Standing water", func(p *coating.Product, r float64) { p.Water = r }, 1, 3},
+		{"Ammonia", func(p *coating.Product, r float64) { p.Cleaner = r }, 1, 4},
+		{"coasters", func(p *coating.Product, r float64) { p.Heat, p.Alcohol = r, 5 }, 1, 3},
+		{"coasters", func(p *coating.Product, r float64) { p.Heat, p.Alcohol = 5, r }, 1, 3},
+	} {
+		for rating := 1.0; rating <= 5; rating++ {
+			f := facts(t, "dining_table", "oak", "clear_wb_pu", nil)
+			c.set(f.System.Protection().Product, rating)
+			want := rating >= c.first && rating <= c.last
+			if got := strings.Contains(text(Write(f)), c.says); got != want {
+				t.Errorf("%q at %.0f of 5: %v, want %v", c.says, rating, got, want)
+			}
 		}
 	}
 }
@@ -147,7 +208,9 @@ func TestNoCardClaimsTooMuch(t *testing.T) {
 
 // A piece of two zones gets one card: what holds for both is said once, what does not with its zone.
 func TestZonesTogetherOnOneCard(t *testing.T) {
-	top, base := Write(facts(t, "dining_table", "oak", "clear_wb_pu", nil)), Write(facts(t, "base", "oak", "wax_clear", nil))
+	top, base := Write(facts(t, "dining_table", "oak", "clear_wb_pu", nil)), Write(
+		facts(t, "base", "oak", "wax_clear", nil),
+	)
 	card := Together([]string{"Top", "Base"}, []Card{top, base})
 	if !card.Urgent || card.Sections[0].ID != "first_weeks" || card.Renew != base.Renew {
 		t.Errorf("urgent %v, first %s, renewal %v", card.Urgent, card.Sections[0].ID, card.Renew)

@@ -88,7 +88,8 @@ func TestReadingsAsTyped(t *testing.T) {
 	}
 }
 
-// A range counts at its short end in the label's climate and reaches its long end in the worst air it allows (practice).
+// A range counts at its short end in the label's climate and reaches its long end in the worst air it allows
+// (practice).
 func TestARangeEndsInTheWorstAirItAllows(t *testing.T) {
 	p := product(t, "clear_wb_pu", Label{"recoatMinH": "2–6 h", "minC": "10 °C", "maxRH": "80 %"})
 	for _, c := range []struct {
@@ -105,7 +106,8 @@ func TestARangeEndsInTheWorstAirItAllows(t *testing.T) {
 	}
 }
 
-// Published: pot life halves per 10 °C (published.md section 13: 30 min at 25 °C is 15 at 35 °C); it is never stretched.
+// Published: pot life halves per 10 °C (published.md section 13: 30 min at 25 °C is 15 at 35 °C); it is never
+// stretched.
 func TestPotLifeFollowsTheRoom(t *testing.T) {
 	p := product(t, "epoxy_flood", Label{"potLifeH": "30 min", "refC": "25 °C"})
 	for temp, want := range map[float64]float64{25: 0.5, 35: 0.25, 15: 0.5} {
@@ -115,7 +117,8 @@ func TestPotLifeFollowsTheRoom(t *testing.T) {
 	}
 }
 
-// Published: 72.1 g/L ready to use with 61.92 % water by volume is 189 g/L less water (published.md section 10b, computed).
+// Published: 72.1 g/L ready to use with 61.92 % water by volume is 189 g/L less water (published.md section 10b,
+// computed).
 func TestVOCDependsOnHowItIsCounted(t *testing.T) {
 	if got := VOCLessWater(72.1, 0.6192); math.Abs(got-189) > 0.5 {
 		t.Errorf("%.1f g/L less water, want 189", got)

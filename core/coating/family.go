@@ -16,6 +16,9 @@ import (
 // Carrier is what makes a coat liquid and then leaves, or stays.
 type Carrier string
 
+// Solvent tells of a carrier that is organic and evaporates.
+func (c Carrier) Solvent() bool { return c == MineralSpirits || c == LacquerSolvent || c == Alcohol }
+
 const (
 	Water          Carrier = "water"
 	Alcohol        Carrier = "alcohol"
@@ -54,7 +57,7 @@ const (
 	Aerosol Method = "aerosol"
 )
 
-// Things a coat may contain that a rule, a gate or a caution asks about.
+// Tags: what a kind contains or does that a rule, a gate or a caution asks about.
 const (
 	ContainsWax      = "wax"
 	Stearate         = "stearate"
@@ -70,6 +73,25 @@ const (
 	Factory          = "factory" // baked or UV-cured before it came here; never on a shelf
 	SelfHeatingRags  = "self_heating_rags"
 	PlainNaturalKind = "plain_natural" // known as harmless in itself: shellac, food-grade oil and wax
+	Hardwax          = "hardwax"       // oil with hard wax, built up inside the wood
+	Polish           = "polish"        // oil and wax to rub on: what goes over it meets wax
+	Soap             = "soap"
+	Casein           = "casein"      // flakes where it finds no pores
+	Dye              = "dye"         // colour that its carrier lifts again
+	Glaze            = "glaze"       // colour between coats, never on bare wood
+	SlowFiller       = "slow_filler" // deep in the pores, it dries last
+	DarkWax          = "dark_wax"
+	Limes            = "limes" // white that stays in open pores
+	Leaf             = "leaf"
+	Size             = "size" // holds leaf
+	GildingWax       = "gilding_wax"
+	Transfer         = "transfer"
+	Paper            = "paper"
+	Crackles         = "crackles" // the paint over it cracks
+	StaysSoft        = "stays_soft"
+	ToBePainted      = "to_be_painted"  // shows for ever under a clear coat
+	SwellsBetween    = "swells_between" // recoated before its window closes or after its late time, never between
+	Silicone         = "silicone"       // no coat holds on it
 )
 
 // Family is a kind of coating with its typical data sheet. Basis of every value: practice.
@@ -85,8 +107,8 @@ type Family struct {
 	Sheens        []Sheen
 	NeedsTopcoat  bool
 	AppliedBy     Method
-	RenewMonths   int // indoors; 0 = not renewed as routine
-	Contains      []string
+	RenewMonths   int      // indoors; 0 = not renewed as routine
+	Tags          []string // what it contains or does that rules, gates and cautions ask about
 	Notes         string
 	Typical       Sheet
 }
@@ -119,7 +141,7 @@ var Groups = func() []string {
 func (f *Family) Is(group string) bool { return slices.Contains(f.Groups, group) }
 
 // Has tells whether the family contains something.
-func (f *Family) Has(what string) bool { return slices.Contains(f.Contains, what) }
+func (f *Family) Has(what string) bool { return slices.Contains(f.Tags, what) }
 
 // OilBased coats dry by taking oxygen and carry no water.
 func (f *Family) OilBased() bool {
@@ -134,7 +156,7 @@ func (f *Family) Porous() bool { return f.Is("paint") && f.NeedsTopcoat }
 
 // Partly tells of a decoration that leaves open, in part, what lies below it.
 func (f *Family) Partly() bool {
-	return f.Is("decor") && f.ID != "crackle_medium" && f.ID != "size_gilding"
+	return f.Is("decor") && !f.Has(Crackles) && !f.Has(Size)
 }
 
 // Drying is the way its wet time answers to the air.
@@ -185,10 +207,16 @@ var degrees = map[string]float64{"no": No, "partly": Partly, "yes": Yes, "": 0}
 
 func parseFamily(cell map[string]string) (*Family, error) {
 	f := &Family{
-		ID: cell["id"], Name: cell["name"], Groups: list(cell["group"]),
-		Carrier: Carrier(cell["carrier"]), Cure: Cure(cell["cure"]), Body: Body(cell["film"]),
-		NeedsTopcoat: cell["needs_topcoat"] == "yes", AppliedBy: Method(cell["applied_by"]),
-		Contains: list(cell["contains"]), Notes: cell["notes"],
+		ID:           cell["id"],
+		Name:         cell["name"],
+		Groups:       list(cell["group"]),
+		Carrier:      Carrier(cell["carrier"]),
+		Cure:         Cure(cell["cure"]),
+		Body:         Body(cell["film"]),
+		NeedsTopcoat: cell["needs_topcoat"] == "yes",
+		AppliedBy:    Method(cell["applied_by"]),
+		Tags:         list(cell["tags"]),
+		Notes:        cell["notes"],
 	}
 	if cell["redissolves_in"] != "none" {
 		f.RedissolvesIn = Carrier(cell["redissolves_in"])

@@ -78,7 +78,12 @@ func New(p Product, familyID string) (*Product, error) {
 		say(known && s.Sense == "", "statements/"+kind, "Say what the label states, in its sense.")
 	}
 	for i, pair := range p.Pairings {
-		say(Families[pair.What] == nil && !slices.Contains(Groups, pair.What), fmt.Sprintf("pairings/%d/what", i), "“%s” is neither a coating family nor a group of them.", pair.What)
+		say(
+			Families[pair.What] == nil && !slices.Contains(Groups, pair.What),
+			fmt.Sprintf("pairings/%d/what", i),
+			"“%s” is neither a coating family nor a group of them.",
+			pair.What,
+		)
 	}
 	if len(problems) > 0 {
 		return nil, &Invalid{p.Name, problems}
@@ -99,7 +104,8 @@ func (p *Product) States(kind string) bool { return p.Statements[kind].Sense != 
 
 // Opaque coats hide the wood. A white stain or a liming wax whitens it and lets it show.
 func (p *Product) Opaque() bool {
-	return (p.Shade == Pale || p.Shade == Dark) && !p.Family.Is("stain") && !p.Family.Is("wax")
+	coloured := p.Shade == Pale || p.Shade == Dark
+	return coloured && !p.Family.Is("stain") && !p.Family.Is("wax")
 }
 
 // DryUM is the dry film one coat leaves on the surface, in µm; 0 for what goes into the wood.
@@ -137,8 +143,8 @@ func (p *Product) Slowdown(air climate.Air) float64 {
 	return p.Family.Drying().Slowdown(p.Reference(), air)
 }
 
-// stretch is a label's time in air: the time itself times Slowdown, or, where the label gives a range, between its ends:
-// the short one in the reference climate, the long one in the coolest and dampest air it allows (practice).
+// stretch is a label's time in air: the time itself times Slowdown, or, where the label gives a range, between its
+// ends: the short one in the reference climate, the long one in the coolest and dampest air it allows (practice).
 func (p *Product) stretch(short, long float64, air climate.Air) float64 {
 	slow := p.Slowdown(air)
 	if long <= short {
@@ -178,7 +184,8 @@ func (p *Product) FullCureAfterH(air climate.Air) float64 {
 	return p.afterDrying(p.FullCureD*hoursPerDay, p.Late.FullCureD*hoursPerDay, air)
 }
 
-// afterDrying stretches the wet part of a time like drying and the rest like curing; a range never ends before its long end.
+// afterDrying stretches the wet part of a time like drying and the rest like curing; a range never ends before its
+// long end.
 func (p *Product) afterDrying(hours, long float64, air climate.Air) float64 {
 	after := p.RecoatAfterH(air) + max(0, hours-p.RecoatMinH)*climate.CureSlowdown(p.Reference(), air)
 	if long > hours && after > hours {

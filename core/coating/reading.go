@@ -1,6 +1,7 @@
 package coating
 
 import (
+	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -51,19 +52,56 @@ const (
 
 // units by dimension; the first is the one that a bare number is read in.
 var units = map[Dimension][]unit{
-	Hours:       {{[]string{"h", "hr", "hrs", "hour", "hours"}, 1, 0}, {[]string{"min", "mins", "minute", "minutes"}, 1.0 / 60, 0}, {[]string{"d", "day", "days"}, hoursPerDay, 0}, {[]string{"wk", "week", "weeks"}, 7 * hoursPerDay, 0}},
-	Days:        {{[]string{"d", "day", "days"}, 1, 0}, {[]string{"h", "hr", "hrs", "hour", "hours"}, 1.0 / hoursPerDay, 0}, {[]string{"wk", "week", "weeks"}, 7, 0}, {[]string{"month", "months"}, daysPerMonth, 0}},
-	Months:      {{[]string{"months", "month", "mo"}, 1, 0}, {[]string{"years", "year", "y"}, 12, 0}, {[]string{"days", "day", "d"}, 1 / daysPerMonth, 0}, {[]string{"weeks", "week", "wk"}, 7 / daysPerMonth, 0}},
-	Spread:      {{[]string{"m²/L", "m2/l", "m²/l", "sqm/l"}, 1, 0}, {[]string{"ft²/gal", "ft2/gal", "sqft/gal", "sqft/gallon"}, ft2PerGalToM2PerL, 0}, {[]string{"ft²/qt", "ft2/qt", "sqft/qt", "sqft/quart"}, 4 * ft2PerGalToM2PerL, 0}},
+	Hours: {
+		{[]string{"h", "hr", "hrs", "hour", "hours"}, 1, 0},
+		{[]string{"min", "mins", "minute", "minutes"}, 1.0 / 60, 0},
+		{[]string{"d", "day", "days"}, hoursPerDay, 0},
+		{[]string{"wk", "week", "weeks"}, 7 * hoursPerDay, 0},
+	},
+	Days: {
+		{[]string{"d", "day", "days"}, 1, 0},
+		{[]string{"h", "hr", "hrs", "hour", "hours"}, 1.0 / hoursPerDay, 0},
+		{[]string{"wk", "week", "weeks"}, 7, 0},
+		{[]string{"month", "months"}, daysPerMonth, 0},
+	},
+	Months: {
+		{[]string{"months", "month", "mo"}, 1, 0},
+		{[]string{"years", "year", "y"}, 12, 0},
+		{[]string{"days", "day", "d"}, 1 / daysPerMonth, 0},
+		{[]string{"weeks", "week", "wk"}, 7 / daysPerMonth, 0},
+	},
+	Spread: {
+		{[]string{"m²/L", "m2/l", "m²/l", "sqm/l"}, 1, 0},
+		{[]string{"ft²/gal", "ft2/gal", "sqft/gal", "sqft/gallon"}, ft2PerGalToM2PerL, 0},
+		{[]string{"ft²/qt", "ft2/qt", "sqft/qt", "sqft/quart"}, 4 * ft2PerGalToM2PerL, 0},
+	},
 	Percent:     {{[]string{"%", "percent", "%rh"}, 1, 0}},
 	Temperature: {{[]string{"°C", "c", "°c"}, 1, 0}, {[]string{"°F", "f", "°f"}, 5.0 / 9, -32}},
-	Thickness:   {{[]string{"µm", "um", "μm", "micron", "microns"}, 1, 0}, {[]string{"mil", "mils"}, umPerMil, 0}, {[]string{"mm"}, 1000, 0}},
-	VOCContent:  {{[]string{"g/L", "g/l"}, 1, 0}, {[]string{"lb/gal", "lbs/gal"}, 1000 * lbPerGalToKgPerL, 0}},
-	Density:     {{[]string{"kg/L", "kg/l", "g/ml", "g/cm3", "g/cm³"}, 1, 0}, {[]string{"lb/gal", "lbs/gal"}, lbPerGalToKgPerL, 0}},
-	Ratio:       {{[]string{":1", ""}, 1, 0}},
-	Number:      {{[]string{""}, 1, 0}},
-	Volume: {{[]string{"L", "l", "litre", "litres", "liter", "liters"}, 1, 0}, {[]string{"mL", "ml"}, 0.001, 0}, {[]string{"gal", "gallon", "gallons"}, usGallonL, 0},
-		{[]string{"qt", "quart", "quarts"}, usGallonL / 4, 0}, {[]string{"pt", "pint", "pints"}, usGallonL / 8, 0}, {[]string{"fl oz", "floz"}, usGallonL / 128, 0}, {[]string{"imp gal", "impgal"}, imperialGallonL, 0}},
+	Thickness: {
+		{[]string{"µm", "um", "μm", "micron", "microns"}, 1, 0},
+		{[]string{"mil", "mils"}, umPerMil, 0},
+		{[]string{"mm"}, 1000, 0},
+	},
+	VOCContent: {{[]string{"g/L", "g/l"}, 1, 0}, {[]string{"lb/gal", "lbs/gal"}, 1000 * lbPerGalToKgPerL, 0}},
+	Density: {
+		{[]string{"kg/L", "kg/l", "g/ml", "g/cm3", "g/cm³"}, 1, 0},
+		{[]string{"lb/gal", "lbs/gal"}, lbPerGalToKgPerL, 0},
+	},
+	Ratio:  {{[]string{":1", ""}, 1, 0}},
+	Number: {{[]string{""}, 1, 0}},
+	Volume: {
+		{[]string{"L", "l", "litre", "litres", "liter", "liters"}, 1, 0},
+		{[]string{"mL", "ml"}, 0.001, 0},
+		{[]string{"gal", "gallon", "gallons"}, usGallonL, 0},
+		{
+			[]string{"qt", "quart", "quarts"},
+			usGallonL / 4,
+			0,
+		},
+		{[]string{"pt", "pint", "pints"}, usGallonL / 8, 0},
+		{[]string{"fl oz", "floz"}, usGallonL / 128, 0},
+		{[]string{"imp gal", "impgal"}, imperialGallonL, 0},
+	},
 	Weight: {{[]string{"kg"}, 1, 0}, {[]string{"g"}, 0.001, 0}, {[]string{"lb", "lbs"}, kgPerLb, 0}},
 }
 
@@ -82,15 +120,15 @@ func (d Dimension) UnitNames() []string {
 
 var dashes = strings.NewReplacer("–", "-", "—", "-", "−", "-", "‒", "-", " to ", "-", "\u00a0", " ", "\u202f", " ")
 
-// Read reads what a label says in words, such as "2–4 h", "350-400 ft²/gal", "0,5 h", "50 °F", "2:1" or "partly". A bare
-// number is in the field's own unit. The error says what would be right, without naming the field.
+// Read reads what a label says in words, such as "2–4 h", "350-400 ft²/gal", "0,5 h", "50 °F", "2:1" or "partly". A
+// bare number is in the field's own unit. The error says what would be right, without naming the field.
 func (f *Field) Read(words string) (Reading, error) {
 	text := strings.ToLower(strings.TrimSpace(dashes.Replace(words)))
 	if f.Dimension == Degree {
 		if v, known := degreeWords[text]; known {
 			return Reading{v, v}, nil
 		}
-		if v, err := strconv.ParseFloat(text, 64); err == nil && (v == No || v == Partly || v == Yes) {
+		if v, err := strconv.ParseFloat(text, 64); err == nil && slices.Contains([]float64{No, Partly, Yes}, v) {
 			return Reading{v, v}, nil
 		}
 		return Reading{}, fmt.Errorf("“%s” is none of no, partly, yes", words)
@@ -142,7 +180,13 @@ func (f *Field) example() string {
 
 func (f *Field) inRange(from, to float64) (Reading, error) {
 	if !(from >= f.Min-1e-9 && to <= f.Max+1e-9) { // also catches NaN
-		return Reading{}, fmt.Errorf("a data sheet gives %v to %v %s here, not %s", f.Min, f.Max, f.Unit(), shortest(from, to))
+		return Reading{}, fmt.Errorf(
+			"a data sheet gives %v to %v %s here, not %s",
+			f.Min,
+			f.Max,
+			f.Unit(),
+			shortest(from, to),
+		)
 	}
 	return Reading{max(from, f.Min), min(to, f.Max)}, nil
 }
@@ -158,7 +202,11 @@ func shortest(from, to float64) string {
 // unit finds the unit that words name; none names the field's own.
 func (f *Field) unit(words string) (unit, error) {
 	all := units[f.Dimension]
-	name := strings.ReplaceAll(strings.TrimSuffix(strings.ReplaceAll(strings.TrimSpace(words), " ", ""), "."), "sq.ft", "sqft")
+	name := strings.ReplaceAll(
+		strings.TrimSuffix(strings.ReplaceAll(strings.TrimSpace(words), " ", ""), "."),
+		"sq.ft",
+		"sqft",
+	)
 	if name == "" {
 		return all[0], nil
 	}
@@ -168,7 +216,11 @@ func (f *Field) unit(words string) (unit, error) {
 		}
 	}
 	if known := f.Dimension.UnitNames(); len(known) > 0 {
-		return unit{}, fmt.Errorf("“%s” is no unit known here; write %s", strings.TrimSpace(words), strings.Join(known, " or "))
+		return unit{}, fmt.Errorf(
+			"“%s” is no unit known here; write %s",
+			strings.TrimSpace(words),
+			strings.Join(known, " or "),
+		)
 	}
 	return unit{}, fmt.Errorf("“%s” does not belong behind this number", strings.TrimSpace(words))
 }
@@ -177,7 +229,10 @@ func (f *Field) unit(words string) (unit, error) {
 // could be either and is refused.
 func number(text string) (v float64, rest string, err error) {
 	end := 0
-	for end < len(text) && (text[end] >= '0' && text[end] <= '9' || text[end] == '.' || text[end] == ',' || (end == 0 && (text[end] == '-' || text[end] == '+'))) {
+	if text != "" && strings.ContainsRune("-+", rune(text[0])) {
+		end++
+	}
+	for end < len(text) && strings.ContainsRune("0123456789.,", rune(text[end])) {
 		end++
 	}
 	digits := text[:end]
@@ -197,9 +252,9 @@ func asRatio(text string) string {
 	if !isRatio {
 		return text
 	}
-	parts, rest, err := number(strings.TrimSpace(a))
-	of, rest2, err2 := number(strings.TrimSpace(b))
-	if err != nil || err2 != nil || rest != "" || rest2 != "" || of <= 0 {
+	parts, restOfParts, err := number(strings.TrimSpace(a))
+	of, restOf, errOf := number(strings.TrimSpace(b))
+	if errors.Join(err, errOf) != nil || restOfParts+restOf != "" || of <= 0 {
 		return "?"
 	}
 	return strconv.FormatFloat(parts/of, 'f', -1, 64)

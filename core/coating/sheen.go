@@ -20,8 +20,8 @@ const (
 // SheenNames in order; the index is the Sheen.
 var SheenNames = []string{"dead-flat", "matte", "eggshell", "satin", "semi-gloss", "gloss"}
 
-// gloss60 in gloss units at 60°, by sheen. Basis: published, MPI gloss levels 1 to 6 (method ASTM D523, ISO 2813); values
-// from memory. Neighbouring levels overlap on purpose: at 85° they part.
+// gloss60 in gloss units at 60°, by sheen. Basis: published, MPI gloss levels 1 to 6 (method ASTM D523, ISO 2813);
+// values from memory. Neighbouring levels overlap on purpose: at 85° they part.
 var gloss60 = [...][2]float64{{0, 5}, {5, 10}, {10, 25}, {20, 35}, {35, 70}, {70, 85}}
 
 // Gloss60 is the range of gloss units that a label of this sheen usually means, measured at 60°.
@@ -39,7 +39,8 @@ func ParseSheen(name string) (Sheen, error) {
 	return 0, fmt.Errorf("no sheen %q; there are %s", name, strings.Join(SheenNames, ", "))
 }
 
-// sheenRange reads "satin" or "matte-gloss" from families.csv ("dead-flat" is one sheen, "satin-semi" ends at semi-gloss).
+// sheenRange reads "satin" or "matte-gloss" from families.csv ("dead-flat" is one sheen, "satin-semi" ends at
+// semi-gloss).
 func sheenRange(cell string) ([]Sheen, error) {
 	if cell == "" {
 		return nil, nil

@@ -31,7 +31,7 @@ type Sheet struct {
 	Abrasion     float64
 	Exterior     float64 // No, Partly or Yes
 	Floor        float64
-	GripsSlick   float64 // 0 not – 2 well
+	GripsSlick   float64 // on slick faces: from 0, GripsSome, to GripsWell
 	Blocks       float64 // keeps tannin, knots and stain back: No, Partly or Yes
 	MinC         float64 // °C
 	MaxC         float64 // °C; 0 = the label is silent
@@ -50,6 +50,12 @@ const (
 	No     = 0
 	Partly = 0.5
 	Yes    = 1
+)
+
+// How a coat holds on a slick face once it is keyed and degreased.
+const (
+	GripsSome = 1
+	GripsWell = 2
 )
 
 // End is which end of a range a careful finisher counts with.
@@ -80,13 +86,31 @@ func (f *Field) Unit() string {
 	return ""
 }
 
-// Fields are all numbers a label may state, in data-sheet order, with the range that is believable. Of a time the low end
-// counts in the label's own climate; see Product.Late for the high end.
+// Fields are all numbers a label may state, in data-sheet order, with the range that is believable. Of a time the low
+// end counts in the label's own climate; see Product.Late for the high end.
 var Fields = []Field{
 	{"touchH", "Touch-dry", "touch_h", Hours, 0, 240, Low, func(s *Sheet) *float64 { return &s.TouchH }},
 	{"recoatMinH", "Recoat from", "recoat_min_h", Hours, 0, 720, Low, func(s *Sheet) *float64 { return &s.RecoatMinH }},
-	{"recoatMaxH", "Recoat before, else key", "recoat_max_h", Hours, 0, 2000, Low, func(s *Sheet) *float64 { return &s.RecoatMaxH }},
-	{"crossWaitH", "Before a coat of another carrier", "cross_wait_h", Hours, 0, 999, Low, func(s *Sheet) *float64 { return &s.CrossWaitH }},
+	{
+		"recoatMaxH",
+		"Recoat before, else key",
+		"recoat_max_h",
+		Hours,
+		0,
+		2000,
+		Low,
+		func(s *Sheet) *float64 { return &s.RecoatMaxH },
+	},
+	{
+		"crossWaitH",
+		"Before a coat of another carrier",
+		"cross_wait_h",
+		Hours,
+		0,
+		999,
+		Low,
+		func(s *Sheet) *float64 { return &s.CrossWaitH },
+	},
 	{"sandH", "Sand from", "", Hours, 0, 720, Low, func(s *Sheet) *float64 { return &s.SandH }},
 	{"lightUseH", "Light use", "light_use_h", Hours, 0, 720, Low, func(s *Sheet) *float64 { return &s.LightUseH }},
 	{"fullCureD", "Full cure", "full_cure_d", Days, 0, 180, Low, func(s *Sheet) *float64 { return &s.FullCureD }},
@@ -96,9 +120,36 @@ var Fields = []Field{
 	{"maxC", "Not above", "", Temperature, 0, 50, Low, func(s *Sheet) *float64 { return &s.MaxC }},
 	{"maxRH", "Humidity up to", "max_rh", Percent, 0, 100, Low, func(s *Sheet) *float64 { return &s.MaxRH }},
 	{"spreadM2L", "Spreading rate", "spread_m2_l", Spread, 0, 60, Mid, func(s *Sheet) *float64 { return &s.SpreadM2L }},
-	{"solidsPct", "Volume solids", "solids_vol_pct", Percent, 0, 100, Mid, func(s *Sheet) *float64 { return &s.SolidsPct }},
-	{"dryFilmUM", "Dry film of one coat", "", Thickness, 0, 10000, Mid, func(s *Sheet) *float64 { return &s.DryFilmUM }},
-	{"maxDryUM", "Thickest dry film", "max_dft_um", Thickness, 0, 10000, Low, func(s *Sheet) *float64 { return &s.MaxDryUM }},
+	{
+		"solidsPct",
+		"Volume solids",
+		"solids_vol_pct",
+		Percent,
+		0,
+		100,
+		Mid,
+		func(s *Sheet) *float64 { return &s.SolidsPct },
+	},
+	{
+		"dryFilmUM",
+		"Dry film of one coat",
+		"",
+		Thickness,
+		0,
+		10000,
+		Mid,
+		func(s *Sheet) *float64 { return &s.DryFilmUM },
+	},
+	{
+		"maxDryUM",
+		"Thickest dry film",
+		"max_dft_um",
+		Thickness,
+		0,
+		10000,
+		Low,
+		func(s *Sheet) *float64 { return &s.MaxDryUM },
+	},
 	{"coats", "Coats", "coats_usual", Number, 0, 12, Low, func(s *Sheet) *float64 { return &s.Coats }},
 	{"amber", "Ambers (0–3)", "amber", Number, 0, 3, High, func(s *Sheet) *float64 { return &s.Amber }},
 	{"uv", "UV absorbers (0–4)", "uv", Number, 0, 4, Low, func(s *Sheet) *float64 { return &s.UV }},
@@ -109,13 +160,40 @@ var Fields = []Field{
 	{"abrasion", "Abrasion (0–5)", "abrasion", Number, 0, 5, Low, func(s *Sheet) *float64 { return &s.Abrasion }},
 	{"exterior", "For outdoors", "exterior", Degree, No, Yes, Low, func(s *Sheet) *float64 { return &s.Exterior }},
 	{"floor", "For floors", "floor", Degree, No, Yes, Low, func(s *Sheet) *float64 { return &s.Floor }},
-	{"gripsSlick", "Grips slick surfaces (0–2)", "grips_slick", Number, 0, 2, Low, func(s *Sheet) *float64 { return &s.GripsSlick }},
-	{"blocks", "Holds tannin and stain back", "blocks_stain", Degree, No, Yes, Low, func(s *Sheet) *float64 { return &s.Blocks }},
+	{
+		"gripsSlick",
+		"Grips slick surfaces (0–2)",
+		"grips_slick",
+		Number,
+		0,
+		2,
+		Low,
+		func(s *Sheet) *float64 { return &s.GripsSlick },
+	},
+	{
+		"blocks",
+		"Holds tannin and stain back",
+		"blocks_stain",
+		Degree,
+		No,
+		Yes,
+		Low,
+		func(s *Sheet) *float64 { return &s.Blocks },
+	},
 	{"mixRatio", "Mix, parts A to B by volume", "", Ratio, 0, 100, Mid, func(s *Sheet) *float64 { return &s.MixRatio }},
 	{"densityA", "Density (part A)", "", Density, 0, 3, Mid, func(s *Sheet) *float64 { return &s.DensityA }},
 	{"densityB", "Density of part B", "", Density, 0, 3, Mid, func(s *Sheet) *float64 { return &s.DensityB }},
 	{"potLifeH", "Pot life", "pot_life_h", Hours, 0, 240, Low, func(s *Sheet) *float64 { return &s.PotLifeH }},
-	{"shelfMonths", "Keeps in the closed tin", "shelf_months", Months, 0, 240, Low, func(s *Sheet) *float64 { return &s.ShelfMonths }},
+	{
+		"shelfMonths",
+		"Keeps in the closed tin",
+		"shelf_months",
+		Months,
+		0,
+		240,
+		Low,
+		func(s *Sheet) *float64 { return &s.ShelfMonths },
+	},
 	{"flashC", "Flash point", "", Temperature, -50, 400, Low, func(s *Sheet) *float64 { return &s.FlashC }},
 	{"vocGL", "VOC", "", VOCContent, 0, 950, High, func(s *Sheet) *float64 { return &s.VOCGramsPerL }},
 }
@@ -135,8 +213,8 @@ type Label map[string]string
 // Problem is one field that cannot be right, with what would be.
 type Problem struct{ Field, Detail string }
 
-// Over lays the label over a typical sheet: counted holds the end of each range that a careful finisher counts with, late
-// the high end of times that are given as a range. Problems name every field that cannot be right.
+// Over lays the label over a typical sheet: counted holds the end of each range that a careful finisher counts with,
+// late the high end of times that are given as a range. Problems name every field that cannot be right.
 func (l Label) Over(typical Sheet) (counted, late Sheet, problems []Problem) {
 	counted = typical
 	known := 0
@@ -180,11 +258,46 @@ func (l Label) contradictions(s Sheet) []Problem {
 			out = append(out, Problem{field, fmt.Sprintf(format, args...)})
 		}
 	}
-	say(s.RecoatMaxH > 0 && s.RecoatMaxH < s.RecoatMinH, "recoatMaxH", "recoatMinH", "The window closes after %v h but only opens after %v h.", s.RecoatMaxH, s.RecoatMinH)
-	say(s.LightUseH > 0 && s.LightUseH < s.TouchH, "lightUseH", "touchH", "Light use after %v h lies before touch-dry at %v h.", s.LightUseH, s.TouchH)
-	say(s.FullCureD > 0 && s.FullCureD*hoursPerDay < s.TouchH, "fullCureD", "touchH", "Full cure after %v days lies before touch-dry at %v h.", s.FullCureD, s.TouchH)
-	say(s.MaxC > 0 && s.MaxC < s.MinC, "maxC", "minC", "Not above %v °C and not below %v °C leaves nothing between.", s.MaxC, s.MinC)
-	say(s.MaxDryUM > 0 && s.DryFilmUM > s.MaxDryUM, "dryFilmUM", "maxDryUM", "One coat of %v µm is more than the %v µm that it carries in all.", s.DryFilmUM, s.MaxDryUM)
+	say(
+		s.RecoatMaxH > 0 && s.RecoatMaxH < s.RecoatMinH,
+		"recoatMaxH",
+		"recoatMinH",
+		"The window closes after %v h but only opens after %v h.",
+		s.RecoatMaxH,
+		s.RecoatMinH,
+	)
+	say(
+		s.LightUseH > 0 && s.LightUseH < s.TouchH,
+		"lightUseH",
+		"touchH",
+		"Light use after %v h lies before touch-dry at %v h.",
+		s.LightUseH,
+		s.TouchH,
+	)
+	say(
+		s.FullCureD > 0 && s.FullCureD*hoursPerDay < s.TouchH,
+		"fullCureD",
+		"touchH",
+		"Full cure after %v days lies before touch-dry at %v h.",
+		s.FullCureD,
+		s.TouchH,
+	)
+	say(
+		s.MaxC > 0 && s.MaxC < s.MinC,
+		"maxC",
+		"minC",
+		"Not above %v °C and not below %v °C leaves nothing between.",
+		s.MaxC,
+		s.MinC,
+	)
+	say(
+		s.MaxDryUM > 0 && s.DryFilmUM > s.MaxDryUM,
+		"dryFilmUM",
+		"maxDryUM",
+		"One coat of %v µm is more than the %v µm that it carries in all.",
+		s.DryFilmUM,
+		s.MaxDryUM,
+	)
 	return out
 }
 

@@ -16,7 +16,10 @@ type StatementKind struct{ ID, Name string }
 
 // StatementKinds there are.
 var StatementKinds = []StatementKind{
-	{StatesToys, "Toys or children's products"}, {StatesFood, "Food contact"}, {StatesSlip, "Slip resistance"}, {StatesFloor, "Floors"},
+	{
+		StatesToys,
+		"Toys or children's products",
+	}, {StatesFood, "Food contact"}, {StatesSlip, "Slip resistance"}, {StatesFloor, "Floors"},
 	{StatesExterior, "Outdoors"}, {StatesUV, "Sunlight"}, {StatesMildew, "Mildew"},
 }
 
@@ -26,8 +29,8 @@ type Statement struct {
 	Source string `json:"source"`
 }
 
-// Pairing is what a label says about this product over or under another kind. It wins over the trade's doubts, never over
-// physics or safety.
+// Pairing is what a label says about this product over or under another kind. It wins over the trade's doubts, never
+// over physics or safety.
 type Pairing struct {
 	Over   bool   `json:"over"` // this product over What; else What over this product
 	What   string `json:"what"` // a family id or a group such as "paint"
@@ -69,12 +72,21 @@ var thinners = map[Carrier][2]string{
 	NoCarrier:      {"none", "a cloth; the solvent its data sheet names"},
 }
 
-var toolsFor = map[Method]string{Brush: "brush, pad or roller", Cloth: "lint-free cloth", Spray: "spray gun", Aerosol: "its own can"}
+var toolsFor = map[Method]string{
+	Brush:   "brush, pad or roller",
+	Cloth:   "lint-free cloth",
+	Spray:   "spray gun",
+	Aerosol: "its own can",
+}
 
 // AllFacts are the label's, with the family's typical ones where it is silent.
 func (p *Product) AllFacts() Facts {
 	f, typical := p.Facts, p.Family.TypicalFacts()
-	for _, fill := range []struct{ at, with *string }{{&f.Tools, &typical.Tools}, {&f.Thinner, &typical.Thinner}, {&f.CleanUp, &typical.CleanUp}} {
+	for _, fill := range []struct{ at, with *string }{
+		{&f.Tools, &typical.Tools},
+		{&f.Thinner, &typical.Thinner},
+		{&f.CleanUp, &typical.CleanUp},
+	} {
 		if *fill.at == "" {
 			*fill.at = *fill.with
 		}

@@ -2,6 +2,7 @@ package coating
 
 import (
 	"fmt"
+	"strings"
 	"time"
 )
 
@@ -35,9 +36,12 @@ func ReadLeft(words string, size, density float64) (litres float64, err error) {
 	if r, err := levelField.Read(words); err == nil && words[len(words)-1] == '%' {
 		return r.From / 100 * size, nil
 	}
-	if r, err := weightField.Read(words); err == nil && words[len(words)-1] == 'g' || err == nil && words[len(words)-1] == 'b' {
+	isWeight := strings.HasSuffix(words, "g") || strings.HasSuffix(words, "b") // kg, g or lb
+	if r, err := weightField.Read(words); err == nil && isWeight {
 		if density == 0 {
-			return 0, fmt.Errorf("a weight needs the density, which its label does not give; write what is left as %% or L")
+			return 0, fmt.Errorf(
+				"a weight needs the density, which its label does not give; write what is left as %% or L",
+			)
 		}
 		return min(r.From/density, size), nil
 	}
@@ -66,13 +70,21 @@ func (p *Product) Warnings(t Tin, today time.Time) []string {
 	case days(t.BestBefore) <= soonDays:
 		out = append(out, fmt.Sprintf("Best before %s.", t.BestBefore.Format("2 January 2006")))
 	}
-	if keeps := p.ShelfMonths * openedShare * daysPerMonth; keeps > 0 && !t.Opened.IsZero() && -float64(days(t.Opened)) > keeps {
-		out = append(out, fmt.Sprintf("Open for longer than about %.0f months: an opened tin keeps about half as long as a closed one. Stir, strain, and try it on a board.", p.ShelfMonths*openedShare))
+	if keeps := p.ShelfMonths * openedShare * daysPerMonth; keeps > 0 && !t.Opened.IsZero() &&
+		-float64(days(t.Opened)) > keeps {
+		out = append(
+			out,
+			fmt.Sprintf(
+				"Open for longer than about %.0f months: an opened tin keeps about half as long as a closed one. Stir, strain, and try it on a board.",
+				p.ShelfMonths*openedShare,
+			),
+		)
 	}
 	cures := p.Family.Cure == Oxidation || p.Family.Has(Isocyanate)
-	if t.SizeL > 0 && t.LeftL > 0 && t.LeftL < nearlyEmpty*t.SizeL {
+	below := func(share float64) bool { return t.LeftL > 0 && t.LeftL < share*t.SizeL }
+	if below(nearlyEmpty) {
 		out = append(out, "Nearly empty.")
-	} else if cures && t.SizeL > 0 && t.LeftL > 0 && t.LeftL < airSpaceShare*t.SizeL && !t.Opened.IsZero() {
+	} else if cures && below(airSpaceShare) && !t.Opened.IsZero() {
 		out = append(out, "Much air in the tin: it skins over. Decant it into something smaller.")
 	}
 	return out

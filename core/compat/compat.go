@@ -65,11 +65,13 @@ func Bare(m *substrate.Material) Ground { return Ground{Material: m} }
 // Under returns the ground that coats of p leave for whatever comes next.
 func (g Ground) Under(p *coating.Product, coats int) Ground {
 	f := p.Family
-	g.Crackled = g.Top != nil && g.Top.Family.ID == crackleMedium && f.Is("paint")
+	g.Crackled = g.Top != nil && g.Top.Family.Has(coating.Crackles) && f.Is("paint")
 	g.Top, g.Open, g.Old = p, Open{}, NotOld
-	g.Watch = g.Material.Bleeds() && !g.Blocked && p.Blocks == coating.Partly && f.Carrier == coating.Water && p.Shade == coating.Pale
+	mayBleed := g.Material.Bleeds() && !g.Blocked
+	paleWater := f.Carrier == coating.Water && p.Shade == coating.Pale
+	g.Watch = mayBleed && paleWater && p.Blocks == coating.Partly
 	g.Blocked = g.Blocked || p.Blocks > coating.No
-	g.Gripped = g.Gripped || p.GripsSlick >= 1
+	g.Gripped = g.Gripped || p.GripsSlick >= coating.GripsSome
 	g.Pale = p.Shade == coating.Pale || (g.Pale && p.Shade != coating.Dark)
 	g.Hidden = g.Hidden || p.Opaque()
 	g.Waxed = g.Waxed || f.Body == coating.Wax
@@ -78,14 +80,14 @@ func (g Ground) Under(p *coating.Product, coats int) Ground {
 		film = 0 // a pour has a limit of its own
 	}
 	g.FilmUM += film
-	if f.RedissolvesIn != "" || f.Has(coating.Tacky) || f.ID == acrylicCaulk {
+	if f.RedissolvesIn != "" || f.Has(coating.Tacky) || f.Has(coating.StaysSoft) {
 		g.SoftUM += film
 	}
 	return g
 }
 
-// UnderPartly returns the ground that a decoration leaves which covers only in part: what comes next meets it, and what lay
-// open before it too. What p hides, blocks or holds on to, it does only where it lies.
+// UnderPartly returns the ground that a decoration leaves which covers only in part: what comes next meets it, and
+// what lay open before it too. What p hides, blocks or holds on to, it does only where it lies.
 func (g Ground) UnderPartly(p *coating.Product, coats int) Ground {
 	next := g.Under(p, coats)
 	if g.Top != nil {
@@ -97,12 +99,8 @@ func (g Ground) UnderPartly(p *coating.Product, coats int) Ground {
 	return next
 }
 
-const (
-	crackleMedium = "crackle_medium"
-	acrylicCaulk  = "caulk_acrylic"
-)
-
-// Context is what else a rule may ask: the room, the life ahead, the workshop's schools and what its test boards showed.
+// Context is what else a rule may ask: the room, the life ahead, the workshop's schools and what its test boards
+// showed.
 type Context struct {
 	Air        climate.Air
 	Use        *enduse.EndUse
@@ -146,7 +144,8 @@ const (
 	WetDistress  Distress = "wet" // with a damp cloth
 )
 
-// State of the ground at the moment that the coat is to go on. The zero State is a plan: clean, and the wait ours to choose.
+// State of the ground at the moment that the coat is to go on. The zero State is a plan: clean, and the wait ours to
+// choose.
 type State struct {
 	SinceH      *float64 // hours since the ground's top went on
 	OpenH       *float64 // hours that the coat under the top had dried when the top went on
@@ -182,26 +181,19 @@ type Finding struct {
 // Judgement is the answer for a join: the worst verdict stands, preparations add up, waits take the longest.
 type Judgement struct {
 	Verdict      Verdict
-	Findings     []Finding // every rule that spoke and stands; the one that decided is first
-	Words        []Word    // what a label, a board or a school says of this very pair
-	Quieted      []Finding // rules that spoke and were overridden by Words
-	Preparations []Preparation
-	EarliestH    float64 // hours after the coat below, in this air
-	LabelH       float64 // the same wait as its label gives it, before the air stretches it
-	LatestH      float64 // hours until the ground must be keyed first; 0 = no limit
-	NeedsInsert  bool    // a coat is missing between: it cannot go on as it stands
+	Findings     []Finding        // every rule that spoke and stands; the one that decided is first
+	Words        []Word           // what a label, a board or a school says of this very pair
+	Quieted      []Finding        // rules that spoke and were overridden by Words
+	Preparations []substrate.Work // at the join, before the coat goes on
+	EarliestH    float64          // hours after the coat below, in this air
+	LabelH       float64          // the same wait as its label gives it, before the air stretches it
+	LatestH      float64          // hours until the ground must be keyed first; 0 = no limit
+	NeedsInsert  bool             // a coat is missing between: it cannot go on as it stands
 	WaitBasis    core.Basis
 }
 
 // Legal tells whether the coat may be planned as it stands.
 func (j Judgement) Legal() bool { return j.Verdict != Refuse && !j.NeedsInsert }
-
-// Preparation is work at the join before the coat goes on.
-type Preparation struct {
-	ID           string
-	Text         string
-	MinutesPerM2 float64 // practice
-}
 
 // Judge answers a join by every rule. It is pure and quick.
 func Judge(j Join) Judgement { return ruled.judge(j) }
@@ -304,12 +296,17 @@ func (out *Judgement) heed(j *Join, words []Word) {
 // shut tells that the window closes before it opens: cool air, or another carrier, holds it back too long.
 func (out *Judgement) shut() bool { return out.LatestH > 0 && out.LatestH < out.EarliestH }
 
+// closes tells that there is a window, and that it opens before it closes.
+func (out *Judgement) closes() bool { return out.LatestH > 0 && !out.shut() }
+
 // wait fills in when the coat may go on by the ground's own sheet, and until when without a key.
 func (out *Judgement) wait(j *Join) {
 	top := j.Ground.Top
 	out.EarliestH, out.LabelH, out.WaitBasis = top.RecoatAfterH(j.Context.Air), top.RecoatMinH, top.Basis("recoatMinH")
 	if crosses(top, j.Coat) {
-		out.EarliestH, out.LabelH, out.WaitBasis = top.CrossAfterH(j.Context.Air), top.CrossWaitH, top.Basis("crossWaitH")
+		out.EarliestH, out.LabelH, out.WaitBasis = top.CrossAfterH(j.Context.Air), top.CrossWaitH, top.Basis(
+			"crossWaitH",
+		)
 	}
 	if h := j.State.Heavy; h > 1 {
 		out.EarliestH *= h * h // practice: a film twice as thick dries four times as long
@@ -342,7 +339,8 @@ func (out *Judgement) hear(j *Join, rule *Rule, words []Word, had func() float64
 	if rule.Preparation.ID != "" {
 		out.Preparations = append(out.Preparations, rule.Preparation)
 	}
-	if len(out.Findings) > 0 && (rule.Verdict > out.Verdict || rule.Moment != nil && rule.Verdict == out.Verdict) {
+	decides := rule.Verdict > out.Verdict || (rule.Moment != nil && rule.Verdict == out.Verdict)
+	if decides && len(out.Findings) > 0 {
 		out.Findings = append([]Finding{f}, out.Findings...)
 	} else {
 		out.Findings = append(out.Findings, f)
@@ -350,8 +348,8 @@ func (out *Judgement) hear(j *Join, rule *Rule, words []Word, had func() float64
 	out.Verdict = max(out.Verdict, rule.Verdict)
 }
 
-// crosses tells whether the coat's carrier asks for the ground's cross-carrier time. Shellac does not: it shortens every
-// cross-carrier wait (C1) to the ground's own dry time, never less.
+// crosses tells whether the coat's carrier asks for the ground's cross-carrier time. Shellac does not: it shortens
+// every cross-carrier wait (C1) to the ground's own dry time, never less.
 func crosses(top, coat *coating.Product) bool {
 	return coat.Family.Carrier != top.Family.Carrier && coat.Family.Carrier != coating.Alcohol && top.CrossWaitH > 0
 }
@@ -366,5 +364,6 @@ func latest(j *Join) float64 {
 }
 
 func meltsIn(j *Join) bool {
-	return j.Ground.Top != nil && j.Ground.Top.Family.RedissolvesIn != "" && j.Ground.Top.Family.RedissolvesIn == j.Coat.Family.Carrier
+	return j.Ground.Top != nil && j.Ground.Top.Family.RedissolvesIn != "" &&
+		j.Ground.Top.Family.RedissolvesIn == j.Coat.Family.Carrier
 }

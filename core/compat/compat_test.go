@@ -46,7 +46,8 @@ func TestEveryRuleSpeaksKeepsSilentAndIsWhole(t *testing.T) {
 			t.Errorf("rule %s stands twice, or asks nothing", r.ID)
 		}
 		seen[r.ID] = true
-		if r.Title == "" || r.Theme == "" || r.Basis == "" || (r.Reason == "" && r.Because == nil) || (r.Basis == core.Published) != (r.Source != "") {
+		if r.Title == "" || r.Theme == "" || r.Basis == "" || (r.Reason == "" && r.Because == nil) ||
+			(r.Basis == core.Published) != (r.Source != "") {
 			t.Errorf("rule %s lacks a title, theme, basis, source or reason", r.ID)
 		}
 		if r.Verdict != Sound && r.Failure == "" {
@@ -108,7 +109,13 @@ func randomJoins(n int, seed uint64) []Join {
 	some := func() *coating.Product { return products[r.IntN(len(products))] }
 	out := make([]Join, n)
 	for i := range out {
-		s := Stack{Base: Bare(substrate.Materials[r.IntN(len(substrate.Materials))]), Context: Context{Air: climate.Air{TempC: float64(5 + r.IntN(30)), RH: float64(20 + r.IntN(75))}, FoodPolicy: enduse.StrictFood}}
+		s := Stack{
+			Base: Bare(substrate.Materials[r.IntN(len(substrate.Materials))]),
+			Context: Context{
+				Air:        climate.Air{TempC: float64(5 + r.IntN(30)), RH: float64(20 + r.IntN(75))},
+				FoodPolicy: enduse.StrictFood,
+			},
+		}
 		if r.IntN(3) == 0 {
 			f := substrate.OldFinishes[r.IntN(len(substrate.OldFinishes))]
 			s.Base = GroundOf(s.Base.Material, substrate.Inspection{Finish: f}, substrate.Keep)
@@ -124,7 +131,16 @@ func randomJoins(n int, seed uint64) []Join {
 			since *= r.Float64()
 		}
 		if r.IntN(3) == 0 {
-			s.State = State{Distress: []Distress{Undistressed, DryDistress, WetDistress}[r.IntN(3)], Key: []Key{NotKeyed, Keyed, SteelWool}[r.IntN(3)], Cured: r.IntN(5) == 0, Unsound: r.IntN(9) == 0, Heavy: r.Float64() * 3, MoisturePct: r.Float64() * 25, MixedH: r.Float64() * 9, Soiled: Soils[:r.IntN(3)]}
+			s.State = State{
+				Distress:    []Distress{Undistressed, DryDistress, WetDistress}[r.IntN(3)],
+				Key:         []Key{NotKeyed, Keyed, SteelWool}[r.IntN(3)],
+				Cured:       r.IntN(5) == 0,
+				Unsound:     r.IntN(9) == 0,
+				Heavy:       r.Float64() * 3,
+				MoisturePct: r.Float64() * 25,
+				MixedH:      r.Float64() * 9,
+				Soiled:      Soils[:r.IntN(3)],
+			}
 		}
 		out[i] = s.Over(Laid{Product: some(), Coats: 1 + r.IntN(4), Partly: r.IntN(4) == 0})
 		if r.IntN(9) == 0 {
@@ -134,8 +150,8 @@ func randomJoins(n int, seed uint64) []Join {
 	return out
 }
 
-// Property: whatever the state, an answer has a reason for every doubt, an end after its beginning, and more doubt never
-// brings less caution.
+// Property: whatever the state, an answer has a reason for every doubt, an end after its beginning, and more doubt
+// never brings less caution.
 func TestJudgementsHoldTogether(t *testing.T) {
 	for _, j := range randomJoins(20000, 1) {
 		checkJudgement(t, j)
@@ -145,10 +161,12 @@ func TestJudgementsHoldTogether(t *testing.T) {
 func checkJudgement(t *testing.T, j Join) {
 	t.Helper()
 	out := Judge(j)
-	if out.Verdict != Sound && (len(out.Findings) == 0 || out.Findings[0].Reason == "" || out.Findings[0].Rule.Verdict != out.Verdict) {
+	if out.Verdict != Sound &&
+		(len(out.Findings) == 0 || out.Findings[0].Reason == "" || out.Findings[0].Rule.Verdict != out.Verdict) {
 		t.Fatalf("%+v: %s without the reason first", j, out.Verdict)
 	}
-	if math.IsNaN(out.EarliestH) || out.EarliestH < 0 || out.LatestH < 0 || (out.LatestH > 0 && out.LatestH < out.EarliestH) {
+	if math.IsNaN(out.EarliestH) || out.EarliestH < 0 || out.LatestH < 0 ||
+		(out.LatestH > 0 && out.LatestH < out.EarliestH) {
 		t.Fatalf("%+v: from %v to %v", j, out.EarliestH, out.LatestH)
 	}
 	worse := j
@@ -175,7 +193,14 @@ func TestUnknownIsNeverTheBetterBet(t *testing.T) {
 					t.Fatal(err)
 				}
 				judgeOver := func(seen substrate.Inspection) Judgement {
-					return Judge(Join{Ground: GroundOf(m, seen, substrate.Keep), Coat: p, Coats: 1, Context: Context{Air: heated}})
+					return Judge(
+						Join{
+							Ground:  GroundOf(m, seen, substrate.Keep),
+							Coat:    p,
+							Coats:   1,
+							Context: Context{Air: heated},
+						},
+					)
 				}
 				unknown := judgeOver(substrate.Inspection{Unknown: true}).Verdict
 				best := Refuse
@@ -185,7 +210,14 @@ func TestUnknownIsNeverTheBetterBet(t *testing.T) {
 					}
 				}
 				if unknown < best {
-					t.Errorf("%s, %s %s: unknown is %s, though the best of all known is %s", m.ID, id, shade, unknown, best)
+					t.Errorf(
+						"%s, %s %s: unknown is %s, though the best of all known is %s",
+						m.ID,
+						id,
+						shade,
+						unknown,
+						best,
+					)
 				}
 			}
 		}
@@ -194,7 +226,12 @@ func TestUnknownIsNeverTheBetterBet(t *testing.T) {
 
 // A finer rule changes only what it names.
 func TestAFinerRuleChangesOnlyWhatItNames(t *testing.T) {
-	finer := Rule{ID: "finer", Verdict: Refuse, Reason: "for the test", When: func(j *Join) bool { return over(j, "shellac_dewaxed") && coat(j).ID == "clear_wb_pu" }}
+	finer := Rule{
+		ID:      "finer",
+		Verdict: Refuse,
+		Reason:  "for the test",
+		When:    func(j *Join) bool { return covered(j) && on(j).ID == "shellac_dewaxed" && coat(j).ID == "clear_wb_pu" },
+	}
 	more := newRuleSet(append(slices.Clone(Rules), finer))
 	named := 0
 	for _, j := range append(randomJoins(5000, 2), parse(t, "oak + shellac_dewaxed > clear_wb_pu")) {
@@ -255,11 +292,47 @@ func TestJudgedCases(t *testing.T) {
 		}
 		verdicts[got.Verdict.String()]++
 		if got.Verdict.String() != c.verdict || insert != c.insert || (c.rule != "" && !spoke(got, c.rule)) {
-			t.Errorf("%s: %s\n\tis judged %s %s by %s, the table says %s %s by %s", c.theme, c.join, got.Verdict, insert, decided, c.verdict, c.insert, c.rule)
+			t.Errorf(
+				"%s: %s\n\tis judged %s %s by %s, the table says %s %s by %s",
+				c.theme,
+				c.join,
+				got.Verdict,
+				insert,
+				decided,
+				c.verdict,
+				c.insert,
+				c.rule,
+			)
 		}
 	}
-	if len(cases) < 150 || verdicts["sound"] < 20 || verdicts["prepare"] < 20 || verdicts["test"] < 15 || verdicts["refuse"] < 30 {
+	if len(cases) < 150 || verdicts["sound"] < 20 || verdicts["prepare"] < 20 || verdicts["test"] < 15 ||
+		verdicts["refuse"] < 30 {
 		t.Errorf("%d cases, %v; at least 150 over all four verdicts", len(cases), verdicts)
+	}
+}
+
+// A new kind or a new material that nobody has judged is said by name. What ships finished comes as an old finish.
+func TestEveryKindIsJudged(t *testing.T) {
+	seen := map[*coating.Family]bool{}
+	bare := map[*substrate.Material]bool{}
+	for _, c := range readCases(t) {
+		j := parse(t, c.join)
+		for _, p := range append(j.Ground.Open[:], j.Ground.Top, j.Coat) {
+			if p != nil {
+				seen[p.Family] = true
+			}
+		}
+		bare[j.Ground.Material] = true
+	}
+	for id, f := range coating.Families {
+		if !seen[f] && !f.Is("bare") {
+			t.Errorf("no judged case has %s as a coat or as what it goes over: add one to testdata/cases.md", id)
+		}
+	}
+	for _, m := range substrate.Materials {
+		if !bare[m] {
+			t.Errorf("no judged case stands on %s: add one to testdata/cases.md", m.ID)
+		}
 	}
 }
 
@@ -278,7 +351,8 @@ func TestWaits(t *testing.T) {
 		{"oak + stain_gel_oil > stain_gel_oil", shed, 12, 24, core.Estimate},
 		{"oak + stain_gel_oil > clear_wb_pu", heated, 24, 24, core.Practice},
 		{"oak + stain_gel_oil > clear_wb_pu", shed, 48, 72, core.Estimate},
-		{"oak + stain_gel_oil > shellac_dewaxed", heated, 6, 6, core.Practice}, // the barrier shortens it to the stain's own time
+		// the barrier shortens it to the stain's own time
+		{"oak + stain_gel_oil > shellac_dewaxed", heated, 6, 6, core.Practice},
 		{"oak + oil_danish > clear_wb_pu", heated, 168, 168, core.Practice},
 		{"oak + oil_danish > varnish_oil_pu", heated, 72, 72, core.Practice},
 		{"beech + paint_chalk pale > clear_wb_pu", heated, 12, 12, core.Practice},
@@ -289,7 +363,16 @@ func TestWaits(t *testing.T) {
 		j.Context.Air = c.air
 		got := Judge(j)
 		if got.EarliestH < c.low || got.EarliestH > c.high || got.WaitBasis != c.basis {
-			t.Errorf("%s at %v: %.1f h (%s), want %v–%v (%s)", c.join, c.air, got.EarliestH, got.WaitBasis, c.low, c.high, c.basis)
+			t.Errorf(
+				"%s at %v: %.1f h (%s), want %v–%v (%s)",
+				c.join,
+				c.air,
+				got.EarliestH,
+				got.WaitBasis,
+				c.low,
+				c.high,
+				c.basis,
+			)
 		}
 	}
 }
@@ -366,7 +449,8 @@ func TestGroundRemembersWhatRulesAsk(t *testing.T) {
 		{"oak + paint_chalk pale + paint_chalk dark", false, false, true, false, true, 53.8},
 	} {
 		g := parse(t, c.below).Ground
-		if g.Blocked != c.blocked || g.Watch != c.watch || g.Gripped != c.gripped || g.Pale != c.pale || g.Hidden != c.hidden {
+		if g.Blocked != c.blocked || g.Watch != c.watch || g.Gripped != c.gripped || g.Pale != c.pale ||
+			g.Hidden != c.hidden {
 			t.Errorf("%s: %+v", c.below, g)
 		}
 		if diff := g.FilmUM - c.film; diff > 0.1 || diff < -0.1 {

@@ -16,10 +16,11 @@ import (
 //
 //	oak + stain_gel_oil tone @30h + shellac_dewaxed x2 > clear_wb_pu ! dining_table ; soil=wax
 //
-// Before ">" lie the material and what is on it: coats by family, with their shade (clear, tone, pale, dark) or gloss, partly where they do not cover all, how
-// many (x2) and the hours since the last of them (@30h); an old finish as old:shellac or old:unknown. Behind ">" stands the
-// coat; with none the finished surface is judged. "!" names the end use. Behind ";" follows the state of things: soil=wax,
-// key=keyed or steel_wool, cured, unsound, distress=dry or wet, heavy=2, moisture=15, mixed=5, sprayed, air=10/80, school=shellac_between, food=cured_film.
+// Before ">" lie the material and what is on it: coats by family, with their shade (clear, tone, pale, dark) or gloss,
+// partly where they do not cover all, how many (x2) and the hours since the last of them (@30h); an old finish as
+// old:shellac or old:unknown. Behind ">" stands the coat; with none the finished surface is judged. "!" names the end
+// use. Behind ";" follows the state of things: soil=wax, key=keyed or steel_wool, cured, unsound, distress=dry or wet,
+// heavy=2, moisture=15, mixed=5, sprayed, air=10/80, school=shellac_between, food=cured_film.
 func Parse(text string) (Join, error) {
 	stack, coat, err := ParseStack(text)
 	switch {
@@ -57,7 +58,11 @@ func ParseStack(text string) (Stack, *Laid, error) {
 			if finish == nil && old != substrate.UnknownFinish {
 				return stack, nil, fmt.Errorf("no old finish %q", old)
 			}
-			stack.Base = GroundOf(stack.Base.Material, substrate.Inspection{Finish: finish, Unknown: finish == nil}, substrate.Keep)
+			stack.Base = GroundOf(
+				stack.Base.Material,
+				substrate.Inspection{Finish: finish, Unknown: finish == nil},
+				substrate.Keep,
+			)
 			continue
 		}
 		laid, err := parseCoat(words)

@@ -3,108 +3,266 @@ package compat
 import (
 	"firmitas/core"
 	"firmitas/core/coating"
+	"firmitas/core/substrate"
 )
 
 var carrierRules = []Rule{
-	{ID: "C1", Theme: "Carrier and cure", Title: "Water-carried over an oil-based film", Verdict: Prepare, Preparation: scuff, Basis: core.Practice,
-		Speaks: "oak + primer_alkyd > enamel_wb pale", Silent: "oak + primer_alkyd > enamel_alkyd pale",
+	{
+		ID:          "C1",
+		Theme:       "Carrier and cure",
+		Title:       "Water-carried over an oil-based film",
+		Verdict:     Prepare,
+		Preparation: scuff,
+		Basis:       core.Practice,
+		Speaks:      "oak + primer_alkyd > enamel_wb pale",
+		Silent:      "oak + primer_alkyd > enamel_alkyd pale",
 		When: func(j *Join) bool {
-			return fresh(j) && on(j).OilBased() && on(j).Body == coating.Film && !on(j).Is("stain") && waterCarried(coat(j))
+			return freshFilm(j) && oilFilm(on(j)) && waterCarried(coat(j))
 		},
-		Wait: crossWait(0), Failure: "crawls, clouds, peels", Reason: "Oil still drying pushes water off: wait its cross-carrier time, then give it a key."},
-	{ID: "C1s", Theme: "Carrier and cure", Title: "Water-carried over an oil stain", Verdict: Prepare, Preparation: smell, Basis: core.Practice,
-		Speaks: "oak + stain_gel_oil > clear_wb_pu", Silent: "oak + stain_gel_oil > varnish_oil_pu",
+		Wait:    crossWait(0),
+		Failure: "crawls, clouds, peels",
+		Reason:  "Oil still drying pushes water off: wait its cross-carrier time, then give it a key.",
+	},
+	{
+		ID:          "C1s",
+		Theme:       "Carrier and cure",
+		Title:       "Water-carried over an oil stain",
+		Verdict:     Prepare,
+		Preparation: smell,
+		Basis:       core.Practice,
+		Speaks:      "oak + stain_gel_oil > clear_wb_pu",
+		Silent:      "oak + stain_gel_oil > varnish_oil_pu",
 		When: func(j *Join) bool {
-			return covered(j) && on(j).OilBased() && on(j).Is("stain") && waterCarried(coat(j))
+			return overStain(j) && on(j).OilBased() && waterCarried(coat(j))
 		},
-		Wait: crossWait(24), Failure: "crawls, clouds, peels", Reason: "Oil stain needs its cross-carrier time, 24 to 72 h by climate, before anything water-carried. Do not scuff it: you would cut the colour."},
-	{ID: "C2", Theme: "Carrier and cure", Title: "Oil-based over a dry water-carried film", Verdict: Prepare, Preparation: scuff, Basis: core.Practice,
-		Speaks: "oak + clear_wb_pu > varnish_oil_pu", Silent: "oak + stain_wb > varnish_oil_pu",
+		Wait:    crossWait(24),
+		Failure: "crawls, clouds, peels",
+		Reason:  "Oil stain needs its cross-carrier time, 24 to 72 h by climate, before anything water-carried. Do not scuff it: you would cut the colour.",
+	},
+	{
+		ID:          "C2",
+		Theme:       "Carrier and cure",
+		Title:       "Oil-based over a dry water-carried film",
+		Verdict:     Prepare,
+		Preparation: scuff,
+		Basis:       core.Practice,
+		Speaks:      "oak + clear_wb_pu > varnish_oil_pu",
+		Silent:      "oak + stain_wb > varnish_oil_pu",
 		When: func(j *Join) bool {
-			return fresh(j) && waterCarried(on(j)) && on(j).Body == coating.Film && !on(j).Porous() && coat(j).OilBased() && !soaksIn(coat(j)) && coat(j).Body == coating.Film
+			return freshFilm(j) && closedWaterFilm(on(j)) && oilFilm(coat(j))
 		},
-		Wait: crossWait(0), Failure: "peels", Reason: "Sound once the water has left; a scuff gives it a hold."},
-	{ID: "C3", Theme: "Carrier and cure", Title: "Strong solvent over an oxidising or coalescing film", Verdict: Refuse, Basis: core.Practice,
-		Speaks: "oak + varnish_oil_pu > lacquer_cab", Silent: "oak + stain_oil > lacquer_cab",
+		Wait:    crossWait(0),
+		Failure: "peels",
+		Reason:  "Sound once the water has left; a scuff gives it a hold.",
+	},
+	{
+		ID:      "C3",
+		Theme:   "Carrier and cure",
+		Title:   "Strong solvent over an oxidising or coalescing film",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Speaks:  "oak + varnish_oil_pu > lacquer_cab",
+		Silent:  "oak + stain_oil > lacquer_cab",
 		When: func(j *Join) bool {
-			return fresh(j) && !same(j) && strong(coat(j)) && softToSolvent(on(j)) && !cured(j)
+			return fresh(j) && attacks(j) && !cured(j)
 		},
-		Failure: "wrinkles, lifts", Reason: "Lacquer solvent bites into a film that only sticks together or is still taking oxygen.",
-		WayOut: "A barrier of dewaxed shellac, then mist coats; or a milder clear coat."},
-	{ID: "C4", Theme: "Carrier and cure", Title: "Strong solvent over shellac or dye", Verdict: Prepare, Preparation: mist, Basis: core.Practice,
-		Speaks: "oak + shellac_dewaxed > lacquer_nc", Silent: "oak + lacquer_nc > lacquer_nc",
+		Failure: "wrinkles, lifts",
+		Reason:  "Lacquer solvent bites into a film that only sticks together or is still taking oxygen.",
+		WayOut:  "A barrier of dewaxed shellac, then mist coats; or a milder clear coat.",
+	},
+	{
+		ID:          "C4",
+		Theme:       "Carrier and cure",
+		Title:       "Strong solvent over shellac or dye",
+		Verdict:     Prepare,
+		Preparation: mist,
+		Basis:       core.Practice,
+		Speaks:      "oak + shellac_dewaxed > lacquer_nc",
+		Silent:      "oak + lacquer_nc > lacquer_nc",
 		When: func(j *Join) bool {
-			return covered(j) && strong(coat(j)) && !coat(j).Catalysed() && (on(j).Carrier == coating.Alcohol || on(j).ID == "dye_water")
+			return covered(j) && plainLacquer(coat(j)) && softensInLacquer(on(j))
 		},
-		Failure: "bites in, lifts the colour", Reason: "Lacquer solvent softens what lies below: start with mist coats."},
-	{ID: "C5", Theme: "Carrier and cure", Title: "A coat that lifts the colour below", Verdict: Prepare, Insert: "a barrier of another carrier", Basis: core.Practice,
-		Speaks: "oak + dye_water > clear_wb_pu", Silent: "oak + dye_water > shellac_dewaxed",
+		Failure: "bites in, lifts the colour",
+		Reason:  "Lacquer solvent softens what lies below: start with mist coats.",
+	},
+	{
+		ID:      "C5",
+		Theme:   "Carrier and cure",
+		Title:   "A coat that lifts the colour below",
+		Verdict: Prepare,
+		Insert:  "a barrier of another carrier",
+		Basis:   core.Practice,
+		Speaks:  "oak + dye_water > clear_wb_pu",
+		Silent:  "oak + dye_water > shellac_dewaxed",
 		When: func(j *Join) bool {
-			return covered(j) && !same(j) && on(j).Is("stain") && meltsIn(j) && !sprayed(j)
+			return overStain(j) && !same(j) && liftsByHand(j)
 		},
-		Failure: "streaks, lifts the dye", Reason: "Its carrier dissolves the colour it is brushed over.", WayOut: "A barrier of another carrier, or spray."},
-	{ID: "C6", Theme: "Carrier and cure", Title: "Catalysed over lacquer, waxy shellac, wax or stearate", Verdict: Refuse, Basis: core.Practice,
-		Speaks: "oak + lacquer_nc > varnish_conversion", Silent: "oak + sealer_vinyl > varnish_conversion", Firm: true,
+		Failure: "streaks, lifts the dye",
+		Reason:  "Its carrier dissolves the colour it is brushed over.",
+		WayOut:  "A barrier of another carrier, or spray.",
+	},
+	{
+		ID:      "C6",
+		Theme:   "Carrier and cure",
+		Title:   "Catalysed over lacquer, waxy shellac, wax or stearate",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Speaks:  "oak + lacquer_nc > varnish_conversion",
+		Silent:  "oak + sealer_vinyl > varnish_conversion",
+		Firm:    true,
 		When: func(j *Join) bool {
-			return covered(j) && coat(j).Catalysed() && (uncatalysedLacquer(on(j)) || on(j).Has(coating.ContainsWax) || on(j).Has(coating.Stearate))
+			return covered(j) && coat(j).Catalysed() && tornByCatalysed(on(j))
 		},
-		Failure: "wrinkles, peels, crazes", Reason: "A catalysed coat shrinks hard and tears what it cannot join.", WayOut: "Vinyl sealer, or bare wood."},
-	{ID: "C6s", Theme: "Carrier and cure", Title: "Catalysed over dewaxed shellac", Verdict: Test, Basis: core.Practice,
-		Speaks: "oak + shellac_dewaxed > varnish_conversion", Silent: "oak + sealer_vinyl > varnish_conversion",
-		When:    func(j *Join) bool { return over(j, "shellac_dewaxed") && coat(j).Catalysed() },
-		Failure: "wrinkles or peels", Reason: "Only over a thin washcoat, and only where its label allows: make a test board.", WayOut: "Vinyl sealer is the usual one."},
-	{ID: "C6p", Theme: "Carrier and cure", Title: "Catalysed over pigmented primer or stain", Verdict: Test, Basis: core.Practice,
-		Speaks: "oak + stain_oil > varnish_conversion", Silent: "oak > varnish_conversion",
+		Failure: "wrinkles, peels, crazes",
+		Reason:  "A catalysed coat shrinks hard and tears what it cannot join.",
+		WayOut:  "Vinyl sealer, or bare wood.",
+	},
+	{
+		ID:      "C6s",
+		Theme:   "Carrier and cure",
+		Title:   "Catalysed over dewaxed shellac",
+		Verdict: Test,
+		Basis:   core.Practice,
+		Speaks:  "oak + shellac_dewaxed > varnish_conversion",
+		Silent:  "oak + sealer_vinyl > varnish_conversion",
+		When:    func(j *Join) bool { return covered(j) && dewaxedSealer(on(j)) && coat(j).Catalysed() },
+		Failure: "wrinkles or peels",
+		Reason:  "Only over a thin washcoat, and only where its label allows: make a test board.",
+		WayOut:  "Vinyl sealer is the usual one.",
+	},
+	{
+		ID:      "C6p",
+		Theme:   "Carrier and cure",
+		Title:   "Catalysed over pigmented primer or stain",
+		Verdict: Test,
+		Basis:   core.Practice,
+		Speaks:  "oak + stain_oil > varnish_conversion",
+		Silent:  "oak > varnish_conversion",
 		When: func(j *Join) bool {
-			return covered(j) && coat(j).Catalysed() && (on(j).Is("stain") || on(j).Is("primer")) && !on(j).Is("sealer")
+			return covered(j) && coat(j).Catalysed() && pigmentedBed(on(j))
 		},
-		Failure: "peels, stays soft", Reason: "A catalysed coat goes only over stains and primers that its data sheet names.", WayOut: "Read the data sheet, make a test board."},
-	{ID: "C6o", Theme: "Carrier and cure", Title: "Catalysed over an old film of another kind", Verdict: Refuse, Basis: core.Practice,
-		Speaks: "oak + old:oil_varnish > varnish_conversion", Silent: "oak + old:catalysed > varnish_conversion",
+		Failure: "peels, stays soft",
+		Reason:  "A catalysed coat goes only over stains and primers that its data sheet names.",
+		WayOut:  "Read the data sheet, make a test board.",
+	},
+	{
+		ID:      "C6o",
+		Theme:   "Carrier and cure",
+		Title:   "Catalysed over an old film of another kind",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Speaks:  "oak + old:oil_varnish > varnish_conversion",
+		Silent:  "oak + old:catalysed > varnish_conversion",
 		When: func(j *Join) bool {
-			return covered(j) && j.Ground.Old != NotOld && coat(j).Catalysed() && on(j).Body == coating.Film && !on(j).Catalysed()
+			return old(j) && coat(j).Catalysed() && plainFilm(on(j))
 		},
-		Failure: "wrinkles, peels, crazes", Reason: "A catalysed coat belongs on bare wood, its own kind or a sealer its data sheet names, not on an old film.", WayOut: "Take the old finish off, or choose another clear coat."},
-	{ID: "C6f", Theme: "Carrier and cure", Title: "Conversion varnish over 125 µm in all", Verdict: Refuse, Basis: core.Practice,
-		Speaks: "oak + sealer_vinyl > varnish_conversion x3", Silent: "oak + sealer_vinyl > varnish_conversion x2", Firm: true,
+		Failure: "wrinkles, peels, crazes",
+		Reason:  "A catalysed coat belongs on bare wood, its own kind or a sealer its data sheet names, not on an old film.",
+		WayOut:  "Take the old finish off, or choose another clear coat.",
+	},
+	{
+		ID:      "C6f",
+		Theme:   "Carrier and cure",
+		Title:   "Conversion varnish over 125 µm in all",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Speaks:  "oak + sealer_vinyl > varnish_conversion x3",
+		Silent:  "oak + sealer_vinyl > varnish_conversion x2",
+		Firm:    true,
 		When: func(j *Join) bool {
-			return coat(j).Has(coating.Formaldehyde) && coat(j).Cure == coating.Crosslinking && j.Ground.FilmUM+j.Coat.DryUM()*float64(j.Coats) > 125
+			return acidCured(coat(j)) && filmInAll(j) > thickestAcidCured
 		},
-		Failure: "cracks", Reason: "An acid-catalysed finish cracks when the whole dry film is thicker than 125 µm.", WayOut: "Fewer coats, or another finish."},
-	{ID: "C7", Theme: "Carrier and cure", Title: "Another coat over a catalysed film", Verdict: Prepare, Preparation: key, Basis: core.Practice,
-		Speaks: "oak + varnish_conversion > clear_wb_pu", Silent: "oak + varnish_conversion > varnish_conversion",
+		Failure: "cracks",
+		Reason:  "An acid-catalysed finish cracks when the whole dry film is thicker than 125 µm.",
+		WayOut:  "Fewer coats, or another finish.",
+	},
+	{
+		ID:          "C7",
+		Theme:       "Carrier and cure",
+		Title:       "Another coat over a catalysed film",
+		Verdict:     Prepare,
+		Preparation: key,
+		Basis:       core.Practice,
+		Speaks:      "oak + varnish_conversion > clear_wb_pu",
+		Silent:      "oak + varnish_conversion > varnish_conversion",
 		When: func(j *Join) bool {
-			return covered(j) && on(j).Catalysed() && !same(j) && coat(j).Body == coating.Film
+			return overCatalysed(j) && !same(j) && film(coat(j))
 		},
-		Failure: "peels", Reason: "Nothing bites into a catalysed film: key it first, and try it on a board."},
-	{ID: "C9", Theme: "Carrier and cure", Title: "Shellac over anything clean and dry", Verdict: Sound, Basis: core.Practice,
-		Speaks: "oak + stain_gel_oil > shellac_dewaxed", Silent: "oak + wax_clear > shellac_dewaxed",
+		Failure: "peels",
+		Reason:  "Nothing bites into a catalysed film: key it first, and try it on a board.",
+	},
+	{
+		ID:      "C9",
+		Theme:   "Carrier and cure",
+		Title:   "Shellac over anything clean and dry",
+		Verdict: Sound,
+		Basis:   core.Practice,
+		Speaks:  "oak + stain_gel_oil > shellac_dewaxed",
+		Silent:  "oak + wax_clear > shellac_dewaxed",
 		When: func(j *Join) bool {
-			return covered(j) && !same(j) && coat(j).Carrier == coating.Alcohol && !coat(j).Is("stain") && on(j).Body != coating.Wax && !nonDrying(on(j)) && !isOil(on(j))
+			return covered(j) && otherShellac(j) && !oilOrWax(on(j))
 		},
-		Reason: "Shellac is the barrier that joins what will not join, once the coat below is dry."},
-	{ID: "C7f", Theme: "Carrier and cure", Title: "Over a factory finish", Verdict: Test, Preparation: keySlick, Basis: core.Practice,
-		Speaks: "steel + old:powder_coat > enamel_wb dark", Silent: "steel + old:powder_coat > primer_wb_bonding pale",
+		Reason: "Shellac is the barrier that joins what will not join, once the coat below is dry.",
+	},
+	{
+		ID:          "C7f",
+		Theme:       "Carrier and cure",
+		Title:       "Over a factory finish",
+		Verdict:     Test,
+		Preparation: substrate.KeySlick,
+		Basis:       core.Practice,
+		Speaks:      "steel + old:powder_coat > enamel_wb dark",
+		Silent:      "steel + old:powder_coat > primer_wb_bonding pale",
 		When: func(j *Join) bool {
-			return covered(j) && j.Ground.Old == OldKnown && on(j).Has(coating.Factory) && j.Coat.GripsSlick < 2 && coat(j).Carrier != coating.Alcohol
+			return oldKnown(j) && on(j).Has(coating.Factory) && !gripsFactoryFilm(j)
 		},
-		Failure: "scratches off", Reason: "UV-cured, baked and polyester films take no solvent in: only a key and a primer that grips slick faces hold on them.", WayOut: "Key it, then a bonding primer or dewaxed shellac."},
-	{ID: "C10", Theme: "Carrier and cure", Title: "Aerosol colour, again within the hour or after 48 h", Verdict: Prepare, Preparation: Preparation{"aerosol_window", "Next coat inside 1 h or after 48 h, never between", 0}, Basis: core.Practice,
-		Speaks: "oak + paint_aerosol dark > paint_aerosol dark", Silent: "oak + primer_shellac pale > paint_aerosol dark",
-		When:    func(j *Join) bool { return same(j) && coat(j).ID == "paint_aerosol" && j.State.SinceH == nil },
-		Failure: "wrinkles", Reason: "Between the two the fresh solvent swells the half-dry film."},
-	{ID: "C10b", Theme: "Carrier and cure", Title: "Aerosol colour, between 1 h and 48 h", Verdict: Refuse, Basis: core.Practice,
-		Speaks: "oak + paint_aerosol dark @6h > paint_aerosol dark", Silent: "oak + paint_aerosol dark @50h > paint_aerosol dark",
+		Failure: "scratches off",
+		Reason:  "UV-cured, baked and polyester films take no solvent in: only a key and a primer that grips slick faces hold on them.",
+		WayOut:  "Key it, then a bonding primer or dewaxed shellac.",
+	},
+	{
+		ID:          "C10",
+		Theme:       "Carrier and cure",
+		Title:       "Aerosol colour, again within the hour or after 48 h",
+		Verdict:     Prepare,
+		Preparation: substrate.Work{ID: "aerosol_window", Title: "Next coat inside 1 h or after 48 h, never between"},
+		Basis:       core.Practice,
+		Speaks:      "oak + paint_aerosol dark > paint_aerosol dark",
+		Silent:      "oak + primer_shellac pale > paint_aerosol dark",
+		When:        func(j *Join) bool { return swellsAgain(j) && j.State.SinceH == nil },
+		Failure:     "wrinkles",
+		Reason:      "Between the two the fresh solvent swells the half-dry film.",
+	},
+	{
+		ID:      "C10b",
+		Theme:   "Carrier and cure",
+		Title:   "Aerosol colour, between 1 h and 48 h",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Speaks:  "oak + paint_aerosol dark @6h > paint_aerosol dark",
+		Silent:  "oak + paint_aerosol dark @50h > paint_aerosol dark",
 		Moment: func(j *Join, _ *Judgement) bool {
-			return same(j) && coat(j).ID == "paint_aerosol" && j.State.SinceH != nil && *j.State.SinceH > top(j).RecoatMaxH && *j.State.SinceH < top(j).CrossAfterH(j.Context.Air) && !j.State.Cured
+			return swellsAgain(j) && betweenWindows(j) && !j.State.Cured
 		},
-		Failure: "wrinkles", Reason: "The half-dry film swells under fresh solvent: inside the first hour, or not before 48 h.", WayOut: "Wait until 48 h have passed."},
-	{ID: "C3o", Theme: "Carrier and cure", Title: "Strong solvent over an old or fully cured film", Verdict: Test, Basis: core.Practice,
-		Speaks: "oak + old:oil_varnish > lacquer_cab", Silent: "oak + old:lacquer > lacquer_cab",
+		Failure: "wrinkles",
+		Reason:  "The half-dry film swells under fresh solvent: inside the first hour, or not before 48 h.",
+		WayOut:  "Wait until 48 h have passed.",
+	},
+	{
+		ID:      "C3o",
+		Theme:   "Carrier and cure",
+		Title:   "Strong solvent over an old or fully cured film",
+		Verdict: Test,
+		Basis:   core.Practice,
+		Speaks:  "oak + old:oil_varnish > lacquer_cab",
+		Silent:  "oak + old:lacquer > lacquer_cab",
 		When: func(j *Join) bool {
-			return covered(j) && !same(j) && strong(coat(j)) && softToSolvent(on(j)) && (j.Ground.Old != NotOld || cured(j))
+			return attacks(j) && (old(j) || cured(j))
 		},
-		Failure: "wrinkles, lifts", Reason: "Even a cured film may lift under lacquer solvent.", WayOut: "A barrier of dewaxed shellac, then mist coats."},
+		Failure: "wrinkles, lifts",
+		Reason:  "Even a cured film may lift under lacquer solvent.",
+		WayOut:  "A barrier of dewaxed shellac, then mist coats.",
+	},
 }
 
 // softToSolvent films swell or lift under lacquer solvent.

@@ -6,33 +6,76 @@ import (
 )
 
 var penetratingRules = []Rule{
-	{ID: "P1", Theme: "Penetrating coats", Title: "Oil over a film", Verdict: Refuse, Basis: core.Practice,
-		Speaks: "oak + clear_wb_pu > oil_hardwax", Silent: "oak + stain_wb > oil_hardwax",
+	{
+		ID:      "P1",
+		Theme:   "Penetrating coats",
+		Title:   "Oil over a film",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Speaks:  "oak + clear_wb_pu > oil_hardwax",
+		Silent:  "oak + stain_wb > oil_hardwax",
 		When: func(j *Join) bool {
-			return covered(j) && film(on(j)) && soaksIn(coat(j)) && coat(j).Is("oil") && !thinSealerSchool(j)
+			return overFilm(j) && wipingOil(coat(j)) && !thinSealerSchool(j)
 		},
-		Failure: "stays soft and rubs off", Reason: "A penetrating oil needs bare wood to soak into; over a film it only lies there.",
-		WayOut: "Take the film off, or choose a film finish."},
-	{ID: "P1t", Theme: "Penetrating coats", Title: "Hardwax oil over one thin sealer", School: true, Verdict: Test, Basis: core.Practice,
-		Speaks: "oak + shellac_dewaxed > oil_hardwax ; school=hardwax_over_sealer", Silent: "oak + shellac_dewaxed x2 > oil_hardwax ; school=hardwax_over_sealer",
-		When:    func(j *Join) bool { return covered(j) && film(on(j)) && soaksIn(coat(j)) && thinSealerSchool(j) },
-		Failure: "stays sticky, rubs off", Reason: "This workshop lays hardwax oil over a single thin sealer coat: it must be so thin that the oil still finds the wood. On a board first.", WayOut: "Bare wood is the sure ground."},
-	{ID: "P7", Theme: "Penetrating coats", Title: "Stain over oil", Verdict: Refuse, Basis: core.Practice,
-		Speaks: "oak + oil_danish > stain_oil tone", Silent: "oak + oil_danish > stain_gel_oil tone",
+		Failure: "stays soft and rubs off",
+		Reason:  "A penetrating oil needs bare wood to soak into; over a film it only lies there.",
+		WayOut:  "Take the film off, or choose a film finish.",
+	},
+	{
+		ID:      "P1t",
+		Theme:   "Penetrating coats",
+		Title:   "Hardwax oil over one thin sealer",
+		School:  true,
+		Verdict: Test,
+		Basis:   core.Practice,
+		Speaks:  "oak + shellac_dewaxed > oil_hardwax ; school=hardwax_over_sealer",
+		Silent:  "oak + shellac_dewaxed x2 > oil_hardwax ; school=hardwax_over_sealer",
+		When:    func(j *Join) bool { return overFilm(j) && soaksIn(coat(j)) && thinSealerSchool(j) },
+		Failure: "stays sticky, rubs off",
+		Reason:  "This workshop lays hardwax oil over a single thin sealer coat: it must be so thin that the oil still finds the wood. On a board first.",
+		WayOut:  "Bare wood is the sure ground.",
+	},
+	{
+		ID:      "P7",
+		Theme:   "Penetrating coats",
+		Title:   "Stain over oil",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Speaks:  "oak + oil_danish > stain_oil tone",
+		Silent:  "oak + oil_danish > stain_gel_oil tone",
 		When: func(j *Join) bool {
-			return covered(j) && (isOil(on(j)) || nonDrying(on(j))) && coat(j).Is("stain") && soaksIn(coat(j))
+			return covered(j) && oily(on(j)) && wipingStain(coat(j))
 		},
-		Failure: "takes in patches", Reason: "The pores are full: colour cannot soak in evenly.", WayOut: "Stain before the oil, or an oil that carries its colour."},
-	{ID: "P1s", Theme: "Penetrating coats", Title: "Penetrating stain over a film", Verdict: Refuse, Basis: core.Practice,
-		Speaks: "oak + shellac_dewaxed > stain_oil", Silent: "oak + shellac_dewaxed > stain_gel_oil",
+		Failure: "takes in patches",
+		Reason:  "The pores are full: colour cannot soak in evenly.",
+		WayOut:  "Stain before the oil, or an oil that carries its colour.",
+	},
+	{
+		ID:      "P1s",
+		Theme:   "Penetrating coats",
+		Title:   "Penetrating stain over a film",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Speaks:  "oak + shellac_dewaxed > stain_oil",
+		Silent:  "oak + shellac_dewaxed > stain_gel_oil",
 		When: func(j *Join) bool {
-			return covered(j) && on(j).Body == coating.Film && soaksIn(coat(j)) && coat(j).Is("stain")
+			return overFilm(j) && wipingStain(coat(j))
 		},
-		Failure: "wipes straight off, or lies blotched and soft", Reason: "A wiping stain colours wood by soaking in; a film stops it.", WayOut: "Stain first, or use a gel stain, which lies on the surface."},
-	{ID: "P2", Theme: "Penetrating coats", Title: "Film over a penetrating oil", Verdict: Prepare, Preparation: smell, Basis: core.Practice,
-		Speaks: "oak + oil_danish > clear_wb_pu", Silent: "oak + oil_hardwax > clear_wb_pu",
+		Failure: "wipes straight off, or lies blotched and soft",
+		Reason:  "A wiping stain colours wood by soaking in; a film stops it.",
+		WayOut:  "Stain first, or use a gel stain, which lies on the surface.",
+	},
+	{
+		ID:          "P2",
+		Theme:       "Penetrating coats",
+		Title:       "Film over a penetrating oil",
+		Verdict:     Prepare,
+		Preparation: smell,
+		Basis:       core.Practice,
+		Speaks:      "oak + oil_danish > clear_wb_pu",
+		Silent:      "oak + oil_hardwax > clear_wb_pu",
 		When: func(j *Join) bool {
-			return fresh(j) && isOil(on(j)) && !hardwax(on(j)) && coat(j).Body == coating.Film
+			return fresh(j) && plainOil(on(j)) && film(coat(j))
 		},
 		Wait: func(j *Join) float64 {
 			least := 72.0 // oil-based varnish, lacquer
@@ -44,26 +87,54 @@ var penetratingRules = []Rule{
 			}
 			return max(least*top(j).Slowdown(j.Context.Air), top(j).RecoatAfterH(j.Context.Air))
 		},
-		Failure: "peels, stays sticky", Reason: "The oil must be dry right through before a film seals it in."},
-	{ID: "P3", Theme: "Penetrating coats", Title: "Film over hardwax oil", Verdict: Test, Basis: core.Practice,
-		Speaks: "oak + oil_hardwax > clear_wb_pu", Silent: "oak + oil_danish > clear_wb_pu",
-		When:    func(j *Join) bool { return covered(j) && hardwax(on(j)) && coat(j).Body == coating.Film },
-		Failure: "peels", Reason: "The waxes in it spoil adhesion; makers differ.", WayOut: "Make a test board, or renew with the same oil."},
-	{ID: "P3s", Theme: "Penetrating coats", Title: "The same oil over itself", Verdict: Sound, Basis: core.Practice,
-		Speaks: "oak + oil_hardwax > oil_hardwax", Silent: "oak + oil_hardwax > oil_danish",
-		When:   func(j *Join) bool { return same(j) && soaksIn(coat(j)) },
-		Reason: "It soaks into and joins its own kind."},
-	{ID: "P4", Theme: "Penetrating coats", Title: "Oil on woods that stop it drying", Verdict: Prepare, Insert: "dewaxed shellac", Basis: core.Practice,
-		Speaks: "rosewood > oil_danish", Silent: "teak > oil_danish",
+		Failure: "peels, stays sticky",
+		Reason:  "The oil must be dry right through before a film seals it in.",
+	},
+	{
+		ID:      "P3",
+		Theme:   "Penetrating coats",
+		Title:   "Film over hardwax oil",
+		Verdict: Test,
+		Basis:   core.Practice,
+		Speaks:  "oak + oil_hardwax > clear_wb_pu",
+		Silent:  "oak + oil_danish > clear_wb_pu",
+		When:    func(j *Join) bool { return covered(j) && hardwax(on(j)) && film(coat(j)) },
+		Failure: "peels",
+		Reason:  "The waxes in it spoil adhesion; makers differ.",
+		WayOut:  "Make a test board, or renew with the same oil.",
+	},
+	{
+		ID:      "P3s",
+		Theme:   "Penetrating coats",
+		Title:   "The same oil over itself",
+		Verdict: Sound,
+		Basis:   core.Practice,
+		Speaks:  "oak + oil_hardwax > oil_hardwax",
+		Silent:  "oak + oil_hardwax > oil_danish",
+		When:    func(j *Join) bool { return same(j) && soaksIn(coat(j)) },
+		Reason:  "It soaks into and joins its own kind.",
+	},
+	{
+		ID:      "P4",
+		Theme:   "Penetrating coats",
+		Title:   "Oil on woods that stop it drying",
+		Verdict: Prepare,
+		Insert:  "dewaxed shellac",
+		Basis:   core.Practice,
+		Speaks:  "rosewood > oil_danish",
+		Silent:  "teak > oil_danish",
 		When: func(j *Join) bool {
-			return bare(j) && j.Ground.Material.StopsOil && coat(j).Cure == coating.Oxidation && !waterCarried(coat(j)) && !coat(j).Is("primer")
+			return bare(j) && j.Ground.Material.StopsOil && oxidises(coat(j))
 		},
-		Failure: "may never dry", Reason: "Extractives of rosewood-type and aromatic woods keep oxidising oils from drying.", WayOut: "Seal with dewaxed shellac first."},
+		Failure: "may never dry",
+		Reason:  "Extractives of rosewood-type and aromatic woods keep oxidising oils from drying.",
+		WayOut:  "Seal with dewaxed shellac first.",
+	},
 }
 
 // thinSealer is the film below which some finishers still lay hardwax oil, in µm (practice).
 const thinSealer = 20.0
 
 func thinSealerSchool(j *Join) bool {
-	return j.Context.Schools.HardwaxOverSealer && fresh(j) && hardwax(coat(j)) && j.Ground.FilmUM <= thinSealer
+	return j.Context.Schools.HardwaxOverSealer && hardwax(coat(j)) && overThinSealer(j)
 }

@@ -3,6 +3,7 @@ package compat
 import (
 	"firmitas/core"
 	"firmitas/core/coating"
+	"firmitas/core/substrate"
 )
 
 const twoPartTheme = "Two-part and thick films"
@@ -13,57 +14,151 @@ func mixed(f *coating.Family) bool {
 }
 
 var twoPartRules = []Rule{
-	{ID: "C13", Theme: twoPartTheme, Title: "Past its pot life", Verdict: Refuse, Basis: core.Estimate, Firm: true,
-		Speaks: "oak > pu_2k_solvent ; mixed=9", Silent: "oak > pu_2k_solvent ; mixed=1",
+	{
+		ID:      "C13",
+		Theme:   twoPartTheme,
+		Title:   "Past its pot life",
+		Verdict: Refuse,
+		Basis:   core.Estimate,
+		Firm:    true,
+		Speaks:  "oak > pu_2k_solvent ; mixed=9",
+		Silent:  "oak > pu_2k_solvent ; mixed=1",
 		When: func(j *Join) bool {
 			return j.State.MixedH > 0 && j.Coat.PotLifeH > 0 && j.State.MixedH > j.Coat.PotLifeAt(j.Context.Air.TempC)
 		},
-		Failure: "never hardens right, pulls strings", Reason: "The mix has begun to set. What still looks liquid no longer joins what is below.", WayOut: "Mix a fresh, smaller batch."},
-	{ID: "C8", Theme: twoPartTheme, Title: "Two-part water-carried over one-part", Verdict: Prepare, Preparation: scuff, Basis: core.Practice,
-		Speaks: "oak + clear_wb_pu > clear_wb_pu_2k", Silent: "oak + clear_wb_pu_2k > clear_wb_pu_2k",
+		Failure: "never hardens right, pulls strings",
+		Reason:  "The mix has begun to set. What still looks liquid no longer joins what is below.",
+		WayOut:  "Mix a fresh, smaller batch.",
+	},
+	{
+		ID:          "C8",
+		Theme:       twoPartTheme,
+		Title:       "Two-part water-carried over one-part",
+		Verdict:     Prepare,
+		Preparation: scuff,
+		Basis:       core.Practice,
+		Speaks:      "oak + clear_wb_pu > clear_wb_pu_2k",
+		Silent:      "oak + clear_wb_pu_2k > clear_wb_pu_2k",
 		When: func(j *Join) bool {
-			return fresh(j) && waterCarried(coat(j)) && mixed(coat(j)) && waterCarried(on(j)) && film(on(j)) && !mixed(on(j)) && !on(j).Is("primer")
+			return fresh(j) && twoPartWater(coat(j)) && onePartWater(on(j))
 		},
-		Failure: "crazes or peels", Reason: "Inside the window or keyed: the harder coat needs a hold in the softer one."},
-	{ID: "C11", Theme: twoPartTheme, Title: "Hard over soft", Verdict: Test, Basis: core.Practice,
-		Speaks: "oak + lacquer_cab x3 > clear_wb_pu_2k", Silent: "oak + shellac_dewaxed > clear_wb_pu_2k",
+		Failure: "crazes or peels",
+		Reason:  "Inside the window or keyed: the harder coat needs a hold in the softer one.",
+	},
+	{
+		ID:      "C11",
+		Theme:   twoPartTheme,
+		Title:   "Hard over soft",
+		Verdict: Test,
+		Basis:   core.Practice,
+		Speaks:  "oak + lacquer_cab x3 > clear_wb_pu_2k",
+		Silent:  "oak + shellac_dewaxed > clear_wb_pu_2k",
 		When: func(j *Join) bool {
-			return fresh(j) && film(coat(j)) && coat(j).Cure == coating.Crosslinking && !coat(j).Is("paint") && j.Ground.SoftUM > softBed
+			return freshSoftBed(j) && hardClear(coat(j))
 		},
-		Failure: "cracks like old ice", Reason: "A hard film over a thick soft bed cannot follow it: it crazes.", WayOut: "Keep the soft coat to one thin one, or stay with its kind."},
-	{ID: "C12", Theme: twoPartTheme, Title: "Soft bed under an oil varnish", Verdict: Prepare, Preparation: scuff, Basis: core.Practice,
-		Speaks: "oak + shellac_dewaxed x3 > varnish_oil_pu", Silent: "oak + shellac_dewaxed > varnish_oil_pu",
+		Failure: "cracks like old ice",
+		Reason:  "A hard film over a thick soft bed cannot follow it: it crazes.",
+		WayOut:  "Keep the soft coat to one thin one, or stay with its kind.",
+	},
+	{
+		ID:          "C12",
+		Theme:       twoPartTheme,
+		Title:       "Soft bed under an oil varnish",
+		Verdict:     Prepare,
+		Preparation: scuff,
+		Basis:       core.Practice,
+		Speaks:      "oak + shellac_dewaxed x3 > varnish_oil_pu",
+		Silent:      "oak + shellac_dewaxed > varnish_oil_pu",
 		When: func(j *Join) bool {
-			return fresh(j) && coat(j).OilBased() && film(coat(j)) && coat(j).Is("clear") && j.Ground.SoftUM > softBed
+			return freshSoftBed(j) && oilFilm(coat(j)) && coat(j).Is("clear")
 		},
-		Failure: "wrinkles or crazes in heat", Reason: "Several coats of shellac or lacquer stay softer than the varnish: sand them thin, and scuff."},
-	{ID: "E1", Theme: twoPartTheme, Title: "Poured resin on bare wood", Verdict: Prepare, Preparation: Preparation{"seal_coat", "Brush on a thin seal coat of the same resin, let it set, then pour", 6}, Basis: core.Practice,
-		Speaks: "oak > epoxy_flood", Silent: "oak + shellac_dewaxed > epoxy_flood",
+		Failure: "wrinkles or crazes in heat",
+		Reason:  "Several coats of shellac or lacquer stay softer than the varnish: sand them thin, and scuff.",
+	},
+	{
+		ID:      "E1",
+		Theme:   twoPartTheme,
+		Title:   "Poured resin on bare wood",
+		Verdict: Prepare,
+		Preparation: substrate.Work{
+			ID:           "seal_coat",
+			Title:        "Brush on a thin seal coat of the same resin, let it set, then pour",
+			MinutesPerM2: 6,
+		},
+		Basis:   core.Practice,
+		Speaks:  "oak > epoxy_flood",
+		Silent:  "oak + shellac_dewaxed > epoxy_flood",
 		When:    func(j *Join) bool { return bare(j) && epoxy(coat(j)) && j.Ground.Material.Wood() },
-		Failure: "bubbles, dry patches", Reason: "Air from the pores rises into a thick pour."},
-	{ID: "E2", Theme: twoPartTheme, Title: "Resin over oil or oil stain", Verdict: Prepare, Insert: "dewaxed shellac", Wait: crossWait(72), Basis: core.Practice,
-		Speaks: "oak + stain_oil tone > epoxy_flood", Silent: "oak + stain_wb tone > epoxy_flood",
+		Failure: "bubbles, dry patches",
+		Reason:  "Air from the pores rises into a thick pour.",
+	},
+	{
+		ID:      "E2",
+		Theme:   twoPartTheme,
+		Title:   "Resin over oil or oil stain",
+		Verdict: Prepare,
+		Insert:  "dewaxed shellac",
+		Wait:    crossWait(72),
+		Basis:   core.Practice,
+		Speaks:  "oak + stain_oil tone > epoxy_flood",
+		Silent:  "oak + stain_wb tone > epoxy_flood",
 		When: func(j *Join) bool {
-			return covered(j) && epoxy(coat(j)) && on(j).OilBased() && !film(on(j))
+			return covered(j) && epoxy(coat(j)) && oilInWood(on(j))
 		},
-		Failure: "peels, stays tacky below", Reason: "Resin does not grip oil: it must be dry right through and sealed.", WayOut: "Three days, then dewaxed shellac, then the seal coat."},
-	{ID: "E2w", Theme: twoPartTheme, Title: "Resin on oily wood", Verdict: Prepare, Insert: "dewaxed shellac", Basis: core.Practice,
-		Speaks: "teak > epoxy_flood", Silent: "ash > epoxy_flood",
+		Failure: "peels, stays tacky below",
+		Reason:  "Resin does not grip oil: it must be dry right through and sealed.",
+		WayOut:  "Three days, then dewaxed shellac, then the seal coat.",
+	},
+	{
+		ID:      "E2w",
+		Theme:   twoPartTheme,
+		Title:   "Resin on oily wood",
+		Verdict: Prepare,
+		Insert:  "dewaxed shellac",
+		Basis:   core.Practice,
+		Speaks:  "teak > epoxy_flood",
+		Silent:  "ash > epoxy_flood",
 		When:    func(j *Join) bool { return bare(j) && epoxy(coat(j)) && j.Ground.Material.Oily },
-		Failure: "lets go of the wood", Reason: "The wood's own oil keeps resin from gripping.", WayOut: "Solvent wipe, dewaxed shellac, then the seal coat."},
-	{ID: "E3", Theme: twoPartTheme, Title: "A coat over hardened resin", Verdict: Prepare, Preparation: Preparation{"blush", "Wash off the amine blush with clean water, then key with P220", 12}, Basis: core.Practice,
-		Speaks: "oak + epoxy_flood > varnish_oil_pu", Silent: "oak + epoxy_flood > epoxy_flood",
-		When:    func(j *Join) bool { return covered(j) && epoxy(on(j)) && !epoxy(coat(j)) && film(coat(j)) },
-		Failure: "peels, stays tacky", Reason: "Blush and a glass-smooth face keep the next coat from holding."},
-	{ID: "F2", Theme: "Film", Title: "A very thick film on wood that moves", Verdict: Test, Basis: core.Practice,
-		Speaks: "oak + varnish_alkyd x4 + clear_wb_pu x4 > clear_wb_pu", Silent: "oak + clear_wb_pu x3 > clear_wb_pu",
-		When: func(j *Join) bool {
-			return film(coat(j)) && !epoxy(coat(j)) && (j.Ground.Top == nil || !epoxy(on(j))) && j.Ground.FilmUM+j.Coat.DryUM()*float64(max(j.Coats, 1)) > thickStack
+		Failure: "lets go of the wood",
+		Reason:  "The wood's own oil keeps resin from gripping.",
+		WayOut:  "Solvent wipe, dewaxed shellac, then the seal coat.",
+	},
+	{
+		ID:      "E3",
+		Theme:   twoPartTheme,
+		Title:   "A coat over hardened resin",
+		Verdict: Prepare,
+		Preparation: substrate.Work{
+			ID:           "blush",
+			Title:        "Wash off the amine blush with clean water, then key with P220",
+			MinutesPerM2: 12,
 		},
-		Failure: "cracks along joints and grain", Reason: "So much film in all no longer follows the wood through the seasons.", WayOut: "Sand some of it back before going on."},
+		Basis:   core.Practice,
+		Speaks:  "oak + epoxy_flood > varnish_oil_pu",
+		Silent:  "oak + epoxy_flood > epoxy_flood",
+		When:    func(j *Join) bool { return covered(j) && epoxy(on(j)) && otherFilm(coat(j)) },
+		Failure: "peels, stays tacky",
+		Reason:  "Blush and a glass-smooth face keep the next coat from holding.",
+	},
+	{
+		ID:      "F2",
+		Theme:   "Film",
+		Title:   "A very thick film on wood that moves",
+		Verdict: Test,
+		Basis:   core.Practice,
+		Speaks:  "oak + varnish_alkyd x4 + clear_wb_pu x4 > clear_wb_pu",
+		Silent:  "oak + clear_wb_pu x3 > clear_wb_pu",
+		When: func(j *Join) bool {
+			return otherFilm(coat(j)) && !overEpoxy(j) && filmInAll(j) > thickStack
+		},
+		Failure: "cracks along joints and grain",
+		Reason:  "So much film in all no longer follows the wood through the seasons.",
+		WayOut:  "Sand some of it back before going on.",
+	},
 }
 
 const (
-	softBed    = 30.0  // µm of soft film under a hard one; about two coats of shellac (practice)
-	thickStack = 300.0 // µm of dry film in all (practice; exterior prime and two coats come to 100–125)
+	softBed           = 30.0  // µm of soft film under a hard one; about two coats of shellac (practice)
+	thickestAcidCured = 125.0 // µm of dry film in all; beyond it an acid-cured finish cracks (practice)
+	thickStack        = 300.0 // µm of dry film in all (practice; exterior prime and two coats come to 100–125)
 )

@@ -7,12 +7,31 @@ import (
 )
 
 var useRules = []Rule{
-	{ID: "U1", Gate: true, Theme: "Use", Title: "Outdoors every coat is exterior-rated", Verdict: Refuse, Basis: core.Practice,
-		Speaks: "teak > shellac_dewaxed ! outdoors_covered", Silent: "teak > varnish_spar ! outdoors_covered", Firm: true,
+	{
+		ID:      "U1",
+		Gate:    true,
+		Theme:   "Use",
+		Title:   "Outdoors every coat is exterior-rated",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Speaks:  "teak > shellac_dewaxed ! outdoors_covered",
+		Silent:  "teak > varnish_spar ! outdoors_covered",
+		Firm:    true,
 		When:    func(j *Join) bool { return outdoors(j) && j.Coat.Exterior != coating.Yes },
-		Failure: "cracks, peels, goes white", Reason: "It is not rated for outdoors, and one indoor coat takes the rest with it.", WayOut: "An exterior primer, paint, varnish or oil throughout."},
-	{ID: "U3", Gate: true, Theme: "Use", Title: "A gate of the end use stops this coat", Verdict: Refuse, Basis: core.Practice,
-		Speaks: "beech > clear_wb_pu ! cot", Silent: "beech > shellac_dewaxed ! cot", Firm: true,
+		Failure: "cracks, peels, goes white",
+		Reason:  "It is not rated for outdoors, and one indoor coat takes the rest with it.",
+		WayOut:  "An exterior primer, paint, varnish or oil throughout.",
+	},
+	{
+		ID:      "U3",
+		Gate:    true,
+		Theme:   "Use",
+		Title:   "A gate of the end use stops this coat",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Speaks:  "beech > clear_wb_pu ! cot",
+		Silent:  "beech > shellac_dewaxed ! cot",
+		Firm:    true,
 		When: func(j *Join) bool {
 			if j.Context.Use == nil {
 				return false
@@ -20,12 +39,27 @@ var useRules = []Rule{
 			gate, _, ok := j.Context.Use.CoatFails(j.Coat, j.Context.FoodPolicy)
 			return !ok && gate != enduse.Exterior
 		},
-		Because: func(j *Join) string { _, why, _ := j.Context.Use.CoatFails(j.Coat, j.Context.FoodPolicy); return why },
-		Failure: "is unfit for its use", WayOut: "A product whose label states it."},
-	{ID: "U2w", Theme: "Use", Title: "Wax over urethane on a floor", Verdict: Refuse, Basis: core.Practice,
-		Speaks: "oak + floor_wb > wax_clear ! floor_home", Silent: "oak + clear_wb_pu > wax_clear ! dining_table", Firm: true,
-		When: func(j *Join) bool {
-			return covered(j) && isFloor(j) && coat(j).Body == coating.Wax && on(j).Has(coating.Urethane)
+		Because: func(j *Join) string {
+			_, why, _ := j.Context.Use.CoatFails(j.Coat, j.Context.FoodPolicy)
+			return why
 		},
-		Failure: "slips, and spoils recoating", Reason: "Paste wax over a urethane floor is slippery and nothing will stick there again.", WayOut: "Leave it unwaxed; screen and recoat when it wears."},
+		Failure: "is unfit for its use",
+		WayOut:  "A product whose label states it.",
+	},
+	{
+		ID:      "U2w",
+		Theme:   "Use",
+		Title:   "Wax over urethane on a floor",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Speaks:  "oak + floor_wb > wax_clear ! floor_home",
+		Silent:  "oak + clear_wb_pu > wax_clear ! dining_table",
+		Firm:    true,
+		When: func(j *Join) bool {
+			return isFloor(j) && waxy(coat(j)) && overUrethane(j)
+		},
+		Failure: "slips, and spoils recoating",
+		Reason:  "Paste wax over a urethane floor is slippery and nothing will stick there again.",
+		WayOut:  "Leave it unwaxed; screen and recoat when it wears.",
+	},
 }

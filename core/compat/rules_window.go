@@ -3,67 +3,174 @@ package compat
 import (
 	"firmitas/core"
 	"firmitas/core/coating"
+	"firmitas/core/substrate"
 )
 
 var windowRules = []Rule{
-	{ID: "T1", Theme: "Windows", Title: "Before the earliest recoat time", Verdict: Refuse, Basis: core.Practice, Firm: true,
-		Speaks: "oak + clear_wb_pu @1h > clear_wb_pu", Silent: "oak + clear_wb_pu @3h > clear_wb_pu",
+	{
+		ID:      "T1",
+		Theme:   "Windows",
+		Window:  true,
+		Title:   "Before the earliest recoat time",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Firm:    true,
+		Speaks:  "oak + clear_wb_pu @1h > clear_wb_pu",
+		Silent:  "oak + clear_wb_pu @3h > clear_wb_pu",
 		Moment: func(j *Join, out *Judgement) bool {
 			return j.State.SinceH != nil && !j.State.Cured && *j.State.SinceH < out.EarliestH
 		},
-		Failure: "stays soft underneath, wrinkles, cures slowly", Reason: "The coat below has not dried long enough in this air.", WayOut: "Wait."},
-	{ID: "T2", Theme: "Windows", Title: "After the latest time without keying", Verdict: Prepare, Preparation: key, Basis: core.Practice, Firm: true,
-		Speaks: "oak + clear_wb_pu @30h > clear_wb_pu", Silent: "oak + clear_wb_pu @30h > clear_wb_pu ; key=keyed",
+		Failure: "stays soft underneath, wrinkles, cures slowly",
+		Reason:  "The coat below has not dried long enough in this air.",
+		WayOut:  "Wait.",
+	},
+	{
+		ID:          "T2",
+		Theme:       "Windows",
+		Window:      true,
+		Title:       "After the latest time without keying",
+		Verdict:     Prepare,
+		Preparation: key,
+		Basis:       core.Practice,
+		Firm:        true,
+		Speaks:      "oak + clear_wb_pu @30h > clear_wb_pu",
+		Silent:      "oak + clear_wb_pu @30h > clear_wb_pu ; key=keyed",
 		Moment: func(j *Join, out *Judgement) bool {
 			late := j.State.Cured || (j.State.SinceH != nil && *j.State.SinceH > out.LatestH)
-			return late && out.LatestH > 0 && !out.shut() && j.State.Key == NotKeyed && !(same(j) && coat(j).ID == "paint_aerosol")
+			if swellsAgain(j) { // has a rule of its own
+				return false
+			}
+			return late && out.closes() && notKeyed(j)
 		},
-		Failure: "peels between the coats", Reason: "The window has closed: the coat below has hardened too far for the next to bite without a key."},
-	{ID: "T2s", Theme: "Windows", Title: "The window closes before this coat may go on", Verdict: Prepare, Preparation: key, Basis: core.Practice, Firm: true,
-		Speaks: "oak + clear_wb_pu_heavy > clear_wb_pu_heavy ; air=13/78", Silent: "oak + clear_wb_pu_heavy > clear_wb_pu_heavy",
-		Moment:  func(j *Join, out *Judgement) bool { return out.shut() && j.State.Key == NotKeyed },
-		Failure: "peels between the coats", Reason: "By the time it may go on, the coat below has hardened past its window: key it in any case."},
-	{ID: "T6", Theme: "Windows", Title: "A barrier over a coat that was still wet", Verdict: Refuse, Basis: core.Practice, Firm: true,
-		Speaks: "oak + stain_gel_oil tone @4h + shellac_dewaxed @2h > clear_wb_pu", Silent: "oak + stain_gel_oil tone @20h + shellac_dewaxed @2h > clear_wb_pu",
+		Failure: "peels between the coats",
+		Reason:  "The window has closed: the coat below has hardened too far for the next to bite without a key.",
+	},
+	{
+		ID:          "T2s",
+		Theme:       "Windows",
+		Window:      true,
+		Title:       "The window closes before this coat may go on",
+		Verdict:     Prepare,
+		Preparation: key,
+		Basis:       core.Practice,
+		Firm:        true,
+		Speaks:      "oak + clear_wb_pu_heavy > clear_wb_pu_heavy ; air=13/78",
+		Silent:      "oak + clear_wb_pu_heavy > clear_wb_pu_heavy",
+		Moment:      func(j *Join, out *Judgement) bool { return out.shut() && j.State.Key == NotKeyed },
+		Failure:     "peels between the coats",
+		Reason:      "By the time it may go on, the coat below has hardened past its window: key it in any case.",
+	},
+	{
+		ID:      "T6",
+		Theme:   "Windows",
+		Window:  true,
+		Title:   "A barrier over a coat that was still wet",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Firm:    true,
+		Speaks:  "oak + stain_gel_oil tone @4h + shellac_dewaxed @2h > clear_wb_pu",
+		Silent:  "oak + stain_gel_oil tone @20h + shellac_dewaxed @2h > clear_wb_pu",
 		Moment: func(j *Join, _ *Judgement) bool {
 			return j.State.OpenH != nil && *j.State.OpenH < j.State.UnderneathH
 		},
-		Failure: "stays soft, prints, peels", Reason: "The barrier went on before the coat under it was dry: it seals the trouble in and helps nothing yet.", WayOut: "Leave it until no smell comes through it, several times the wait that was missed, or take the barrier off."},
-	{ID: "T8", Theme: "Windows", Title: "A coat that has lain for a year or more", Verdict: Prepare, Preparation: keyOld, Basis: core.Practice, Firm: true,
-		Speaks: "oak + shellac_dewaxed @10000h > shellac_dewaxed", Silent: "oak + shellac_dewaxed @200h > shellac_dewaxed",
+		Failure: "stays soft, prints, peels",
+		Reason:  "The barrier went on before the coat under it was dry: it seals the trouble in and helps nothing yet.",
+		WayOut:  "Leave it until no smell comes through it, several times the wait that was missed, or take the barrier off.",
+	},
+	{
+		ID:          "T8",
+		Theme:       "Windows",
+		Window:      true,
+		Title:       "A coat that has lain for a year or more",
+		Verdict:     Prepare,
+		Preparation: substrate.KeyOld,
+		Basis:       core.Practice,
+		Firm:        true,
+		Speaks:      "oak + shellac_dewaxed @10000h > shellac_dewaxed",
+		Silent:      "oak + shellac_dewaxed @200h > shellac_dewaxed",
 		Moment: func(j *Join, _ *Judgement) bool {
-			return j.State.SinceH != nil && *j.State.SinceH > yearH && film(on(j)) && j.State.Key == NotKeyed
+			return yearOld(j) && film(on(j)) && notKeyed(j)
 		},
-		Failure: "peels off the grime", Reason: "A year of dust, polish and hands lies on it: wash it and key it, as an old finish."},
-	{ID: "T3", Theme: "Windows", Title: "A coat that melts into the one below has no latest time", Verdict: Sound, Basis: core.Practice,
-		Speaks: "oak + shellac_dewaxed > shellac_dewaxed", Silent: "oak + clear_wb_pu > clear_wb_pu",
+		Failure: "peels off the grime",
+		Reason:  "A year of dust, polish and hands lies on it: wash it and key it, as an old finish.",
+	},
+	{
+		ID:      "T3",
+		Theme:   "Windows",
+		Window:  true,
+		Title:   "A coat that melts into the one below has no latest time",
+		Verdict: Sound,
+		Basis:   core.Practice,
+		Speaks:  "oak + shellac_dewaxed > shellac_dewaxed",
+		Silent:  "oak + clear_wb_pu > clear_wb_pu",
 		When: func(j *Join) bool {
-			return covered(j) && meltsIn(j) && on(j).Body == coating.Film && !strongOverShellac(j)
+			return overFilm(j) && meltsIn(j) && !strongOverShellac(j)
 		},
-		Reason: "It dissolves into the coat below, so the window never closes."},
-	{ID: "T4", Theme: "Windows", Title: "First coat over an old, sound film", Verdict: Prepare, Preparation: keyOld, Basis: core.Practice,
-		Speaks: "oak + old:oil_varnish > clear_wb_pu", Silent: "oak + varnish_oil_pu > clear_wb_pu",
-		When:    func(j *Join) bool { return covered(j) && j.Ground.Old == OldKnown && coat(j).Body == coating.Film },
-		Failure: "peels", Reason: "An old finish has hardened: it must be clean and dull, or the new coat has nothing to hold."},
-	{ID: "T4s", Theme: "Windows", Title: "Shellac over a film that nobody knows", Verdict: Prepare, Preparation: keyOld, Basis: core.Practice,
-		Speaks: "oak + old:unknown > shellac_dewaxed", Silent: "oak + old:unknown > clear_wb_pu",
+		Reason: "It dissolves into the coat below, so the window never closes.",
+	},
+	{
+		ID:          "T4",
+		Theme:       "Windows",
+		Window:      true,
+		Title:       "First coat over an old, sound film",
+		Verdict:     Prepare,
+		Preparation: substrate.KeyOld,
+		Basis:       core.Practice,
+		Speaks:      "oak + old:oil_varnish > clear_wb_pu",
+		Silent:      "oak + varnish_oil_pu > clear_wb_pu",
+		When:        func(j *Join) bool { return oldKnown(j) && film(coat(j)) },
+		Failure:     "peels",
+		Reason:      "An old finish has hardened: it must be clean and dull, or the new coat has nothing to hold.",
+	},
+	{
+		ID:          "T4s",
+		Theme:       "Windows",
+		Window:      true,
+		Title:       "Shellac over a film that nobody knows",
+		Verdict:     Prepare,
+		Preparation: substrate.KeyOld,
+		Basis:       core.Practice,
+		Speaks:      "oak + old:unknown > shellac_dewaxed",
+		Silent:      "oak + old:unknown > clear_wb_pu",
 		When: func(j *Join) bool {
 			return covered(j) && j.Ground.Old == OldUnknown && coat(j).Carrier == coating.Alcohol
 		},
-		Failure: "peels off grime or wax", Reason: "Shellac joins nearly anything, once that is clean, free of wax and dull."},
-	{ID: "T4u", Theme: "Windows", Title: "A coat over a film that nobody knows", Verdict: Test, Preparation: keyOld, Basis: core.Practice,
-		Speaks: "oak + old:unknown > clear_wb_pu", Silent: "oak + old:unknown > shellac_dewaxed",
+		Failure: "peels off grime or wax",
+		Reason:  "Shellac joins nearly anything, once that is clean, free of wax and dull.",
+	},
+	{
+		ID:          "T4u",
+		Theme:       "Windows",
+		Window:      true,
+		Title:       "A coat over a film that nobody knows",
+		Verdict:     Test,
+		Preparation: substrate.KeyOld,
+		Basis:       core.Practice,
+		Speaks:      "oak + old:unknown > clear_wb_pu",
+		Silent:      "oak + old:unknown > shellac_dewaxed",
 		When: func(j *Join) bool {
 			return covered(j) && j.Ground.Old == OldUnknown && coat(j).Carrier != coating.Alcohol
 		},
-		Failure: "peels or wrinkles", Reason: "What lies below is not known: try it on a hidden spot first.", WayOut: "Dewaxed shellac between, or find out with the finger tests."},
-	{ID: "T5", Theme: "Windows", Title: "Paint is left overnight before a clear coat", Verdict: Sound, Basis: core.Practice,
-		Speaks: "beech + paint_chalk pale > clear_wb_pu", Silent: "beech + paint_chalk pale > paint_chalk pale",
+		Failure: "peels or wrinkles",
+		Reason:  "What lies below is not known: try it on a hidden spot first.",
+		WayOut:  "Dewaxed shellac between, or find out with the finger tests.",
+	},
+	{
+		ID:      "T5",
+		Theme:   "Windows",
+		Window:  true,
+		Title:   "Paint is left overnight before a clear coat",
+		Verdict: Sound,
+		Basis:   core.Practice,
+		Speaks:  "beech + paint_chalk pale > clear_wb_pu",
+		Silent:  "beech + paint_chalk pale > paint_chalk pale",
 		When: func(j *Join) bool {
-			return fresh(j) && on(j).Is("paint") && coat(j).Is("clear") && !same(j)
+			return freshPaint(j) && coat(j).Is("clear") && !same(j)
 		},
 		Wait:    func(*Join) float64 { return 12 },
-		Failure: "drags the colour, clouds", Reason: "Water still in the paint clouds a clear coat: leave it overnight."},
+		Failure: "drags the colour, clouds",
+		Reason:  "Water still in the paint clouds a clear coat: leave it overnight.",
+	},
 }
 
 const yearH = 365 * 24

@@ -41,7 +41,15 @@ func (s Stack) Surface() Join { return Join{Ground: s.Ground(), State: s.state()
 
 // Over is a coat about to go over the stack.
 func (s Stack) Over(l Laid) Join {
-	return Join{Ground: s.Ground(), State: s.state(), Coat: l.Product, Coats: l.Coats, Partly: l.Partly, Sprayed: s.Sprayed, Context: s.Context}
+	return Join{
+		Ground:  s.Ground(),
+		State:   s.state(),
+		Coat:    l.Product,
+		Coats:   l.Coats,
+		Partly:  l.Partly,
+		Sprayed: s.Sprayed,
+		Context: s.Context,
+	}
 }
 
 // state adds to State what the hours of the laid coats say: how long the top has dried, and whether what it covers had

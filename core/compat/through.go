@@ -28,7 +28,14 @@ type Way struct {
 func (w Way) Instead() bool { return w.Steps[len(w.Steps)-1].New }
 
 // toBuy are the kinds that most often make a bad join good, offered when no product of theirs is on the shelf.
-var toBuy = []string{"shellac_dewaxed", "primer_wb_bonding", "primer_shellac", "primer_alkyd", "sealer_vinyl", "wax_clear"}
+var toBuy = []string{
+	"shellac_dewaxed",
+	"primer_wb_bonding",
+	"primer_shellac",
+	"primer_alkyd",
+	"sealer_vinyl",
+	"wax_clear",
+}
 
 const (
 	mostWays     = 4
@@ -38,8 +45,8 @@ const (
 	hoursInstead = 12.0 // giving up the coat that was wanted weighs as much (practice)
 )
 
-// Through finds the cheapest ways to lay coats of wanted over s: waiting, one coat between, two, or another coat instead.
-// Every way is judged again as a whole, and none is worse than what was asked for. The shelf comes first.
+// Through finds the cheapest ways to lay coats of wanted over s: waiting, one coat between, two, or another coat
+// instead. Every way is judged again as a whole, and none is worse than what was asked for. The shelf comes first.
 func Through(s Stack, asks Laid, shelf []*coating.Product) []Way {
 	wanted, asked := asks.Product, Judge(s.Over(asks))
 	if asked.Verdict < Test && asked.Legal() {
@@ -93,8 +100,11 @@ func (t *through) candidates(shelf []*coating.Product) []candidate {
 	var out []candidate
 	fits := func(p *coating.Product) bool {
 		f := p.Family
-		return (f.Is("sealer") || f.Is("primer") || (f.Is("wax") && p.Shade == coating.Clear && t.wanted.Family.Is("wax"))) &&
-			f.ID != t.wanted.Family.ID && (!p.Opaque() || t.wanted.Opaque())
+		clearWax := f.Is("wax") && p.Shade == coating.Clear
+		waxOnWax := clearWax && t.wanted.Family.Is("wax")
+		joins := waxOnWax || f.Is("sealer") || f.Is("primer")
+		hides := p.Opaque() && !t.wanted.Opaque()
+		return joins && !hides && f.ID != t.wanted.Family.ID
 	}
 	have := map[string]bool{}
 	for _, p := range shelf {
@@ -120,7 +130,8 @@ func (t *through) candidates(shelf []*coating.Product) []candidate {
 func likeWanted(p, wanted *coating.Product) bool {
 	protects := func(f *coating.Family) bool { return f.Is("clear") || f.Is("oil") || f.Is("wax") }
 	alike := slices.ContainsFunc(p.Family.Groups, wanted.Family.Is) || (protects(p.Family) && protects(wanted.Family))
-	return alike && p.Shade == wanted.Shade && p.Family.ID != wanted.Family.ID && !p.Family.Is("filler") && p.Family.ID != "bare"
+	another := p.Family != wanted.Family && p.Shade == wanted.Shade
+	return alike && another && !p.Family.Is("filler")
 }
 
 // try judges the wanted coat over what goes between, as it would be planned, and keeps it when it is legal and better.
@@ -142,7 +153,8 @@ func (t *through) try(between []*coating.Product, buy bool) {
 		j := s.Over(laid)
 		if i > 0 {
 			j.State = State{MixedH: t.from.State.MixedH}
-		} else if gone := since; gone != nil && len(s.Laid) > 0 { // what is left to wait, or a key once the window has closed
+			// what is left to wait, or a key once the window has closed
+		} else if gone := since; gone != nil && len(s.Laid) > 0 {
 			at := math.Max(*gone, Judge(j).EarliestH)
 			j.State.SinceH = &at
 		}
@@ -160,8 +172,15 @@ func (t *through) try(between []*coating.Product, buy bool) {
 		s.Laid = append(s.Laid, laid)
 		s.State = State{}
 	}
-	before := Judge(Stack{Base: t.from.Base, Laid: append(slices.Clone(t.from.Laid), Laid{Product: t.wanted, Coats: t.coats, Partly: t.partly}), Context: t.from.Context}.Surface())
-	if after := Judge(s.Surface()); after.Verdict > before.Verdict || w.Verdict >= max(t.asked, Test) && w.Verdict >= t.asked {
+	before := Judge(
+		Stack{
+			Base:    t.from.Base,
+			Laid:    append(slices.Clone(t.from.Laid), Laid{Product: t.wanted, Coats: t.coats, Partly: t.partly}),
+			Context: t.from.Context,
+		}.Surface(),
+	)
+	if after := Judge(s.Surface()); after.Verdict > before.Verdict ||
+		w.Verdict >= max(t.asked, Test) && w.Verdict >= t.asked {
 		return
 	}
 	t.ways = append(t.ways, w)
@@ -217,7 +236,15 @@ func When(s Stack, l Laid) []Moment {
 	last.SinceH = nil
 	planned := Judge(plan.Over(l))
 	air := s.Context.Air
-	turns := []float64{0, planned.EarliestH, planned.LatestH, top.RecoatMaxH, top.CrossAfterH(air), top.FullCureAfterH(air), yearH}
+	turns := []float64{
+		0,
+		planned.EarliestH,
+		planned.LatestH,
+		top.RecoatMaxH,
+		top.CrossAfterH(air),
+		top.FullCureAfterH(air),
+		yearH,
+	}
 	slices.Sort(turns)
 	var out []Moment
 	for i, h := range slices.Compact(turns) {

@@ -36,11 +36,13 @@ func TestTheWayThrough(t *testing.T) {
 		{"oak > paint_chalk pale", "primer_shellac shellac_dewaxed", "primer_shellac + paint_chalk"},
 		{"melamine > paint_acrylic dark", "primer_wb_bonding", "primer_wb_bonding + paint_acrylic"},
 		{"melamine > paint_acrylic dark", "", "primer_shellac + paint_acrylic"}, // to buy
-		{"rosewood > oil_danish", "varnish_spar", ""},                           // shellac would stop the oil too, and oil varnish does not dry there either
-		{"oak + clear_wb_pu @1h > clear_wb_pu", "", "clear_wb_pu"},              // wait
+		// shellac would stop the oil too, and oil varnish does not dry there either
+		{"rosewood > oil_danish", "varnish_spar", ""},
+		{"oak + clear_wb_pu @1h > clear_wb_pu", "", "clear_wb_pu"}, // wait
 		{"beech + paint_chalk pale > wax_dark tone", "wax_clear", "wax_clear + wax_dark"},
 		{"oak + wax_clear > clear_wb_pu", "shellac_dewaxed", ""},
-		{"oak + oil_board > varnish_oil_pu", "shellac_dewaxed oil_wax_paste_board", "oil_wax_paste_board"}, // stay with its kind
+		// stay with its kind
+		{"oak + oil_board > varnish_oil_pu", "shellac_dewaxed oil_wax_paste_board", "oil_wax_paste_board"},
 		{"beech + enamel_wb pale > varnish_oil_pu", "clear_wb_pu clear_wb_acrylic", "clear_wb_pu"},
 		{"oak + clear_wb_pu > clear_wb_pu", "shellac_dewaxed", ""}, // nothing to mend
 	} {
@@ -73,7 +75,10 @@ func TestTheWayThrough(t *testing.T) {
 func TestEveryWayHolds(t *testing.T) {
 	var shelf []*coating.Product
 	for i, id := range []string{"shellac_dewaxed", "primer_shellac", "primer_wb_bonding", "clear_wb_pu", "varnish_oil_pu", "oil_hardwax", "wax_clear", "enamel_wb", "lacquer_cab"} {
-		p, err := coating.New(coating.Product{ID: int64(i + 1), Name: id, Shade: coating.Clear, Sheen: coating.Satin}, id)
+		p, err := coating.New(
+			coating.Product{ID: int64(i + 1), Name: id, Shade: coating.Clear, Sheen: coating.Satin},
+			id,
+		)
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -46,12 +46,17 @@ type Board struct {
 // (4B by ASTM D3359, which counts the other way; values from memory). The bar itself is practice.
 const PassingCrossCut = 1
 
-// WhyNotPassed is what a board showed that keeps it from being passed; "" when nothing does. SolventRub is what the rub did.
-// Basis: practice.
+// WhyNotPassed is what a board showed that keeps it from being passed; "" when nothing does. SolventRub is what the
+// rub did. Basis: practice.
 func WhyNotPassed(crossCut int, solventRub string) string {
 	switch {
 	case crossCut > PassingCrossCut:
-		return fmt.Sprintf("Class %d (%s) means that more than a few squares came off: a board is passed at class %d or better.", crossCut, D3359(crossCut), PassingCrossCut)
+		return fmt.Sprintf(
+			"Class %d (%s) means that more than a few squares came off: a board is passed at class %d or better.",
+			crossCut,
+			D3359(crossCut),
+			PassingCrossCut,
+		)
 	case solventRub == "dissolved":
 		return "It dissolved under the solvent rub: it has not hardened, and cannot be passed yet."
 	}
@@ -80,7 +85,8 @@ func (j *Join) words() []Word {
 	add(j.Coat, true, j.Ground.Top.Family)
 	add(j.Ground.Top, false, j.Coat.Family)
 	for _, b := range j.Context.Boards {
-		if b.Ground == j.Ground.Top.ID && b.Coat == j.Coat.ID && b.Ground != 0 && (b.Material == "" || b.Material == j.Ground.Material.ID) {
+		samePair := b.Ground != 0 && b.Ground == j.Ground.Top.ID && b.Coat == j.Coat.ID
+		if samePair && (b.Material == "" || b.Material == j.Ground.Material.ID) {
 			sense := fmt.Sprintf("A test board held: cross-cut class %d (%s).", b.CrossCut, D3359(b.CrossCut))
 			if !b.Passed {
 				sense = fmt.Sprintf("A test board failed: cross-cut class %d (%s).", b.CrossCut, D3359(b.CrossCut))
@@ -94,7 +100,9 @@ func (j *Join) words() []Word {
 // overridden tells whether a word about the pair outweighs the rule. A label outweighs every rule that is not firm; a
 // board settles doubts, but nothing that is refused. A preparation that is plain work is done all the same.
 func overridden(rule *Rule, words []Word) bool {
-	if rule.Firm || rule.Surface || rule.Moment != nil || (rule.Verdict < Test && rule.Insert == "") {
+	plainWork := rule.Verdict < Test && rule.Insert == ""
+	unmoved := rule.Firm || rule.Surface || rule.Moment != nil
+	if unmoved || plainWork {
 		return false
 	}
 	for _, w := range words {
@@ -107,6 +115,24 @@ func overridden(rule *Rule, words []Word) bool {
 
 // notPaired is how a word against the pair is told, by who says it.
 var notPaired = map[By]*Rule{
-	ByLabel: {ID: "LB", Theme: "Labels and boards", Title: "Its label says no to this pair", Firm: true, Verdict: Refuse, Failure: "is expected to fail", WayOut: "Another coat, or a barrier between.", Basis: core.Label},
-	ByBoard: {ID: "TB", Theme: "Labels and boards", Title: "It failed on our own test board", Firm: true, Verdict: Refuse, Failure: "failed on the board", WayOut: "Another coat, or a barrier between, on a new board.", Basis: core.Practice},
+	ByLabel: {
+		ID:      "LB",
+		Theme:   "Labels and boards",
+		Title:   "Its label says no to this pair",
+		Firm:    true,
+		Verdict: Refuse,
+		Failure: "is expected to fail",
+		WayOut:  "Another coat, or a barrier between.",
+		Basis:   core.Label,
+	},
+	ByBoard: {
+		ID:      "TB",
+		Theme:   "Labels and boards",
+		Title:   "It failed on our own test board",
+		Firm:    true,
+		Verdict: Refuse,
+		Failure: "failed on the board",
+		WayOut:  "Another coat, or a barrier between, on a new board.",
+		Basis:   core.Practice,
+	},
 }

@@ -43,7 +43,16 @@ func TestSums(t *testing.T) {
 	near(t, "three of them painted", fact(t, stripes, "Stripes"), 3)
 	near(t, "the middle one", stripes.Bands[1].FromM, 0.27)
 	near(t, "tape at both edges of three", fact(t, stripes, "Tape"), 7.2)
-	near(t, "five bands: the middle is bare", fact(t, layout(t, "stripes", measures{"lengthM": 1, "widthM": 0.5, "bandM": 0.1}), "From the centre to the nearest edge"), 0.05)
+	near(
+		t,
+		"five bands: the middle is bare",
+		fact(
+			t,
+			layout(t, "stripes", measures{"lengthM": 1, "widthM": 0.5, "bandM": 0.1}),
+			"From the centre to the nearest edge",
+		),
+		0.05,
+	)
 
 	border := layout(t, "stencil", measures{"lengthM": 1.8, "motifM": 0.22, "gapM": 0.03})
 	near(t, "seven of 22 cm, 3 apart, on 180", fact(t, border, "In all"), 7)
@@ -52,11 +61,31 @@ func TestSums(t *testing.T) {
 	field := layout(t, "stencil", measures{"lengthM": 1, "widthM": 0.5, "motifM": 0.2, "motifWidthM": 0.1, "gapM": 0})
 	near(t, "five by five", fact(t, field, "In all"), 25)
 	near(t, "covers half a square metre", fact(t, field, "Covered"), 0.5)
-	near(t, "overlapping by 2 cm, six fit", fact(t, layout(t, "stencil", measures{"lengthM": 1.1, "motifM": 0.2, "gapM": -0.02}), "In all"), 6)
+	near(
+		t,
+		"overlapping by 2 cm, six fit",
+		fact(t, layout(t, "stencil", measures{"lengthM": 1.1, "motifM": 0.2, "gapM": -0.02}), "In all"),
+		6,
+	)
 
-	near(t, "80 mm leaf on a quarter square metre", fact(t, layout(t, "leaf", measures{"lengthM": 0.5, "widthM": 0.5, "motifM": 0.08}), "Leaves, with overlap and loss"), math.Ceil(0.25/(0.075*0.075)*1.1))
+	near(
+		t,
+		"80 mm leaf on a quarter square metre",
+		fact(
+			t,
+			layout(t, "leaf", measures{"lengthM": 0.5, "widthM": 0.5, "motifM": 0.08}),
+			"Leaves, with overlap and loss",
+		),
+		math.Ceil(0.25/(0.075*0.075)*1.1),
+	)
 
-	pour := layout(t, "resin", measures{"lengthM": 2, "widthM": 0.1, "depthM": 0.01}, Share{"blue", 3}, Share{"white", 1})
+	pour := layout(
+		t,
+		"resin",
+		measures{"lengthM": 2, "widthM": 0.1, "depthM": 0.01},
+		Share{"blue", 3},
+		Share{"white", 1},
+	)
 	near(t, "2 L and a twentieth", fact(t, pour, "Mixed resin, edges and runs included"), 2.1)
 	near(t, "three parts of four", fact(t, pour, "blue"), 1.575)
 
@@ -68,8 +97,8 @@ func TestSums(t *testing.T) {
 	}
 }
 
-// Property: whatever is measured, bands lie inside their span, do not overlap but where that was asked, and mirror about the
-// middle.
+// Property: whatever is measured, bands lie inside their span, do not overlap but where that was asked, and mirror
+// about the middle.
 func TestBandsMirrorAboutTheMiddle(t *testing.T) {
 	for i := range 400 {
 		length := 0.3 + float64(i%37)*0.11
@@ -80,7 +109,8 @@ func TestBandsMirrorAboutTheMiddle(t *testing.T) {
 		} {
 			n := len(l.Bands)
 			for k, b := range l.Bands {
-				if twin := l.Bands[n-1-k]; b.FromM < -1e-9 || b.ToM > length+1e-9 || math.Abs(b.FromM+twin.ToM-length) > 1e-9 {
+				if twin := l.Bands[n-1-k]; b.FromM < -1e-9 || b.ToM > length+1e-9 ||
+					math.Abs(b.FromM+twin.ToM-length) > 1e-9 {
 					t.Fatalf("%v: band %d of %d is %v", length, k, n, b)
 				}
 			}

@@ -59,16 +59,33 @@ const (
 	mostDepthM   = 0.03 // in layers; deeper work is cast in resin made for it
 )
 
-var measureNames = map[string]string{"lengthM": "length", "widthM": "width", "bandM": "stripe", "motifM": "motif's length", "motifWidthM": "motif's width",
-	"gapM": "gap", "count": "how many", "stockM": "length of a stick", "depthM": "depth"}
+var measureNames = map[string]string{
+	"lengthM":     "length",
+	"widthM":      "width",
+	"bandM":       "stripe",
+	"motifM":      "motif's length",
+	"motifWidthM": "motif's width",
+	"gapM":        "gap",
+	"count":       "how many",
+	"stockM":      "length of a stick",
+	"depthM":      "depth",
+}
 
-// Measure does the sums of a decoration: repeats of a motif over a field, stripes of equal width, leaves, sheets, litres of
-// each colour, lengths to cut. It errors with *Wrong where a measure is missing or out of range.
+// optional measures: no gap, or a motif as wide as high.
+var optional = []string{"gapM", "motifWidthM"}
+
+// mayLack tells of a measure that need not be given: a border has no width.
+func (k *Kind) mayLack(name string) bool {
+	return slices.Contains(optional, name) || (name == "widthM" && k.Border)
+}
+
+// Measure does the sums of a decoration: repeats of a motif over a field, stripes of equal width, leaves, sheets,
+// litres of each colour, lengths to cut. It errors with *Wrong where a measure is missing or out of range.
 func (k *Kind) Measure(m map[string]float64, shares []Share) (Layout, error) {
 	for _, name := range k.Measures {
 		v, given := m[name]
 		switch {
-		case name == "gapM" || name == "widthM" && k.ID == "stencil" || name == "motifWidthM":
+		case k.mayLack(name):
 			if given && (math.IsNaN(v) || math.Abs(v) > mostM) {
 				return Layout{}, &Wrong{name, "A length in reason."}
 			}
@@ -77,7 +94,13 @@ func (k *Kind) Measure(m map[string]float64, shares []Share) (Layout, error) {
 		case name == "count" && v != math.Trunc(v):
 			return Layout{}, &Wrong{name, "A whole number."}
 		case name == "depthM" && v > mostDepthM:
-			return Layout{}, &Wrong{name, fmt.Sprintf("At most %.0f mm, poured in layers; deeper work is cast in a resin made for depth.", mostDepthM*1000)}
+			return Layout{}, &Wrong{
+				name,
+				fmt.Sprintf(
+					"At most %.0f mm, poured in layers; deeper work is cast in a resin made for depth.",
+					mostDepthM*1000,
+				),
+			}
 		case name != "count" && v > mostM:
 			return Layout{}, &Wrong{name, fmt.Sprintf("At most %.0f m.", mostM)}
 		}
@@ -97,8 +120,8 @@ func (k *Kind) Measure(m map[string]float64, shares []Share) (Layout, error) {
 	return Layout{}, nil
 }
 
-// stripes divides width into bands of equal width, as near to band as an odd number of them allows: so that one stands in the
-// middle and both ends are alike. Every second band is painted, the outermost ones not.
+// stripes divides width into bands of equal width, as near to band as an odd number of them allows: so that one stands
+// in the middle and both ends are alike. Every second band is painted, the outermost ones not.
 func stripes(length, width, band float64) (Layout, error) {
 	if band > width/3+1e-9 {
 		return Layout{}, &Wrong{"bandM", "At most a third of the width: one stripe between two bare bands."}
@@ -113,8 +136,13 @@ func stripes(length, width, band float64) (Layout, error) {
 		out.Bands = append(out.Bands, Band{float64(i) * each, float64(i+1) * each})
 	}
 	painted := float64(len(out.Bands))
-	out.Facts = []Fact{{"Stripes", painted, Count}, {"Each wide", each, Metre}, {"From the centre to the nearest edge", nearest(out), Metre},
-		{"Painted", painted * each * length, Square}, {"Tape", 2 * painted * length, Metre}}
+	out.Facts = []Fact{
+		{"Stripes", painted, Count},
+		{"Each wide", each, Metre},
+		{"From the centre to the nearest edge", nearest(out), Metre},
+		{"Painted", painted * each * length, Square},
+		{"Tape", 2 * painted * length, Metre},
+	}
 	return out, nil
 }
 
@@ -137,8 +165,8 @@ func along(run, motif, gap float64) (count int, margin float64) {
 	return count, (run - motif - float64(count-1)*pitch) / 2
 }
 
-// repeats covers a field with a motif, from the centre out both ways; a border runs along one edge when no width is given.
-// A gap below zero is an overlap.
+// repeats covers a field with a motif, from the centre out both ways; a border runs along one edge when no width is
+// given. A gap below zero is an overlap.
 func repeats(m map[string]float64) (Layout, error) {
 	motif, gap := m["motifM"], m["gapM"]
 	if motif > m["lengthM"] {
@@ -151,14 +179,20 @@ func repeats(m map[string]float64) (Layout, error) {
 		return Layout{}, &Wrong{"motifM", "Too small for this length."}
 	}
 	columns, margin := along(m["lengthM"], motif, gap)
-	out := Layout{SpanM: m["lengthM"], Facts: []Fact{{"Along the length", float64(columns), Count}, {"Margin at each end", margin, Metre}}}
+	out := Layout{
+		SpanM: m["lengthM"],
+		Facts: []Fact{{"Along the length", float64(columns), Count}, {"Margin at each end", margin, Metre}},
+	}
 	for i := range columns {
 		from := margin + float64(i)*(motif+gap)
 		out.Bands = append(out.Bands, Band{from, from + motif})
 	}
 	if columns > 1 {
 		// closed up or drawn apart, the same number runs from end to end
-		out.Facts = append(out.Facts, Fact{"Gap that fills from end to end", (m["lengthM"] - float64(columns)*motif) / float64(columns-1), Metre})
+		out.Facts = append(
+			out.Facts,
+			Fact{"Gap that fills from end to end", (m["lengthM"] - float64(columns)*motif) / float64(columns-1), Metre},
+		)
 	}
 	deep := m["motifWidthM"]
 	if deep <= 0 {
@@ -174,7 +208,11 @@ func repeats(m map[string]float64) (Layout, error) {
 		}
 		var edge float64
 		rows, edge = along(m["widthM"], deep, gap)
-		out.Facts = append(out.Facts, Fact{"Across the width", float64(rows), Count}, Fact{"Margin at each side", edge, Metre})
+		out.Facts = append(
+			out.Facts,
+			Fact{"Across the width", float64(rows), Count},
+			Fact{"Margin at each side", edge, Metre},
+		)
 	}
 	total := float64(columns * rows)
 	out.Facts = append(out.Facts, Fact{"In all", total, Count}, Fact{"Covered", total * motif * deep, Square})
@@ -187,7 +225,9 @@ func leaves(area, side float64) (Layout, error) {
 		return Layout{}, &Wrong{"motifM", "A leaf is larger than its overlap."}
 	}
 	n := math.Ceil(area / ((side - leafOverlapM) * (side - leafOverlapM)) * leafWaste)
-	return Layout{Facts: []Fact{{"Leaves, with overlap and loss", n, Count}, {"Books of 25", math.Ceil(n / leavesInBook), Count}}}, nil
+	return Layout{
+		Facts: []Fact{{"Leaves, with overlap and loss", n, Count}, {"Books of 25", math.Ceil(n / leavesInBook), Count}},
+	}, nil
 }
 
 // pour shares the volume of an area in m² to a depth in m out among colours, with what runs over the edges.
@@ -207,9 +247,9 @@ func pour(area, depth float64, shares []Share) (Layout, error) {
 	return out, nil
 }
 
-// frames cuts mitred rectangles of moulding, measured outside, from sticks: the longest piece first, each from the first
-// stick that still holds it. That takes at most 11/9 of the sticks of the best cutting plan, and one more (first-fit
-// decreasing, D. S. Johnson 1973; value from memory).
+// frames cuts mitred rectangles of moulding, measured outside, from sticks: the longest piece first, each from the
+// first stick that still holds it. That takes at most 11/9 of the sticks of the best cutting plan, and one more
+// (first-fit decreasing, D. S. Johnson 1973; value from memory).
 func frames(length, width float64, count int, stock float64) (Layout, error) {
 	if count > mostFrames {
 		return Layout{}, &Wrong{"count", fmt.Sprintf("At most %d.", mostFrames)}
@@ -232,6 +272,11 @@ func frames(length, width float64, count int, stock float64) (Layout, error) {
 		left[at] -= c + kerfM
 	}
 	run := 2 * (length + width) * float64(count)
-	out.Facts = []Fact{{"Moulding in all", run, Metre}, {"Sticks", float64(len(left)), Count}, {"Left over", float64(len(left))*stock - run, Metre}, {"Mitres", float64(8 * count), Count}}
+	out.Facts = []Fact{
+		{"Moulding in all", run, Metre},
+		{"Sticks", float64(len(left)), Count},
+		{"Left over", float64(len(left))*stock - run, Metre},
+		{"Mitres", float64(8 * count), Count},
+	}
 	return out, nil
 }

@@ -15,7 +15,14 @@ func (g Given) Shortfall() int { return max(0, g.Asked-g.Given) }
 
 // Meet compares a last coat with what u asks. Asking for 1 is always met.
 func (u *EndUse) Meet(last *coating.Product) []Given {
-	rated := Levels{int(last.Water), int(last.Alcohol), int(last.Cleaner), int(last.Heat), int(last.Abrasion), weather(last)}
+	rated := Levels{
+		int(last.Water),
+		int(last.Alcohol),
+		int(last.Cleaner),
+		int(last.Heat),
+		int(last.Abrasion),
+		weather(last),
+	}
 	lower, why := 0, ""
 	if u.SkinOil && softenedBySkinOil(last.Family) {
 		lower, why = 1, "Skin oil softens this kind over the years: counted one level lower where hands and arms rest."
@@ -42,6 +49,7 @@ func weather(p *coating.Product) int {
 
 // softenedBySkinOil: wax, shellac, lacquer and plain one-part water-carried acrylics (practice).
 func softenedBySkinOil(f *coating.Family) bool {
-	return f.Body == coating.Wax || (f.Cure == coating.Evaporation && f.Body == coating.Film) ||
-		(f.Cure == coating.Coalescence && f.Is("clear") && !f.Has(coating.Urethane))
+	melts := f.Cure == coating.Evaporation && f.Body == coating.Film
+	plainAcrylic := f.Cure == coating.Coalescence && f.Is("clear") && !f.Has(coating.Urethane)
+	return f.Body == coating.Wax || melts || plainAcrylic
 }

@@ -82,7 +82,16 @@ func TestGatesForAndAgainst(t *testing.T) {
 		_, whyCoat, coatOK := use.CoatFails(c.p, c.policy)
 		_, whyLast, lastOK := use.LastFails(c.p)
 		if (coatOK && lastOK) != c.passes {
-			t.Errorf("%s, %s, %s: passes %v, want %v (%s%s)", c.gate, c.policy, c.p.Name, coatOK && lastOK, c.passes, whyCoat, whyLast)
+			t.Errorf(
+				"%s, %s, %s: passes %v, want %v (%s%s)",
+				c.gate,
+				c.policy,
+				c.p.Name,
+				coatOK && lastOK,
+				c.passes,
+				whyCoat,
+				whyLast,
+			)
 		}
 	}
 	if got := Find("cot").Without(Child).Gates; len(got) != 1 || got[0] != Mouthing || !Find("cot").Has(Child) {
@@ -116,7 +125,8 @@ func TestMeet(t *testing.T) {
 	}
 }
 
-// A place only adds: no demand, film or gate of the end use is lost by it, none stands twice, and the preset itself is unmoved.
+// A place only adds: no demand, film or gate of the end use is lost by it, none stands twice, and the preset itself is
+// unmoved.
 func TestPlacesOnlyAdd(t *testing.T) {
 	for _, u := range EndUses {
 		before := *u

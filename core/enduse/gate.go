@@ -32,64 +32,113 @@ func childGate(p *coating.Product, _ FoodPolicy) string {
 
 // Gates by id. Basis: practice, with the standards that labels refer to named in the text (from memory).
 var Gates = map[GateID]Gate{
-	Child: {Child, "Children", "Every coat's label states conformity for toys or children's products (EN 71-3, ASTM F963), or it is a plain natural finish.", childGate, lastPasses},
-	Mouthing: {Mouthing, "Mouthing", "No coat holds a film preservative or a drier-heavy oil, since rails get chewed.", func(p *coating.Product, _ FoodPolicy) string {
-		switch {
-		case p.Family.Has(coating.Preservative):
-			return "It holds a film preservative, which does not belong where it is chewed."
-		case p.Family.Has(coating.Drier):
-			return "A drier-heavy oil does not belong where it is chewed."
-		}
-		return ""
-	}, lastPasses},
-	Food: {Food, "Food", "Every coat's label states food contact (21 CFR 175.300 or EU 1935/2004), or it is a food-grade oil or wax.", func(p *coating.Product, policy FoodPolicy) string {
-		if p.States(coating.StatesFood) || (p.Family.Has(coating.PlainNaturalKind) && p.Family.Cure == coating.NoCure) {
+	Child: {
+		Child,
+		"Children",
+		"Every coat's label states conformity for toys or children's products (EN 71-3, ASTM F963), or it is a plain natural finish.",
+		childGate,
+		lastPasses,
+	},
+	Mouthing: {
+		Mouthing,
+		"Mouthing",
+		"No coat holds a film preservative or a drier-heavy oil, since rails get chewed.",
+		func(p *coating.Product, _ FoodPolicy) string {
+			switch {
+			case p.Family.Has(coating.Preservative):
+				return "It holds a film preservative, which does not belong where it is chewed."
+			case p.Family.Has(coating.Drier):
+				return "A drier-heavy oil does not belong where it is chewed."
+			}
 			return ""
-		}
-		if policy == CuredFilmFood && p.Family.Body == coating.Film {
-			return ""
-		}
-		return "Its label states nothing about food contact, and a bench cannot test migration."
-	}, lastPasses},
+		},
+		lastPasses,
+	},
+	Food: {
+		Food,
+		"Food",
+		"Every coat's label states food contact (21 CFR 175.300 or EU 1935/2004), or it is a food-grade oil or wax.",
+		func(p *coating.Product, policy FoodPolicy) string {
+			if p.States(coating.StatesFood) ||
+				(p.Family.Has(coating.PlainNaturalKind) && p.Family.Cure == coating.NoCure) {
+				return ""
+			}
+			if policy == CuredFilmFood && p.Family.Body == coating.Film {
+				return ""
+			}
+			return "Its label states nothing about food contact, and a bench cannot test migration."
+		},
+		lastPasses,
+	},
 	Floor: {Floor, "Floor", "The last coat's label says floors.", passes, func(p *coating.Product) string {
 		if p.Floor == coating.Yes {
 			return ""
 		}
 		return "Its label does not say floors."
 	}},
-	Slip: {Slip, "Slip", "The last coat's label states slip resistance; never wax. A test on the finished floor decides.", passes, func(p *coating.Product) string {
-		switch {
-		case p.Family.Body == coating.Wax:
-			return "Wax underfoot is slippery."
-		case !p.States(coating.StatesSlip):
-			return "Its label states nothing about slip resistance."
-		}
-		return ""
-	}},
-	Exterior: {Exterior, "Exterior", "Every coat is rated for outdoors.", func(p *coating.Product, _ FoodPolicy) string {
-		if p.Exterior == coating.Yes {
+	Slip: {
+		Slip,
+		"Slip",
+		"The last coat's label states slip resistance; never wax. A test on the finished floor decides.",
+		passes,
+		func(p *coating.Product) string {
+			switch {
+			case p.Family.Body == coating.Wax:
+				return "Wax underfoot is slippery."
+			case !p.States(coating.StatesSlip):
+				return "Its label states nothing about slip resistance."
+			}
 			return ""
-		}
-		return "It is not rated for outdoors, and one indoor coat takes the rest with it."
-	}, lastPasses},
-	UV: {UV, "Sun", "The last coat absorbs UV (3 or more), hides the wood, or soaks in and is renewed within the year.", passes, func(p *coating.Product) string {
-		if p.Opaque() || p.UV >= 3 || (p.Family.Body == coating.Penetrating && p.Family.RenewMonths > 0 && p.Family.RenewMonths <= 12) {
+		},
+	},
+	Exterior: {
+		Exterior,
+		"Exterior",
+		"Every coat is rated for outdoors.",
+		func(p *coating.Product, _ FoodPolicy) string {
+			if p.Exterior == coating.Yes {
+				return ""
+			}
+			return "It is not rated for outdoors, and one indoor coat takes the rest with it."
+		},
+		lastPasses,
+	},
+	UV: {
+		UV,
+		"Sun",
+		"The last coat absorbs UV (3 or more), hides the wood, or soaks in and is renewed within the year.",
+		passes,
+		func(p *coating.Product) string {
+			if p.Opaque() || p.UV >= absorbsSun || renewedYearly(p.Family) {
+				return ""
+			}
+			return "A clear film without UV absorbers lets the sun loosen it from the wood."
+		},
+	},
+	Mildew: {
+		Mildew,
+		"Mildew",
+		"The last coat holds a film preservative, or does not feed mildew as linseed does.",
+		passes,
+		func(p *coating.Product) string {
+			if p.Family.Has(coating.Linseed) && !p.Family.Has(coating.Preservative) {
+				return "Linseed feeds mildew where it stays damp."
+			}
 			return ""
-		}
-		return "A clear film without UV absorbers lets the sun loosen it from the wood."
-	}},
-	Mildew: {Mildew, "Mildew", "The last coat holds a film preservative, or does not feed mildew as linseed does.", passes, func(p *coating.Product) string {
-		if p.Family.Has(coating.Linseed) && !p.Family.Has(coating.Preservative) {
-			return "Linseed feeds mildew where it stays damp."
-		}
-		return ""
-	}},
-	LowOdour: {LowOdour, "Low odour", "No coat dries by oxidation: its smell lingers in a closed space.", func(p *coating.Product, _ FoodPolicy) string {
-		if p.Family.Cure == coating.Oxidation {
-			return "It dries by oxidation, and the smell lingers in a closed drawer or cupboard."
-		}
-		return ""
-	}, lastPasses},
+		},
+	},
+	LowOdour: {
+		LowOdour,
+		"Low odour",
+		"No coat dries by oxidation: its smell lingers in a closed space.",
+		func(p *coating.Product, _ FoodPolicy) string {
+			if p.Family.Cure == coating.Oxidation {
+				return "It dries by oxidation, and the smell lingers in a closed drawer or cupboard."
+			}
+			return ""
+		},
+		lastPasses,
+	},
 }
 
 // CoatFails says which gate of u this coat fails wherever it lies in a system, and why; ok when none.
@@ -122,4 +171,11 @@ func (u *EndUse) Without(gate GateID) *EndUse {
 		}
 	}
 	return &lifted
+}
+
+const absorbsSun = 3 // level of UV protection from which a clear film stands the sun (practice)
+
+// renewedYearly soaks in and is renewed within the year, before the sun has done its work.
+func renewedYearly(f *coating.Family) bool {
+	return f.Body == coating.Penetrating && f.RenewMonths > 0 && f.RenewMonths <= 12
 }

@@ -41,7 +41,8 @@ func FindPlace(p Place) *PlaceAsks {
 	return nil
 }
 
-// At is u in a place. Where a film is wanted it is no thinner than the place wants it; what is counted in coats stays so.
+// At is u in a place. Where a film is wanted it is no thinner than the place wants it; what is counted in coats stays
+// so.
 func (u *EndUse) At(p Place) *EndUse {
 	add := FindPlace(p)
 	if add == nil || p == Heated {

@@ -50,7 +50,13 @@ func TestAreasFollowTheMeasurements(t *testing.T) {
 	if err != nil || len(zones) != 5 {
 		t.Fatalf("%d zones, %v", len(zones), err)
 	}
-	want := map[string]float64{"Top": 0.59, "Case": 0.91, "Drawer fronts": 0.6, "Drawer insides": 2.97, "Plinth and feet": 0.3}
+	want := map[string]float64{
+		"Top":             0.59,
+		"Case":            0.91,
+		"Drawer fronts":   0.6,
+		"Drawer insides":  2.97,
+		"Plinth and feet": 0.3,
+	}
 	for _, z := range zones {
 		if z.AreaM2 != want[z.Name] {
 			t.Errorf("%s: %v m², want %v", z.Name, z.AreaM2, want[z.Name])
@@ -81,7 +87,8 @@ func TestMeasurementsThatCannotBe(t *testing.T) {
 }
 
 func TestHiddenFacesComeFirst(t *testing.T) {
-	if !(Underside.Order() < Inside.Order() && Inside.Order() < Apart.Order() && Apart.Order() < Body.Order() && Body.Order() < Best.Order()) || Face("").Order() != Body.Order() {
+	if !(Underside.Order() < Inside.Order() && Inside.Order() < Apart.Order() && Apart.Order() < Body.Order() && Body.Order() < Best.Order()) ||
+		Face("").Order() != Body.Order() {
 		t.Error("undersides first, best face last")
 	}
 }

@@ -17,8 +17,16 @@ type orderRule struct {
 var orderRules = []orderRule{
 	{substrate.Guard, substrate.Remove, "Floors and rooms are covered before stripper and dust are about."},
 	{substrate.Guard, substrate.Level, "Floors and rooms are covered before dust is about."},
-	{substrate.Ask, substrate.Remove, "The old finish may hold lead: the test comes before any scraping, sanding or heat."},
-	{substrate.Ask, substrate.Level, "The old finish may hold lead: the test comes before any scraping, sanding or heat."},
+	{
+		substrate.Ask,
+		substrate.Remove,
+		"The old finish may hold lead: the test comes before any scraping, sanding or heat.",
+	},
+	{
+		substrate.Ask,
+		substrate.Level,
+		"The old finish may hold lead: the test comes before any scraping, sanding or heat.",
+	},
 	{substrate.TakeOff, substrate.Wash, "Parts come off first: cleaner creeps under them and stays."},
 	{substrate.TakeOff, substrate.Remove, "Parts come off first: stripper and scraper ruin them."},
 	{substrate.TakeOff, substrate.Level, "Parts come off first: paper cannot reach under them."},
@@ -54,8 +62,9 @@ func (f *Fault) Error() string {
 	return fmt.Sprintf("“%s” cannot come before “%s”. %s", f.Job, f.Before, f.Why)
 }
 
-// Reorder puts jobs into an order of keys that a finisher chose; keys no longer there are passed over, and jobs that it
-// does not name keep their place behind the one that went before them. An order that spoils work is refused with a *Fault.
+// Reorder puts jobs into an order of keys that a finisher chose; keys no longer there are passed over, and jobs that
+// it does not name keep their place behind the one that went before them. An order that spoils work is refused with a
+// *Fault.
 func Reorder(jobs []Job, keys []string) ([]Job, error) {
 	out := slices.Clone(jobs)
 	rank := map[string]float64{}

@@ -1,5 +1,6 @@
 // Package preparation orders the work before the first coat over a whole piece: what several zones share is done once,
-// parts come off first, hidden faces come before the best one, and an order that spoils work is refused. Basis: practice.
+// parts come off first, hidden faces come before the best one, and an order that spoils work is refused. Basis:
+// practice.
 package preparation
 
 import (
@@ -135,14 +136,38 @@ func (p Piece) siteJobs() []Job {
 		}
 	}
 	s := p.Site
-	add(s.OnSite && s.CoverFloors, substrate.Task{ID: "cover", Title: "Cover floors and what stays in the room", Minutes: coverMinutes, Reason: "Stripper, cleaner and dust reach further than the piece.",
-		Materials: "floor board or felt, sheeting, low-tack tape", Detail: "Hard cover where people walk, sheeting over the rest; tape doorways shut while sanding."})
-	add(s.OnSite && s.LivedIn, substrate.Task{ID: "people", Title: "Agree where people may be, and when", Minutes: airMinutes, Reason: "People live here meanwhile.",
-		Detail:  "No one in the room while sanding, stripping or coating, nor until it is aired out; children and pets above all.",
-		Caution: "Solvent vapour and dust spread through a house: each product's safety data sheet decides whether it may be used in one."})
-	add(s.OnSite && s.PoorlyAired, substrate.Task{ID: "air", Title: "Set up ventilation", Minutes: airMinutes, Reason: "The room airs poorly.",
-		Materials: "fan in a window, blowing out", Detail: "Air in low on the far side, out past the work; without it choose water-carried coats.",
-		Caution: "No flames, pilot lights or sparks while solvent is about."})
+	add(
+		s.OnSite && s.CoverFloors,
+		substrate.Task{
+			Work: substrate.Work{
+				ID:      "cover",
+				Title:   "Cover floors and what stays in the room",
+				Minutes: coverMinutes,
+			},
+			Reason:    "Stripper, cleaner and dust reach further than the piece.",
+			Materials: "floor board or felt, sheeting, low-tack tape",
+			Detail:    "Hard cover where people walk, sheeting over the rest; tape doorways shut while sanding.",
+		},
+	)
+	add(
+		s.OnSite && s.LivedIn,
+		substrate.Task{
+			Work:    substrate.Work{ID: "people", Title: "Agree where people may be, and when", Minutes: airMinutes},
+			Reason:  "People live here meanwhile.",
+			Detail:  "No one in the room while sanding, stripping or coating, nor until it is aired out; children and pets above all.",
+			Caution: "Solvent vapour and dust spread through a house: each product's safety data sheet decides whether it may be used in one.",
+		},
+	)
+	add(
+		s.OnSite && s.PoorlyAired,
+		substrate.Task{
+			Work:      substrate.Work{ID: "air", Title: "Set up ventilation", Minutes: airMinutes},
+			Reason:    "The room airs poorly.",
+			Materials: "fan in a window, blowing out",
+			Detail:    "Air in low on the far side, out past the work; without it choose water-carried coats.",
+			Caution:   "No flames, pilot lights or sparks while solvent is about.",
+		},
+	)
 	return out
 }
 
@@ -162,16 +187,32 @@ func (p Piece) partJobs() []Job {
 			continue
 		}
 		list := strings.Join(names, ", ")
-		off := substrate.Task{ID: "off_" + kind.ID, Phase: substrate.TakeOff, Title: "Take off: " + list, Detail: kind.Off, Caution: kind.Caution,
-			Reason: "What stays on is stripped, sanded and painted with the rest.", Materials: "bags and labels"}
-		on := substrate.Task{ID: "on_" + kind.ID, Phase: substrate.Refit, Title: "Refit: " + list, Detail: kind.Refit, Caution: kind.Caution,
-			Reason: "Only once the finish is in light use."}
-		out = append(out, Job{Task: off, HandsOn: kind.OffMinutes * count}, Job{Task: on, HandsOn: kind.RefitMinutes * count})
+		off := substrate.Task{
+			Work:      substrate.Work{ID: "off_" + kind.ID, Title: "Take off: " + list},
+			Phase:     substrate.TakeOff,
+			Detail:    kind.Off,
+			Caution:   kind.Caution,
+			Reason:    "What stays on is stripped, sanded and painted with the rest.",
+			Materials: "bags and labels",
+		}
+		on := substrate.Task{
+			Work:    substrate.Work{ID: "on_" + kind.ID, Title: "Refit: " + list},
+			Phase:   substrate.Refit,
+			Detail:  kind.Refit,
+			Caution: kind.Caution,
+			Reason:  "Only once the finish is in light use.",
+		}
+		out = append(
+			out,
+			Job{Task: off, HandsOn: kind.OffMinutes * count},
+			Job{Task: on, HandsOn: kind.RefitMinutes * count},
+		)
 	}
 	return out
 }
 
 // share tells whether two jobs touch the same zone.
 func share(a, b Job) bool {
-	return len(a.Zones) == 0 || len(b.Zones) == 0 || slices.ContainsFunc(a.Zones, func(z int) bool { return slices.Contains(b.Zones, z) })
+	return len(a.Zones) == 0 || len(b.Zones) == 0 ||
+		slices.ContainsFunc(a.Zones, func(z int) bool { return slices.Contains(b.Zones, z) })
 }

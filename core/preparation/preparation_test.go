@@ -19,19 +19,29 @@ func tasks(t *testing.T, material, finish string, action substrate.Action, repai
 	if err != nil {
 		t.Fatal(err)
 	}
-	seen := substrate.Inspection{Material: substrate.Find(material), Finish: substrate.FindFinish(finish), Age: substrate.Later, Repairs: repairs}
+	seen := substrate.Inspection{
+		Material: substrate.Find(material),
+		Finish:   substrate.FindFinish(finish),
+		Age:      substrate.Later,
+		Repairs:  repairs,
+	}
 	return seen.Plan(action, first, substrate.Life{})
 }
 
 // chest: pine, waxed all over, a loose joint in the case, sticking runners in the drawers, its back of plywood.
 func chest(t *testing.T) Piece {
-	return Piece{Alike: 1, Air: climate.Reference, Parts: []furniture.Part{{Kind: "hardware", Name: "Handles", Count: 6}}, Zones: []Zone{
-		{"Top", furniture.Best, 0.6, tasks(t, "pine", "wax", substrate.Dewax)},
-		{"Case", furniture.Body, 0.9, tasks(t, "pine", "wax", substrate.Dewax, "joint")},
-		{"Drawer fronts", furniture.Apart, 0.6, tasks(t, "pine", "wax", substrate.Dewax)},
-		{"Drawer insides", furniture.Inside, 3, tasks(t, "pine", "bare", substrate.Nothing, "runner")},
-		{"Back", furniture.Underside, 0.8, tasks(t, "birch_plywood", "bare", substrate.Nothing)},
-	}}
+	return Piece{
+		Alike: 1,
+		Air:   climate.Reference,
+		Parts: []furniture.Part{{Kind: "hardware", Name: "Handles", Count: 6}},
+		Zones: []Zone{
+			{"Top", furniture.Best, 0.6, tasks(t, "pine", "wax", substrate.Dewax)},
+			{"Case", furniture.Body, 0.9, tasks(t, "pine", "wax", substrate.Dewax, "joint")},
+			{"Drawer fronts", furniture.Apart, 0.6, tasks(t, "pine", "wax", substrate.Dewax)},
+			{"Drawer insides", furniture.Inside, 3, tasks(t, "pine", "bare", substrate.Nothing, "runner")},
+			{"Back", furniture.Underside, 0.8, tasks(t, "birch_plywood", "bare", substrate.Nothing)},
+		},
+	}
 }
 
 func titles(p Piece, jobs []Job) string {
@@ -50,7 +60,7 @@ func titles(p Piece, jobs []Job) string {
 // runners waxed after the coats, handles on at the very end.
 func TestSharedStepsAreDoneOnceHiddenFacesFirst(t *testing.T) {
 	p := chest(t)
-	want := "off_hardware() joint(Case) wash(Drawer fronts, Case, Top) dewax(Drawer fronts, Case, Top) sand(Back) sand(Drawer insides, Drawer fronts, Case, Top)" +
+	want := "off_hardware() joint(Case) degrease(Drawer fronts, Case, Top) dewax(Drawer fronts, Case, Top) sand(Back) sand(Drawer insides, Drawer fronts, Case, Top)" +
 		" raise_grain(Back, Drawer insides, Drawer fronts, Case, Top) dust(Back, Drawer insides, Drawer fronts, Case, Top) runner(Drawer insides) on_hardware()"
 	jobs := p.Jobs()
 	if got := titles(p, jobs); got != want {
@@ -122,12 +132,12 @@ func TestWrongOrdersAreCaught(t *testing.T) {
 	p.Zones[1].Tasks = tasks(t, "pine", "wax", substrate.Dewax, "gouge", "gap")
 	jobs := p.Jobs()
 	for _, c := range []struct{ first, then, says string }{
-		{"sand", "wash", "grime that is sanded in"},
+		{"sand", "degrease", "grime that is sanded in"},
 		{"gouge", "dewax", "lifts off an oily or waxy surface"},
 		{"sand", "gouge", "sanded level"},
 		{"dust", "sand", "after the last sanding"},
 		{"runner", "dust", "after all coats"},
-		{"wash", "off_hardware", "creeps under"},
+		{"degrease", "off_hardware", "creeps under"},
 		{"on_hardware", "sand", "light use"},
 		{"raise_grain", "sand", "new fibres"},
 	} {
@@ -149,8 +159,8 @@ func TestWrongOrdersAreCaught(t *testing.T) {
 	}
 }
 
-// Property: whatever keys are kept from an earlier day, no job is lost or doubled, and what is given back without a fault
-// passes Check.
+// Property: whatever keys are kept from an earlier day, no job is lost or doubled, and what is given back without a
+// fault passes Check.
 func TestReorderLosesNothing(t *testing.T) {
 	r := rand.New(rand.NewPCG(3, 5))
 	jobs := chest(t).Jobs()

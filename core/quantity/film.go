@@ -17,8 +17,8 @@ func WetFilm(rate float64) float64 { return 1000 / rate }
 // DryFilm is what is left, in µm, of a wet film in µm when solidsPct of its volume stays.
 func DryFilm(wet, solidsPct float64) float64 { return wet * solidsPct / 100 }
 
-// FilmBuild is the class of a dry film in µm on wood outdoors: minimal below 5, low to 20, medium to 60, high above. Basis:
-// published, EN 927-1 (value from memory).
+// FilmBuild is the class of a dry film in µm on wood outdoors: minimal below 5, low to 20, medium to 60, high above.
+// Basis: published, EN 927-1 (value from memory).
 func FilmBuild(dry float64) string {
 	switch {
 	case dry < 5:

@@ -11,6 +11,7 @@ import (
 	"firmitas/core/decoration"
 	"firmitas/core/preparation"
 	"firmitas/core/quantity"
+	"firmitas/core/substrate"
 	"firmitas/core/system"
 )
 
@@ -22,7 +23,12 @@ const (
 	roundTo        = 5 * time.Minute
 )
 
-var minutesPerM2 = map[coating.Method]float64{coating.Brush: 13.5, coating.Cloth: 7, coating.Spray: 4, coating.Aerosol: 6}
+var minutesPerM2 = map[coating.Method]float64{
+	coating.Brush:   13.5,
+	coating.Cloth:   7,
+	coating.Spray:   4,
+	coating.Aerosol: 6,
+}
 
 // lane is the coats of one zone.
 type lane struct {
@@ -36,7 +42,11 @@ func (l *lane) begin(jobs []preparation.Job, so prepared, b Brief) {
 	for _, j := range jobs {
 		if j.JustBefore && slices.Contains(j.Zones, l.zone) {
 			z := b.Zones[l.zone]
-			l.sessions[0].tasks = slices.Insert(l.sessions[0].tasks, 1, Task{j.Title + ". " + j.Detail, j.Task.HandsOn(z.AreaM2*float64(b.alike())) + wipePause})
+			l.sessions[0].tasks = slices.Insert(
+				l.sessions[0].tasks,
+				1,
+				Task{j.Title + ". " + j.Detail, j.Task.HandsOn(z.AreaM2*float64(b.alike())) + wipePause},
+			)
 		}
 	}
 	l.from = latest(so.hands, so.ready[l.zone])
@@ -54,12 +64,24 @@ func (l lane) coat(plan *Plan, week Week) (busy []Span) {
 		plan.add(step)
 		busy = append(busy, p.work)
 		if s := l.sessions[i]; s.wetAtNight(p.work, week.Zone) {
-			plan.Notes = append(plan.Notes, step.Title+" is still wet when the night's air comes, which its label forbids: keep the room warm that night, or split the zone.")
+			plan.Notes = append(
+				plan.Notes,
+				step.Title+" is still wet when the night's air comes, which its label forbids: keep the room warm that night, or split the zone.",
+			)
 		}
 		z.LastCoat, z.TouchDry = step.End(), step.TouchDry
 		z.LightUse, z.FullCure = latest(z.LightUse, step.LightUse), latest(z.FullCure, step.FullCure)
 	}
-	plan.LastCoat, plan.LightUse, plan.FullCure = latest(plan.LastCoat, z.LastCoat), latest(plan.LightUse, z.LightUse), latest(plan.FullCure, z.FullCure)
+	plan.LastCoat, plan.LightUse, plan.FullCure = latest(
+		plan.LastCoat,
+		z.LastCoat,
+	), latest(
+		plan.LightUse,
+		z.LightUse,
+	), latest(
+		plan.FullCure,
+		z.FullCure,
+	)
 	return busy
 }
 
@@ -185,7 +207,7 @@ func sessionsFor(w system.Wish, s system.System, area float64) []session {
 func (s *session) say(next *compat.Judgement) {
 	s.coat.Basis = next.WaitBasis
 	for _, f := range next.Findings {
-		if f.WaitH > 0 || f.Rule.Theme == "Windows" {
+		if f.WaitH > 0 || f.Rule.Window {
 			s.coat.Rules = append(s.coat.Rules, f.Rule.ID)
 		}
 	}
@@ -202,9 +224,6 @@ func nextJoin(s system.System, i, n int) *compat.Judgement {
 	return nil
 }
 
-// preparedBefore names what a first coat asks for that already stands in the preparation of the surface.
-var preparedBefore = []string{"raise_grain", "solvent_wipe", "key_slick", "key_old", "silicone", "degrease"}
-
 // coatSession is coat n of layer i by itself.
 func coatSession(w system.Wish, s system.System, i, n int, area float64) session {
 	l, join := s.Layers[i], s.Layers[i].Below
@@ -220,12 +239,16 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 	if l.Coats == 1 {
 		out.title = p.Name
 	}
+	var before []substrate.Task // work that stands in the preparation of the surface already
+	if below == nil {
+		before = w.Preparation(p)
+	}
 	abraded := false
 	for _, prep := range join.Preparations {
-		if below == nil && slices.Contains(preparedBefore, prep.ID) {
+		if slices.ContainsFunc(before, func(t substrate.Task) bool { return t.ID == prep.ID }) {
 			continue
 		}
-		out.tasks = append(out.tasks, Task{prep.Text, prep.MinutesPerM2 * area})
+		out.tasks = append(out.tasks, Task{prep.Title, prep.HandsOn(area)})
 		abraded = abraded || prep.MinutesPerM2 > 0
 	}
 	if below != nil && !abraded && denibbed(*below, p) {
@@ -240,7 +263,7 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 	}
 	if below != nil && below.Role != system.Decorate {
 		key := compat.FindRule("T2").Preparation
-		out.keyTask = &Task{key.Text + ": the window had closed", key.MinutesPerM2 * area}
+		out.keyTask = &Task{key.Title + ": the window had closed", key.HandsOn(area)}
 	}
 	night := w.ByNight().Air
 	out.coat = Step{Product: p, Layer: i, Coat: n, Of: l.Coats, Cautions: p.Cautions()}
@@ -270,16 +293,29 @@ func decorText(d system.Decor) string {
 // denibbed: films are knocked smooth between coats; stains, oils, wax and what is laid for its looks are not.
 func denibbed(layer system.Layer, coat *coating.Product) bool {
 	below := layer.Product
-	return layer.Role != system.Decorate && below.Family.Body == coating.Film && !below.Family.Is("stain") && coat.Family.Body == coating.Film && below.Family.AppliedBy != coating.Spray
+	if layer.Role == system.Decorate || below.Family.Is("stain") || below.Family.AppliedBy == coating.Spray {
+		return false
+	}
+	return below.Family.Body == coating.Film && coat.Family.Body == coating.Film
 }
 
-var applied = map[coating.Method]string{coating.Brush: "Brush on", coating.Cloth: "Wipe on, wipe off what stays wet", coating.Spray: "Spray on", coating.Aerosol: "Spray on from the can"}
+var applied = map[coating.Method]string{
+	coating.Brush:   "Brush on",
+	coating.Cloth:   "Wipe on, wipe off what stays wet",
+	coating.Spray:   "Spray on",
+	coating.Aerosol: "Spray on from the can",
+}
 
 func applyText(p *coating.Product, area float64) string {
 	if p.SpreadM2L == 0 {
 		return applied[p.Family.AppliedBy]
 	}
-	return fmt.Sprintf("%s: about %.0f mL, %.0f µm wet", applied[p.Family.AppliedBy], area/p.SpreadM2L/quantity.BrushTransfer*1000, quantity.WetFilm(p.SpreadM2L))
+	return fmt.Sprintf(
+		"%s: about %.0f mL, %.0f µm wet",
+		applied[p.Family.AppliedBy],
+		area/p.SpreadM2L/quantity.BrushTransfer*1000,
+		quantity.WetFilm(p.SpreadM2L),
+	)
 }
 
 // placing is where a session has come to stand.
@@ -312,7 +348,9 @@ func place(sessions []session, week Week, from time.Time, due deadline) []placin
 		if s.latest > 0 {
 			next.at = span.To.Add(s.latest)
 		}
-		return append([]placing{{span, due, keyed, waited}}, place(sessions[1:], week, s.wait.from(span.To, week.Zone), next)...)
+		return append(
+			[]placing{{span, due, keyed, waited}},
+			place(sessions[1:], week, s.wait.from(span.To, week.Zone), next)...)
 	}
 	now := at(from, false)
 	if len(now) < 2 || !now[1].keyed {
@@ -348,13 +386,24 @@ func holdBack(s, next session, week Week, from time.Time, due deadline) (time.Ti
 
 func (s session) step(p placing, zone *time.Location) Step {
 	out := s.coat
-	out.Kind, out.Title, out.Work, out.Keyed, out.Waited, out.Due = Coating, s.title, []Span{p.work}, p.keyed, p.waited, p.due.at
+	out.Kind, out.Title, out.Work, out.Keyed, out.Waited, out.Due = Coating, s.title, []Span{
+		p.work,
+	}, p.keyed, p.waited, p.due.at
 	out.Tasks = slices.Clone(s.tasks)
 	if p.keyed {
 		out.Tasks = slices.Insert(out.Tasks, 1, *s.keyTask)
 	}
 	end := out.End()
-	out.TouchDry, out.LightUse, out.FullCure = s.touchDry.from(end, zone), s.lightUse.from(end, zone), s.fullCure.from(end, zone)
+	out.TouchDry, out.LightUse, out.FullCure = s.touchDry.from(
+		end,
+		zone,
+	), s.lightUse.from(
+		end,
+		zone,
+	), s.fullCure.from(
+		end,
+		zone,
+	)
 	if !s.last {
 		out.Opens = s.wait.from(end, zone)
 	}

@@ -11,7 +11,8 @@ import (
 	"firmitas/core/system"
 )
 
-// Arithmetic: 4 h by day and 8 by night. From 18:00 two hours of day do half of it, and the other half takes four of night.
+// Arithmetic: 4 h by day and 8 by night. From 18:00 two hours of day do half of it, and the other half takes four of
+// night.
 func TestWaitsRunAtTheRateOfTheAirTheyPassIn(t *testing.T) {
 	w := wait{4 * time.Hour, 8 * time.Hour}
 	for _, c := range []struct{ from, want string }{{"18:00", "Tue 00:00"}, {"09:00", "Mon 13:00"}, {"21:00", "Tue 05:00"}, {"04:00", "Mon 10:00"}} {
@@ -25,23 +26,39 @@ func TestWaitsRunAtTheRateOfTheAirTheyPassIn(t *testing.T) {
 	}
 }
 
-// A cold night makes a plan later than a warm one and sooner than cold all day; where it is too cold for a wet coat, each is
-// dry to the touch before it falls.
+// A cold night makes a plan later than a warm one and sooner than cold all day; where it is too cold for a wet coat,
+// each is dry to the touch before it falls.
 func TestTheNightsAirIsPlannedFor(t *testing.T) {
 	w := wish("desk", "oak", heated)
-	layers := []system.Layer{{Role: system.Protect, Product: product(t, "varnish_oil_pu", coating.Label{"recoatMinH": "8 h", "touchH": "5 h", "minC": "10 °C"}), Coats: 3}}
+	layers := []system.Layer{
+		{
+			Role:    system.Protect,
+			Product: product(t, "varnish_oil_pu", coating.Label{"recoatMinH": "8 h", "touchH": "5 h", "minC": "10 °C"}),
+			Coats:   3,
+		},
+	}
 	end := func(day, night climate.Air) Plan {
 		w.Air, w.Night = day, night
 		return plan(t, w, 1, Brief{Start: monday, Week: week}, layers...)
 	}
 	cold := climate.Air{TempC: 12, RH: 70}
 	warm, mixed, all := end(heated, climate.Air{}), end(heated, cold), end(cold, climate.Air{})
-	if !mixed.LastCoat.After(warm.LastCoat) || mixed.FullCure.After(all.FullCure) || !mixed.FullCure.After(warm.FullCure) {
-		t.Errorf("warm %s, cold nights %s, cold %s; hard %s, %s, %s", clock(warm.LastCoat), clock(mixed.LastCoat), clock(all.LastCoat), clock(warm.FullCure), clock(mixed.FullCure), clock(all.FullCure))
+	if !mixed.LastCoat.After(warm.LastCoat) || mixed.FullCure.After(all.FullCure) ||
+		!mixed.FullCure.After(warm.FullCure) {
+		t.Errorf(
+			"warm %s, cold nights %s, cold %s; hard %s, %s, %s",
+			clock(warm.LastCoat),
+			clock(mixed.LastCoat),
+			clock(all.LastCoat),
+			clock(warm.FullCure),
+			clock(mixed.FullCure),
+			clock(all.FullCure),
+		)
 	}
 	late := func(p Plan) (out int) {
 		for _, s := range p.Steps {
-			if dry := s.TouchDry.In(zone); s.Kind == Coating && (dry.Hour() >= system.NightFalls || dry.Day() != s.End().In(zone).Day()) {
+			if dry := s.TouchDry.In(zone); s.Kind == Coating &&
+				(dry.Hour() >= system.NightFalls || dry.Day() != s.End().In(zone).Day()) {
 				out++
 			}
 		}
@@ -52,8 +69,12 @@ func TestTheNightsAirIsPlannedFor(t *testing.T) {
 	if p := plan(t, w, 1, afternoon, layers...); late(p) > 0 {
 		t.Errorf("%d coats are wet at night", late(p))
 	}
-	day := Week{Days: [7]Day{{}, {480, 1200}, {480, 1200}, {480, 1200}, {480, 1200}, {480, 1200}, {480, 1200}}, Zone: zone}
-	if p := plan(t, w, 26, Brief{Start: monday, Week: day}, layers...); len(p.Notes) == 0 || !strings.Contains(strings.Join(p.Notes, " "), "still wet when the night") {
+	day := Week{
+		Days: [7]Day{{}, {480, 1200}, {480, 1200}, {480, 1200}, {480, 1200}, {480, 1200}, {480, 1200}},
+		Zone: zone,
+	}
+	if p := plan(t, w, 26, Brief{Start: monday, Week: day}, layers...); len(p.Notes) == 0 ||
+		!strings.Contains(strings.Join(p.Notes, " "), "still wet when the night") {
 		t.Errorf("a coat that takes until evening: %v", p.Notes)
 	}
 	w.Night = climate.Air{}
@@ -62,14 +83,21 @@ func TestTheNightsAirIsPlannedFor(t *testing.T) {
 	}
 }
 
-// Practice: a decoration has its own step, its minutes and litres by what it covers, and nobody sands what was just laid on;
-// distressing stands before the seal, or after the wax where that is the school.
+// Practice: a decoration has its own step, its minutes and litres by what it covers, and nobody sands what was just
+// laid on; distressing stands before the seal, or after the wax where that is the school.
 func TestDecorationInThePlan(t *testing.T) {
 	w := wish("display", "beech", heated)
 	w.Look = system.OpaqueDark
-	w.Decor = []system.Decor{{Kind: decoration.Find("stencil"), Measures: map[string]float64{"lengthM": 1, "motifM": 0.2, "gapM": 0}}, {Kind: decoration.Find("mouldings")}}
+	w.Decor = []system.Decor{
+		{Kind: decoration.Find("stencil"), Measures: map[string]float64{"lengthM": 1, "motifM": 0.2, "gapM": 0}},
+		{Kind: decoration.Find("mouldings")},
+	}
 	craft := product(t, "paint_craft", nil)
-	layers := []system.Layer{{Role: system.Colour, Product: product(t, "paint_chalk", nil), Coats: 2}, {Role: system.Decorate, Product: craft, Coats: 1}, {Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 2}}
+	layers := []system.Layer{
+		{Role: system.Colour, Product: product(t, "paint_chalk", nil), Coats: 2},
+		{Role: system.Decorate, Product: craft, Coats: 1},
+		{Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 2},
+	}
 	p := plan(t, w, 2, Brief{Start: monday, Week: week}, layers...)
 	coats := []Step{}
 	glued := false
@@ -91,14 +119,16 @@ func TestDecorationInThePlan(t *testing.T) {
 	if !glued {
 		t.Error("nobody glues the mouldings on")
 	}
-	if len(coats) != 5 || !strings.HasPrefix(coats[2].Title, "Stencil") || !strings.Contains(said(coats[2]), "In all: 5") {
+	if len(coats) != 5 || !strings.HasPrefix(coats[2].Title, "Stencil") ||
+		!strings.Contains(said(coats[2]), "In all: 5") {
 		t.Fatalf("%d coats, the third %q: %s", len(coats), coats[2].Title, said(coats[2]))
 	}
 	if strings.Contains(said(coats[3]), "Denib") || !strings.Contains(said(coats[4]), "Denib") {
 		t.Errorf("over the stencil: %s\nover the clear coat: %s", said(coats[3]), said(coats[4]))
 	}
 	for _, n := range p.Needs {
-		if n.Product == craft && (n.Litres < 0.2/12 || n.Litres > 0.06) { // five repeats of 20 by 20 cm, and what stays in the brush
+		if n.Product == craft &&
+			(n.Litres < 0.2/12 || n.Litres > 0.06) { // five repeats of 20 by 20 cm, and what stays in the brush
 			t.Errorf("%.3f L for five repeats", n.Litres)
 		}
 	}

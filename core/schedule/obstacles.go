@@ -12,18 +12,33 @@ const (
 	driestExterior = 17.0 // and exterior work (practice, 16–18)
 )
 
-// seenObstacles are what the inspection puts in the way of any work: an open question of lead, wood too wet to coat (S7).
+// seenObstacles are what the inspection puts in the way of any work: an open question of lead, wood too wet to coat
+// (S7).
 func seenObstacles(w system.Wish) []string {
 	var out []string
 	if w.Seen.LeadFound() {
-		out = append(out, "Lead was found in the old finish: no dry sanding, scraping or heat. Have it removed as your local law asks, by a licensed trade where children live, and inspect the piece anew.")
+		out = append(
+			out,
+			"Lead was found in the old finish: no dry sanding, scraping or heat. Have it removed as your local law asks, by a licensed trade where children live, and inspect the piece anew.",
+		)
 	}
 	if w.Seen.LeadOpen() {
-		out = append(out, "The old finish may hold lead. Test it before anything is sanded, scraped or heated, and enter the answer at the inspection.")
+		out = append(
+			out,
+			"The old finish may hold lead. Test it before anything is sanded, scraped or heated, and enter the answer at the inspection.",
+		)
 	}
 	most, where := driest(w)
 	if m, estimate := w.Seen.Moisture(); m > most && !estimate {
-		out = append(out, fmt.Sprintf("The wood is at %.0f %% moisture, above the %.0f %% that %s work is coated at. Let it dry first.", m, most, where))
+		out = append(
+			out,
+			fmt.Sprintf(
+				"The wood is at %.0f %% moisture, above the %.0f %% that %s work is coated at. Let it dry first.",
+				m,
+				most,
+				where,
+			),
+		)
 	}
 	return out
 }
@@ -51,9 +66,15 @@ func (b Brief) notes() []string {
 			out = append(out, b.on(i)+n)
 		}
 	}
+	peopleBreatheIt := b.Site.OnSite && (b.Site.LivedIn || b.Site.PoorlyAired)
 	for _, n := range b.needs() {
-		if b.Site.OnSite && (b.Site.LivedIn || b.Site.PoorlyAired) && n.Product.Family.Carrier != coating.Water && n.Product.Family.Carrier != coating.NoCarrier {
-			out = append(out, n.Product.Name+" carries solvent: keep people out of the room until it is aired, or choose a water-carried system. Its safety data sheet decides whether it may be used there.")
+		carrier := n.Product.Family.Carrier
+		solvent := carrier != coating.Water && carrier != coating.NoCarrier
+		if peopleBreatheIt && solvent {
+			out = append(
+				out,
+				n.Product.Name+" carries solvent: keep people out of the room until it is aired, or choose a water-carried system. Its safety data sheet decides whether it may be used there.",
+			)
 		}
 	}
 	return out
@@ -63,10 +84,26 @@ func zoneNotes(w system.Wish) []string {
 	var out []string
 	most, where := driest(w)
 	if m, estimate := w.Seen.Moisture(); estimate && m > most {
-		out = append(out, fmt.Sprintf("Where it stood, wood settles at about %.0f %% moisture (estimate), above the %.0f %% that %s work is coated at. Measure it before the first coat.", m, most, where))
+		out = append(
+			out,
+			fmt.Sprintf(
+				"Where it stood, wood settles at about %.0f %% moisture (estimate), above the %.0f %% that %s work is coated at. Measure it before the first coat.",
+				m,
+				most,
+				where,
+			),
+		)
 	}
 	if m := w.Air.WoodMoisture(); w.Material.Wood() && m > most {
-		out = append(out, fmt.Sprintf("Wood that stands in this air settles at about %.0f %% moisture (estimate), above the %.0f %% that %s work is coated at. Measure it before the first coat.", m, most, where))
+		out = append(
+			out,
+			fmt.Sprintf(
+				"Wood that stands in this air settles at about %.0f %% moisture (estimate), above the %.0f %% that %s work is coated at. Measure it before the first coat.",
+				m,
+				most,
+				where,
+			),
+		)
 	}
 	return out
 }

@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"sort"
 	"time"
 
 	"firmitas/core"
@@ -58,7 +59,15 @@ func (b Brief) piece() preparation.Piece {
 		if z.System != nil {
 			first = z.System.Layers[0].Product
 		}
-		p.Zones = append(p.Zones, preparation.Zone{Name: z.Name, Face: z.Face, AreaM2: z.AreaM2 * float64(b.alike()), Tasks: z.Wish.Preparation(first)})
+		p.Zones = append(
+			p.Zones,
+			preparation.Zone{
+				Name:   z.Name,
+				Face:   z.Face,
+				AreaM2: z.AreaM2 * float64(b.alike()),
+				Tasks:  z.Wish.Preparation(first),
+			},
+		)
 	}
 	return p
 }
@@ -154,9 +163,10 @@ type Plan struct {
 	Needs     []Need
 }
 
-// Make lays out a piece: all preparation first, so that no dust falls on an open coat, then the coats of every zone that
-// has a system, one pair of hands for all of them. It errors when a coat takes longer than the longest open day. In air
-// beyond a product's limits a zone is not coated; when none can be, or lead is in question, the plan has Obstacles and no steps.
+// Make lays out a piece: all preparation first, so that no dust falls on an open coat, then the coats of every zone
+// that has a system, one pair of hands for all of them. It errors when a coat takes longer than the longest open day.
+// In air beyond a product's limits a zone is not coated; when none can be, or lead is in question, the plan has
+// Obstacles and no steps.
 func Make(b Brief) (Plan, error) {
 	plan := Plan{Notes: b.notes(), Needs: b.needs(), Zones: make([]ZonePlan, len(b.Zones))}
 	var lanes []lane
@@ -168,7 +178,12 @@ func Make(b Brief) (Plan, error) {
 		l := lane{zone: i, sessions: sessionsFor(z.Wish, *z.System, z.AreaM2*float64(b.alike()))}
 		for _, ss := range l.sessions {
 			if ss.length(true) > b.Week.longest() {
-				return Plan{}, fmt.Errorf("%s takes %.1f hours in one go, longer than the longest working day: %w", ss.title, ss.length(true).Hours(), ErrTooLong)
+				return Plan{}, fmt.Errorf(
+					"%s takes %.1f hours in one go, longer than the longest working day: %w",
+					ss.title,
+					ss.length(true).Hours(),
+					ErrTooLong,
+				)
 			}
 		}
 		lanes = append(lanes, l)
@@ -222,7 +237,8 @@ func (b Brief) needs() []Need {
 		}
 		for i, l := range z.System.Layers {
 			litres := z.Wish.Litres(l, z.AreaM2*float64(b.alike()), i == 0 && z.Wish.Ground().Top == nil)
-			if at := slices.IndexFunc(out, func(n Need) bool { return n.Product.ID == l.Product.ID && n.Product.Name == l.Product.Name }); at >= 0 {
+			same := func(n Need) bool { return n.Product.ID == l.Product.ID && n.Product.Name == l.Product.Name }
+			if at := slices.IndexFunc(out, same); at >= 0 {
 				out[at].Litres += litres
 				continue
 			}
@@ -245,15 +261,16 @@ func LatestStart(b Brief) (latest time.Time, ok bool) {
 	if b.Promised.IsZero() {
 		return latest, false
 	}
-	for _, open := range b.Week.OpenSpans(b.Start, b.Promised) {
-		b.Start = open.From
+	mornings := b.Week.OpenSpans(b.Start, b.Promised)
+	missed := sort.Search(len(mornings), func(i int) bool { // a later start is never ready sooner
+		b.Start = mornings[i].From
 		p, err := Make(b)
-		if err != nil || p.Promise == nil || !p.Promise.Met {
-			break // a later start is never ready sooner
-		}
-		latest, ok = open.From, true
+		return err != nil || p.Promise == nil || !p.Promise.Met
+	})
+	if missed == 0 {
+		return latest, false
 	}
-	return latest, ok
+	return mornings[missed-1].From, true
 }
 
 // ErrTooLong marks a coat that no working day can hold.

@@ -48,7 +48,8 @@ func (b Brief) prepare(plan *Plan, jobs []preparation.Job) prepared {
 // longWait from which a shared job is not held up by the zone that still dries, but done there later.
 const longWait = 3 * time.Hour
 
-// split parts a job into what can begin now and what waits long for a zone to dry; the rest has no zones when nothing does.
+// split parts a job into what can begin now and what waits long for a zone to dry; the rest has no zones when nothing
+// does.
 func (so prepared) split(j preparation.Job) (now, rest preparation.Job) {
 	soonest := time.Time{}
 	for _, z := range j.Zones {
@@ -70,8 +71,8 @@ func (so prepared) split(j preparation.Job) (now, rest preparation.Job) {
 	return so.piece.Only(j, first), so.piece.Only(j, later)
 }
 
-// nextJob is the one that can begin soonest, on the first of its zones, among those that no earlier job on the same zone
-// holds up.
+// nextJob is the one that can begin soonest, on the first of its zones, among those that no earlier job on the same
+// zone holds up.
 func (b Brief) nextJob(open []preparation.Job, so prepared) (int, time.Time) {
 	best, soonest := 0, time.Time{}
 	held := make([]bool, len(b.Zones))
@@ -107,7 +108,13 @@ func (b Brief) touched(j preparation.Job) []int {
 
 func (b Brief) jobStep(j preparation.Job, start time.Time, week Week) Step {
 	length := roundUp(time.Duration(j.HandsOn * float64(time.Minute)))
-	step := Step{Kind: Preparation, Title: j.Title, Zones: j.Zones, Tasks: []Task{{j.Detail, j.HandsOn}}, Work: week.spread(start, length)}
+	step := Step{
+		Kind:  Preparation,
+		Title: j.Title,
+		Zones: j.Zones,
+		Tasks: []Task{{j.Detail, j.HandsOn}},
+		Work:  week.spread(start, length),
+	}
 	if len(step.Work) == 0 {
 		step.Work = []Span{{start, start}}
 	}

@@ -31,7 +31,14 @@ func product(t testing.TB, family string, label coating.Label) *coating.Product 
 }
 
 func wish(use, material string, air climate.Air) system.Wish {
-	return system.Wish{Use: enduse.Find(use), Material: substrate.Find(material), Look: system.Natural, Sheen: coating.Satin, Air: air, FoodPolicy: enduse.StrictFood}
+	return system.Wish{
+		Use:        enduse.Find(use),
+		Material:   substrate.Find(material),
+		Look:       system.Natural,
+		Sheen:      coating.Satin,
+		Air:        air,
+		FoodPolicy: enduse.StrictFood,
+	}
 }
 
 var (
@@ -96,7 +103,13 @@ func TestWaterborneTopInAHeatedRoom(t *testing.T) {
 func TestWindowOverTheWeekendIsHeldOrKeyed(t *testing.T) {
 	heavy := product(t, "clear_wb_pu_heavy", nil)
 	saturday := time.Date(2026, 3, 7, 14, 30, 0, 0, zone)
-	p := plan(t, wish("base", "mdf", heated), 0.4, Brief{Start: saturday, Week: week}, system.Layer{Role: system.Protect, Product: heavy, Coats: 2})
+	p := plan(
+		t,
+		wish("base", "mdf", heated),
+		0.4,
+		Brief{Start: saturday, Week: week},
+		system.Layer{Role: system.Protect, Product: heavy, Coats: 2},
+	)
 	c := coats(p)
 	if c[0].Waited == c[1].Keyed {
 		t.Fatalf("one way out, not both or none: waited %v, keyed %v", c[0].Waited, c[1].Keyed)
@@ -105,7 +118,13 @@ func TestWindowOverTheWeekendIsHeldOrKeyed(t *testing.T) {
 		t.Errorf("the keying is not among the tasks: %+v", c[1].Tasks)
 	}
 	// A window wide enough is left alone.
-	early := plan(t, wish("base", "mdf", heated), 0.4, Brief{Start: monday, Week: week}, system.Layer{Role: system.Protect, Product: heavy, Coats: 2})
+	early := plan(
+		t,
+		wish("base", "mdf", heated),
+		0.4,
+		Brief{Start: monday, Week: week},
+		system.Layer{Role: system.Protect, Product: heavy, Coats: 2},
+	)
 	if c := coats(early); c[0].Waited || c[1].Keyed {
 		t.Error("on Monday morning nothing needs keying or holding back")
 	}
@@ -115,24 +134,41 @@ func TestWindowOverTheWeekendIsHeldOrKeyed(t *testing.T) {
 // finishes no sooner than keying, so it is keyed unless that is later.
 func TestSoonerFinishWins(t *testing.T) {
 	fast := product(t, "clear_wb_pu", coating.Label{"recoatMinH": "5 h", "recoatMaxH": "6 h", "coats": "2"})
-	p := plan(t, wish("base", "mdf", heated), 0.4, Brief{Start: monday.Add(6 * time.Hour), Week: week}, system.Layer{Role: system.Protect, Product: fast, Coats: 2})
+	p := plan(
+		t,
+		wish("base", "mdf", heated),
+		0.4,
+		Brief{Start: monday.Add(6 * time.Hour), Week: week},
+		system.Layer{Role: system.Protect, Product: fast, Coats: 2},
+	)
 	c := coats(p)
 	if !c[1].Keyed || clock(c[1].Start()) != "Tue 08:00" {
-		t.Errorf("second coat %s keyed %v; want keyed on Tuesday at opening, since holding back ends later", clock(c[1].Start()), c[1].Keyed)
+		t.Errorf(
+			"second coat %s keyed %v; want keyed on Tuesday at opening, since holding back ends later",
+			clock(c[1].Start()),
+			c[1].Keyed,
+		)
 	}
 }
 
 func TestCotWaitsForFullCure(t *testing.T) {
 	p := plan(t, wish("cot", "beech", heated), 2, Brief{Start: monday, Week: week, Promised: monday.AddDate(0, 0, 10)},
 		system.Layer{Role: system.Protect, Product: product(t, "enamel_wb", nil), Coats: 2})
-	if p.Promise.Met || p.Promise.Needs != "full cure" || p.Promise.Ready != p.FullCure || p.Promise.Margin != p.FullCure.Sub(monday.AddDate(0, 0, 10)) {
+	if p.Promise.Met || p.Promise.Needs != "full cure" || p.Promise.Ready != p.FullCure ||
+		p.Promise.Margin != p.FullCure.Sub(monday.AddDate(0, 0, 10)) {
 		t.Errorf("promise %+v; a cot is not ready before full cure on %v", p.Promise, p.FullCure)
 	}
 }
 
 func TestNoStepsInAirBeyondLimits(t *testing.T) {
 	w := wish("desk", "ash", climate.Air{TempC: 8, RH: 50})
-	p := plan(t, w, 1, Brief{Start: monday, Week: week}, system.Layer{Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 3})
+	p := plan(
+		t,
+		w,
+		1,
+		Brief{Start: monday, Week: week},
+		system.Layer{Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 3},
+	)
 	if len(p.Obstacles) == 0 || len(p.Steps) != 0 {
 		t.Errorf("%d obstacles, %d steps", len(p.Obstacles), len(p.Steps))
 	}
@@ -163,7 +199,17 @@ func TestWeekChecks(t *testing.T) {
 // beyond its limits; one past its window is keyed; and steps never overlap.
 func TestPlansKeepTheirWord(t *testing.T) {
 	r := rand.New(rand.NewPCG(7, 11))
-	finals := []string{"clear_wb_pu", "clear_wb_pu_heavy", "varnish_oil_pu", "varnish_spar", "oil_hardwax", "shellac_dewaxed", "varnish_conversion", "floor_wb_2k", "enamel_wb"}
+	finals := []string{
+		"clear_wb_pu",
+		"clear_wb_pu_heavy",
+		"varnish_oil_pu",
+		"varnish_spar",
+		"oil_hardwax",
+		"shellac_dewaxed",
+		"varnish_conversion",
+		"floor_wb_2k",
+		"enamel_wb",
+	}
 	made, keyed, waited := 0, 0, 0
 	for range 3000 {
 		air := climate.Air{TempC: 5 + 25*r.Float64(), RH: 30 + 55*r.Float64()}
@@ -177,17 +223,39 @@ func TestPlansKeepTheirWord(t *testing.T) {
 		b := Brief{Start: monday.Add(time.Duration(r.IntN(14*24*60)) * time.Minute), Week: days}
 		forbidden := 0
 		for range 1 + r.IntN(3) {
-			w := wish(enduse.EndUses[r.IntN(len(enduse.EndUses))].ID, substrate.Materials[r.IntN(len(substrate.Materials))].ID, air)
+			w := wish(
+				enduse.EndUses[r.IntN(len(enduse.EndUses))].ID,
+				substrate.Materials[r.IntN(len(substrate.Materials))].ID,
+				air,
+			)
 			var layers []system.Layer
 			if r.IntN(2) == 0 {
-				layers = append(layers, system.Layer{Role: system.Prime, Product: product(t, "shellac_dewaxed", nil), Coats: 1})
+				layers = append(
+					layers,
+					system.Layer{Role: system.Prime, Product: product(t, "shellac_dewaxed", nil), Coats: 1},
+				)
 			}
-			layers = append(layers, system.Layer{Role: system.Protect, Product: product(t, finals[r.IntN(len(finals))], nil), Coats: 1 + r.IntN(4)})
+			layers = append(
+				layers,
+				system.Layer{
+					Role:    system.Protect,
+					Product: product(t, finals[r.IntN(len(finals))], nil),
+					Coats:   1 + r.IntN(4),
+				},
+			)
 			s := system.Assess(w, layers)
 			if len(s.Obstacles) > 0 {
 				forbidden++
 			}
-			b.Zones = append(b.Zones, Zone{Face: furniture.Faces[r.IntN(len(furniture.Faces))], AreaM2: 0.1 + 4*r.Float64(), Wish: w, System: &s})
+			b.Zones = append(
+				b.Zones,
+				Zone{
+					Face:   furniture.Faces[r.IntN(len(furniture.Faces))],
+					AreaM2: 0.1 + 4*r.Float64(),
+					Wish:   w,
+					System: &s,
+				},
+			)
 		}
 		p, err := Make(b)
 		if errors.Is(err, ErrTooLong) {
@@ -222,10 +290,22 @@ func TestPlansKeepTheirWord(t *testing.T) {
 			}
 			if below := last[step.Zones[0]]; below != nil {
 				if step.Start().Before(below.Opens) {
-					t.Fatalf("%s at %s, before its window opens at %s", step.Title, clock(step.Start()), clock(below.Opens))
+					t.Fatalf(
+						"%s at %s, before its window opens at %s",
+						step.Title,
+						clock(step.Start()),
+						clock(below.Opens),
+					)
 				}
-				if !step.Due.Equal(below.Closes) || (!below.Closes.IsZero() && step.Start().After(below.Closes) != step.Keyed) {
-					t.Fatalf("%s at %s, window closes %s, keyed %v", step.Title, clock(step.Start()), clock(below.Closes), step.Keyed)
+				if !step.Due.Equal(below.Closes) ||
+					(!below.Closes.IsZero() && step.Start().After(below.Closes) != step.Keyed) {
+					t.Fatalf(
+						"%s at %s, window closes %s, keyed %v",
+						step.Title,
+						clock(step.Start()),
+						clock(below.Closes),
+						step.Keyed,
+					)
 				}
 				if step.Keyed {
 					keyed++
@@ -247,7 +327,10 @@ func TestPlansKeepTheirWord(t *testing.T) {
 
 func BenchmarkMake(b *testing.B) {
 	w := wish("counter", "oak", climate.Air{TempC: 18, RH: 60})
-	s := system.Assess(w, []system.Layer{{Role: system.Protect, Product: product(b, "clear_wb_pu_heavy", nil), Coats: 4}})
+	s := system.Assess(
+		w,
+		[]system.Layer{{Role: system.Protect, Product: product(b, "clear_wb_pu_heavy", nil), Coats: 4}},
+	)
 	brief := single(w, s, 2, Brief{Start: monday, Week: week})
 	for b.Loop() {
 		if _, err := Make(brief); err != nil {
@@ -279,7 +362,8 @@ func TestWeekArithmetic(t *testing.T) {
 	if len(midnights) != 3 || midnights[1].Sub(midnights[0]) != 23*time.Hour {
 		t.Errorf("the night the clocks change makes a day of %v", midnights[1].Sub(midnights[0]))
 	}
-	if open := week.OpenSpans(saturday, saturday.AddDate(0, 0, 3)); len(open) != 3 || clock(open[1].From) != "Mon 08:00" {
+	if open := week.OpenSpans(saturday, saturday.AddDate(0, 0, 3)); len(open) != 3 ||
+		clock(open[1].From) != "Mon 08:00" {
 		t.Errorf("open spans %v", open)
 	}
 }
@@ -320,8 +404,8 @@ func TestDampRoomWarnsOfWetWood(t *testing.T) {
 	}
 }
 
-// Practice, with the caution of US 40 CFR 745 (from memory): nothing is planned while lead is an open question, nor once
-// it is found; wood that reads too wet stops the work, an estimate only warns.
+// Practice, with the caution of US 40 CFR 745 (from memory): nothing is planned while lead is an open question, nor
+// once it is found; wood that reads too wet stops the work, an estimate only warns.
 func TestWhatWasSeenMayStopTheWork(t *testing.T) {
 	paint := substrate.FindFinish("oil_paint")
 	for _, c := range []struct {
@@ -340,8 +424,15 @@ func TestWhatWasSeenMayStopTheWork(t *testing.T) {
 	} {
 		w := wish("desk", "ash", heated)
 		w.Seen, w.Action = c.seen, substrate.Keep
-		p := plan(t, w, 1, Brief{Start: monday, Week: week}, system.Layer{Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 2})
-		if got := strings.Join(p.Obstacles, " "); !strings.Contains(got, c.stop) || (c.stop == "") != (len(p.Steps) > 0) {
+		p := plan(
+			t,
+			w,
+			1,
+			Brief{Start: monday, Week: week},
+			system.Layer{Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 2},
+		)
+		if got := strings.Join(p.Obstacles, " "); !strings.Contains(got, c.stop) ||
+			(c.stop == "") != (len(p.Steps) > 0) {
 			t.Errorf("%s: obstacles %q, %d steps", c.name, got, len(p.Steps))
 		}
 		if got := strings.Join(p.Notes, " "); !strings.Contains(got, c.note) {
@@ -355,13 +446,20 @@ func TestInspectionShapesThePlan(t *testing.T) {
 	w := wish("desk", "ash", heated)
 	w.Seen = substrate.Inspection{Finish: substrate.FindFinish("wax"), Repairs: []string{"joint", "runner"}}
 	w.Action = substrate.Dewax
-	p := plan(t, w, 1, Brief{Start: monday, Week: week}, system.Layer{Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 2})
+	p := plan(
+		t,
+		w,
+		1,
+		Brief{Start: monday, Week: week},
+		system.Layer{Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 2},
+	)
 	var order []string
 	for _, s := range p.Steps {
 		order = append(order, s.Title)
 	}
 	last := p.Steps[len(p.Steps)-1]
-	if order[0] != "Glue and clamp the joint" || order[1] != "Degrease, then rinse with clean water" || last.Title != "Wax the runners" {
+	if order[0] != "Glue and clamp the joint" || order[1] != "Degrease, then rinse with clean water" ||
+		last.Title != "Wax the runners" {
 		t.Errorf("order %q", order)
 	}
 	if before := p.Steps[len(p.Steps)-2]; last.Start().Before(before.TouchDry) {
@@ -393,7 +491,8 @@ func TestLatestStartIsTheLastThatKeepsThePromise(t *testing.T) {
 	}
 }
 
-// chest is a piece of three zones with lives of their own: a top that works hard, a case with a loose joint, drawer insides.
+// chest is a piece of three zones with lives of their own: a top that works hard, a case with a loose joint, drawer
+// insides.
 func chest(t testing.TB) Brief {
 	t.Helper()
 	zone := func(name string, face furniture.Face, use string, area float64, layers ...system.Layer) Zone {
@@ -407,14 +506,20 @@ func chest(t testing.TB) Brief {
 	b := Brief{Start: monday, Week: week, Zones: []Zone{
 		zone("Top", furniture.Best, "dining_table", 0.6, clear(4)),
 		zone("Case", furniture.Body, "base", 1.2, clear(2)),
-		zone("Insides", furniture.Inside, "inside", 2.5, system.Layer{Role: system.Protect, Product: product(t, "shellac_dewaxed", nil), Coats: 1}),
+		zone(
+			"Insides",
+			furniture.Inside,
+			"inside",
+			2.5,
+			system.Layer{Role: system.Protect, Product: product(t, "shellac_dewaxed", nil), Coats: 1},
+		),
 	}}
 	b.Zones[1].Wish.Seen = substrate.Inspection{Repairs: []string{"joint"}}
 	return b
 }
 
-// Practice: nothing is coated before all dust is made, one pair of hands does one thing at a time, a zone is worked while
-// another dries, and the slowest zone sets when the piece is ready.
+// Practice: nothing is coated before all dust is made, one pair of hands does one thing at a time, a zone is worked
+// while another dries, and the slowest zone sets when the piece is ready.
 func TestZonesOfAPieceShareOnePairOfHands(t *testing.T) {
 	b := chest(t)
 	p, err := Make(b)
@@ -468,16 +573,19 @@ func TestAZoneThatCannotBeCoatedHoldsNoOtherUp(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if len(p.Zones[0].Obstacles) != 1 || p.Zones[0].Coated || !p.Zones[1].Coated || p.Zones[2].Coated || len(p.Obstacles) > 0 {
+	if len(p.Zones[0].Obstacles) != 1 || p.Zones[0].Coated || !p.Zones[1].Coated || p.Zones[2].Coated ||
+		len(p.Obstacles) > 0 {
 		t.Errorf("zones %+v, obstacles %v", p.Zones, p.Obstacles)
 	}
 	b.Zones[1].Wish.Seen = substrate.Inspection{Finish: substrate.FindFinish("oil_paint")}
-	if p, _ = Make(b); len(p.Steps) > 0 || !strings.Contains(strings.Join(p.Obstacles, " "), "Case: The old finish may hold lead") {
+	if p, _ = Make(b); len(p.Steps) > 0 ||
+		!strings.Contains(strings.Join(p.Obstacles, " "), "Case: The old finish may hold lead") {
 		t.Errorf("lead in one zone stops the piece: %d steps, %v", len(p.Steps), p.Obstacles)
 	}
 }
 
-// Practice: handles go back on when the slowest zone is in light use, and a set takes as much of everything as it has pieces.
+// Practice: handles go back on when the slowest zone is in light use, and a set takes as much of everything as it has
+// pieces.
 func TestPartsAndSets(t *testing.T) {
 	b := chest(t)
 	one, _ := Make(b)
@@ -488,14 +596,17 @@ func TestPartsAndSets(t *testing.T) {
 		t.Fatal(err)
 	}
 	first, last := set.Steps[0], set.Steps[len(set.Steps)-1]
-	if !strings.HasPrefix(first.Title, "Take off: Handles (18)") || !strings.HasPrefix(last.Title, "Refit") || last.Start().Before(set.Zones[0].LightUse) || set.LightUse != last.End() {
+	if !strings.HasPrefix(first.Title, "Take off: Handles (18)") || !strings.HasPrefix(last.Title, "Refit") ||
+		last.Start().Before(set.Zones[0].LightUse) ||
+		set.LightUse != last.End() {
 		t.Errorf("%s … %s at %s", first.Title, last.Title, clock(last.Start()))
 	}
 	if got := set.Needs[0].Litres / one.Needs[0].Litres; got < 2.3 || got > 3 {
 		t.Errorf("three alike take %.2f times as much", got)
 	}
 	b.Site = preparation.Site{OnSite: true, LivedIn: true}
-	if p, _ := Make(b); !strings.Contains(strings.Join(p.Notes, " "), "shellac_dewaxed carries solvent") || strings.Contains(strings.Join(p.Notes, " "), "clear_wb_pu") {
+	if p, _ := Make(b); !strings.Contains(strings.Join(p.Notes, " "), "shellac_dewaxed carries solvent") ||
+		strings.Contains(strings.Join(p.Notes, " "), "clear_wb_pu") {
 		t.Errorf("shellac where people live: %v", p.Notes)
 	}
 }

@@ -102,7 +102,8 @@ func (w Week) free(t time.Time) Span {
 	}
 }
 
-// fit is the earliest stretch of length d, not before t, within one free stretch. d must not be longer than the longest day.
+// fit is the earliest stretch of length d, not before t, within one free stretch. d must not be longer than the
+// longest day.
 func (w Week) fit(t time.Time, d time.Duration) Span {
 	for {
 		free := w.free(t)

@@ -64,7 +64,14 @@ func (i Inspection) Options(w Wish) []Option {
 }
 
 func (i Inspection) keep(w Wish) Option {
-	o := Option{Action: Keep, Standing: Open, MinutesPerM2: 20, Risk: "What lies below decides how long the new coats hold.", Opens: "coats that grip a keyed film", Why: "It is sound: clean it, key it dull, and coat over it."}
+	o := Option{
+		Action:       Keep,
+		Standing:     Open,
+		MinutesPerM2: 20,
+		Risk:         "What lies below decides how long the new coats hold.",
+		Opens:        "coats that grip a keyed film",
+		Why:          "It is sound: clean it, key it dull, and coat over it.",
+	}
 	rule := func(s Standing, why string) {
 		if o.Standing != Ruled {
 			o.Standing, o.Why = s, why
@@ -72,7 +79,10 @@ func (i Inspection) keep(w Wish) Option {
 	}
 	switch {
 	case i.Unknown && w.ShowsWood:
-		rule(Doubtful, "Nobody knows what it is: find out with the finger tests, or try a test board over a coat of dewaxed shellac.")
+		rule(
+			Doubtful,
+			"Nobody knows what it is: find out with the finger tests, or try a test board over a coat of dewaxed shellac.",
+		)
 	case i.Unknown:
 		o.Why = "Nobody knows what it is, and under paint nobody needs to: clean it, key it, then dewaxed shellac or a shellac-based primer, which joins nearly anything."
 	}
@@ -98,8 +108,14 @@ func (i Inspection) keep(w Wish) Option {
 }
 
 func (i Inspection) dewax() Option {
-	return Option{Action: Dewax, Standing: Open, MinutesPerM2: 25, Opens: "any coat, over dewaxed shellac as insurance", Risk: "Wax left in the pores shows as fish-eyes.",
-		Why: "Scrape the thick of it, then mineral spirits and clean cloths until the cloth stays clean."}
+	return Option{
+		Action:       Dewax,
+		Standing:     Open,
+		MinutesPerM2: Dewaxing.MinutesPerM2,
+		Opens:        "any coat, over dewaxed shellac as insurance",
+		Risk:         "Wax left in the pores shows as fish-eyes.",
+		Why:          "Scrape the thick of it, then mineral spirits and clean cloths until the cloth stays clean.",
+	}
 }
 
 // byLead rules out dry removal while lead is not excluded.
@@ -114,7 +130,14 @@ func (i Inspection) byLead(o Option) Option {
 }
 
 func (i Inspection) scrape() Option {
-	o := Option{Action: Scrape, Standing: Open, MinutesPerM2: 45, Opens: "bare wood: every finish and stain", Risk: "Slips and gouges; slow on mouldings.", Why: "A sharp scraper with the grain takes film off without loading dust with it."}
+	o := Option{
+		Action:       Scrape,
+		Standing:     Open,
+		MinutesPerM2: Scraping.MinutesPerM2,
+		Opens:        "bare wood: every finish and stain",
+		Risk:         "Slips and gouges; slow on mouldings.",
+		Why:          "A sharp scraper with the grain takes film off without loading dust with it.",
+	}
 	if i.Material != nil && i.Material.Slick {
 		o.Standing, o.Why = Ruled, "The face below is not wood: a scraper cuts through it."
 	}
@@ -125,7 +148,14 @@ func (i Inspection) scrape() Option {
 const thinVeneer = 1.0
 
 func (i Inspection) sandOff() Option {
-	o := Option{Action: SandOff, Standing: Open, MinutesPerM2: 60, Opens: "bare wood: every finish and stain", Risk: "Dust of old coatings; rounded edges.", Why: "Sand it off with the grain, with extraction and mask."}
+	o := Option{
+		Action:       SandOff,
+		Standing:     Open,
+		MinutesPerM2: Sanding.MinutesPerM2,
+		Opens:        "bare wood: every finish and stain",
+		Risk:         "Dust of old coatings; rounded edges.",
+		Why:          "Sand it off with the grain, with extraction and mask.",
+	}
 	if i.Material != nil && i.Material.Kind == Veneer {
 		o.Standing, o.Why = Doubtful, "Veneer: by hand only, never near an edge; scraping or stripping is kinder."
 		if i.VeneerMM < thinVeneer {
@@ -142,7 +172,14 @@ func (i Inspection) sandOff() Option {
 }
 
 func (i Inspection) strip() Option {
-	o := Option{Action: Strip, Standing: Open, MinutesPerM2: 50, Opens: "bare wood, once neutralised and dry", Risk: "Swells glue and veneer when left too long.", Why: "Water-based stripper, thick, as long as its label says; neutralise, rinse, dry."}
+	o := Option{
+		Action:       Strip,
+		Standing:     Open,
+		MinutesPerM2: Stripper.MinutesPerM2,
+		Opens:        "bare wood, once neutralised and dry",
+		Risk:         "Swells glue and veneer when left too long.",
+		Why:          "Water-based stripper, thick, as long as its label says; neutralise, rinse, dry.",
+	}
 	if i.Finish != nil && (i.Finish.ID == "catalysed" || i.Finish.ID == "epoxy") {
 		o.Standing, o.Why = Doubtful, "Strippers hardly move this kind: try a spot."
 	}

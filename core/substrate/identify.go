@@ -45,12 +45,42 @@ type TestGuide struct {
 
 // Tests in order of how hard they are on the finish. Basis: practice.
 var Tests = []TestGuide{
-	{Look, "Look closely", "Good light, at a low angle, at an edge and inside a drawer: does the wood show?", "", []Outcome{Clear, Hides}},
+	{
+		Look,
+		"Look closely",
+		"Good light, at a low angle, at an edge and inside a drawer: does the wood show?",
+		"",
+		[]Outcome{Clear, Hides},
+	},
 	{WaterDrop, "A drop of water", "One drop on a hidden spot, five to ten minutes.", "", []Outcome{Sinks, Beads}},
-	{Spirits, "Mineral spirits", "A white cloth with mineral spirits, rubbed lightly over a hidden spot.", "Ventilate, no flames; the cloth dries flat outdoors.", []Outcome{ComesAway, NoChange}},
-	{AlcoholRub, "Denatured alcohol", "A cotton bud with alcohol, held 30 to 60 seconds on a hidden spot.", "Ventilate, no flames.", []Outcome{Dissolves, Softens, NoChange}},
-	{Thinner, "Lacquer thinner", "A cotton bud with lacquer thinner, a few seconds on a hidden spot.", "Gloves, ventilate well, no flames. It marks nearly everything.", []Outcome{Dissolves, Softens, NoChange}},
-	{XyleneRub, "Xylene", "A cotton bud with xylene, a few seconds on a hidden spot.", "Gloves, outdoors or strong ventilation, no flames; follow its safety data sheet.", []Outcome{Softens, NoChange}},
+	{
+		Spirits,
+		"Mineral spirits",
+		"A white cloth with mineral spirits, rubbed lightly over a hidden spot.",
+		"Ventilate, no flames; the cloth dries flat outdoors.",
+		[]Outcome{ComesAway, NoChange},
+	},
+	{
+		AlcoholRub,
+		"Denatured alcohol",
+		"A cotton bud with alcohol, held 30 to 60 seconds on a hidden spot.",
+		"Ventilate, no flames.",
+		[]Outcome{Dissolves, Softens, NoChange},
+	},
+	{
+		Thinner,
+		"Lacquer thinner",
+		"A cotton bud with lacquer thinner, a few seconds on a hidden spot.",
+		"Gloves, ventilate well, no flames. It marks nearly everything.",
+		[]Outcome{Dissolves, Softens, NoChange},
+	},
+	{
+		XyleneRub,
+		"Xylene",
+		"A cotton bud with xylene, a few seconds on a hidden spot.",
+		"Gloves, outdoors or strong ventilation, no flames; follow its safety data sheet.",
+		[]Outcome{Softens, NoChange},
+	},
 }
 
 // Possible is an old finish with how likely it is, 0 to 1. It is a likelihood, never proof.
@@ -73,7 +103,8 @@ const (
 	goodEnough = 0.6  // a gentler test is taken when it tells this share of what the most telling would
 )
 
-// Identify weighs the answers given so far. The prior is even: every finish is as likely as the next until something is tried.
+// Identify weighs the answers given so far. The prior is even: every finish is as likely as the next until something
+// is tried.
 func Identify(answers map[Test]Outcome) Finding {
 	odds := make([]float64, len(OldFinishes))
 	for i, f := range OldFinishes {

@@ -3,7 +3,6 @@ package substrate
 import (
 	"fmt"
 	"slices"
-	"strings"
 
 	"firmitas/core/climate"
 )
@@ -70,16 +69,20 @@ type Inspection struct {
 // Finished tells whether there is an old finish, known or not.
 func (i Inspection) Finished() bool { return i.Unknown || (i.Finish != nil && i.Finish.ID != "bare") }
 
+// found tells of a known old finish by its id.
+func (i Inspection) found(id string) bool { return i.Finish != nil && i.Finish.ID == id }
+
 func (i Inspection) film() bool   { return i.Unknown || (i.Finish != nil && i.Finish.Film) }
 func (i Inspection) opaque() bool { return i.Finish != nil && i.Finish.Opaque }
 func (i Inspection) waxed() bool {
-	return (i.Finish != nil && i.Finish.ID == "wax") || slices.Contains(i.Contaminations, WaxPolish)
+	return i.found("wax") || slices.Contains(i.Contaminations, WaxPolish)
 }
 
 // LeadOpen: an old paint or varnish that may hold lead and has not been tested. Until it is, nothing may be sanded,
 // scraped or heated.
 func (i Inspection) LeadOpen() bool {
-	return i.film() && i.Age != Later && i.Lead != Negative && i.Lead != Positive
+	tested := i.Lead == Negative || i.Lead == Positive
+	return i.film() && i.Age != Later && !tested
 }
 
 // LeadFound: lead is in the old film. Then nothing is abraded or heated here at all.
@@ -95,8 +98,6 @@ func (i Inspection) Moisture() (pct float64, estimate bool) {
 	}
 	return 0, false
 }
-
-func (i Inspection) name() string { return strings.ToLower(i.Material.Name[:1]) + i.Material.Name[1:] }
 
 // Problem is one field of an inspection that cannot be right, or contradicts another.
 type Problem struct{ Field, Detail string }
@@ -115,22 +116,50 @@ func (i Inspection) Contradictions(w Wish) []Problem {
 			out = append(out, Problem{field, fmt.Sprintf(format, args...)})
 		}
 	}
-	say(i.MoisturePct != 0 && (i.MoisturePct < driestWood || i.MoisturePct > wettestWood), "moisturePct", "Wood moisture lies between %.0f and %.0f %%; %.0f is no reading of wood.", driestWood, wettestWood, i.MoisturePct)
+	say(
+		i.MoisturePct != 0 && (i.MoisturePct < driestWood || i.MoisturePct > wettestWood),
+		"moisturePct",
+		"Wood moisture lies between %.0f and %.0f %%; %.0f is no reading of wood.",
+		driestWood,
+		wettestWood,
+		i.MoisturePct,
+	)
 	say(i.VeneerMM < 0 || i.VeneerMM > thickestVeneer, "veneerMm", "Veneer is up to %.0f mm thick.", thickestVeneer)
 	if m := i.Material; m != nil {
 		say(i.VeneerMM > 0 && m.Kind != Veneer, "veneerMm", "%s is not veneered.", m.Name)
 		say(i.MoisturePct > 0 && m.Slick, "moisturePct", "%s holds no moisture that a meter reads.", m.Name)
-		say(m.Slick && i.Finish != nil && (i.Finish.ID == "oil" || i.Finish.ID == "shellac"), "finish", "%s is not wood and takes neither oil nor shellac. Look again.", m.Name)
+		say(
+			m.Slick && (i.found("oil") || i.found("shellac")),
+			"finish",
+			"%s is not wood and takes neither oil nor shellac. Look again.",
+			m.Name,
+		)
 	}
 	for _, id := range i.Repairs {
 		r := FindRepair(id)
 		if r == nil {
 			continue
 		}
-		say(i.Material != nil && r.Only != nil && !r.Only(i.Material), "repairs", "%s cannot be on %s. Look again, or mend the material.", r.Damage, i.name())
-		say(r.Painted && w.ShowsWood, "repairs", "Caulk must be painted over, and this zone shows its wood: take filler, or a wax stick after the coats.")
+		if m := i.Material; m != nil && r.Only != nil {
+			say(
+				!r.Only(m),
+				"repairs",
+				"%s cannot be on the material chosen, %s. Look again, or mend the material.",
+				r.Damage,
+				m.Name,
+			)
+		}
+		say(
+			r.Painted && w.ShowsWood,
+			"repairs",
+			"Caulk must be painted over, and this zone shows its wood: take filler, or a wax stick after the coats.",
+		)
 	}
-	say(i.Finish != nil && i.Finish.ID == "bare" && (i.Condition == Flaking || i.Condition == Chalky), "condition", "Bare wood does not flake or chalk.")
+	say(
+		i.found("bare") && (i.Condition == Flaking || i.Condition == Chalky),
+		"condition",
+		"Bare wood does not flake or chalk.",
+	)
 	say(i.Unknown && i.Finish != nil, "finish", "It is either known or not.")
 	return out
 }
@@ -157,18 +186,162 @@ func solid(m *Material) bool    { return m.Kind == Softwood || m.Kind == Hardwoo
 
 // Repairs there are, each at its place in the order.
 var Repairs = []Repair{
-	{"joint", "Loose joint", "Glue and clamp the joint", "Old glue out, dry fit, glue, clamp one to two hours, work it the next day.", "wood glue, clamps", 25, 24, false, Mend, nil, false},
-	{"veneer_loose", "Loose veneer", "Re-lay the veneer", "Tap with a fingernail to find all of it; glue below, press with taped blocks two hours, leave overnight before sanding.", "wood glue, taped blocks", 25, 14, false, Mend, veneered, false},
-	{"veneer_missing", "Missing veneer", "Patch the veneer", "Cut the patch along the grain, taped as a hinge; press two hours, overnight before sanding.", "veneer, wood glue", 45, 14, false, Mend, veneered, false},
-	{"gouge", "Gouge or scratch", "Fill", "Thin layers of filler, a little proud; sand level when hard. Many fillers do not take stain as wood does.", "wood filler", 12, 3, true, Fill, nil, false},
-	{"corner", "Broken corner or trim", "Rebuild in two-part filler", "Roughen, build up in a taped mould, overnight; shape with file and P80. Gloves: a sensitiser.", "two-part filler, mould tape", 40, 12, false, Fill, nil, false},
-	{"dent", "Dent", "Steam the dent", "Damp cloth and a warm iron over bare wood; dry before sanding. Not on film or veneer.", "cloth, iron", 10, 3, true, Fill, solid, false},
-	{"ring", "Water ring or stain in the wood", "Bleach the stain", "On bare wood only; rinse, let it dry well. Gloves and eyes; follow the product's data sheet.", "wood bleach", 20, 12, true, Fill, wooden, false},
-	{"runner", "Sticking runner", "Wax the runners", "Plain wax on the runners, last of all: it spoils every coat it touches.", "candle or paste wax", 8, 0, false, Last, nil, false},
-	{"knot", "Resin bleeding from a knot", "Draw the resin and seal the knot", "Warm the resin out, scrape, wipe with alcohol; two thin coats of dewaxed shellac over the knot and a finger's breadth around it.", "dewaxed shellac, alcohol", 12, 1, false, Fill, knotty, false},
-	{"nick", "Nick or hole that stays visible", "Fill with a wax stick", "After the coats, matched to their colour, scraped level. No film holds over it.", "wax filler stick", 8, 0, false, Last, nil, false},
-	{"screw", "Stripped screw holes", "Plug the screw holes", "Glued slivers or a plug, cut flush when dry.", "wood glue, plugs", 12, 2, false, Mend, nil, false},
-	{"gap", "Gap to be painted over", "Caulk the gaps", "Thin bead of acrylic caulk, smoothed wet; it must be painted.", "acrylic caulk", 10, 2, true, Fill, nil, true},
+	{
+		"joint",
+		"Loose joint",
+		"Glue and clamp the joint",
+		"Old glue out, dry fit, glue, clamp one to two hours, work it the next day.",
+		"wood glue, clamps",
+		25,
+		24,
+		false,
+		Mend,
+		nil,
+		false,
+	},
+	{
+		"veneer_loose",
+		"Loose veneer",
+		"Re-lay the veneer",
+		"Tap with a fingernail to find all of it; glue below, press with taped blocks two hours, leave overnight before sanding.",
+		"wood glue, taped blocks",
+		25,
+		14,
+		false,
+		Mend,
+		veneered,
+		false,
+	},
+	{
+		"veneer_missing",
+		"Missing veneer",
+		"Patch the veneer",
+		"Cut the patch along the grain, taped as a hinge; press two hours, overnight before sanding.",
+		"veneer, wood glue",
+		45,
+		14,
+		false,
+		Mend,
+		veneered,
+		false,
+	},
+	{
+		"gouge",
+		"Gouge or scratch",
+		"Fill",
+		"Thin layers of filler, a little proud; sand level when hard. Many fillers do not take stain as wood does.",
+		"wood filler",
+		12,
+		3,
+		true,
+		Fill,
+		nil,
+		false,
+	},
+	{
+		"corner",
+		"Broken corner or trim",
+		"Rebuild in two-part filler",
+		"Roughen, build up in a taped mould, overnight; shape with file and P80. Gloves: a sensitiser.",
+		"two-part filler, mould tape",
+		40,
+		12,
+		false,
+		Fill,
+		nil,
+		false,
+	},
+	{
+		"dent",
+		"Dent",
+		"Steam the dent",
+		"Damp cloth and a warm iron over bare wood; dry before sanding. Not on film or veneer.",
+		"cloth, iron",
+		10,
+		3,
+		true,
+		Fill,
+		solid,
+		false,
+	},
+	{
+		"ring",
+		"Water ring or stain in the wood",
+		"Bleach the stain",
+		"On bare wood only; rinse, let it dry well. Gloves and eyes; follow the product's data sheet.",
+		"wood bleach",
+		20,
+		12,
+		true,
+		Fill,
+		wooden,
+		false,
+	},
+	{
+		"runner",
+		"Sticking runner",
+		"Wax the runners",
+		"Plain wax on the runners, last of all: it spoils every coat it touches.",
+		"candle or paste wax",
+		8,
+		0,
+		false,
+		Last,
+		nil,
+		false,
+	},
+	{
+		"knot",
+		"Resin bleeding from a knot",
+		"Draw the resin and seal the knot",
+		"Warm the resin out, scrape, wipe with alcohol; two thin coats of dewaxed shellac over the knot and a finger's breadth around it.",
+		"dewaxed shellac, alcohol",
+		12,
+		1,
+		false,
+		Fill,
+		knotty,
+		false,
+	},
+	{
+		"nick",
+		"Nick or hole that stays visible",
+		"Fill with a wax stick",
+		"After the coats, matched to their colour, scraped level. No film holds over it.",
+		"wax filler stick",
+		8,
+		0,
+		false,
+		Last,
+		nil,
+		false,
+	},
+	{
+		"screw",
+		"Stripped screw holes",
+		"Plug the screw holes",
+		"Glued slivers or a plug, cut flush when dry.",
+		"wood glue, plugs",
+		12,
+		2,
+		false,
+		Mend,
+		nil,
+		false,
+	},
+	{
+		"gap",
+		"Gap to be painted over",
+		"Caulk the gaps",
+		"Thin bead of acrylic caulk, smoothed wet; it must be painted.",
+		"acrylic caulk",
+		10,
+		2,
+		true,
+		Fill,
+		nil,
+		true,
+	},
 }
 
 // FindRepair returns the repair, or nil.

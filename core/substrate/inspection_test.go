@@ -85,14 +85,14 @@ func TestPreparationPlans(t *testing.T) {
 		family string
 		want   string
 	}{
-		{"waxed pine to be stained", Inspection{Material: Find("pine"), Finish: FindFinish("wax")}, Dewax, "stain_gel_oil", "wash dewax sand dust"},
-		{"mahogany veneer under paint", Inspection{Material: Find("mahogany_veneer"), Unknown: true, Age: Later, Repairs: []string{"veneer_loose", "gouge"}}, Scrape, "primer_shellac", "veneer_loose wash scrape gouge sand dust"},
-		{"melamine with sound paint", Inspection{Material: Find("melamine"), Finish: FindFinish("latex_paint"), Age: Later}, Keep, "enamel_wb", "wash scuff_old dust"},
-		{"bare melamine", Inspection{Material: Find("melamine"), Finish: FindFinish("bare")}, Nothing, "primer_wb_bonding", "degrease key dust"},
+		{"waxed pine to be stained", Inspection{Material: Find("pine"), Finish: FindFinish("wax")}, Dewax, "stain_gel_oil", "degrease dewax sand dust"},
+		{"mahogany veneer under paint", Inspection{Material: Find("mahogany_veneer"), Unknown: true, Age: Later, Repairs: []string{"veneer_loose", "gouge"}}, Scrape, "primer_shellac", "veneer_loose degrease scrape gouge sand dust"},
+		{"melamine with sound paint", Inspection{Material: Find("melamine"), Finish: FindFinish("latex_paint"), Age: Later}, Keep, "enamel_wb", "degrease key_old dust"},
+		{"bare melamine", Inspection{Material: Find("melamine"), Finish: FindFinish("bare")}, Nothing, "primer_wb_bonding", "degrease key_slick dust"},
 		{"bare teak", Inspection{Material: Find("teak"), Finish: FindFinish("bare")}, Nothing, "oil_exterior", "sand dust solvent_wipe"},
-		{"an old cot", cot, Keep, "enamel_wb", "lead_test wash scuff_old dust"},
-		{"silicone polish", Inspection{Material: Find("oak"), Finish: FindFinish("lacquer"), Age: Later, Contaminations: []Contamination{Silicone, Grease}}, Keep, "shellac_dewaxed", "wash silicone scuff_old dust"},
-		{"waxed floor film", Inspection{Material: Find("oak"), Finish: FindFinish("oil_varnish"), Age: Later, Contaminations: []Contamination{WaxPolish}}, Keep, "floor_wb", "wash wax_off scuff_old dust"},
+		{"an old cot", cot, Keep, "enamel_wb", "lead_test degrease key_old dust"},
+		{"silicone polish", Inspection{Material: Find("oak"), Finish: FindFinish("lacquer"), Age: Later, Contaminations: []Contamination{Silicone, Grease}}, Keep, "shellac_dewaxed", "degrease silicone key_old dust"},
+		{"waxed floor film", Inspection{Material: Find("oak"), Finish: FindFinish("oil_varnish"), Age: Later, Contaminations: []Contamination{WaxPolish}}, Keep, "floor_wb", "degrease wax_off key_old dust"},
 		{"drawer with runners", Inspection{Material: Find("oak"), Finish: FindFinish("bare"), Repairs: []string{"runner", "joint"}}, Nothing, "shellac_dewaxed", "joint sand dust runner"},
 	} {
 		plan := c.seen.Plan(c.action, first(t, c.family), Life{})
@@ -150,7 +150,8 @@ func TestMoistureIsReadOrEstimated(t *testing.T) {
 	if pct, estimate := (Inspection{MoisturePct: 11}).Moisture(); pct != 11 || estimate {
 		t.Errorf("a reading: %v %v", pct, estimate)
 	}
-	if pct, estimate := (Inspection{StoodIn: climate.Air{TempC: 21.1, RH: 50}}).Moisture(); pct < 9.16 || pct > 9.32 || !estimate {
+	if pct, estimate := (Inspection{StoodIn: climate.Air{TempC: 21.1, RH: 50}}).Moisture(); pct < 9.16 || pct > 9.32 ||
+		!estimate {
 		t.Errorf("where it stood: %v %v", pct, estimate)
 	}
 	if pct, _ := (Inspection{}).Moisture(); pct != 0 {

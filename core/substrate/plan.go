@@ -19,8 +19,16 @@ const (
 // why it stands there and what it unlocks. Basis: practice.
 func (i Inspection) Plan(action Action, first *coating.Product, life Life) []Task {
 	if i.LeadFound() {
-		return []Task{{ID: "lead_removal", Phase: Ask, Title: "Have the old finish removed by those who may", Reason: "Lead was found in it.",
-			Detail: "No dry sanding, scraping or heat here. As your local law asks, by a licensed trade where children live; then inspect the bare piece anew.", Caution: lead, Unlocks: "a new inspection"}}
+		return []Task{
+			{
+				Work:    Work{ID: "lead_removal", Title: "Have the old finish removed by those who may"},
+				Phase:   Ask,
+				Reason:  "Lead was found in it.",
+				Detail:  "No dry sanding, scraping or heat here. As your local law asks, by a licensed trade where children live; then inspect the bare piece anew.",
+				Caution: lead,
+				Unlocks: "a new inspection",
+			},
+		}
 	}
 	var out []Task
 	add := func(when bool, t Task) {
@@ -28,29 +36,121 @@ func (i Inspection) Plan(action Action, first *coating.Product, life Life) []Tas
 			out = append(out, t)
 		}
 	}
-	add(i.LeadOpen(), Task{ID: "lead_test", Phase: Ask, Title: "Test the old finish for lead", Minutes: 10, Materials: "lead test kit, or a laboratory",
-		Reason: "Its age is unknown or before 1978, and no test was made.", Detail: "Cut through all layers in a hidden spot. Until the answer is there, nothing is sanded, scraped or heated.", Caution: lead, Unlocks: "sanding and scraping"})
+	add(
+		i.LeadOpen(),
+		Task{
+			Work:      Work{ID: "lead_test", Title: "Test the old finish for lead", Minutes: 10},
+			Phase:     Ask,
+			Materials: "lead test kit, or a laboratory",
+			Reason:    "Its age is unknown or before 1978, and no test was made.",
+			Detail:    "Cut through all layers in a hidden spot. Until the answer is there, nothing is sanded, scraped or heated.",
+			Caution:   lead,
+			Unlocks:   "sanding and scraping",
+		},
+	)
 	for _, id := range i.Repairs {
 		if r := FindRepair(id); r != nil {
-			out = append(out, Task{ID: r.ID, Phase: r.Phase, Title: r.Title, Detail: r.How, Reason: r.Damage + " was found.", Materials: r.Materials, Minutes: r.Minutes, WaitH: r.WaitH, Damp: r.Damp})
+			out = append(
+				out,
+				Task{
+					Work:      Work{ID: r.ID, Title: r.Title, Minutes: r.Minutes},
+					Phase:     r.Phase,
+					Detail:    r.How,
+					Reason:    r.Damage + " was found.",
+					Materials: r.Materials,
+					WaitH:     r.WaitH,
+					Damp:      r.Damp,
+				},
+			)
 		}
 	}
 	dirty := i.Finished() || slices.Contains(i.Contaminations, Grease) || slices.Contains(i.Contaminations, Nicotine)
-	add(dirty && (action == Keep || i.Material == nil || !i.Material.Slick), Task{ID: "wash", Phase: Wash, Title: "Degrease, then rinse with clean water", MinutesPerM2: 8, WaitH: 1.5, Damp: true, WashLPerM2: washLPerM2,
-		Reason: "Grime that is sanded in shows for good, and skipping this is the commonest cause of failure.", Materials: "alkaline cleaner in warm water",
-		Detail: "Wash in sections, rinse twice: residue of the cleaner makes coats peel or yellow. Let it dry.", Caution: lye, Unlocks: "sanding, filling, solvent work"})
-	add(slices.Contains(i.Contaminations, Mildew), Task{ID: "mildew", Phase: Wash, Title: "Kill the mildew and rinse", MinutesPerM2: 8, WaitH: 3, Damp: true,
-		Reason: "It grows on under a coat.", Materials: "mildew wash", Detail: "As its label says; find out what keeps the piece damp.", Caution: lye})
-	add(i.waxed() && action != Dewax, Task{ID: "wax_off", Phase: Solve, Title: "Take off the wax", MinutesPerM2: 20, WaitH: 1, Reason: "Nothing but wax holds on wax.", Materials: "mineral spirits, white cloths",
-		Detail: "Scrape the thick of it, then spirits and clean cloths until the cloth stays white.", Caution: fumes, Unlocks: "any coat, over dewaxed shellac as insurance"})
-	add(slices.Contains(i.Contaminations, Silicone), Task{ID: "silicone", Phase: Solve, Title: "Clean twice with mineral spirits against silicone", MinutesPerM2: 12, WaitH: 1, Reason: "Silicone polish fish-eyes every film.", Materials: "mineral spirits, many cloths",
-		Detail: "Wet, wipe dry with a fresh cloth, and again with everything fresh. A barrier of dewaxed shellac goes on first of all.", Caution: fumes, Unlocks: "dewaxed shellac, and films over it"})
-	add(slices.Contains(i.Contaminations, Adhesive), Task{ID: "adhesive", Phase: Solve, Title: "Take off the adhesive", Minutes: 15, Reason: "It shows through and stays soft.", Materials: "warm air, mineral spirits", Detail: "Warm it, roll it off, then spirits.", Caution: fumes})
+	stays := action == Keep || i.Material == nil || !i.Material.Slick
+	add(
+		dirty && stays,
+		Task{
+			Work:       Degrease,
+			Phase:      Wash,
+			WaitH:      1.5,
+			Damp:       true,
+			WashLPerM2: washLPerM2,
+			Reason:     "Grime that is sanded in shows for good, and skipping this is the commonest cause of failure.",
+			Materials:  "alkaline cleaner in warm water",
+			Detail:     "Wash in sections, rinse twice: residue of the cleaner makes coats peel or yellow. Let it dry.",
+			Caution:    lye,
+			Unlocks:    "sanding, filling, solvent work",
+		},
+	)
+	add(
+		slices.Contains(i.Contaminations, Mildew),
+		Task{
+			Work:      KillMildew,
+			Phase:     Wash,
+			WaitH:     3,
+			Damp:      true,
+			Reason:    "It grows on under a coat.",
+			Materials: "mildew wash",
+			Detail:    "As its label says; find out what keeps the piece damp.",
+			Caution:   lye,
+		},
+	)
+	add(
+		i.waxed() && action != Dewax,
+		Task{
+			Work:      WaxOff,
+			Phase:     Solve,
+			WaitH:     1,
+			Reason:    "Nothing but wax holds on wax.",
+			Materials: "mineral spirits, white cloths",
+			Detail:    "Scrape the thick of it, then spirits and clean cloths until the cloth stays white.",
+			Caution:   fumes,
+			Unlocks:   "any coat, over dewaxed shellac as insurance",
+		},
+	)
+	add(
+		slices.Contains(i.Contaminations, Silicone),
+		Task{
+			Work:      Desilicone,
+			Phase:     Solve,
+			WaitH:     1,
+			Reason:    "Silicone polish fish-eyes every film.",
+			Materials: "mineral spirits, many cloths",
+			Detail:    "Wet, wipe dry with a fresh cloth, and again with everything fresh. A barrier of dewaxed shellac goes on first of all.",
+			Caution:   fumes,
+			Unlocks:   "dewaxed shellac, and films over it",
+		},
+	)
+	add(
+		slices.Contains(i.Contaminations, Adhesive),
+		Task{
+			Work:      Unstick,
+			Phase:     Solve,
+			Reason:    "It shows through and stays soft.",
+			Materials: "warm air, mineral spirits",
+			Detail:    "Warm it, roll it off, then spirits.",
+			Caution:   fumes,
+		},
+	)
 	out = append(out, i.removal(action)...)
 	if action == Keep {
-		out = append(out, Task{ID: "scuff_old", Phase: Level, Title: "Key the old finish with P180–P220", MinutesPerM2: 14, Grits: []int{180, 220}, Reason: "A new coat needs something to hold.", Materials: "soft pad on curves",
-			Detail: "Until no gloss is left, edges with care: do not cut through.", Caution: dust, Unlocks: "a first coat that grips"},
-			Task{ID: "dust", Phase: Dust, Title: "Take off all dust", MinutesPerM2: 3, Detail: "Vacuum, then a damp microfibre cloth."})
+		out = append(
+			out,
+			Task{
+				Work:      KeyOld,
+				Phase:     Level,
+				Grits:     []int{180, 220},
+				Reason:    "A new coat needs something to hold.",
+				Materials: "soft pad on curves",
+				Detail:    "Until no gloss is left, edges with care: do not cut through.",
+				Caution:   dust,
+				Unlocks:   "a first coat that grips",
+			},
+			Task{
+				Work:   Dusting,
+				Phase:  Dust,
+				Detail: "Vacuum, then a damp microfibre cloth.",
+			},
+		)
 	} else if i.Material != nil {
 		out = append(out, Prepare(i.Material, first, life)...)
 	}
@@ -66,13 +166,56 @@ func (i Inspection) removal(action Action) []Task {
 	}
 	switch action {
 	case Dewax:
-		return []Task{{ID: "dewax", Phase: Solve, Title: "Scrape and wash off the wax", MinutesPerM2: 25, WaitH: 1, Reason: "Nothing but wax holds on wax.", Materials: "plastic scraper, mineral spirits, white cloths", Detail: "Turn the cloths often; it is off when a clean one stays clean.", Caution: fumes, Unlocks: "any coat, over dewaxed shellac as insurance"}}
+		return []Task{
+			{
+				Work:      Dewaxing,
+				Phase:     Solve,
+				WaitH:     1,
+				Reason:    "Nothing but wax holds on wax.",
+				Materials: "plastic scraper, mineral spirits, white cloths",
+				Detail:    "Turn the cloths often; it is off when a clean one stays clean.",
+				Caution:   fumes,
+				Unlocks:   "any coat, over dewaxed shellac as insurance",
+			},
+		}
 	case Scrape:
-		return []Task{{ID: "scrape", Phase: Remove, Title: "Scrape the old finish off with the grain", MinutesPerM2: 45, Reason: "It must go for the look or for the grip.", Materials: "cabinet scraper", Detail: "Burnish the edge often; stop at the wood." + byHand, Caution: blades, Unlocks: "bare wood"}}
+		return []Task{
+			{
+				Work:      Scraping,
+				Phase:     Remove,
+				Reason:    "It must go for the look or for the grip.",
+				Materials: "cabinet scraper",
+				Detail:    "Burnish the edge often; stop at the wood." + byHand,
+				Caution:   blades,
+				Unlocks:   "bare wood",
+			},
+		}
 	case SandOff:
-		return []Task{{ID: "sand_off", Phase: Remove, Title: "Sand the old finish off, P80 then P120", MinutesPerM2: 60, Grits: []int{80, 120}, Reason: "It must go for the look or for the grip.", Detail: "Change paper before it clogs." + byHand, Caution: dust, Unlocks: "bare wood"}}
+		return []Task{
+			{
+				Work:    Sanding,
+				Phase:   Remove,
+				Grits:   []int{80, 120},
+				Reason:  "It must go for the look or for the grip.",
+				Detail:  "Change paper before it clogs." + byHand,
+				Caution: dust,
+				Unlocks: "bare wood",
+			},
+		}
 	case Strip:
-		return []Task{{ID: "strip", Phase: Remove, Title: "Strip with a water-based stripper, neutralise, rinse", MinutesPerM2: 50, WaitH: 24, Damp: true, Reason: "It must go for the look or for the grip.", Materials: "water-based stripper, brush, scraper, neutraliser as its label says", Detail: "Thick, covered, as long as the label says; a second round in corners. Never dichloromethane." + byHand, Caution: lye, Unlocks: "bare wood, once dry"}}
+		return []Task{
+			{
+				Work:      Stripper,
+				Phase:     Remove,
+				WaitH:     24,
+				Damp:      true,
+				Reason:    "It must go for the look or for the grip.",
+				Materials: "water-based stripper, brush, scraper, neutraliser as its label says",
+				Detail:    "Thick, covered, as long as the label says; a second round in corners. Never dichloromethane." + byHand,
+				Caution:   lye,
+				Unlocks:   "bare wood, once dry",
+			},
+		}
 	}
 	return nil
 }

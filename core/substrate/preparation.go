@@ -31,25 +31,19 @@ const (
 
 // Task is one job of preparation by hand.
 type Task struct {
-	ID           string
-	Phase        Phase
-	Title        string
-	Detail       string
-	Reason       string
-	Materials    string
-	Grits        []int // FEPA P, in order
-	Caution      string
-	Unlocks      string
-	WashLPerM2   float64 // cleaner solution; see Dilution
-	Minutes      float64 // besides those per m²
-	MinutesPerM2 float64 // practice
-	WaitH        float64 // until the next step may begin, in the reference climate
-	Damp         bool    // the wait is water drying, so the air stretches it
-	JustBefore   bool    // loses its effect: belongs directly before the coat
+	Work
+	Phase      Phase
+	Detail     string
+	Reason     string
+	Materials  string
+	Grits      []int // FEPA P, in order
+	Caution    string
+	Unlocks    string
+	WashLPerM2 float64 // cleaner solution; see Dilution
+	WaitH      float64 // until the next step may begin, in the reference climate
+	Damp       bool    // the wait is water drying, so the air stretches it
+	JustBefore bool    // loses its effect: belongs directly before the coat
 }
-
-// HandsOn is the minutes by hand over area m².
-func (t Task) HandsOn(area float64) float64 { return t.Minutes + t.MinutesPerM2*area }
 
 // Wait is the hours until the next step may begin, in air: water takes longer to leave in cool damp air (estimate).
 func (t Task) Wait(air climate.Air) float64 {
@@ -71,13 +65,13 @@ func sandingGrits(m *Material, first *coating.Product, life Life) []int {
 		return []int{150, 180}
 	case m.Kind == Veneer:
 		return []int{150, 180, 220}
-	case m.ID == "mdf":
+	case m.Uniform:
 		return []int{180}
 	case m.Kind == Board:
 		return []int{120, 180}
 	case life.Outdoors && m.Kind == Softwood:
 		return []int{60, 80} // a rough face holds exterior finishes longer (Wood Handbook ch. 16; from memory)
-	case first.Family.ID == "oil_hardwax" || first.Family.ID == "oil_hardwax_2k" || life.Floor:
+	case first.Family.Has(coating.Hardwax) || life.Floor:
 		return []int{80, 120, 150} // finer closes the wood
 	case first.Family.Is("stain"):
 		return []int{80, 120, 180} // finer takes less colour
@@ -92,16 +86,31 @@ const sandingMinutes = 18
 
 // Prepare lists the jobs that take a bare, sound surface of m to the point where the first coat may go on.
 func Prepare(m *Material, first *coating.Product, life Life) []Task {
-	clean := Task{ID: "dust", Phase: Dust, Title: "Take off all dust", MinutesPerM2: 3,
-		Detail: "Vacuum, then a tack cloth. The surface must be clean, dry and bare."}
+	clean := Task{
+		Work:   Dusting,
+		Phase:  Dust,
+		Detail: "Vacuum, then a tack cloth. The surface must be clean, dry and bare.",
+	}
 	if first.Family.Carrier == coating.Water {
 		clean.Detail = "Vacuum, then a damp microfibre cloth; oily tack cloths leave residue under water-carried coats."
 	}
 	if m.Kind == Textile {
 		return []Task{
-			{ID: "clean_cloth", Phase: Wash, Title: "Vacuum the cloth, sponge out marks", MinutesPerM2: 10, WaitH: 4, Damp: true, Materials: "soft brush, mild soap",
-				Reason: "What is in the weave stays under the paint.", Detail: "Brush and vacuum both ways; sponge with mild soap, then clear water; dry right through.", Unlocks: "fabric paint or protector"},
-			{ID: "mask", Phase: Dust, Title: "Tape off the frame beside the cloth", Minutes: 10, Detail: "Low-tack tape and paper over every edge that meets the cloth."},
+			{
+				Work:      Work{ID: "clean_cloth", Title: "Vacuum the cloth, sponge out marks", MinutesPerM2: 10},
+				Phase:     Wash,
+				WaitH:     4,
+				Damp:      true,
+				Materials: "soft brush, mild soap",
+				Reason:    "What is in the weave stays under the paint.",
+				Detail:    "Brush and vacuum both ways; sponge with mild soap, then clear water; dry right through.",
+				Unlocks:   "fabric paint or protector",
+			},
+			{
+				Work:   Work{ID: "mask", Title: "Tape off the frame beside the cloth", Minutes: 10},
+				Phase:  Dust,
+				Detail: "Low-tack tape and paper over every edge that meets the cloth.",
+			},
 		}
 	}
 	if m.Slick {
@@ -110,26 +119,71 @@ func Prepare(m *Material, first *coating.Product, life Life) []Task {
 			keyDetail = "Take off rust and tarnish to bright metal, then prime the same day. Keep the dust off wood nearby: iron marks tannin black."
 		}
 		return []Task{
-			{ID: "degrease", Phase: Wash, Title: "Degrease and rinse", MinutesPerM2: 8, WaitH: 1, Damp: true, WashLPerM2: washLPerM2, Materials: "mild alkaline cleaner in warm water", Caution: lye,
-				Detail: "Wash, rinse with clean water, let it dry. Residue makes the coat peel."},
-			{ID: "key", Phase: Level, Title: "Key with P180–P220", MinutesPerM2: 12, Grits: []int{180, 220}, Detail: keyDetail, Caution: dust},
+			{
+				Work:       Degrease,
+				Phase:      Wash,
+				WaitH:      1,
+				Damp:       true,
+				WashLPerM2: washLPerM2,
+				Materials:  "mild alkaline cleaner in warm water",
+				Caution:    lye,
+				Detail:     "Wash, rinse with clean water, let it dry. Residue makes the coat peel.",
+			},
+			{
+				Work:    KeySlick,
+				Phase:   Level,
+				Grits:   []int{180, 220},
+				Detail:  keyDetail,
+				Caution: dust,
+			},
 			clean,
 		}
 	}
 	grits := sandingGrits(m, first, life)
-	sand := Task{ID: "sand", Phase: Level, Title: "Sand with the grain, " + gritNames(grits), MinutesPerM2: sandingMinutes * float64(len(grits)), Grits: grits,
-		Reason: "The coat shows what the last grit leaves.", Detail: "Take each grit until the last one's scratches are gone.", Caution: dust, Unlocks: "an even first coat"}
+	sand := Task{
+		Work: Work{
+			ID:           "sand",
+			Title:        "Sand with the grain, " + gritNames(grits),
+			MinutesPerM2: sandingMinutes * float64(len(grits)),
+		},
+		Phase:   Level,
+		Grits:   grits,
+		Reason:  "The coat shows what the last grit leaves.",
+		Detail:  "Take each grit until the last one's scratches are gone.",
+		Caution: dust,
+		Unlocks: "an even first coat",
+	}
 	if m.Kind == Veneer {
 		sand.Detail = "By hand only, with the grain, and no power sander within reach of an edge: the face is thin. Edges last and lightly. " + sand.Detail
 	}
 	tasks := []Task{sand, clean}
 	if m.Oily {
-		tasks = append(tasks, Task{ID: "solvent_wipe", Phase: Wipe, Title: "Wipe with solvent", MinutesPerM2: 4, WaitH: 0.3, JustBefore: true,
-			Detail: "Clean cloths and solvent, turning them often, directly before the first coat: the wood's own oil comes back within the hour. Ventilate, no flames."})
+		tasks = append(
+			tasks,
+			Task{
+				Work:       SolventWipe,
+				Phase:      Wipe,
+				WaitH:      0.3,
+				JustBefore: true,
+				Detail:     "Clean cloths and solvent, turning them often, directly before the first coat: the wood's own oil comes back within the hour. Ventilate, no flames.",
+			},
+		)
 	}
 	if first.Family.Carrier == coating.Water && m.Kind != Board {
-		tasks = append([]Task{sand, {ID: "raise_grain", Phase: Raise, Title: "Damp the wood, let it dry, sand off the raised grain (P220)", MinutesPerM2: 10, WaitH: 1.5, Damp: true, Grits: []int{220}, Reason: "Water wakes the grain, once.",
-			Detail: "Wipe with a damp sponge; when dry, knock the fuzz off lightly. Water in the first coat will not raise it again."}}, tasks[1:]...)
+		tasks = append(
+			[]Task{
+				sand,
+				{
+					Work:   RaiseGrain,
+					Phase:  Raise,
+					WaitH:  1.5,
+					Damp:   true,
+					Grits:  []int{220},
+					Reason: "Water wakes the grain, once.",
+					Detail: "Wipe with a damp sponge; when dry, knock the fuzz off lightly. Water in the first coat will not raise it again.",
+				},
+			},
+			tasks[1:]...)
 	}
 	return tasks
 }

@@ -51,7 +51,7 @@ func TestPrepareFitsWoodAndCoat(t *testing.T) {
 		{"mahogany_veneer", "shellac_dewaxed", Life{}, "sand dust", "no power sander"},
 		{"mahogany_veneer", "primer_shellac", Life{}, "sand dust", "P150, then P180"},
 		{"pine", "primer_wb_blocking", Life{}, "sand raise_grain dust", "P120, then P180"},
-		{"melamine", "primer_wb_bonding", Life{}, "degrease key dust", "P180–P220"},
+		{"melamine", "primer_wb_bonding", Life{}, "degrease key_slick dust", "P180–P220"},
 		{"oak", "floor_wb", Life{Floor: true}, "sand raise_grain dust", "P80, then P120, then P150"},
 		{"mdf", "primer_wb_blocking", Life{}, "sand dust", "P180"},
 	} {
@@ -70,7 +70,20 @@ func TestPrepareFitsWoodAndCoat(t *testing.T) {
 
 // Source: ISO 6344-2 and -3 (FEPA 43-1, 43-2), as in published.md section 14.
 func TestGradesAreThoseOfTheStandard(t *testing.T) {
-	published := map[int]float64{60: 269, 80: 201, 100: 162, 120: 125, 150: 100, 180: 82, 220: 68, 240: 58.5, 280: 52.2, 320: 46.2, 360: 40.5, 400: 35}
+	published := map[int]float64{
+		60:  269,
+		80:  201,
+		100: 162,
+		120: 125,
+		150: 100,
+		180: 82,
+		220: 68,
+		240: 58.5,
+		280: 52.2,
+		320: 46.2,
+		360: 40.5,
+		400: 35,
+	}
 	for p, um := range published {
 		if GrainUM(p) != um {
 			t.Errorf("P%d: %v µm, want %v", p, GrainUM(p), um)
@@ -119,8 +132,8 @@ func TestNoGritSequenceSkipsTooMuch(t *testing.T) {
 	}
 }
 
-// Practice (preparation.md): a tablespoon to a US gallon. Source of the units: NIST Handbook 44, appendix C: a gallon is
-// 3.785411784 L and 256 tablespoons, exactly.
+// Practice (preparation.md): a tablespoon to a US gallon. Source of the units: NIST Handbook 44, appendix C: a gallon
+// is 3.785411784 L and 256 tablespoons, exactly.
 func TestCleanerIsATablespoonToAGallon(t *testing.T) {
 	wash := Task{WashLPerM2: washLPerM2}
 	d := wash.DilutionFor(8)
@@ -133,6 +146,6 @@ func TestCleanerIsATablespoonToAGallon(t *testing.T) {
 		}
 	}
 	if (Task{}).DilutionFor(5) != (Dilution{}) {
-		t.Error("what is no wash wants no cleaner")
+		t.Error("what is no degrease wants no cleaner")
 	}
 }

@@ -75,7 +75,8 @@ func (w Wish) Together(s System) []string {
 		if apart = max(apart, -apart); apart >= sheenApart || (apart > 0 && n.Look == w.Look) {
 			say("Ends %s beside the %s of {zones}.", last.Sheen, n.last().Sheen)
 		}
-		if drift := last.Amber - n.last().Amber; n.Look == w.Look && !w.Look.Opaque() && max(drift, -drift) >= amberApart {
+		if drift := last.Amber - n.last().Amber; n.Look == w.Look && !w.Look.Opaque() &&
+			max(drift, -drift) >= amberApart {
 			warmer, paler := last.Name, n.last().Name
 			if drift < 0 {
 				warmer, paler = paler, warmer
@@ -89,7 +90,9 @@ func (w Wish) Together(s System) []string {
 			say("Lay every coat here before the wax on {zones}: nothing holds on wax.")
 		}
 		if stains(s.Layers) && n.Look == OpaquePale {
-			say("Stain and seal here before the pale coats of {zones}, and mask the edge: stain creeps along the grain.")
+			say(
+				"Stain and seal here before the pale coats of {zones}, and mask the edge: stain creeps along the grain.",
+			)
 		}
 		if w.Look == OpaquePale && stains(n.Layers) {
 			say("Stain and seal {zones} before anything pale goes on here, and mask the edge.")
@@ -102,7 +105,10 @@ func (w Wish) Together(s System) []string {
 		said = append(said, text)
 	}
 	if film := filmOf(s.Layers); w.closes() && film >= thickOnDoors {
-		said = append(said, "A door or drawer grows by its film on every coated edge: leave clearance before coating, and let it harden before it closes.")
+		said = append(
+			said,
+			"A door or drawer grows by its film on every coated edge: leave clearance before coating, and let it harden before it closes.",
+		)
 	}
 	for i, text := range said {
 		said[i] = strings.Replace(text, "{zones}", listed(zones[text]), 1)
@@ -124,7 +130,8 @@ func filmOf(layers []Layer) (um float64) {
 // balance says what the other face of a wide solid board needs: wood that takes up water through one face only cups.
 func (w Wish) balance(s System) string {
 	solid := w.Material.Kind == substrate.Hardwood || w.Material.Kind == substrate.Softwood
-	if !solid || w.WidthM < wideBoardM || w.Face == furniture.Underside || s.Protection().Product.Family.Body != coating.Film {
+	wide := solid && w.WidthM >= wideBoardM && w.Face != furniture.Underside
+	if !wide || s.Protection().Product.Family.Body != coating.Film {
 		return ""
 	}
 	for _, n := range w.Beside {
@@ -132,7 +139,11 @@ func (w Wish) balance(s System) string {
 			return ""
 		}
 		if n.Face == furniture.Underside {
-			return fmt.Sprintf("A film on this face and %s on %s: a wide solid board cups. Give both faces a film.", n.last().Name, n.Zone)
+			return fmt.Sprintf(
+				"A film on this face and %s on %s: a wide solid board cups. Give both faces a film.",
+				n.last().Name,
+				n.Zone,
+			)
 		}
 	}
 	return "A wide solid board: give its other face as many coats as this one, or it cups."

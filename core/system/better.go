@@ -1,6 +1,7 @@
 package system
 
 import (
+	"context"
 	"fmt"
 	"slices"
 	"strings"
@@ -33,19 +34,34 @@ func Improve(w Wish, s System, tops []*coating.Product) []Better {
 		if next := Assess(w, more); next.Legal() && next.Shortfall() < s.Shortfall() {
 			out = append(out, Better{fmt.Sprintf("A coat more of %s.", more[top].Product.Name), gain(s, next)})
 		}
-		kinds, _ := newSearch(w, tops).kinds()
-		protectors := slices.DeleteFunc(kinds.protectors, func(p *coating.Product) bool { return p == s.Layers[top].Product })
+		kinds, _ := newSearch(context.Background(), w, tops).kinds()
+		protectors := slices.DeleteFunc(
+			kinds.protectors,
+			func(p *coating.Product) bool { return p == s.Layers[top].Product },
+		)
 		if next, ok := w.bestEnd(s, s.Layers[:top+1], accents, protectors); ok {
 			out = append(out, Better{fmt.Sprintf("%s over it.", coatsOf(next.Protection())), gain(s, next)})
 		}
 		if next, ok := w.bestEnd(s, below, accents, protectors); ok && top > 0 {
-			out = append(out, Better{fmt.Sprintf("%s in place of %s.", coatsOf(next.Protection()), s.Layers[top].Product.Name), gain(s, next)})
+			out = append(
+				out,
+				Better{
+					fmt.Sprintf("%s in place of %s.", coatsOf(next.Protection()), s.Layers[top].Product.Name),
+					gain(s, next),
+				},
+			)
 		}
 	}
 	good := w
 	good.Air = climate.Reference
 	if sooner := s.LightUseH - Assess(good, s.Layers).LightUseH; sooner >= airGainH {
-		out = append(out, Better{fmt.Sprintf("A room at %.0f °C and %.0f %% RH.", good.Air.TempC, good.Air.RH), fmt.Sprintf("Light use %s sooner.", days(sooner))})
+		out = append(
+			out,
+			Better{
+				fmt.Sprintf("A room at %.0f °C and %.0f %% RH.", good.Air.TempC, good.Air.RH),
+				fmt.Sprintf("Light use %s sooner.", days(sooner)),
+			},
+		)
 	}
 	return out
 }
@@ -60,7 +76,8 @@ func (w Wish) bestEnd(s System, layers, accents []Layer, protectors []*coating.P
 		}
 		coats, _ := CoatsWanted(&w, Protect, ground, p)
 		next := Assess(w, slices.Concat(layers, []Layer{{Role: Protect, Product: p, Coats: coats}}, accents))
-		if next.Legal() && next.Shortfall() < s.Shortfall() && (!ok || next.Rank < best.Rank) {
+		better := next.Legal() && next.Shortfall() < s.Shortfall()
+		if better && (!ok || next.Rank < best.Rank) {
 			best, ok = next, true
 		}
 	}

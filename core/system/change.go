@@ -1,6 +1,9 @@
 package system
 
 import (
+	"context"
+	"errors"
+
 	"firmitas/core/coating"
 	"firmitas/core/substrate"
 )
@@ -18,9 +21,9 @@ type Change struct {
 // Enough tells whether it may stay as it is.
 func (c Change) Enough() bool { return c.Now.Legal() && c.Now.Shortfall() == 0 }
 
-// ChangeUse judges layers that lie on a zone for a new wish, and searches what would put it right: over what is there, and
-// from the bare material once that is off. Layers must not be empty.
-func ChangeUse(w Wish, layers []Layer, shelf []*coating.Product) Change {
+// ChangeUse judges layers that lie on a zone for a new wish, and searches what would put it right: over what is there,
+// and from the bare material once that is off. Layers must not be empty.
+func ChangeUse(ctx context.Context, w Wish, layers []Layer, shelf []*coating.Product) (Change, error) {
 	out := Change{Now: Assess(w, layers), OverWish: w}
 	kept := layers
 	for len(kept) > 0 && kept[len(kept)-1].Product.Family.Body == coating.Wax {
@@ -39,8 +42,13 @@ func ChangeUse(w Wish, layers []Layer, shelf []*coating.Product) Change {
 		out.OverWish.Action = substrate.Nothing
 	}
 	for _, t := range out.OverWish.Preparation(layers[0].Product) {
-		if t.ID == "wax_off" {
-			out.Dewax = []string{t.Title + ".", t.Detail, t.Caution, "Or leave it waxed, with mats on it, and wax it more often."}
+		if t.ID == substrate.WaxOff.ID {
+			out.Dewax = []string{
+				t.Title + ".",
+				t.Detail,
+				t.Caution,
+				"Or leave it waxed, with mats on it, and wax it more often.",
+			}
 		}
 	}
 	out.AnewWish = out.OverWish
@@ -50,6 +58,8 @@ func ChangeUse(w Wish, layers []Layer, shelf []*coating.Product) Change {
 			break
 		}
 	}
-	out.Over, out.Anew = Search(out.OverWish, shelf), Search(out.AnewWish, shelf)
-	return out
+	var errOver, errAnew error
+	out.Over, errOver = Search(ctx, out.OverWish, shelf)
+	out.Anew, errAnew = Search(ctx, out.AnewWish, shelf)
+	return out, errors.Join(errOver, errAnew)
 }

@@ -2,6 +2,7 @@ package system
 
 import (
 	"cmp"
+	"context"
 	"fmt"
 	"slices"
 
@@ -54,7 +55,8 @@ func choose(w Wish, best map[*coating.Product]System) []System {
 		for i := range all {
 			family := all[i].Protection().Product.Family
 			enough := len(shown) >= mostShown || (pass == 1 && len(shown) >= fewestShown)
-			if enough || shown[i] || (pass == 0 && (families[family] || misfit(&w, all[i].Layers))) {
+			passedOver := pass == 0 && (families[family] || misfit(&w, all[i].Layers))
+			if enough || shown[i] || passedOver {
 				continue
 			}
 			shown[i], families[family] = true, true
@@ -133,10 +135,10 @@ type Opening struct {
 }
 
 // openings loosens one constraint at a time and tells what each would open.
-func openings(w Wish, shelf []*coating.Product) []Opening {
+func openings(ctx context.Context, w Wish, shelf []*coating.Product) []Opening {
 	var out []Opening
 	try := func(o Opening, loosened Wish) {
-		found := newSearch(loosened, shelf).run()
+		found := newSearch(ctx, loosened, shelf).run()
 		if o.Opens = len(found.best); o.Opens == 0 {
 			return
 		}
@@ -147,12 +149,30 @@ func openings(w Wish, shelf []*coating.Product) []Opening {
 	for _, id := range w.Use.Gates {
 		g, loosened := enduse.Gates[id], w
 		loosened.Use = w.Use.Without(id)
-		try(Opening{What: "gate", Stands: fmt.Sprintf("The gate “%s”: %s", g.Name, g.Asks), Change: "Put a product on the shelf whose label states this, or choose another end use."}, loosened)
+		try(
+			Opening{
+				What:   "gate",
+				Stands: fmt.Sprintf("The gate “%s”: %s", g.Name, g.Asks),
+				Change: "Put a product on the shelf whose label states this, or choose another end use.",
+			},
+			loosened,
+		)
 	}
 	if w.Air != climate.Reference {
 		loosened := w
 		loosened.Air = climate.Reference
-		try(Opening{What: "air", Stands: fmt.Sprintf("The room's air: %.0f °C and %.0f %% RH.", w.Air.TempC, w.Air.RH), Change: fmt.Sprintf("Bring the room to %.0f °C and %.0f %% RH.", climate.Reference.TempC, climate.Reference.RH)}, loosened)
+		try(
+			Opening{
+				What:   "air",
+				Stands: fmt.Sprintf("The room's air: %.0f °C and %.0f %% RH.", w.Air.TempC, w.Air.RH),
+				Change: fmt.Sprintf(
+					"Bring the room to %.0f °C and %.0f %% RH.",
+					climate.Reference.TempC,
+					climate.Reference.RH,
+				),
+			},
+			loosened,
+		)
 	}
 	for _, l := range w.Wants.loosened() {
 		loosened := w
@@ -174,18 +194,38 @@ func openings(w Wish, shelf []*coating.Product) []Opening {
 		if look != w.Look {
 			loosened := w
 			loosened.Look = look
-			try(Opening{What: "look", Stands: fmt.Sprintf("The look “%s”.", lookNames[w.Look]), Change: fmt.Sprintf("Choose the look “%s”.", lookNames[look])}, loosened)
+			try(
+				Opening{
+					What:   "look",
+					Stands: fmt.Sprintf("The look “%s”.", lookNames[w.Look]),
+					Change: fmt.Sprintf("Choose the look “%s”.", lookNames[look]),
+				},
+				loosened,
+			)
 		}
 	}
 	for _, sheen := range []coating.Sheen{coating.Matte, coating.Satin, coating.Gloss} {
 		loosened := w
 		loosened.Sheen = sheen
 		if sheenFar := int(sheen) - int(w.Sheen); sheenFar >= sheenTooFar || -sheenFar >= sheenTooFar {
-			try(Opening{What: "sheen", Stands: fmt.Sprintf("The sheen “%s”.", w.Sheen), Change: fmt.Sprintf("Choose %s.", sheen)}, loosened)
+			try(
+				Opening{
+					What:   "sheen",
+					Stands: fmt.Sprintf("The sheen “%s”.", w.Sheen),
+					Change: fmt.Sprintf("Choose %s.", sheen),
+				},
+				loosened,
+			)
 		}
 	}
 	slices.SortStableFunc(out, func(a, b Opening) int { return cmp.Compare(b.Opens, a.Opens) })
 	return out
 }
 
-var lookNames = map[Look]string{Natural: "natural", Stained: "stained", OpaquePale: "opaque, pale", OpaqueDark: "opaque, dark", Limed: "limed"}
+var lookNames = map[Look]string{
+	Natural:    "natural",
+	Stained:    "stained",
+	OpaquePale: "opaque, pale",
+	OpaqueDark: "opaque, dark",
+	Limed:      "limed",
+}

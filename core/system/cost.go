@@ -65,7 +65,8 @@ func (p *Parts) add(more Parts, times float64) {
 
 // rank adds the parts up, each as much as it matters. Look and risk are not for weighing.
 func (p Parts) rank(k Weights) float64 {
-	return k.Coats*p.Work + k.Soon*p.Wait + k.Wear*p.Wear + k.Repair*p.Upkeep + k.Smell*p.Smell + k.Cost*p.Money + p.Look + p.Risk
+	weighed := k.Coats*p.Work + k.Soon*p.Wait + k.Wear*p.Wear + k.Repair*p.Upkeep + k.Smell*p.Smell + k.Cost*p.Money
+	return weighed + p.Look + p.Risk
 }
 
 func joinCost(j compat.Judgement) Parts {
@@ -117,7 +118,8 @@ func (w *Wish) Litres(l Layer, area float64, onBare bool) float64 {
 func misfit(w *Wish, layers []Layer) bool {
 	return slices.ContainsFunc(layers, func(l Layer) bool {
 		f := l.Product.Family
-		return (f.Is("floor") && !w.Use.Has(enduse.Floor)) || (f.Has(coating.Preservative) && !w.Use.Outdoors())
+		forFloors := f.Is("floor") && !w.Use.Has(enduse.Floor)
+		return forFloors || (f.Has(coating.Preservative) && !w.Use.Outdoors())
 	})
 }
 
@@ -131,7 +133,10 @@ func finishCost(w *Wish, last *coating.Product, coats int) Parts {
 		out.Wear += level * float64(d.Shortfall())
 	}
 	out.Wear += dayPerLevel * float64(filmLevels(w.Use.FilmUM, last.DryUM()*float64(coats)))
-	out.Wait = dayPerWaitUsed*last.LightUseH*climate.CureSlowdown(last.Reference(), w.Air)/hoursInDay + dayPerCureDay*last.FullCureD
+	out.Wait = dayPerWaitUsed*last.LightUseH*climate.CureSlowdown(
+		last.Reference(),
+		w.Air,
+	)/hoursInDay + dayPerCureDay*last.FullCureD
 	if w.Use.Has(enduse.UV) && last.Family.Body == coating.Film && !last.Opaque() {
 		out.Upkeep += dayPerStrip
 	}

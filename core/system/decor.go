@@ -55,7 +55,13 @@ func anyPaint(p *coating.Product) bool {
 
 // contrasts tells whether an undercoat of p would show through a colour of the look.
 func (l Look) contrasts(p *coating.Product) bool {
-	return p.Family.Is("paint") && (l == OpaquePale && p.Shade == coating.Dark || l == OpaqueDark && p.Shade == coating.Pale)
+	switch l {
+	case OpaquePale:
+		return p.Family.Is("paint") && p.Shade == coating.Dark
+	case OpaqueDark:
+		return p.Family.Is("paint") && p.Shade == coating.Pale
+	}
+	return false
 }
 
 // decorators are the products that d may be laid with.
@@ -73,6 +79,9 @@ func (w *Wish) decorators(d Decor, shelf []*coating.Product) []*coating.Product 
 	return only(anyPaint)
 }
 
+// isBase tells of the colour that shows through the one over it.
+func isBase(k *decoration.Kind) bool { return k.Place == decoration.Under && k.AnyPaint }
+
 // at are the decorations of a place, in the order that hands take them. Crackle brings a base colour with it.
 func (w *Wish) at(place decoration.Place) []Decor {
 	if len(w.Decor) == 0 {
@@ -85,7 +94,7 @@ func (w *Wish) at(place decoration.Place) []Decor {
 		case k.Place != place:
 		case i >= 0:
 			out = append(out, w.Decor[i])
-		case k.ID == "undercoat" && slices.ContainsFunc(w.Decor, func(d Decor) bool { return d.Kind.ID == "crackle" }):
+		case isBase(k) && slices.ContainsFunc(w.Decor, func(d Decor) bool { return d.Kind.OnBase }):
 			out = append(out, Decor{Kind: k})
 		}
 	}
@@ -97,7 +106,7 @@ func (w *Wish) distress() compat.Distress {
 	switch worn := w.at(decoration.Worn); {
 	case len(worn) == 0:
 		return compat.Undistressed
-	case worn[0].Kind.ID == "distress_wet":
+	case worn[0].Kind.Damp:
 		return compat.WetDistress
 	}
 	return compat.DryDistress
@@ -105,13 +114,15 @@ func (w *Wish) distress() compat.Distress {
 
 // worn is how the ground was worn through when a layer goes on over one that played the part of below.
 func (w *Wish) worn(below, role Role) compat.Distress {
-	if (below == Colour || below == Decorate) && (role == Barrier || role == Protect) {
+	looks, covers := below == Colour || below == Decorate, role == Barrier || role == Protect
+	if looks && covers {
 		return w.distress()
 	}
 	return compat.Undistressed
 }
 
-// Worn is the decoration by which hands wear the surface through before layer i goes on, and how much of area m²; nil when none is.
+// Worn is the decoration by which hands wear the surface through before layer i goes on, and how much of area m²; nil
+// when none is.
 func (w *Wish) Worn(layers []Layer, i int, area float64) (*decoration.Kind, float64) {
 	if i == 0 || w.worn(layers[i-1].Role, layers[i].Role) == compat.Undistressed {
 		return nil, 0
@@ -126,7 +137,8 @@ func (w *Wish) DecorOf(l Layer) *Decor {
 		return nil
 	}
 	for i, d := range w.Decor {
-		if d.takes(l.Product) || d.Product == 0 && d.Kind.AnyPaint && d.Kind.Place == decoration.Over && anyPaint(l.Product) {
+		anyWillDo := d.Product == 0 && d.Kind.AnyPaint && d.Kind.Place == decoration.Over
+		if d.takes(l.Product) || (anyWillDo && anyPaint(l.Product)) {
 			return &w.Decor[i]
 		}
 	}
@@ -146,8 +158,11 @@ func (w *Wish) Area(l Layer, area float64) float64 {
 
 // Partly tells whether a layer leaves open what lies below it, in part. A paint that decorates does.
 func (l Layer) Partly() bool {
+	if l.Role != Decorate {
+		return false
+	}
 	f := l.Product.Family
-	return l.Role == Decorate && (f.Partly() || f.Is("paint") || f.Is("clear"))
+	return f.Partly() || f.Is("paint") || f.Is("clear")
 }
 
 // on is the ground that a layer leaves.

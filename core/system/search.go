@@ -2,11 +2,13 @@ package system
 
 import (
 	"cmp"
+	"context"
 	"fmt"
 	"math"
 	"slices"
 	"strings"
 
+	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/decoration"
@@ -37,20 +39,22 @@ const (
 	daysBehind   = 12 // or how much lower it may rank
 )
 
-// Search finds, for every product of the shelf that could be the last coat, the cheapest legal system that ends in
-// it, and shows the best of different character. Label setting over stages (prime, colour, decoration, barrier, protect):
-// a label is the ground reached and its cost; of two labels on the same ground only the cheaper, or the thinner,
-// lives on. Exact because rules see nothing but the ground (compat.Ground). Joins judged: O(labels × shelf) a stage.
-func Search(w Wish, shelf []*coating.Product) Answer {
-	found := newSearch(w, shelf).run()
+// Search finds, for every product of the shelf that could be the last coat, the cheapest legal system that ends in it,
+// and shows the best of different character. Label setting over stages (prime, colour, decoration, barrier, protect):
+// a label is the ground reached and its cost; of two labels on the same ground only the cheaper, or the thinner, lives
+// on. Exact because rules see nothing but the ground (compat.Ground). Joins judged: O(labels × shelf) a stage.
+//
+// It errors with the context's error when nobody waits for the answer any more.
+func Search(ctx context.Context, w Wish, shelf []*coating.Product) (Answer, error) {
+	found := newSearch(ctx, w, shelf).run()
 	systems := found.systems()
 	answer := Answer{Suited: len(systems)}
 	answer.Systems = choose(w, systems)
 	answer.LeftOut = found.leftOut(answer.Systems, systems)
 	if len(answer.Systems) == 0 {
-		answer.Openings = openings(w, shelf)
+		answer.Openings = openings(ctx, w, shelf)
 	}
-	return answer
+	return answer, ctx.Err()
 }
 
 // systems are the best for each last coat, fully judged.
@@ -82,6 +86,7 @@ func (l *label) layers() []Layer {
 }
 
 type search struct {
+	waiting context.Context // ended when nobody waits for the answer any more
 	wish    Wish
 	weights Weights
 	ctx     compat.Context
@@ -93,10 +98,18 @@ type search struct {
 	depth   map[*coating.Product]float64 // cost of the label that the noted reason was met at
 }
 
-func newSearch(w Wish, shelf []*coating.Product) *search {
-	return &search{wish: w, weights: w.weighed(), ctx: w.Context(), shelf: shelf,
-		best: map[*coating.Product]*label{}, used: map[*coating.Product]bool{},
-		left: map[*coating.Product]LeftOut{}, depth: map[*coating.Product]float64{}}
+func newSearch(ctx context.Context, w Wish, shelf []*coating.Product) *search {
+	return &search{
+		waiting: ctx,
+		wish:    w,
+		weights: w.weighed(),
+		ctx:     w.Context(),
+		shelf:   shelf,
+		best:    map[*coating.Product]*label{},
+		used:    map[*coating.Product]bool{},
+		left:    map[*coating.Product]LeftOut{},
+		depth:   map[*coating.Product]float64{},
+	}
 }
 
 // roles are the products of the shelf that may play each part for the look.
@@ -154,10 +167,10 @@ func parts(w *Wish, p *coating.Product) (prime, colour, protect bool, why string
 	case f.Is("resin"):
 		poured := len(w.at(decoration.Poured)) > 0
 		return false, false, poured, "It is poured thick, and you ask for no pour."
-	case f.Is("filler") || f.Is("factory") || f.ID == "bare":
+	case f.Is("filler") || f.Is("factory") || f.Is("bare"):
 		return false, false, false, "It is not part of a plain coating system."
 	case f.Is("paint"):
-		fits := (w.Look == OpaquePale && p.Shade == coating.Pale) || (w.Look == OpaqueDark && p.Shade == coating.Dark)
+		fits := w.Look.paintedIn(p.Shade)
 		switch {
 		case !w.Look.Opaque():
 			why = "It hides the wood, and you want to see it."
@@ -165,7 +178,7 @@ func parts(w *Wish, p *coating.Product) (prime, colour, protect bool, why string
 			why = "It is not the depth of colour you asked for."
 		}
 		return false, fits, fits, why
-	case p.Shade == coating.Pale && !p.Opaque() || f.ID == limingWax: // whitens and lets the wood show
+	case p.Shade == coating.Pale && !p.Opaque(), f.Has(coating.Limes): // whitens and lets the wood show
 		return false, w.Look == Limed, false, "It whitens the wood, and you did not ask for that."
 	case p.Shade == coating.Tone: // stains, and oils that carry colour
 		if w.Look != Stained {
@@ -194,7 +207,7 @@ func textileParts(w *Wish, p *coating.Product) (prime, colour, protect bool, why
 	case p.Shade == coating.Clear:
 		return false, false, true, ""
 	}
-	fits := (w.Look == OpaquePale && p.Shade == coating.Pale) || (w.Look == OpaqueDark && p.Shade == coating.Dark)
+	fits := w.Look.paintedIn(p.Shade)
 	return false, fits, fits, "It is not the colour you asked for."
 }
 
@@ -205,14 +218,14 @@ type stage struct {
 	may      bool // it may be left out
 }
 
-// stages of the build-up below and from the colour on, up to what protects it. A colour that protects itself lies on the
-// first of them.
+// stages of the build-up below and from the colour on, up to what protects it. A colour that protects itself lies on
+// the first of them.
 func (s *search) stages(r roles, usable []*coating.Product) (under, over []stage) {
 	w := &s.wish
 	under = []stage{{Prime, r.primers, true}}
 	for _, d := range w.at(decoration.Under) {
 		role := Colour
-		if d.Kind.ID == "crackle" {
+		if d.Kind.OnBase {
 			role = Decorate
 		}
 		under = append(under, stage{role, w.decorators(d, usable), false})
@@ -303,6 +316,9 @@ func (s *search) extend(labels []*label, role Role, products []*coating.Product)
 			fronts[k] = nil
 			kinds = append(kinds, k)
 		}
+		if s.waiting.Err() != nil {
+			return nil
+		}
 		for _, l := range labels {
 			if s.outdone(fronts[k], l, role, p) {
 				continue
@@ -319,7 +335,8 @@ func (s *search) extend(labels []*label, role Role, products []*coating.Product)
 	return out
 }
 
-// outdone tells, without judging it, that p over l would be beaten even if it were legal and its wait the least there is.
+// outdone tells, without judging it, that p over l would be beaten even if it were legal and its wait the least there
+// is.
 func (s *search) outdone(front []*label, l *label, role Role, p *coating.Product) bool {
 	if len(front) == 0 {
 		return false
@@ -327,7 +344,11 @@ func (s *search) outdone(front []*label, l *label, role Role, p *coating.Product
 	_, fewest := CoatsWanted(&s.wish, role, l.ground, p)
 	layer := Layer{Role: role, Product: p, Coats: fewest}
 	first := l.ground.Top == nil
-	best := label{ground: layer.on(l.ground), cost: l.cost + s.leastWait(l) + layerCost(&s.wish, layer, first).rank(s.weights), with: l.with || p.ID == s.wish.Wants.With}
+	best := label{
+		ground: layer.on(l.ground),
+		cost:   l.cost + s.leastWait(l) + layerCost(&s.wish, layer, first).rank(s.weights),
+		with:   l.with || p.ID == s.wish.Wants.With,
+	}
 	if s.wish.Wants.Budget > 0 {
 		best.money = l.money + s.wish.price(layer, first)
 	}
@@ -347,7 +368,11 @@ func (s *search) keep(front []*label, l *label) []*label {
 
 func (s *search) beats(a, b *label) bool {
 	thinner := a.ground.FilmUM <= b.ground.FilmUM && a.ground.SoftUM <= b.ground.SoftUM
-	return thinner && a.cost <= b.cost && a.money <= b.money && a.with == b.with && s.noWorse(a.ground, b.ground)
+	cheaper := a.cost <= b.cost && a.money <= b.money
+	if !thinner || !cheaper || a.with != b.with {
+		return false
+	}
+	return s.noWorse(a.ground, b.ground)
 }
 
 // noWorse tells whether every coat may go over a that may go over b, as soon and with no more work: one ground, or two
@@ -355,15 +380,40 @@ func (s *search) beats(a, b *label) bool {
 func (s *search) noWorse(a, b compat.Ground) bool {
 	p, q := a.Top, b.Top
 	if p != q && p != nil && q != nil {
-		air := s.wish.Air
-		if p.Family != q.Family || p.Shade != q.Shade || s.named(p) || s.named(q) || p.RecoatMaxH != q.RecoatMaxH || (p.CrossWaitH > 0) != (q.CrossWaitH > 0) ||
-			p.Floor != q.Floor || p.Sheen != q.Sheen || p.Statements[coating.StatesSlip] != q.Statements[coating.StatesSlip] || p.RecoatAfterH(air) > q.RecoatAfterH(air) || p.CrossAfterH(air) > q.CrossAfterH(air) ||
-			p.LightUseAfterH(air) > q.LightUseAfterH(air) || p.FullCureAfterH(air) > q.FullCureAfterH(air) {
+		if !s.alike(p, q) || !noSlower(p, q, s.wish.Air) {
 			return false
 		}
 		a.Top = q
 	}
 	return withoutFilm(a) == withoutFilm(b)
+}
+
+// alike tells whether rules cannot tell p from q as a ground, but for its waits. None reads the sheen of what lies
+// below, nor waits for a full cure where the coats are still to come.
+func (s *search) alike(p, q *coating.Product) bool {
+	switch {
+	case p.Family != q.Family, p.Shade != q.Shade, p.Floor != q.Floor:
+		return false
+	case p.RecoatMaxH != q.RecoatMaxH, (p.CrossWaitH > 0) != (q.CrossWaitH > 0):
+		return false
+	case p.Statements[coating.StatesSlip] != q.Statements[coating.StatesSlip]:
+		return false
+	}
+	return !s.named(p) && !s.named(q)
+}
+
+// noSlower tells whether whatever waits for p waits no longer than for q.
+func noSlower(p, q *coating.Product, air climate.Air) bool {
+	for _, wait := range []func(*coating.Product, climate.Air) float64{
+		(*coating.Product).RecoatAfterH,
+		(*coating.Product).CrossAfterH,
+		(*coating.Product).LightUseAfterH,
+	} {
+		if wait(p, air) > wait(q, air) {
+			return false
+		}
+	}
+	return true
 }
 
 func withoutFilm(g compat.Ground) compat.Ground {
@@ -405,7 +455,12 @@ func (s *search) put(l *label, role Role, p *coating.Product, take, below float6
 		next.with = l.with || p.ID == s.wish.Wants.With
 		if s.wish.Wants.Budget > 0 {
 			if next.money = l.money + s.wish.price(layer, first); next.money > s.wish.Wants.Budget {
-				s.left[p] = LeftOut{p, "wants", "", fmt.Sprintf("With it the material costs more than the %.0f you set.", s.wish.Wants.Budget)}
+				s.left[p] = LeftOut{
+					p,
+					"wants",
+					"",
+					fmt.Sprintf("With it the material costs more than the %.0f you set.", s.wish.Wants.Budget),
+				}
 				return nil // fewer coats would be no saving, but less than is wanted
 			}
 		}
@@ -454,13 +509,15 @@ func decisive(j compat.Judgement) compat.Finding {
 	return j.Findings[0]
 }
 
-// kin are the labels over whose grounds the same coats are refused, but for film; with the thinnest film that any of them has.
+// kin are the labels over whose grounds the same coats are refused, but for film; with the thinnest film that any of
+// them has.
 type kin struct {
 	thinnest compat.Ground
 	hopeless map[*coating.Product]bool // refused even there, in its fewest coats; absent while nobody has asked
 }
 
-// kinKey is what a ground may refuse a coat for: its top by kind, and by name only where a label or a board has a word on it.
+// kinKey is what a ground may refuse a coat for: its top by kind, and by name only where a label or a board has a word
+// on it.
 type kinKey struct {
 	ground compat.Ground // without film and top
 	family *coating.Family
@@ -486,7 +543,8 @@ func (s *search) kinKey(g compat.Ground) kinKey {
 
 // named tells whether a label or a board has a word on what goes over p.
 func (s *search) named(p *coating.Product) bool {
-	return len(p.Pairings) > 0 || slices.ContainsFunc(s.wish.Boards, func(b compat.Board) bool { return b.Ground == p.ID })
+	return len(p.Pairings) > 0 ||
+		slices.ContainsFunc(s.wish.Boards, func(b compat.Board) bool { return b.Ground == p.ID })
 }
 
 // kinOf tells the kin of each label.
@@ -500,14 +558,20 @@ func (s *search) kinOf(labels []*label) []*kin {
 			k = &kin{l.ground, map[*coating.Product]bool{}}
 			byKey[key] = k
 		}
-		k.thinnest.FilmUM, k.thinnest.SoftUM = min(k.thinnest.FilmUM, l.ground.FilmUM), min(k.thinnest.SoftUM, l.ground.SoftUM)
+		k.thinnest.FilmUM, k.thinnest.SoftUM = min(
+			k.thinnest.FilmUM,
+			l.ground.FilmUM,
+		), min(
+			k.thinnest.SoftUM,
+			l.ground.SoftUM,
+		)
 		out[i] = k
 	}
 	return out
 }
 
-// finish ends systems in each protector and keeps the cheapest one for each. The cheapest labels are tried first, and the
-// rest left as soon as none can come below what was found: no wait and no end costs less than its least. What is
+// finish ends systems in each protector and keeps the cheapest one for each. The cheapest labels are tried first, and
+// the rest left as soon as none can come below what was found: no wait and no end costs less than its least. What is
 // refused over the thinnest film of its kin is refused over them all.
 func (s *search) finish(labels []*label, protectors []*coating.Product) {
 	labels = slices.Clone(labels)
@@ -518,6 +582,9 @@ func (s *search) finish(labels []*label, protectors []*coating.Product) {
 	slices.SortStableFunc(labels, func(a, b *label) int { return cmp.Compare(least[a], least[b]) })
 	kins := s.kinOf(labels)
 	for _, p := range protectors {
+		if s.waiting.Err() != nil {
+			return
+		}
 		leastEnd := s.leastEnd(p)
 		for i, l := range labels {
 			bound := math.Inf(1)
@@ -552,7 +619,8 @@ func (s *search) finish(labels []*label, protectors []*coating.Product) {
 	}
 }
 
-// hopeless tells whether p as the last coat is refused over all kin of l: more film is only ever one reason more against it.
+// hopeless tells whether p as the last coat is refused over all kin of l: more film is only ever one reason more
+// against it.
 func (s *search) hopeless(k *kin, l *label, p *coating.Product) bool {
 	hopeless, asked := k.hopeless[p]
 	if !asked {
@@ -581,8 +649,8 @@ func (s *search) leastWait(l *label) float64 {
 	return Parts{Wait: h / hoursInDay}.rank(s.weights)
 }
 
-// leastEnd is what p as the last coat costs at the least, whatever it lies on: its coats, their waits, the film that they
-// fall short of, in the number of coats that comes cheapest.
+// leastEnd is what p as the last coat costs at the least, whatever it lies on: its coats, their waits, the film that
+// they fall short of, in the number of coats that comes cheapest.
 func (s *search) leastEnd(p *coating.Product) float64 {
 	most, fewest := CoatsWanted(&s.wish, Protect, s.wish.Ground(), p) // the fewest are the same on every ground
 	least := math.Inf(1)
@@ -629,9 +697,23 @@ func shortOn(s System) string {
 func (s *search) whyNot(p *coating.Product, shown []System, all map[*coating.Product]System) LeftOut {
 	if system, suits := all[p]; suits && len(shown) > 0 {
 		if short := system.Shortfall(); short > shown[0].Shortfall() {
-			return LeftOut{p, "outranked", "", fmt.Sprintf("It would go on, but falls short on %s. %s does better.", shortOn(system), shown[0].Protection().Product.Name)}
+			return LeftOut{
+				p,
+				"outranked",
+				"",
+				fmt.Sprintf(
+					"It would go on, but falls short on %s. %s does better.",
+					shortOn(system),
+					shown[0].Protection().Product.Name,
+				),
+			}
 		}
-		return LeftOut{p, "outranked", "", "It would do, but it takes more work or time than the ones shown, or is close kin to one of them."}
+		return LeftOut{
+			p,
+			"outranked",
+			"",
+			"It would do, but it takes more work or time than the ones shown, or is close kin to one of them.",
+		}
 	}
 	if l, noted := s.left[p]; noted && l.Kind == "wants" {
 		return l

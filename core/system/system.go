@@ -30,6 +30,17 @@ const (
 // Looks there are.
 var Looks = []Look{Natural, Stained, OpaquePale, OpaqueDark, Limed}
 
+// paintedIn tells whether a paint of a shade is what the look asks for.
+func (l Look) paintedIn(s coating.Shade) bool {
+	switch l {
+	case OpaquePale:
+		return s == coating.Pale
+	case OpaqueDark:
+		return s == coating.Dark
+	}
+	return false
+}
+
 // Opaque looks hide the wood.
 func (l Look) Opaque() bool { return l == OpaquePale || l == OpaqueDark }
 
@@ -63,8 +74,18 @@ func (w Wish) Preparation(first *coating.Product) []substrate.Task {
 	seen.Material = w.Material
 	tasks := seen.Plan(w.Action, first, substrate.Life{Outdoors: w.Use.Outdoors(), Floor: w.Use.Has(enduse.Floor)})
 	for _, d := range w.at(decoration.Before) {
-		tasks = append(tasks, substrate.Task{ID: d.Kind.ID, Phase: substrate.Fill, Title: "Glue on the mouldings", Detail: d.Kind.How, Materials: "wood glue, filler",
-			Reason: d.Kind.Effect, MinutesPerM2: d.Kind.Minutes, WaitH: glueH, Unlocks: "one surface to prime"})
+		tasks = append(
+			tasks,
+			substrate.Task{
+				Work:      substrate.Work{ID: d.Kind.ID, Title: "Glue on the mouldings", MinutesPerM2: d.Kind.Minutes},
+				Phase:     substrate.Fill,
+				Detail:    d.Kind.How,
+				Materials: "wood glue, filler",
+				Reason:    d.Kind.Effect,
+				WaitH:     glueH,
+				Unlocks:   "one surface to prime",
+			},
+		)
 	}
 	return tasks
 }
@@ -108,11 +129,14 @@ type Layer struct {
 	Between compat.Judgement // its later coats over its own; zero for one coat
 }
 
-// GiveRoles names the part that each layer plays by its kind and place, for systems put together by hand. A paint that a
-// decoration of the wish names decorates.
+// GiveRoles names the part that each layer plays by its kind and place, for systems put together by hand. A paint that
+// a decoration of the wish names decorates.
 func GiveRoles(w Wish, layers []Layer) {
 	named := func(p *coating.Product) bool {
-		return slices.ContainsFunc(w.Decor, func(d Decor) bool { return d.Product == p.ID && d.Kind.Place != decoration.Under })
+		return slices.ContainsFunc(
+			w.Decor,
+			func(d Decor) bool { return d.Product == p.ID && d.Kind.Place != decoration.Under },
+		)
 	}
 	ends := len(layers) - 1 // the layer that takes the wear: what is laid over it for looks only does not
 	for ends > 0 && (layers[ends].Product.Family.Is("decor") || w.accent(layers[ends].Product)) {
@@ -121,7 +145,7 @@ func GiveRoles(w Wish, layers []Layer) {
 	for i := range layers {
 		f := layers[i].Product.Family
 		switch {
-		case i > ends || i < ends && (f.Is("decor") || i > 0 && named(layers[i].Product)):
+		case i > ends, i < ends && f.Is("decor"), i < ends && i > 0 && named(layers[i].Product):
 			layers[i].Role = Decorate
 		case i == ends:
 			layers[i].Role = Protect
@@ -129,15 +153,13 @@ func GiveRoles(w Wish, layers []Layer) {
 			layers[i].Role = Prime
 		case f.Is("sealer"):
 			layers[i].Role = Barrier
-		case f.Is("stain") || f.Is("paint") || f.ID == limingWax:
+		case f.Is("stain"), f.Is("paint"), f.Has(coating.Limes):
 			layers[i].Role = Colour
 		default:
 			layers[i].Role = Protect
 		}
 	}
 }
-
-const limingWax = "wax_liming"
 
 // GateResult is one gate of the end use, with what the labels state towards it.
 type GateResult struct {
@@ -178,7 +200,8 @@ type System struct {
 	Characters []Character
 }
 
-// Legal tells whether the system may be planned: no join refused, no coat missing between, every gate passed, the air allowed.
+// Legal tells whether the system may be planned: no join refused, no coat missing between, every gate passed, the air
+// allowed.
 func (s System) Legal() bool {
 	if len(s.Obstacles) > 0 || !s.Surface.Legal() {
 		return false
@@ -300,7 +323,8 @@ func Assess(w Wish, layers []Layer) System {
 	return s
 }
 
-// between judges the later coats of a layer over its first one. Where wax is cut through, its next coat closes the cuts.
+// between judges the later coats of a layer over its first one. Where wax is cut through, its next coat closes the
+// cuts.
 func between(ctx compat.Context, ground compat.Ground, l Layer, worn compat.Distress) compat.Judgement {
 	first := l
 	first.Coats = 1
@@ -327,7 +351,8 @@ func (w Wish) ByNight() Wish {
 	return w
 }
 
-// airForbids says what speaks against p in the room's air, by day, and by night too where it is not dry to the touch before.
+// airForbids says what speaks against p in the room's air, by day, and by night too where it is not dry to the touch
+// before.
 func (w *Wish) airForbids(p *coating.Product) []string {
 	why := p.Limits().Obstacles(w.Air)
 	if w.Night == (climate.Air{}) || len(why) > 0 || p.TouchDryH(w.Air) <= longestDry {
@@ -368,12 +393,16 @@ func gates(w Wish, layers []Layer) []GateResult {
 }
 
 var statementFor = map[enduse.GateID]string{
-	enduse.Child: coating.StatesToys, enduse.Mouthing: coating.StatesToys, enduse.Food: coating.StatesFood, enduse.Slip: coating.StatesSlip,
+	enduse.Child:    coating.StatesToys,
+	enduse.Mouthing: coating.StatesToys,
+	enduse.Food:     coating.StatesFood,
+	enduse.Slip:     coating.StatesSlip,
 }
 
 // darkBelow tells whether what lies below is darker than a pale colour: wood, an undercoat, an old colour.
 func (w *Wish) darkBelow(ground compat.Ground) bool {
-	return ground.Hidden || w.Wants.OverDark || w.Material.Wood() && !w.Material.PaleInSelf
+	darkWood := w.Material.Wood() && !w.Material.PaleInSelf
+	return ground.Hidden || w.Wants.OverDark || darkWood
 }
 
 // silentLeastCoats of a protective film where its own label names no number (practice).
@@ -403,7 +432,8 @@ func CoatsWanted(w *Wish, role Role, ground compat.Ground, p *coating.Product) (
 	case Decorate:
 		return least, least
 	case Colour, Protect:
-		if p.Shade == coating.Pale && p.Opaque() && !ground.Pale && w.darkBelow(ground) {
+		pale := p.Shade == coating.Pale && p.Opaque()
+		if pale && !ground.Pale && w.darkBelow(ground) {
 			most = least + 1 // pale over dark hides in three coats rather than two (practice)
 		}
 		if role == Protect && p.Family.Body == coating.Film {

@@ -25,7 +25,13 @@ func shelf(t testing.TB, lines ...string) []*coating.Product {
 	var out []*coating.Product
 	for i, line := range lines {
 		words := strings.Fields(line)
-		p := coating.Product{ID: int64(i + 1), Name: line, Shade: coating.Clear, Sheen: coating.Satin, Statements: map[string]coating.Statement{}}
+		p := coating.Product{
+			ID:         int64(i + 1),
+			Name:       line,
+			Shade:      coating.Clear,
+			Sheen:      coating.Satin,
+			Statements: map[string]coating.Statement{},
+		}
 		for _, w := range words[1:] {
 			if sheen, err := coating.ParseSheen(w); err == nil {
 				p.Sheen = sheen
@@ -45,10 +51,35 @@ func shelf(t testing.TB, lines ...string) []*coating.Product {
 }
 
 func demoShelf(t testing.TB) []*coating.Product {
-	return shelf(t, "shellac_dewaxed", "shellac_waxed", "primer_shellac pale matte", "primer_wb_bonding pale matte", "primer_wb_blocking pale matte",
-		"stain_gel_oil tone", "stain_oil tone", "paint_chalk pale dead-flat", "paint_all_in_one pale matte toys", "enamel_wb pale toys", "enamel_wb dark",
-		"clear_wb_pu toys", "clear_wb_pu_heavy", "clear_wb_pu_2k", "floor_wb", "floor_wb_2k slip", "varnish_oil_pu", "varnish_spar", "oil_exterior",
-		"oil_hardwax matte", "wax_clear", "oil_board matte food", "varnish_conversion", "sealer_vinyl", "paint_exterior_acrylic dark", "lacquer_cab")
+	return shelf(
+		t,
+		"shellac_dewaxed",
+		"shellac_waxed",
+		"primer_shellac pale matte",
+		"primer_wb_bonding pale matte",
+		"primer_wb_blocking pale matte",
+		"stain_gel_oil tone",
+		"stain_oil tone",
+		"paint_chalk pale dead-flat",
+		"paint_all_in_one pale matte toys",
+		"enamel_wb pale toys",
+		"enamel_wb dark",
+		"clear_wb_pu toys",
+		"clear_wb_pu_heavy",
+		"clear_wb_pu_2k",
+		"floor_wb",
+		"floor_wb_2k slip",
+		"varnish_oil_pu",
+		"varnish_spar",
+		"oil_exterior",
+		"oil_hardwax matte",
+		"wax_clear",
+		"oil_board matte food",
+		"varnish_conversion",
+		"sealer_vinyl",
+		"paint_exterior_acrylic dark",
+		"lacquer_cab",
+	)
 }
 
 // decorShelf has besides what decorations are laid with.
@@ -58,8 +89,25 @@ func decorShelf(t testing.TB) []*coating.Product {
 	for _, p := range demoShelf(t) {
 		lines = append(lines, p.Name)
 	}
-	return shelf(t, append(lines, "paint_chalk dark dead-flat", "stain_wb pale", "wax_liming matte", "paint_clay pale dead-flat", "wax_gilding", "wax_dark tone", "epoxy_flood gloss",
-		"transfer_rub_on", "transfer_water_slide", "decoupage_paper", "leaf_metal", "crackle_medium", "paint_craft dark matte", "paint_metallic dark")...)
+	return shelf(
+		t,
+		append(
+			lines,
+			"paint_chalk dark dead-flat",
+			"stain_wb pale",
+			"wax_liming matte",
+			"paint_clay pale dead-flat",
+			"wax_gilding",
+			"wax_dark tone",
+			"epoxy_flood gloss",
+			"transfer_rub_on",
+			"transfer_water_slide",
+			"decoupage_paper",
+			"leaf_metal",
+			"crackle_medium",
+			"paint_craft dark matte",
+			"paint_metallic dark",
+		)...)
 }
 
 // twins are of kinds that decorShelf has, with labels of their own.
@@ -77,7 +125,16 @@ func twins(t testing.TB) (out []*coating.Product) {
 		{"shellac_dewaxed", coating.Clear, coating.Label{"recoatMinH": "5 h"}},
 		{"crackle_medium", coating.Clear, coating.Label{"recoatMaxH": "2 h"}},
 	} {
-		p, err := coating.New(coating.Product{ID: int64(-1 - i), Name: "twin of " + twin.family, Shade: twin.shade, Sheen: coating.Satin, Label: twin.label}, twin.family)
+		p, err := coating.New(
+			coating.Product{
+				ID:    int64(-1 - i),
+				Name:  "twin of " + twin.family,
+				Shade: twin.shade,
+				Sheen: coating.Satin,
+				Label: twin.label,
+			},
+			twin.family,
+		)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -153,8 +210,8 @@ func (c useCase) wish(t testing.TB) Wish {
 	return w
 }
 
-// Practice: which last coats a finisher would expect among all that suit, which never among those shown, and what is said of
-// the rest.
+// Practice: which last coats a finisher would expect among all that suit, which never among those shown, and what is
+// said of the rest.
 func TestEndUsesAsAFinisherWouldAnswer(t *testing.T) {
 	shelf := decorShelf(t)
 	cases := readUses(t)
@@ -165,10 +222,10 @@ func TestEndUsesAsAFinisherWouldAnswer(t *testing.T) {
 		for _, d := range w.Decor {
 			seen[d.Kind.ID] = true
 		}
-		answer := Search(w, shelf)
+		answer := searched(t, w, shelf)
 		suits := map[string]bool{}
 		chains := ""
-		for p, end := range newSearch(w, shelf).run().best {
+		for p, end := range newSearch(t.Context(), w, shelf).run().best {
 			suits[p.Family.ID] = true
 			suits[p.Family.ID+"_"+string(p.Shade)] = true
 			for _, l := range end.layers() {
@@ -247,7 +304,8 @@ func inOrder(chains string, families []string) bool {
 	return false
 }
 
-// checkAnswer holds an answer against what every answer promises: legal systems, few of them, a reason for all the rest.
+// checkAnswer holds an answer against what every answer promises: legal systems, few of them, a reason for all the
+// rest.
 func checkAnswer(t *testing.T, name string, answer Answer, shelf []*coating.Product) {
 	t.Helper()
 	if len(answer.Systems) > mostShown {
@@ -283,7 +341,7 @@ func TestWantsAreKept(t *testing.T) {
 	} {
 		w := wish("dining_table", "ash", Natural)
 		w.Wants = c.wants
-		answer := Search(w, demoShelf(t))
+		answer := searched(t, w, demoShelf(t))
 		got := lastFamilies(answer)
 		for _, id := range strings.Fields(c.must) {
 			if !slices.Contains(got, id) {
@@ -299,7 +357,7 @@ func TestWantsAreKept(t *testing.T) {
 	w := wish("dining_table", "oak", Natural)
 	shelf := demoShelf(t)
 	w.Wants.With = shelf[0].ID // dewaxed shellac
-	for _, s := range Search(w, shelf).Systems {
+	for _, s := range searched(t, w, shelf).Systems {
 		if !slices.ContainsFunc(s.Layers, func(l Layer) bool { return l.Product == shelf[0] }) {
 			t.Errorf("%s lacks what must be in it", s.Protection().Product.Name)
 		}
@@ -307,9 +365,12 @@ func TestWantsAreKept(t *testing.T) {
 	w = wish("display", "walnut", Natural)
 	best := func(k Weights) *coating.Family {
 		w.Wants = Wants{Weights: k}
-		return Search(w, shelf).Systems[0].Protection().Product.Family
+		return searched(t, w, shelf).Systems[0].Protection().Product.Family
 	}
-	if hard, mendable := best(Weights{Wear: 4, Soon: 0, Coats: 0}), best(Weights{Wear: 1, Soon: 1, Repair: 4, Coats: 1}); mend(mendable) != easiestMend || hard == mendable {
+	if hard, mendable := best(Weights{Wear: 4, Soon: 0, Coats: 0}), best(Weights{Wear: 1, Soon: 1, Repair: 4, Coats: 1}); mend(
+		mendable,
+	) != easiestMend ||
+		hard == mendable {
 		t.Errorf("hard-wearing %s, easily mended %s", hard.ID, mendable.ID)
 	}
 }
@@ -320,12 +381,12 @@ func TestABudgetIsKeptByTheCheaperColour(t *testing.T) {
 	w.AreaM2, w.Wants.Budget, w.Wants.Prices = 1, 30, map[int64]float64{-3: 80}
 	chalk := twins(t)[2] // dries sooner than its kind, and costs nearly three times as much
 	shelf := []*coating.Product{chalk, shelf(t, "paint_chalk dark")[0], shelf(t, "clear_wb_pu", "clear_wb_pu")[1]}
-	found := Search(w, shelf)
+	found := searched(t, w, shelf)
 	if len(found.Systems) != 1 || found.Systems[0].Layers[0].Product == chalk {
 		t.Fatalf("%+v", found.Systems)
 	}
 	w.Wants.Budget = 0
-	if found := Search(w, shelf); found.Systems[0].Layers[0].Product != chalk {
+	if found := searched(t, w, shelf); found.Systems[0].Layers[0].Product != chalk {
 		t.Error("with no budget the sooner one is taken")
 	}
 }
@@ -360,7 +421,11 @@ func TestLayersByHandGetTheirRoles(t *testing.T) {
 func TestDecorationsByHand(t *testing.T) {
 	p := shelf(t, "paint_chalk pale", "enamel_wb dark", "clear_wb_pu", "wax_dark tone", "wax_gilding")
 	w := wish("display", "beech", OpaquePale)
-	w.Decor = []Decor{{Kind: decoration.Find("stripes"), Product: p[1].ID}, {Kind: decoration.Find("dark_wax")}, {Kind: decoration.Find("gilding_wax")}}
+	w.Decor = []Decor{
+		{Kind: decoration.Find("stripes"), Product: p[1].ID},
+		{Kind: decoration.Find("dark_wax")},
+		{Kind: decoration.Find("gilding_wax")},
+	}
 	var layers []Layer
 	for _, product := range p {
 		layers = append(layers, Layer{Product: product, Coats: 1})
@@ -384,12 +449,20 @@ func TestWhatIsBetterLeavesTheDecoration(t *testing.T) {
 	p := shelf(t, "enamel_wb dark", "clear_wb_pu", "clear_wb_pu_2k", "wax_gilding")
 	w := wish("counter", "beech", OpaqueDark)
 	w.Decor = []Decor{{Kind: decoration.Find("gilding_wax")}}
-	s := Assess(w, []Layer{{Role: Colour, Product: p[0], Coats: 2}, {Role: Protect, Product: p[1], Coats: 2}, {Role: Decorate, Product: p[3], Coats: 1}})
+	s := Assess(
+		w,
+		[]Layer{
+			{Role: Colour, Product: p[0], Coats: 2},
+			{Role: Protect, Product: p[1], Coats: 2},
+			{Role: Decorate, Product: p[3], Coats: 1},
+		},
+	)
 	said := ""
 	for _, b := range Improve(w, s, []*coating.Product{p[1], p[2]}) {
 		said += b.Change + " "
 	}
-	if !strings.Contains(said, "A coat more of clear_wb_pu.") || !strings.Contains(said, "in place of clear_wb_pu.") || strings.Contains(said, "wax_gilding") {
+	if !strings.Contains(said, "A coat more of clear_wb_pu.") || !strings.Contains(said, "in place of clear_wb_pu.") ||
+		strings.Contains(said, "wax_gilding") {
 		t.Errorf("%q", said)
 	}
 }
@@ -420,7 +493,11 @@ func TestBothFacesAndOneSheen(t *testing.T) {
 		}
 	}
 	w.Face, w.Beside = furniture.Apart, nil
-	if thick, thin := strings.Join(w.Together(Assess(w, []Layer{{Role: Protect, Product: p[0], Coats: 4}})), " "), strings.Join(w.Together(Assess(w, oil)), " "); !strings.Contains(thick, "clearance") || strings.Contains(thin, "clearance") {
+	if thick, thin := strings.Join(w.Together(Assess(w, []Layer{{Role: Protect, Product: p[0], Coats: 4}})), " "), strings.Join(w.Together(Assess(w, oil)), " "); !strings.Contains(
+		thick,
+		"clearance",
+	) ||
+		strings.Contains(thin, "clearance") {
 		t.Errorf("a drawer front in four coats: %q; oiled: %q", thick, thin)
 	}
 	w.Beside = []Neighbour{{Zone: "Leaves", Look: Natural, Layers: []Layer{{Role: Protect, Product: p[2], Coats: 3}}}}
@@ -439,7 +516,13 @@ func TestWaysPastPutTheWholeFirst(t *testing.T) {
 		return products[slices.IndexFunc(products, func(p *coating.Product) bool { return p.Family.ID == id })]
 	}
 	w := wish("counter", "ash", Natural)
-	s := Assess(w, []Layer{{Role: Protect, Product: find("clear_wb_pu_2k"), Coats: 4}, {Role: Protect, Product: find("oil_hardwax"), Coats: 1}})
+	s := Assess(
+		w,
+		[]Layer{
+			{Role: Protect, Product: find("clear_wb_pu_2k"), Coats: 4},
+			{Role: Protect, Product: find("oil_hardwax"), Coats: 1},
+		},
+	)
 	ways := WaysPast(w, s, products)
 	if len(ways) != 2 || len(ways[0]) != 0 || len(ways[1]) < 2 {
 		t.Fatalf("ways past an oil over a film: %d and %d", len(ways[0]), len(ways[1]))
@@ -472,7 +555,7 @@ func TestClothAndWoodKeepApart(t *testing.T) {
 		if substrate.Find(c.material) == nil {
 			t.Fatalf("no material %s", c.material)
 		}
-		answer := Search(wish("seat", c.material, c.look), mixed)
+		answer := searched(t, wish("seat", c.material, c.look), mixed)
 		if len(answer.Systems) == 0 {
 			t.Errorf("%s %s: nothing suits", c.material, c.look)
 		}
@@ -504,11 +587,14 @@ func TestRulesOfTheHouseAreNamedWhenTheyAloneStandInTheWay(t *testing.T) {
 	} {
 		w := wish("display", "oak", Natural)
 		w.Wants = c.wants
-		answer := Search(w, shelf(t, c.products))
+		answer := searched(t, w, shelf(t, c.products))
 		if len(answer.Systems) != 0 {
 			t.Errorf("%s: found %v", c.stands, lastFamilies(answer))
 		}
-		at := slices.IndexFunc(answer.Openings, func(o Opening) bool { return o.What == "wants" && o.Stands == c.stands })
+		at := slices.IndexFunc(
+			answer.Openings,
+			func(o Opening) bool { return o.What == "wants" && o.Stands == c.stands },
+		)
 		if at < 0 {
 			t.Errorf("%s: not named in %+v", c.stands, answer.Openings)
 		} else if o := answer.Openings[at]; o.Opens != 1 || o.Example == "" || o.Change == "" || !o.Nearest.Legal() {
@@ -541,10 +627,13 @@ func TestImproveNamesWhatWouldHelp(t *testing.T) {
 	}
 	cold := table
 	cold.Air.TempC, cold.Air.RH = 15, 75
-	if got := changes(cold, Layer{Role: Protect, Product: find("clear_wb_pu_2k"), Coats: 3}); !strings.Contains(got, "A room at 23 °C and 50 % RH. Light use 30 hours sooner.") {
+	if got := changes(cold, Layer{Role: Protect, Product: find("clear_wb_pu_2k"), Coats: 3}); !strings.Contains(
+		got,
+		"A room at 23 °C and 50 % RH. Light use 30 hours sooner.",
+	) {
 		t.Errorf("a cold room: %q", got)
 	}
-	for _, s := range Search(table, shelf).Systems {
+	for _, s := range searched(t, table, shelf).Systems {
 		for _, b := range Improve(table, s, shelf) {
 			if b.Gain == "" || b.Change == "" {
 				t.Errorf("%s: %q", s.Protection().Product.Name, b)
@@ -563,7 +652,11 @@ func TestZonesOfAPieceAreThoughtOfTogether(t *testing.T) {
 		return shelf[slices.IndexFunc(shelf, func(p *coating.Product) bool { return strings.HasPrefix(p.Name, name) })]
 	}
 	of := func(look Look, product string) Neighbour {
-		return Neighbour{Zone: "the frame", Look: look, Layers: []Layer{{Role: Protect, Product: find(product), Coats: 2}}}
+		return Neighbour{
+			Zone:   "the frame",
+			Look:   look,
+			Layers: []Layer{{Role: Protect, Product: find(product), Coats: 2}},
+		}
 	}
 	for _, c := range []struct {
 		beside  Neighbour
@@ -622,7 +715,7 @@ func TestWhenTheUseChanges(t *testing.T) {
 		{"outdoors_exposed", "oak", lay("clear_wb_pu"), false, false, ""},
 		{"board", "maple", lay("varnish_oil_pu"), false, false, ""},
 	} {
-		got := ChangeUse(wish(c.use, c.material, Natural), c.layers, shelf)
+		got := changedUse(t, wish(c.use, c.material, Natural), c.layers, shelf)
 		if got.Enough() != c.enough || (len(got.Dewax) > 0) != c.dewax {
 			t.Errorf("%s: enough %v, dewax %v", c.use, got.Enough(), got.Dewax)
 		}
@@ -640,7 +733,7 @@ func TestWhenTheUseChanges(t *testing.T) {
 	trim := decorShelf(t)
 	stencil := trim[slices.IndexFunc(trim, func(p *coating.Product) bool { return p.Family.ID == "paint_craft" })]
 	stencilled := append(lay("clear_wb_pu"), Layer{Role: Decorate, Product: stencil, Coats: 1}, lay("wax_clear")[0])
-	if got := ChangeUse(wish("dining_table", "oak", Natural), stencilled, shelf); got.OverWish.Seen.Finish == nil {
+	if got := changedUse(t, wish("dining_table", "oak", Natural), stencilled, shelf); got.OverWish.Seen.Finish == nil {
 		t.Error("under wax and stencil there is a varnish, not bare wood")
 	}
 }
@@ -649,7 +742,7 @@ func TestWhenTheUseChanges(t *testing.T) {
 func TestPlaceAddsToTheUse(t *testing.T) {
 	w := wish("dining_table", "oak", Natural)
 	w.Use = w.Use.At(enduse.Coast)
-	for _, id := range lastFamilies(Search(w, demoShelf(t))) {
+	for _, id := range lastFamilies(searched(t, w, demoShelf(t))) {
 		if coating.Families[id].Typical.Exterior != coating.Yes {
 			t.Errorf("%s on a table by the sea", id)
 		}
@@ -668,13 +761,13 @@ func inUse(a Answer) map[*coating.Product]bool {
 
 // Practice: oak under pale paint is blocked first; a dark one need not be.
 func TestTanninIsBlockedUnderPaleOnly(t *testing.T) {
-	oak := Search(wish("cabinet_front", "oak", OpaquePale), demoShelf(t))
+	oak := searched(t, wish("cabinet_front", "oak", OpaquePale), demoShelf(t))
 	for _, s := range oak.Systems {
 		if s.Layers[0].Product.Blocks == coating.No {
 			t.Errorf("pale over oak starts with %s, which blocks nothing", s.Layers[0].Product.Name)
 		}
 	}
-	dark := Search(wish("cabinet_front", "oak", OpaqueDark), demoShelf(t))
+	dark := searched(t, wish("cabinet_front", "oak", OpaqueDark), demoShelf(t))
 	if len(dark.Systems) == 0 || dark.Systems[0].Layers[0].Role == Prime {
 		t.Error("dark over oak needs no blocking primer")
 	}
@@ -709,7 +802,7 @@ func TestNothingSuitsSaysWhatWouldOpenIt(t *testing.T) {
 		{"a freezing shed", func() Wish { w := wish("display", "oak", Natural); w.Air.TempC = 2; return w }(), "air"},
 		{"opaque without paint", wish("display", "oak", OpaqueDark), "look"},
 	} {
-		a := Search(c.w, onlyWax)
+		a := searched(t, c.w, onlyWax)
 		if len(a.Systems) != 0 {
 			t.Errorf("%s: found %v", c.name, lastFamilies(a))
 			continue
@@ -727,7 +820,9 @@ func TestNothingSuitsSaysWhatWouldOpenIt(t *testing.T) {
 	}
 	flat := wish("floor_home", "oak", Natural)
 	flat.Sheen = coating.DeadFlat
-	if a := Search(flat, shelf(t, "floor_wb gloss")); len(a.Systems) != 0 || len(a.Openings) == 0 || a.Openings[0].What != "sheen" || a.LeftOut[0].Kind != "sheen" {
+	if a := searched(t, flat, shelf(t, "floor_wb gloss")); len(a.Systems) != 0 || len(a.Openings) == 0 ||
+		a.Openings[0].What != "sheen" ||
+		a.LeftOut[0].Kind != "sheen" {
 		t.Errorf("dead flat, with a gloss floor finish only: %+v", a)
 	}
 }
@@ -751,7 +846,7 @@ func TestLeftOutSaysTheRealReason(t *testing.T) {
 		{dampish, "lacquer_cab", "air", "Too damp"},
 	} {
 		found := false
-		for _, l := range Search(c.w, demoShelf(t)).LeftOut {
+		for _, l := range searched(t, c.w, demoShelf(t)).LeftOut {
 			if l.Product.Family.ID == c.product && l.Kind == c.kind && strings.Contains(l.Reason, c.says) {
 				found = true
 			}
@@ -793,8 +888,9 @@ func TestAssessSaysWhyIllegal(t *testing.T) {
 	}
 }
 
-// everySystem enumerates, by plain recursion over all choices for each place, the cheapest legal rank for each last coat.
-// It shares CoatsWanted, parts, decorators and Assess with the search, but none of its labels, stages or dominance.
+// everySystem enumerates, by plain recursion over all choices for each place, the cheapest legal rank for each last
+// coat. It shares CoatsWanted, parts, decorators and Assess with the search, but none of its labels, stages or
+// dominance.
 func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float64 {
 	best := map[*coating.Product]float64{}
 	try := func(layers []Layer) {
@@ -810,18 +906,28 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 			for n := most; n >= least && l.Coats == 0; n-- {
 				try := *l
 				try.Coats = n
-				first := compat.Join{Ground: ground, Coat: l.Product, Coats: n, Partly: l.Partly(), Context: w.Context(), State: compat.State{Distress: w.worn(below, l.Role)}}
+				first := compat.Join{
+					Ground:  ground,
+					Coat:    l.Product,
+					Coats:   n,
+					Partly:  l.Partly(),
+					Context: w.Context(),
+					State:   compat.State{Distress: w.worn(below, l.Role)},
+				}
 				spent := money + w.price(try, ground.Top == nil)
-				if compat.Judge(first).Legal() && (n == 1 || between(w.Context(), ground, try, w.worn(below, l.Role)).Legal()) {
+				if compat.Judge(first).Legal() &&
+					(n == 1 || between(w.Context(), ground, try, w.worn(below, l.Role)).Legal()) {
 					l.Coats, money = n, spent
 				}
 			}
-			if l.Coats == 0 || w.Wants.Budget > 0 && money > w.Wants.Budget || (i > 0 && layers[i-1].Product == l.Product) {
+			if l.Coats == 0 || w.Wants.Budget > 0 && money > w.Wants.Budget ||
+				(i > 0 && layers[i-1].Product == l.Product) {
 				return
 			}
 			ground = l.on(ground)
 		}
-		with := w.Wants.With == 0 || slices.ContainsFunc(layers, func(l Layer) bool { return l.Product.ID == w.Wants.With })
+		with := w.Wants.With == 0 ||
+			slices.ContainsFunc(layers, func(l Layer) bool { return l.Product.ID == w.Wants.With })
 		if s := Assess(w, layers); with && s.Legal() && s.SheenSteps < sheenTooFar {
 			last := s.Protection().Product
 			if rank, known := best[last]; !known || s.Rank < rank {
@@ -859,17 +965,25 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 		}
 		return out
 	}
-	barrier := kind(Barrier, func(prime, _, _ bool, p *coating.Product) bool { return prime && p.Family.Is("sealer") }, true)
+	barrier := kind(
+		Barrier,
+		func(prime, _, _ bool, p *coating.Product) bool { return prime && p.Family.Is("sealer") },
+		true,
+	)
 	protect := func(fits func(p *coating.Product) bool) []*Layer {
 		return kind(Protect, func(_, _, protect bool, p *coating.Product) bool { return protect && fits(p) }, false)
 	}
 	resin := func(p *coating.Product) bool { return p.Family.Is("resin") }
 	self := func(p *coating.Product) bool { return !resin(p) && w.Look != Natural && p.Shade != coating.Clear }
 	clear := func(p *coating.Product) bool { return !resin(p) && !self(p) }
-	under := append([][]*Layer{kind(Prime, func(prime, _, _ bool, _ *coating.Product) bool { return prime }, true)}, decor(decoration.Under)...)
+	under := append(
+		[][]*Layer{kind(Prime, func(prime, _, _ bool, _ *coating.Product) bool { return prime }, true)},
+		decor(decoration.Under)...)
 	over := decor(decoration.Over)
 	if w.Look != Natural {
-		over = append([][]*Layer{kind(Colour, func(_, colour, _ bool, _ *coating.Product) bool { return colour }, false)}, over...)
+		over = append(
+			[][]*Layer{kind(Colour, func(_, colour, _ bool, _ *coating.Product) bool { return colour }, false)},
+			over...)
 	}
 	last := decor(decoration.Last)
 	ways := [][][]*Layer{}
@@ -877,7 +991,19 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 		ways = append(ways, slices.Concat(under, [][]*Layer{protect(self)}, last))
 	}
 	if pour := decor(decoration.Poured); len(pour) > 0 {
-		ways = append(ways, slices.Concat(under, over, [][]*Layer{barrier, protect(func(p *coating.Product) bool { return resin(p) && w.at(decoration.Poured)[0].takes(p) })}, last), slices.Concat(under, over, pour, [][]*Layer{barrier, protect(clear)}, last))
+		ways = append(
+			ways,
+			slices.Concat(
+				under,
+				over,
+				[][]*Layer{
+					barrier,
+					protect(func(p *coating.Product) bool { return resin(p) && w.at(decoration.Poured)[0].takes(p) }),
+				},
+				last,
+			),
+			slices.Concat(under, over, pour, [][]*Layer{barrier, protect(clear)}, last),
+		)
 	} else if len(over) > 0 || !w.bareColour() {
 		ways = append(ways, slices.Concat(under, over, [][]*Layer{barrier, protect(clear)}, last))
 	} else {
@@ -903,7 +1029,8 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 	return best
 }
 
-// Property: on random small shelves and wishes the search finds, for every last coat, exactly the cheapest legal system.
+// Property: on random small shelves and wishes the search finds, for every last coat, exactly the cheapest legal
+// system.
 func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
 	r := rand.New(rand.NewPCG(3, 5))
 	all := append(decorShelf(t), twins(t)...)
@@ -913,14 +1040,22 @@ func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
 		r.Shuffle(len(some), func(i, j int) { some[i], some[j] = some[j], some[i] })
 		some = some[:9]
 		w := Wish{AreaM2: 1,
-			Use: enduse.EndUses[r.IntN(len(enduse.EndUses))], Material: substrate.Materials[r.IntN(len(substrate.Materials))],
-			Look: Looks[r.IntN(len(Looks))], Sheen: coating.Sheen(r.IntN(6)), FoodPolicy: enduse.StrictFood,
+			Use:      enduse.EndUses[r.IntN(len(enduse.EndUses))],
+			Material: substrate.Materials[r.IntN(len(substrate.Materials))],
+			Look:     Looks[r.IntN(len(Looks))], Sheen: coating.Sheen(r.IntN(6)), FoodPolicy: enduse.StrictFood,
 			Air: climate.Air{TempC: 8 + 20*r.Float64(), RH: 35 + 45*r.Float64()},
 		}
 		if r.IntN(2) == 0 { // an old finish that is kept
 			w.Seen.Finish, w.Action = substrate.OldFinishes[r.IntN(len(substrate.OldFinishes))], substrate.Keep
 		}
-		w.Wants.Weights = Weights{Wear: float64(r.IntN(5)), Soon: float64(r.IntN(5)), Repair: float64(r.IntN(5)), Smell: float64(r.IntN(5)), Coats: float64(r.IntN(5)), Cost: float64(r.IntN(3))}
+		w.Wants.Weights = Weights{
+			Wear:   float64(r.IntN(5)),
+			Soon:   float64(r.IntN(5)),
+			Repair: float64(r.IntN(5)),
+			Smell:  float64(r.IntN(5)),
+			Coats:  float64(r.IntN(5)),
+			Cost:   float64(r.IntN(3)),
+		}
 		w.Wants.OverDark, w.Schools.DistressAfterWax = r.IntN(3) == 0, r.IntN(2) == 0
 		if r.IntN(4) == 0 {
 			w.Wants.Budget, w.Wants.Prices = 5+30*r.Float64(), map[int64]float64{}
@@ -947,10 +1082,21 @@ func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
 		if r.IntN(3) == 0 { // a neighbour that needs some of the shelf anyway
 			w.Beside = []Neighbour{{Layers: []Layer{{Product: some[1], Coats: 2}, {Product: some[2], Coats: 1}}}}
 		}
-		want := everySystem(w, slices.DeleteFunc(slices.Clone(some), func(p *coating.Product) bool { return w.Wants.asideFor(p) != "" }))
-		found := newSearch(w, some).run()
+		want := everySystem(
+			w,
+			slices.DeleteFunc(slices.Clone(some), func(p *coating.Product) bool { return w.Wants.asideFor(p) != "" }),
+		)
+		found := newSearch(t.Context(), w, some).run()
 		if len(want) != len(found.best) {
-			t.Fatalf("round %d, %s %s %s: search ends in %d coats, brute force in %d", round, w.Use.ID, w.Material.ID, w.Look, len(found.best), len(want))
+			t.Fatalf(
+				"round %d, %s %s %s: search ends in %d coats, brute force in %d",
+				round,
+				w.Use.ID,
+				w.Material.ID,
+				w.Look,
+				len(found.best),
+				len(want),
+			)
 		}
 		for last, rank := range want {
 			end := found.best[last]
@@ -964,7 +1110,11 @@ func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
 		}
 	}
 	if compared < 200 || decorated < 60 {
-		t.Errorf("only %d systems compared, %d of them decorated: the shelves are too poor to prove anything", compared, decorated)
+		t.Errorf(
+			"only %d systems compared, %d of them decorated: the shelves are too poor to prove anything",
+			compared,
+			decorated,
+		)
 	}
 }
 
@@ -1003,7 +1153,7 @@ func BenchmarkSearch200(b *testing.B) {
 		b.Run(c.use+"_"+string(c.look), func(b *testing.B) {
 			w := wish(c.use, "oak", c.look)
 			for b.Loop() {
-				Search(w, products)
+				searched(b, w, products)
 			}
 		})
 	}

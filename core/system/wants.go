@@ -53,7 +53,8 @@ func smells(f *coating.Family) bool {
 }
 
 func twoPart(p *coating.Product) bool {
-	return p.Family.Has(coating.Isocyanate) || p.Family.Has(coating.Epoxy) || p.PotLifeH > 0 || p.MixRatio > 0
+	isMixed := p.PotLifeH > 0 || p.MixRatio > 0
+	return isMixed || p.Family.Has(coating.Isocyanate) || p.Family.Has(coating.Epoxy)
 }
 
 // asideFor is why a product is put aside by what is wanted; "" when it is not.
@@ -66,7 +67,7 @@ func (w Wants) asideFor(p *coating.Product) string {
 		return fmt.Sprintf("You put this kind aside: %s.", f.Name)
 	case w.InStock != nil && !w.InStock[p.ID]:
 		return "There is no tin of it in stock, and you want to buy nothing."
-	case w.NoSolvent && (f.Carrier == coating.MineralSpirits || f.Carrier == coating.LacquerSolvent || f.Carrier == coating.Alcohol):
+	case w.NoSolvent && f.Carrier.Solvent():
 		return "It is carried by solvent, and you want none."
 	case w.NoTwoPart && twoPart(p):
 		return "It has to be mixed from two parts, and you want none such."
@@ -99,7 +100,12 @@ func (w Wants) loosened() []loose {
 	let(w.NoSpray, "No spray gun.", "Find a gun, or somebody who has one.", func(w *Wants) { w.NoSpray = false })
 	let(w.LowSmell, "No smell.", "Allow some days of airing.", func(w *Wants) { w.LowSmell = false })
 	let(w.InStock != nil, "Only what is in stock.", "Allow buying.", func(w *Wants) { w.InStock = nil })
-	let(len(w.Without)+len(w.WithoutID) > 0, "What you put aside.", "Take it back.", func(w *Wants) { w.Without, w.WithoutID = nil, nil })
+	let(
+		len(w.Without)+len(w.WithoutID) > 0,
+		"What you put aside.",
+		"Take it back.",
+		func(w *Wants) { w.Without, w.WithoutID = nil, nil },
+	)
 	let(w.Budget > 0, "The budget.", "Let the material cost more.", func(w *Wants) { w.Budget = 0 })
 	let(w.With != 0, "The product that must be in it.", "Let it go.", func(w *Wants) { w.With = 0 })
 	return out

@@ -14,15 +14,16 @@ type wayWhole struct {
 	whole System
 }
 
-// WaysPast gives, for each layer of a system put together by hand, the ways past a bad join under it. The way that makes
-// the best system of the whole comes first: a legal one before one that is not, then by rank.
+// WaysPast gives, for each layer of a system put together by hand, the ways past a bad join under it. The way that
+// makes the best system of the whole comes first: a legal one before one that is not, then by rank.
 func WaysPast(w Wish, s System, shelf []*coating.Product) [][]compat.Way {
 	out := make([][]compat.Way, len(s.Layers))
 	stack := compat.Stack{Base: w.Ground(), Context: w.Context()}
 	for i, l := range s.Layers {
 		var ways []wayWhole
 		if !l.Below.Legal() || l.Below.Verdict == compat.Test {
-			for _, way := range compat.Through(stack, compat.Laid{Product: l.Product, Coats: l.Coats, Partly: l.Partly()}, shelf) {
+			wanted := compat.Laid{Product: l.Product, Coats: l.Coats, Partly: l.Partly()}
+			for _, way := range compat.Through(stack, wanted, shelf) {
 				ways = append(ways, wayWhole{way, w.taking(s.Layers, i, way)})
 			}
 			slices.SortStableFunc(ways, func(a, b wayWhole) int {

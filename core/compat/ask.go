@@ -1,0 +1,220 @@
+package compat
+
+import (
+	"slices"
+
+	"firmitas/core/coating"
+	"firmitas/core/enduse"
+)
+
+// Short names for what rules ask, of the ground, the coat, and the two together.
+
+func top(j *Join) *coating.Product { return j.Ground.Top }
+func on(j *Join) *coating.Family   { return j.Ground.Top.Family }
+func coat(j *Join) *coating.Family { return j.Coat.Family }
+func covered(j *Join) bool         { return j.Ground.Top != nil }
+
+func fresh(j *Join) bool {
+	return covered(j) && j.Ground.Old == NotOld
+}                                         // a coat of ours, not an old finish
+func bare(j *Join) bool                   { return j.Ground.Top == nil }
+func same(j *Join) bool                   { return covered(j) && j.Ground.Top.Family == j.Coat.Family }
+func overTag(j *Join, tag string) bool    { return covered(j) && on(j).Has(tag) }
+func film(f *coating.Family) bool         { return f.Body == coating.Film }
+func waterCarried(f *coating.Family) bool { return f.Carrier == coating.Water }
+func strong(f *coating.Family) bool       { return f.Carrier == coating.LacquerSolvent }
+func soaksIn(f *coating.Family) bool      { return f.Body == coating.Penetrating }
+func isOil(f *coating.Family) bool        { return f.Is("oil") && soaksIn(f) && f.Cure != coating.NoCure }
+func nonDrying(f *coating.Family) bool {
+	return f.Cure == coating.NoCure && (f.Is("oil") || f.Is("wax"))
+}
+func hardwax(f *coating.Family) bool { return soaksIn(f) && f.Has(coating.ContainsWax) }
+func uncatalysedLacquer(f *coating.Family) bool {
+	return strong(f) && f.Cure == coating.Evaporation && f.Is("clear")
+}
+func outdoors(j *Join) bool   { return j.Context.Use != nil && j.Context.Use.Outdoors() }
+func isFloor(j *Join) bool    { return j.Context.Use != nil && j.Context.Use.Has(enduse.Floor) }
+func slickBelow(j *Join) bool { return j.Ground.Material.Slick && !j.Ground.Gripped }
+func dewaxed(j *Join) bool {
+	return coat(j).Carrier == coating.Alcohol && !coat(j).Has(coating.ContainsWax) && !coat(j).Is("stain")
+}
+func sprayed(j *Join) bool {
+	return j.Sprayed || coat(j).AppliedBy == coating.Spray || coat(j).AppliedBy == coating.Aerosol
+}
+func ironWool(j *Join) bool { return j.State.Key == SteelWool }
+func soiled(s Soil) func(*Join) bool {
+	return func(j *Join) bool { return slices.Contains(j.State.Soiled, s) }
+}
+
+// cured tells that the ground is known to have hardened right through.
+func cured(j *Join) bool {
+	if j.State.Cured || j.State.SinceH == nil {
+		return j.State.Cured
+	}
+	return fresh(j) && *j.State.SinceH >= top(j).FullCureAfterH(j.Context.Air)
+}
+
+// crossWait is the ground's cross-carrier time or the practice of the trade, whichever is longer, in this air.
+func crossWait(least float64) func(*Join) float64 {
+	return func(j *Join) float64 {
+		return max(least*top(j).Slowdown(j.Context.Air), top(j).CrossAfterH(j.Context.Air))
+	}
+}
+
+// Of the ground.
+
+func old(j *Join) bool        { return j.Ground.Old != NotOld }
+func oldKnown(j *Join) bool   { return j.Ground.Old == OldKnown }
+func notKeyed(j *Join) bool   { return j.State.Key == NotKeyed }
+func bareWood(j *Join) bool   { return bare(j) && j.Ground.Material.Wood() }
+func bareSlick(j *Join) bool  { return bare(j) && slickBelow(j) }
+func bareOily(j *Join) bool   { return bare(j) && j.Ground.Material.Oily }
+func bareTannin(j *Join) bool { return bare(j) && j.Ground.Material.Tannin }
+func openBleed(j *Join) bool  { return j.Ground.Material.Bleeds() && !j.Ground.Blocked }
+func overFilm(j *Join) bool   { return covered(j) && film(on(j)) }
+func overClosedFilm(j *Join) bool {
+	return overFilm(j) && !on(j).Porous()
+}
+func overStain(j *Join) bool     { return covered(j) && on(j).Is("stain") }
+func overCatalysed(j *Join) bool { return covered(j) && on(j).Catalysed() }
+func overUrethane(j *Join) bool  { return covered(j) && on(j).Has(coating.Urethane) }
+func overEpoxy(j *Join) bool     { return covered(j) && epoxy(on(j)) }
+func freshFilm(j *Join) bool     { return fresh(j) && film(on(j)) }
+func freshPaint(j *Join) bool    { return fresh(j) && on(j).Is("paint") }
+func freshSoftBed(j *Join) bool  { return fresh(j) && j.Ground.SoftUM > softBed }
+func overThinSealer(j *Join) bool {
+	return fresh(j) && j.Ground.FilmUM <= thinSealer
+}
+func waxDeepBelow(j *Join) bool    { return covered(j) && j.Ground.Waxed && !waxy(on(j)) }
+func distressed(j *Join) bool      { return covered(j) && j.State.Distress != Undistressed }
+func distressedPaint(j *Join) bool { return distressed(j) && on(j).Is("paint") }
+func yearOld(j *Join) bool         { return j.State.SinceH != nil && *j.State.SinceH > yearH }
+func inSun(j *Join) bool           { return j.Context.Use != nil && j.Context.Use.Has(enduse.UV) }
+func restedOn(j *Join) bool        { return j.Context.Use != nil && j.Context.Use.Blocking }
+
+// Of a kind of coating.
+
+func waxy(f *coating.Family) bool         { return f.Body == coating.Wax }
+func oily(f *coating.Family) bool         { return isOil(f) || nonDrying(f) }
+func oilOrWax(f *coating.Family) bool     { return waxy(f) || oily(f) }
+func wipingOil(f *coating.Family) bool    { return soaksIn(f) && f.Is("oil") }
+func plainOil(f *coating.Family) bool     { return isOil(f) && !hardwax(f) }
+func wipingStain(f *coating.Family) bool  { return f.Is("stain") && soaksIn(f) }
+func oilFilm(f *coating.Family) bool      { return f.OilBased() && film(f) && !f.Is("stain") }
+func oilInWood(f *coating.Family) bool    { return f.OilBased() && !film(f) }
+func solventFilm(f *coating.Family) bool  { return film(f) && !waterCarried(f) }
+func plainFilm(f *coating.Family) bool    { return film(f) && !f.Catalysed() }
+func otherFilm(f *coating.Family) bool    { return film(f) && !epoxy(f) }
+func paintOrClear(f *coating.Family) bool { return covering(f) && !f.Is("primer") }
+func covering(f *coating.Family) bool     { return film(f) && !f.Is("stain") }
+func plainLacquer(f *coating.Family) bool { return strong(f) && !f.Catalysed() }
+func closedWaterFilm(f *coating.Family) bool {
+	return waterCarried(f) && film(f) && !f.Porous()
+}
+func hardClear(f *coating.Family) bool {
+	return film(f) && f.Cure == coating.Crosslinking && !f.Is("paint")
+}
+func acidCured(f *coating.Family) bool {
+	return f.Has(coating.Formaldehyde) && f.Cure == coating.Crosslinking
+}
+
+// oxidises tells of a coat that a wood's own oil may keep from ever drying.
+func oxidises(f *coating.Family) bool {
+	return f.Cure == coating.Oxidation && !waterCarried(f) && !f.Is("primer")
+}
+
+// slippery holds something that keeps other coats off.
+func slippery(f *coating.Family) bool { return f.Has(coating.ContainsWax) || f.Has(coating.Stearate) }
+
+// pickyAboutGround does not stick to what is slippery.
+func pickyAboutGround(f *coating.Family) bool {
+	return waterCarried(f) || f.Has(coating.Urethane) || f.Catalysed()
+}
+
+// dewaxedSealer is shellac that joins one kind to another.
+func dewaxedSealer(f *coating.Family) bool {
+	return f.Carrier == coating.Alcohol && f.Is("sealer") && !f.Has(coating.ContainsWax)
+}
+
+// softensInLacquer lets its colour or film go in lacquer solvent.
+func softensInLacquer(f *coating.Family) bool {
+	return f.Carrier == coating.Alcohol || f.Has(coating.Dye)
+}
+
+// tornByCatalysed cannot hold a coat that shrinks hard.
+func tornByCatalysed(f *coating.Family) bool { return uncatalysedLacquer(f) || slippery(f) }
+
+// pigmentedBed is a stain or a primer that is no sealer.
+func pigmentedBed(f *coating.Family) bool {
+	return (f.Is("stain") || f.Is("primer")) && !f.Is("sealer")
+}
+
+// brittle cannot follow what moves below it.
+func brittle(f *coating.Family) bool { return film(f) && (strong(f) || mixed(f)) }
+
+func twoPartWater(f *coating.Family) bool { return waterCarried(f) && mixed(f) }
+
+// onePartWater is a water-carried film that hardens by itself; primers are made to be covered.
+func onePartWater(f *coating.Family) bool {
+	return waterCarried(f) && paintOrClear(f) && !mixed(f)
+}
+
+func furnitureWax(f *coating.Family) bool { return waxy(f) && !gilding(f) }
+func lightWax(f *coating.Family) bool     { return waxy(f) && !f.Has(coating.DarkWax) }
+func takesWax(f *coating.Family) bool     { return f.Porous() || waxy(f) || isOil(f) }
+
+// Of the two together.
+
+// attacks tells that lacquer solvent meets a film of another kind that it bites into.
+func attacks(j *Join) bool {
+	if !covered(j) || same(j) {
+		return false
+	}
+	return strong(coat(j)) && softToSolvent(on(j))
+}
+
+// liftsByHand tells that the coat's carrier dissolves what it is rubbed or brushed over.
+func liftsByHand(j *Join) bool { return meltsIn(j) && !sprayed(j) }
+
+// otherShellac is shellac over something that is not shellac.
+func otherShellac(j *Join) bool {
+	return !same(j) && coat(j).Carrier == coating.Alcohol && !coat(j).Is("stain")
+}
+
+func gripsFactoryFilm(j *Join) bool {
+	return j.Coat.GripsSlick >= coating.GripsWell || coat(j).Carrier == coating.Alcohol
+}
+
+// gripsSome and gripsNot tell of a coat on a slick face.
+func gripsSome(p *coating.Product) bool { return !gripsNot(p) && p.GripsSlick < coating.GripsWell }
+func gripsNot(p *coating.Product) bool  { return p.GripsSlick < coating.GripsSome }
+
+func swellsAgain(j *Join) bool { return same(j) && coat(j).Has(coating.SwellsBetween) }
+
+// betweenWindows tells that the recoat window has closed, and the ground is not yet hard enough to be recoated later.
+func betweenWindows(j *Join) bool {
+	h := j.State.SinceH
+	return h != nil && *h > top(j).RecoatMaxH && *h < top(j).CrossAfterH(j.Context.Air)
+}
+
+func glossyClear(j *Join) bool    { return coat(j).Is("clear") && j.Coat.Sheen >= coating.SemiGloss }
+func clearOverPale(j *Join) bool  { return j.Ground.Pale && j.Coat.Shade == coating.Clear }
+func clearOverStain(j *Join) bool { return on(j).Is("stain") && coat(j).Is("clear") }
+func paleWater(j *Join) bool      { return waterCarried(coat(j)) && j.Coat.Shade == coating.Pale }
+func soaksIntoBare(j *Join) bool  { return bare(j) && !film(coat(j)) }
+
+// yellows tells of a clear coat that shows as yellow on a pale colour: shellac at once, others from a level of 2.
+func yellows(p *coating.Product) bool {
+	return p.Amber >= 2 || (p.Amber > 0 && p.Family.Carrier == coating.Alcohol)
+}
+
+// wantsShellac tells that the workshop lays shellac between two kinds, and there is none.
+func wantsShellac(j *Join) bool {
+	if !fresh(j) || same(j) {
+		return false
+	}
+	return j.Context.Schools.ShellacBetween && !shellacked(j)
+}
+
+// filmInAll is the dry film once the coat is on, in µm.
+func filmInAll(j *Join) float64 { return j.Ground.FilmUM + j.Coat.DryUM()*float64(max(j.Coats, 1)) }

@@ -1,0 +1,38 @@
+package substrate
+
+// Work is a piece of work by hand under one name, wherever it is met: before the first coat, or at a join.
+type Work struct {
+	ID           string
+	Title        string
+	Minutes      float64 // whatever the area (practice)
+	MinutesPerM2 float64 // practice; none at all = a matter of waiting, or of how the coat is laid
+}
+
+// HandsOn is the minutes by hand over area m².
+func (w Work) HandsOn(area float64) float64 { return w.Minutes + w.MinutesPerM2*area }
+
+// Work that both the preparation of a surface and the judge of a join ask for.
+var (
+	Degrease   = Work{ID: "degrease", Title: "Degrease, then rinse with clean water", MinutesPerM2: 8}
+	KillMildew = Work{ID: "mildew", Title: "Kill the mildew, rinse, and find what keeps it damp", MinutesPerM2: 8}
+	Dewaxing   = Work{ID: "dewax", Title: "Scrape and wash off the wax", MinutesPerM2: 25}
+	Desilicone = Work{ID: "silicone", Title: "Clean twice with mineral spirits against silicone", MinutesPerM2: 12}
+	Unstick    = Work{ID: "adhesive", Title: "Take off the adhesive", Minutes: 15}
+	KeyOld     = Work{ID: "key_old", Title: "Key the old finish with P180–P220", MinutesPerM2: 14}
+	KeySlick   = Work{ID: "key_slick", Title: "Key with P180–P220", MinutesPerM2: 12}
+	RaiseGrain = Work{
+		ID:           "raise_grain",
+		Title:        "Damp the wood, sand off the raised grain (P220) once dry",
+		MinutesPerM2: 10,
+	}
+	SolventWipe = Work{ID: "solvent_wipe", Title: "Wipe with solvent directly before the coat", MinutesPerM2: 4}
+)
+
+// Work that takes an old finish off, and what follows all of it.
+var (
+	WaxOff   = Work{ID: "wax_off", Title: "Take off the wax", MinutesPerM2: 20} // from a film that is kept
+	Scraping = Work{ID: "scrape", Title: "Scrape the old finish off with the grain", MinutesPerM2: 45}
+	Sanding  = Work{ID: "sand_off", Title: "Sand the old finish off, P80 then P120", MinutesPerM2: 60}
+	Stripper = Work{ID: "strip", Title: "Strip with a water-based stripper, neutralise, rinse", MinutesPerM2: 50}
+	Dusting  = Work{ID: "dust", Title: "Take off all dust", MinutesPerM2: 3}
+)
