@@ -5,15 +5,15 @@ CHROMIUM = chromium:/usr/bin/chromium
 ADDR    ?= 127.0.0.1:8470
 NPM_CI   = npm ci --no-audit --no-fund --loglevel=error
 GO_FILES = $(shell find api cmd core internal -name '*.go' -o -name '*.sql' -o -name '*.csv') go.mod go.sum
-WEB_FILES = $(shell find web/src web/public -type f) web/index.html web/vite.config.ts
+WEB_FILES = $(shell find web/src web/public -type f) web/index.html web/care.html web/vite.config.ts
 
-.PHONY: demo test build contract check-contract lint test-go test-e2e bench screenshots clean
+.PHONY: demo test build contract check-contract lint test-go test-race test-e2e bench measure screenshots clean
 
 demo: build
 	@scripts/need.sh $(MARIADB)
 	./bin/firmitas demo -addr $(ADDR)
 
-test: check-contract lint build test-go test-e2e
+test: check-contract lint build test-go test-race test-e2e
 	@echo "All tests passed."
 
 build: bin/firmitas
@@ -39,15 +39,22 @@ check-contract: web/node_modules/.installed
 	@scripts/check-contract.sh
 
 lint: web/node_modules/.installed e2e/node_modules/.installed
-	test -z "$$(gofmt -l api cmd core internal)"
+	test -z "$$(gofmt -l api cmd core internal tools)"
 	go vet ./...
 	go tool -modfile=tools/go.mod staticcheck ./cmd/... ./core/... ./internal/...
+	go run -C tools ./houserules ..
 	cd web && npm run --silent check
+	cd web && npx prettier --check --log-level warn src ../e2e/*.ts ../e2e/tests vite.config.ts eslint.config.js
 	cd e2e && npx tsc --noEmit
 
 test-go:
 	@scripts/need.sh $(MARIADB)
 	go test -cover ./cmd/... ./core/... ./internal/...
+
+# The race detector over the API: its cgo needs a C compiler.
+test-race:
+	@scripts/need.sh $(MARIADB) gcc:/usr/bin/gcc libc6-dev:/usr/include/stdlib.h
+	CGO_ENABLED=1 go test -race -short ./internal/httpapi ./internal/store
 
 test-e2e: build e2e/node_modules/.installed
 	@scripts/need.sh $(MARIADB) $(CHROMIUM)
@@ -57,10 +64,15 @@ bench:
 	@scripts/need.sh $(MARIADB)
 	go test -run '^$$' -bench . ./core/... ./internal/...
 
+# The table of docs/performance.md, measured on this machine.
+measure:
+	@scripts/need.sh $(MARIADB)
+	go test -run Measure -v ./internal/httpapi -measure | grep '^|'
+
 # One current picture of each main view, from the demo's data.
 screenshots: build e2e/node_modules/.installed
 	@scripts/need.sh $(MARIADB) $(CHROMIUM)
 	cd e2e && SCREENSHOTS=1 npx playwright test screenshots
 
 clean:
-	rm -rf bin var internal/webui/dist/assets internal/webui/dist/index.html internal/webui/dist/icon.svg e2e/test-results
+	rm -rf bin var internal/webui/dist/.vite internal/webui/dist/assets internal/webui/dist/*.html internal/webui/dist/icon.svg e2e/test-results

@@ -5,19 +5,13 @@ package api
 
 import (
 	"bytes"
-	"compress/flate"
 	"context"
-	"encoding/base64"
 	"encoding/json"
 	"fmt"
 	"io"
 	"net/http"
-	"net/url"
-	"path"
-	"strings"
 	"time"
 
-	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/gin-gonic/gin"
 	"github.com/gin-gonic/gin/binding"
 	"github.com/oapi-codegen/runtime"
@@ -765,6 +759,24 @@ func (e SettingsInputFoodPolicy) Valid() bool {
 	}
 }
 
+// Defines values for SettingsInputNumbers.
+const (
+	SettingsInputNumbersComma SettingsInputNumbers = "comma"
+	SettingsInputNumbersPoint SettingsInputNumbers = "point"
+)
+
+// Valid indicates whether the value is a known member of the SettingsInputNumbers enum.
+func (e SettingsInputNumbers) Valid() bool {
+	switch e {
+	case SettingsInputNumbersComma:
+		return true
+	case SettingsInputNumbersPoint:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SettingsInputUnits.
 const (
 	SettingsInputUnitsMetric SettingsInputUnits = "metric"
@@ -906,6 +918,24 @@ func (e WorkshopFoodPolicy) Valid() bool {
 	}
 }
 
+// Defines values for WorkshopNumbers.
+const (
+	WorkshopNumbersComma WorkshopNumbers = "comma"
+	WorkshopNumbersPoint WorkshopNumbers = "point"
+)
+
+// Valid indicates whether the value is a known member of the WorkshopNumbers enum.
+func (e WorkshopNumbers) Valid() bool {
+	switch e {
+	case WorkshopNumbersComma:
+		return true
+	case WorkshopNumbersPoint:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for WorkshopUnits.
 const (
 	WorkshopUnitsMetric WorkshopUnits = "metric"
@@ -996,6 +1026,13 @@ type AirReading struct {
 	WoodMoisturePct float64 `json:"woodMoisturePct"`
 }
 
+// Archive defines model for Archive.
+type Archive struct {
+	// Next where this page ends, to ask for the one behind it; none at the end
+	Next   *string `json:"next,omitempty"`
+	Pieces []Piece `json:"pieces"`
+}
+
 // AssessInput defines model for AssessInput.
 type AssessInput struct {
 	Brief  Brief        `json:"brief"`
@@ -1053,6 +1090,7 @@ type Board struct {
 	HasPhoto  bool       `json:"hasPhoto"`
 	ID        int64      `json:"id"`
 	Input     BoardInput `json:"input"`
+	Version   int        `json:"version"`
 }
 
 // BoardInput defines model for BoardInput.
@@ -1341,7 +1379,7 @@ type Finding struct {
 
 // Finish defines model for Finish.
 type Finish struct {
-	// Film it lies on the wood
+	// Film it lies on the wood, so its age and lead are asked
 	Film bool   `json:"film"`
 	ID   string `json:"id"`
 	Name string `json:"name"`
@@ -1383,7 +1421,10 @@ type GateGiven struct {
 // Grid defines model for Grid.
 type Grid struct {
 	// Cells one string a coat, one letter a ground: s sound, p prepare, i a coat is missing between, t test, r refuse
-	Cells    []string     `json:"cells"`
+	Cells []string `json:"cells"`
+
+	// LeftOut products of the shelf that the grid has no room for
+	LeftOut  int          `json:"leftOut"`
 	Products []ProductRef `json:"products"`
 
 	// Rules for each coat the rule that decides over each ground; empty when none
@@ -1461,7 +1502,7 @@ type ImportReport struct {
 
 // Inspected defines model for Inspected.
 type Inspected struct {
-	// Action as asked
+	// Action as asked, or the recommended one where that is ruled out
 	Action           InspectedAction  `json:"action"`
 	Jobs             []Job            `json:"jobs"`
 	LeadOpen         bool             `json:"leadOpen"`
@@ -1475,7 +1516,7 @@ type Inspected struct {
 	Sure *string `json:"sure,omitempty"`
 }
 
-// InspectedAction as asked
+// InspectedAction as asked, or the recommended one where that is ruled out
 type InspectedAction string
 
 // Inspection What was seen of a zone. Ids are those of the catalogue.
@@ -1488,7 +1529,7 @@ type Inspection struct {
 	Condition      InspectionCondition `json:"condition"`
 	Contaminations []string            `json:"contaminations"`
 
-	// Finish an old finish
+	// Finish an old finish, or unknown
 	Finish string         `json:"finish"`
 	Lead   InspectionLead `json:"lead"`
 
@@ -1525,7 +1566,7 @@ type Job struct {
 	Key        string `json:"key"`
 	Materials  string `json:"materials"`
 
-	// Minutes hands on
+	// Minutes hands on, all zones together
 	Minutes float64 `json:"minutes"`
 	Reason  string  `json:"reason"`
 	Title   string  `json:"title"`
@@ -1546,7 +1587,7 @@ type JudgeInput struct {
 	Coat   *CoatAsked `json:"coat,omitempty"`
 	EndUse *string    `json:"endUse,omitempty"`
 
-	// Layers what is on it
+	// Layers what is on it, from the ground up
 	Layers   []CoatAsked `json:"layers"`
 	Material string      `json:"material"`
 
@@ -1679,7 +1720,7 @@ type Measure struct {
 	ID    string `json:"id"`
 	Name  string `json:"name"`
 
-	// Usual m
+	// Usual m, or a count
 	Usual float64 `json:"usual"`
 }
 
@@ -1732,6 +1773,7 @@ type Note struct {
 	ID         int64     `json:"id"`
 	NeverAgain bool      `json:"neverAgain"`
 	Text       string    `json:"text"`
+	Version    int       `json:"version"`
 }
 
 // NoteInput defines model for NoteInput.
@@ -1811,11 +1853,14 @@ type PhotoMoment string
 
 // Piece defines model for Piece.
 type Piece struct {
-	CareToken *string    `json:"careToken,omitempty"`
-	ID        int64      `json:"id"`
-	Input     PieceInput `json:"input"`
-	Next      Next       `json:"next"`
-	Number    string     `json:"number"`
+	CareToken *string `json:"careToken,omitempty"`
+
+	// HandedOver when it left
+	HandedOver *time.Time `json:"handedOver,omitempty"`
+	ID         int64      `json:"id"`
+	Input      PieceInput `json:"input"`
+	Next       Next       `json:"next"`
+	Number     string     `json:"number"`
 
 	// Removed zones out of sight; listed among the zones again they come back, with their systems
 	Removed []ZoneInput `json:"removed"`
@@ -1900,7 +1945,7 @@ type PossibleFinish struct {
 	ID   string `json:"id"`
 	Name string `json:"name"`
 
-	// Odds a likelihood from 0 to 1
+	// Odds a likelihood from 0 to 1, never proof
 	Odds float64 `json:"odds"`
 }
 
@@ -1949,7 +1994,7 @@ type Product struct {
 	Groups   []string     `json:"groups"`
 	Input    ProductInput `json:"input"`
 
-	// LeftL litres in its tins; 0 = none
+	// LeftL litres in its tins; 0 = none, or none entered
 	LeftL float64 `json:"leftL"`
 
 	// NeverAgain a note in its diary says so
@@ -2028,9 +2073,10 @@ type Promise struct {
 
 // Recipe defines model for Recipe.
 type Recipe struct {
-	ID     int64        `json:"id"`
-	Layers []LayerAsked `json:"layers"`
-	Name   string       `json:"name"`
+	ID      int64        `json:"id"`
+	Layers  []LayerAsked `json:"layers"`
+	Name    string       `json:"name"`
+	Version int          `json:"version"`
 }
 
 // RecipeInput defines model for RecipeInput.
@@ -2084,14 +2130,20 @@ type Schools struct {
 
 // SettingsInput defines model for SettingsInput.
 type SettingsInput struct {
-	Clock      SettingsInputClock      `json:"clock"`
+	Clock SettingsInputClock `json:"clock"`
+
+	// Currency by ISO 4217, such as EUR
+	Currency   string                  `json:"currency"`
 	FoodPolicy SettingsInputFoodPolicy `json:"foodPolicy"`
 
 	// Hours Sunday first
-	Hours   []Hours            `json:"hours"`
-	Schools Schools            `json:"schools"`
-	Units   SettingsInputUnits `json:"units"`
-	Version int                `json:"version"`
+	Hours []Hours `json:"hours"`
+
+	// Numbers what stands before the decimals
+	Numbers SettingsInputNumbers `json:"numbers"`
+	Schools Schools              `json:"schools"`
+	Units   SettingsInputUnits   `json:"units"`
+	Version int                  `json:"version"`
 }
 
 // SettingsInputClock defines model for SettingsInput.Clock.
@@ -2099,6 +2151,9 @@ type SettingsInputClock string
 
 // SettingsInputFoodPolicy defines model for SettingsInput.FoodPolicy.
 type SettingsInputFoodPolicy string
+
+// SettingsInputNumbers what stands before the decimals
+type SettingsInputNumbers string
 
 // SettingsInputUnits defines model for SettingsInput.Units.
 type SettingsInputUnits string
@@ -2194,7 +2249,7 @@ type Strip struct {
 
 // System defines model for System.
 type System struct {
-	// Amber the strongest ambering of its clear coats
+	// Amber the strongest ambering of its clear coats, 0–3
 	Amber   float64 `json:"amber"`
 	AskedUm float64 `json:"askedUm"`
 
@@ -2275,6 +2330,7 @@ type Tin struct {
 	Input    TinInput `json:"input"`
 	LeftL    float64  `json:"leftL"`
 	SizeL    float64  `json:"sizeL"`
+	Version  int      `json:"version"`
 	Warnings []string `json:"warnings"`
 }
 
@@ -2292,6 +2348,12 @@ type TinInput struct {
 
 	// Size such as 2.5 L or 1 qt
 	Size string `json:"size"`
+}
+
+// TinUpdate defines model for TinUpdate.
+type TinUpdate struct {
+	Tin     TinInput `json:"tin"`
+	Version int      `json:"version"`
 }
 
 // Trait defines model for Trait.
@@ -2404,16 +2466,22 @@ type WordBy string
 
 // Workshop defines model for Workshop.
 type Workshop struct {
-	Clock      WorkshopClock      `json:"clock"`
-	Contact    string             `json:"contact"`
+	Clock   WorkshopClock `json:"clock"`
+	Contact string        `json:"contact"`
+
+	// Currency by ISO 4217, such as EUR
+	Currency   string             `json:"currency"`
 	FoodPolicy WorkshopFoodPolicy `json:"foodPolicy"`
 	Hours      []Hours            `json:"hours"`
 	Name       string             `json:"name"`
-	Schools    Schools            `json:"schools"`
-	TimeZone   string             `json:"timeZone"`
-	Town       string             `json:"town"`
-	Units      WorkshopUnits      `json:"units"`
-	Version    int                `json:"version"`
+
+	// Numbers what stands before the decimals
+	Numbers  WorkshopNumbers `json:"numbers"`
+	Schools  Schools         `json:"schools"`
+	TimeZone string          `json:"timeZone"`
+	Town     string          `json:"town"`
+	Units    WorkshopUnits   `json:"units"`
+	Version  int             `json:"version"`
 }
 
 // WorkshopClock defines model for Workshop.Clock.
@@ -2421,6 +2489,9 @@ type WorkshopClock string
 
 // WorkshopFoodPolicy defines model for Workshop.FoodPolicy.
 type WorkshopFoodPolicy string
+
+// WorkshopNumbers what stands before the decimals
+type WorkshopNumbers string
 
 // WorkshopUnits defines model for Workshop.Units.
 type WorkshopUnits string
@@ -2465,8 +2536,44 @@ type ZonePlan struct {
 // ID defines model for ID.
 type ID = int64
 
+// IdempotencyKey defines model for IdempotencyKey.
+type IdempotencyKey = string
+
 // PieceID defines model for PieceID.
 type PieceID = int64
+
+// Version defines model for Version.
+type Version = int
+
+// GetArchiveParams defines parameters for GetArchive.
+type GetArchiveParams struct {
+	// Search in name or number
+	Search *string `form:"search,omitempty" json:"search,omitempty"`
+
+	// Before where the page before ended
+	Before *string `form:"before,omitempty" json:"before,omitempty"`
+}
+
+// AddBoardParams defines parameters for AddBoard.
+type AddBoardParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// DeleteBoardParams defines parameters for DeleteBoard.
+type DeleteBoardParams struct {
+	// Version of what is to go as it was last seen
+	Version Version `form:"version" json:"version"`
+
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// PutBoardPhotoParams defines parameters for PutBoardPhoto.
+type PutBoardPhotoParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
 
 // GetGridParams defines parameters for GetGrid.
 type GetGridParams struct {
@@ -2480,22 +2587,118 @@ type ExportGridParams struct {
 	Material *string `form:"material,omitempty" json:"material,omitempty"`
 }
 
+// DeleteNoteParams defines parameters for DeleteNote.
+type DeleteNoteParams struct {
+	// Version of what is to go as it was last seen
+	Version Version `form:"version" json:"version"`
+
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// CreatePieceParams defines parameters for CreatePiece.
+type CreatePieceParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// DeletePieceParams defines parameters for DeletePiece.
+type DeletePieceParams struct {
+	// Version of what is to go as it was last seen
+	Version Version `form:"version" json:"version"`
+
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// UpdatePieceParams defines parameters for UpdatePiece.
+type UpdatePieceParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// HandOverParams defines parameters for HandOver.
+type HandOverParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
 // AddPhotoParams defines parameters for AddPhoto.
 type AddPhotoParams struct {
 	Moment AddPhotoParamsMoment `form:"moment" json:"moment"`
 
 	// ZoneID none = the whole piece
 	ZoneID *int64 `form:"zoneId,omitempty" json:"zoneId,omitempty"`
+
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
 // AddPhotoParamsMoment defines parameters for AddPhoto.
 type AddPhotoParamsMoment string
+
+// DeletePhotoParams defines parameters for DeletePhoto.
+type DeletePhotoParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
 
 // GetPlanParams defines parameters for GetPlan.
 type GetPlanParams struct {
 	TempC *float64   `form:"tempC,omitempty" json:"tempC,omitempty"`
 	Rh    *float64   `form:"rh,omitempty" json:"rh,omitempty"`
 	Start *time.Time `form:"start,omitempty" json:"start,omitempty"`
+}
+
+// OrderPreparationParams defines parameters for OrderPreparation.
+type OrderPreparationParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// ChooseSystemParams defines parameters for ChooseSystem.
+type ChooseSystemParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// CreateProductParams defines parameters for CreateProduct.
+type CreateProductParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// UpdateProductParams defines parameters for UpdateProduct.
+type UpdateProductParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// AddNoteParams defines parameters for AddNote.
+type AddNoteParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// AddTinParams defines parameters for AddTin.
+type AddTinParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// AddRecipeParams defines parameters for AddRecipe.
+type AddRecipeParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// DeleteRecipeParams defines parameters for DeleteRecipe.
+type DeleteRecipeParams struct {
+	// Version of what is to go as it was last seen
+	Version Version `form:"version" json:"version"`
+
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
 // ExportShelfParams defines parameters for ExportShelf.
@@ -2513,10 +2716,34 @@ type ImportShelfParams struct {
 
 	// LeaveOut true = lines that are refused are left out and the rest is taken in
 	LeaveOut *bool `form:"leaveOut,omitempty" json:"leaveOut,omitempty"`
+
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
 // ImportShelfParamsFormat defines parameters for ImportShelf.
 type ImportShelfParamsFormat string
+
+// DeleteTinParams defines parameters for DeleteTin.
+type DeleteTinParams struct {
+	// Version of what is to go as it was last seen
+	Version Version `form:"version" json:"version"`
+
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// UpdateTinParams defines parameters for UpdateTin.
+type UpdateTinParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// PutSettingsParams defines parameters for PutSettings.
+type PutSettingsParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
 
 // AssessJSONRequestBody defines body for Assess for application/json ContentType.
 type AssessJSONRequestBody = AssessInput
@@ -2576,13 +2803,16 @@ type AddRecipeJSONRequestBody = RecipeInput
 type ReadProductJSONRequestBody = ProductInput
 
 // UpdateTinJSONRequestBody defines body for UpdateTin for application/json ContentType.
-type UpdateTinJSONRequestBody = TinInput
+type UpdateTinJSONRequestBody = TinUpdate
 
 // PutSettingsJSONRequestBody defines body for PutSettings for application/json ContentType.
 type PutSettingsJSONRequestBody = SettingsInput
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
+
+	// (GET /archive)
+	GetArchive(c *gin.Context, params GetArchiveParams)
 
 	// (POST /assess)
 	Assess(c *gin.Context)
@@ -2594,16 +2824,16 @@ type ServerInterface interface {
 	GetBoards(c *gin.Context)
 
 	// (POST /boards)
-	AddBoard(c *gin.Context)
+	AddBoard(c *gin.Context, params AddBoardParams)
 
 	// (DELETE /boards/{id})
-	DeleteBoard(c *gin.Context, id ID)
+	DeleteBoard(c *gin.Context, id ID, params DeleteBoardParams)
 
 	// (GET /boards/{id}/photo)
 	GetBoardPhoto(c *gin.Context, id ID)
 
 	// (PUT /boards/{id}/photo)
-	PutBoardPhoto(c *gin.Context, id ID)
+	PutBoardPhoto(c *gin.Context, id ID, params PutBoardPhotoParams)
 
 	// (GET /care/{token})
 	GetCare(c *gin.Context, token string)
@@ -2633,19 +2863,19 @@ type ServerInterface interface {
 	LayOut(c *gin.Context)
 
 	// (DELETE /notes/{id})
-	DeleteNote(c *gin.Context, id ID)
+	DeleteNote(c *gin.Context, id ID, params DeleteNoteParams)
 
 	// (POST /pieces)
-	CreatePiece(c *gin.Context)
+	CreatePiece(c *gin.Context, params CreatePieceParams)
 
 	// (DELETE /pieces/{id})
-	DeletePiece(c *gin.Context, id PieceID)
+	DeletePiece(c *gin.Context, id PieceID, params DeletePieceParams)
 
 	// (GET /pieces/{id})
 	GetPiece(c *gin.Context, id PieceID)
 
 	// (PUT /pieces/{id})
-	UpdatePiece(c *gin.Context, id PieceID)
+	UpdatePiece(c *gin.Context, id PieceID, params UpdatePieceParams)
 
 	// (GET /pieces/{id}/again)
 	GetAgain(c *gin.Context, id PieceID)
@@ -2654,7 +2884,7 @@ type ServerInterface interface {
 	GetPieceCare(c *gin.Context, id PieceID)
 
 	// (POST /pieces/{id}/hand-over)
-	HandOver(c *gin.Context, id PieceID)
+	HandOver(c *gin.Context, id PieceID, params HandOverParams)
 
 	// (GET /pieces/{id}/photos)
 	GetPhotos(c *gin.Context, id PieceID)
@@ -2663,7 +2893,7 @@ type ServerInterface interface {
 	AddPhoto(c *gin.Context, id PieceID, params AddPhotoParams)
 
 	// (DELETE /pieces/{id}/photos/{photoId})
-	DeletePhoto(c *gin.Context, id PieceID, photoID int64)
+	DeletePhoto(c *gin.Context, id PieceID, photoID int64, params DeletePhotoParams)
 
 	// (GET /pieces/{id}/photos/{photoId})
 	GetPhoto(c *gin.Context, id PieceID, photoID int64)
@@ -2675,40 +2905,40 @@ type ServerInterface interface {
 	GetPreparation(c *gin.Context, id PieceID)
 
 	// (PUT /pieces/{id}/preparation)
-	OrderPreparation(c *gin.Context, id PieceID)
+	OrderPreparation(c *gin.Context, id PieceID, params OrderPreparationParams)
 
 	// (POST /pieces/{id}/zones/{zoneId}/change-use)
 	ChangeUse(c *gin.Context, id PieceID, zoneID int64)
 
 	// (PUT /pieces/{id}/zones/{zoneId}/system)
-	ChooseSystem(c *gin.Context, id PieceID, zoneID int64)
+	ChooseSystem(c *gin.Context, id PieceID, zoneID int64, params ChooseSystemParams)
 
 	// (GET /products)
 	GetProducts(c *gin.Context)
 
 	// (POST /products)
-	CreateProduct(c *gin.Context)
+	CreateProduct(c *gin.Context, params CreateProductParams)
 
 	// (GET /products/{id})
 	GetProduct(c *gin.Context, id ID)
 
 	// (PUT /products/{id})
-	UpdateProduct(c *gin.Context, id ID)
+	UpdateProduct(c *gin.Context, id ID, params UpdateProductParams)
 
 	// (POST /products/{id}/notes)
-	AddNote(c *gin.Context, id ID)
+	AddNote(c *gin.Context, id ID, params AddNoteParams)
 
 	// (POST /products/{id}/tins)
-	AddTin(c *gin.Context, id ID)
+	AddTin(c *gin.Context, id ID, params AddTinParams)
 
 	// (GET /recipes)
 	GetRecipes(c *gin.Context)
 
 	// (POST /recipes)
-	AddRecipe(c *gin.Context)
+	AddRecipe(c *gin.Context, params AddRecipeParams)
 
 	// (DELETE /recipes/{id})
-	DeleteRecipe(c *gin.Context, id ID)
+	DeleteRecipe(c *gin.Context, id ID, params DeleteRecipeParams)
 
 	// (GET /rules)
 	GetRules(c *gin.Context)
@@ -2723,16 +2953,16 @@ type ServerInterface interface {
 	ReadProduct(c *gin.Context)
 
 	// (DELETE /tins/{id})
-	DeleteTin(c *gin.Context, id ID)
+	DeleteTin(c *gin.Context, id ID, params DeleteTinParams)
 
 	// (PUT /tins/{id})
-	UpdateTin(c *gin.Context, id ID)
+	UpdateTin(c *gin.Context, id ID, params UpdateTinParams)
 
 	// (GET /workshop)
 	GetWorkshop(c *gin.Context)
 
 	// (PUT /workshop/settings)
-	PutSettings(c *gin.Context)
+	PutSettings(c *gin.Context, params PutSettingsParams)
 }
 
 // ServerInterfaceWrapper converts contexts to parameters.
@@ -2743,6 +2973,41 @@ type ServerInterfaceWrapper struct {
 }
 
 type MiddlewareFunc func(c *gin.Context)
+
+// GetArchive operation middleware
+func (siw *ServerInterfaceWrapper) GetArchive(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetArchiveParams
+
+	// ------------- Optional query parameter "search" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "search", c.Request.URL.Query(), &params.Search, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter search: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "before" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "before", c.Request.URL.Query(), &params.Before, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter before: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetArchive(c, params)
+}
 
 // Assess operation middleware
 func (siw *ServerInterfaceWrapper) Assess(c *gin.Context) {
@@ -2786,6 +3051,33 @@ func (siw *ServerInterfaceWrapper) GetBoards(c *gin.Context) {
 // AddBoard operation middleware
 func (siw *ServerInterfaceWrapper) AddBoard(c *gin.Context) {
 
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AddBoardParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -2793,7 +3085,7 @@ func (siw *ServerInterfaceWrapper) AddBoard(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.AddBoard(c)
+	siw.Handler.AddBoard(c, params)
 }
 
 // DeleteBoard operation middleware
@@ -2811,6 +3103,38 @@ func (siw *ServerInterfaceWrapper) DeleteBoard(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params DeleteBoardParams
+
+	// ------------- Required query parameter "version" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "version", c.Request.URL.Query(), &params.Version, runtime.BindQueryParameterOptions{Type: "integer", Format: "int32"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter version: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -2818,7 +3142,7 @@ func (siw *ServerInterfaceWrapper) DeleteBoard(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.DeleteBoard(c, id)
+	siw.Handler.DeleteBoard(c, id, params)
 }
 
 // GetBoardPhoto operation middleware
@@ -2861,6 +3185,30 @@ func (siw *ServerInterfaceWrapper) PutBoardPhoto(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params PutBoardPhotoParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -2868,7 +3216,7 @@ func (siw *ServerInterfaceWrapper) PutBoardPhoto(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.PutBoardPhoto(c, id)
+	siw.Handler.PutBoardPhoto(c, id, params)
 }
 
 // GetCare operation middleware
@@ -3059,6 +3407,38 @@ func (siw *ServerInterfaceWrapper) DeleteNote(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params DeleteNoteParams
+
+	// ------------- Required query parameter "version" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "version", c.Request.URL.Query(), &params.Version, runtime.BindQueryParameterOptions{Type: "integer", Format: "int32"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter version: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3066,12 +3446,39 @@ func (siw *ServerInterfaceWrapper) DeleteNote(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.DeleteNote(c, id)
+	siw.Handler.DeleteNote(c, id, params)
 }
 
 // CreatePiece operation middleware
 func (siw *ServerInterfaceWrapper) CreatePiece(c *gin.Context) {
 
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params CreatePieceParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3079,7 +3486,7 @@ func (siw *ServerInterfaceWrapper) CreatePiece(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.CreatePiece(c)
+	siw.Handler.CreatePiece(c, params)
 }
 
 // DeletePiece operation middleware
@@ -3097,6 +3504,38 @@ func (siw *ServerInterfaceWrapper) DeletePiece(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params DeletePieceParams
+
+	// ------------- Required query parameter "version" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "version", c.Request.URL.Query(), &params.Version, runtime.BindQueryParameterOptions{Type: "integer", Format: "int32"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter version: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3104,7 +3543,7 @@ func (siw *ServerInterfaceWrapper) DeletePiece(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.DeletePiece(c, id)
+	siw.Handler.DeletePiece(c, id, params)
 }
 
 // GetPiece operation middleware
@@ -3147,6 +3586,30 @@ func (siw *ServerInterfaceWrapper) UpdatePiece(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params UpdatePieceParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3154,7 +3617,7 @@ func (siw *ServerInterfaceWrapper) UpdatePiece(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.UpdatePiece(c, id)
+	siw.Handler.UpdatePiece(c, id, params)
 }
 
 // GetAgain operation middleware
@@ -3222,6 +3685,30 @@ func (siw *ServerInterfaceWrapper) HandOver(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params HandOverParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3229,7 +3716,7 @@ func (siw *ServerInterfaceWrapper) HandOver(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.HandOver(c, id)
+	siw.Handler.HandOver(c, id, params)
 }
 
 // GetPhotos operation middleware
@@ -3291,6 +3778,27 @@ func (siw *ServerInterfaceWrapper) AddPhoto(c *gin.Context) {
 		return
 	}
 
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3325,6 +3833,30 @@ func (siw *ServerInterfaceWrapper) DeletePhoto(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params DeletePhotoParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3332,7 +3864,7 @@ func (siw *ServerInterfaceWrapper) DeletePhoto(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.DeletePhoto(c, id, photoID)
+	siw.Handler.DeletePhoto(c, id, photoID, params)
 }
 
 // GetPhoto operation middleware
@@ -3461,6 +3993,30 @@ func (siw *ServerInterfaceWrapper) OrderPreparation(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params OrderPreparationParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3468,7 +4024,7 @@ func (siw *ServerInterfaceWrapper) OrderPreparation(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.OrderPreparation(c, id)
+	siw.Handler.OrderPreparation(c, id, params)
 }
 
 // ChangeUse operation middleware
@@ -3529,6 +4085,30 @@ func (siw *ServerInterfaceWrapper) ChooseSystem(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ChooseSystemParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3536,7 +4116,7 @@ func (siw *ServerInterfaceWrapper) ChooseSystem(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.ChooseSystem(c, id, zoneID)
+	siw.Handler.ChooseSystem(c, id, zoneID, params)
 }
 
 // GetProducts operation middleware
@@ -3555,6 +4135,33 @@ func (siw *ServerInterfaceWrapper) GetProducts(c *gin.Context) {
 // CreateProduct operation middleware
 func (siw *ServerInterfaceWrapper) CreateProduct(c *gin.Context) {
 
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params CreateProductParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3562,7 +4169,7 @@ func (siw *ServerInterfaceWrapper) CreateProduct(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.CreateProduct(c)
+	siw.Handler.CreateProduct(c, params)
 }
 
 // GetProduct operation middleware
@@ -3605,6 +4212,30 @@ func (siw *ServerInterfaceWrapper) UpdateProduct(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params UpdateProductParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3612,7 +4243,7 @@ func (siw *ServerInterfaceWrapper) UpdateProduct(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.UpdateProduct(c, id)
+	siw.Handler.UpdateProduct(c, id, params)
 }
 
 // AddNote operation middleware
@@ -3630,6 +4261,30 @@ func (siw *ServerInterfaceWrapper) AddNote(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AddNoteParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3637,7 +4292,7 @@ func (siw *ServerInterfaceWrapper) AddNote(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.AddNote(c, id)
+	siw.Handler.AddNote(c, id, params)
 }
 
 // AddTin operation middleware
@@ -3655,6 +4310,30 @@ func (siw *ServerInterfaceWrapper) AddTin(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AddTinParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3662,7 +4341,7 @@ func (siw *ServerInterfaceWrapper) AddTin(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.AddTin(c, id)
+	siw.Handler.AddTin(c, id, params)
 }
 
 // GetRecipes operation middleware
@@ -3681,6 +4360,33 @@ func (siw *ServerInterfaceWrapper) GetRecipes(c *gin.Context) {
 // AddRecipe operation middleware
 func (siw *ServerInterfaceWrapper) AddRecipe(c *gin.Context) {
 
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AddRecipeParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3688,7 +4394,7 @@ func (siw *ServerInterfaceWrapper) AddRecipe(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.AddRecipe(c)
+	siw.Handler.AddRecipe(c, params)
 }
 
 // DeleteRecipe operation middleware
@@ -3706,6 +4412,38 @@ func (siw *ServerInterfaceWrapper) DeleteRecipe(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params DeleteRecipeParams
+
+	// ------------- Required query parameter "version" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "version", c.Request.URL.Query(), &params.Version, runtime.BindQueryParameterOptions{Type: "integer", Format: "int32"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter version: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3713,7 +4451,7 @@ func (siw *ServerInterfaceWrapper) DeleteRecipe(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.DeleteRecipe(c, id)
+	siw.Handler.DeleteRecipe(c, id, params)
 }
 
 // GetRules operation middleware
@@ -3789,6 +4527,27 @@ func (siw *ServerInterfaceWrapper) ImportShelf(c *gin.Context) {
 		return
 	}
 
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3827,6 +4586,38 @@ func (siw *ServerInterfaceWrapper) DeleteTin(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params DeleteTinParams
+
+	// ------------- Required query parameter "version" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "version", c.Request.URL.Query(), &params.Version, runtime.BindQueryParameterOptions{Type: "integer", Format: "int32"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter version: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3834,7 +4625,7 @@ func (siw *ServerInterfaceWrapper) DeleteTin(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.DeleteTin(c, id)
+	siw.Handler.DeleteTin(c, id, params)
 }
 
 // UpdateTin operation middleware
@@ -3852,6 +4643,30 @@ func (siw *ServerInterfaceWrapper) UpdateTin(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params UpdateTinParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3859,7 +4674,7 @@ func (siw *ServerInterfaceWrapper) UpdateTin(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.UpdateTin(c, id)
+	siw.Handler.UpdateTin(c, id, params)
 }
 
 // GetWorkshop operation middleware
@@ -3878,6 +4693,33 @@ func (siw *ServerInterfaceWrapper) GetWorkshop(c *gin.Context) {
 // PutSettings operation middleware
 func (siw *ServerInterfaceWrapper) PutSettings(c *gin.Context) {
 
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params PutSettingsParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3885,7 +4727,7 @@ func (siw *ServerInterfaceWrapper) PutSettings(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.PutSettings(c)
+	siw.Handler.PutSettings(c, params)
 }
 
 // GinServerOptions provides options for the Gin server.
@@ -3947,6 +4789,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/pieces/:id/zones/:zoneId/change-use", wrapper.ChangeUse)
 	router.POST(options.BaseURL+"/inspect", wrapper.Inspect)
 	router.GET(options.BaseURL+"/bench", wrapper.GetBench)
+	router.GET(options.BaseURL+"/archive", wrapper.GetArchive)
 	router.POST(options.BaseURL+"/pieces", wrapper.CreatePiece)
 	router.DELETE(options.BaseURL+"/pieces/:id", wrapper.DeletePiece)
 	router.GET(options.BaseURL+"/pieces/:id", wrapper.GetPiece)
@@ -3968,6 +4811,45 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 }
 
 type ProblemApplicationProblemPlusJSONResponse Problem
+
+type GetArchiveRequestObject struct {
+	Params GetArchiveParams
+}
+
+type GetArchiveResponseObject interface {
+	VisitGetArchiveResponse(w http.ResponseWriter) error
+}
+
+type GetArchive200JSONResponse Archive
+
+func (response GetArchive200JSONResponse) VisitGetArchiveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetArchivedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetArchivedefaultApplicationProblemPlusJSONResponse) VisitGetArchiveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
 
 type AssessRequestObject struct {
 	Body *AssessJSONRequestBody
@@ -4085,7 +4967,8 @@ func (response GetBoardsdefaultApplicationProblemPlusJSONResponse) VisitGetBoard
 }
 
 type AddBoardRequestObject struct {
-	Body *AddBoardJSONRequestBody
+	Params AddBoardParams
+	Body   *AddBoardJSONRequestBody
 }
 
 type AddBoardResponseObject interface {
@@ -4124,7 +5007,8 @@ func (response AddBoarddefaultApplicationProblemPlusJSONResponse) VisitAddBoardR
 }
 
 type DeleteBoardRequestObject struct {
-	ID ID `json:"id"`
+	ID     ID `json:"id"`
+	Params DeleteBoardParams
 }
 
 type DeleteBoardResponseObject interface {
@@ -4202,8 +5086,9 @@ func (response GetBoardPhotodefaultApplicationProblemPlusJSONResponse) VisitGetB
 }
 
 type PutBoardPhotoRequestObject struct {
-	ID   ID `json:"id"`
-	Body io.Reader
+	ID     ID `json:"id"`
+	Params PutBoardPhotoParams
+	Body   io.Reader
 }
 
 type PutBoardPhotoResponseObject interface {
@@ -4592,7 +5477,8 @@ func (response LayOutdefaultApplicationProblemPlusJSONResponse) VisitLayOutRespo
 }
 
 type DeleteNoteRequestObject struct {
-	ID ID `json:"id"`
+	ID     ID `json:"id"`
+	Params DeleteNoteParams
 }
 
 type DeleteNoteResponseObject interface {
@@ -4625,7 +5511,8 @@ func (response DeleteNotedefaultApplicationProblemPlusJSONResponse) VisitDeleteN
 }
 
 type CreatePieceRequestObject struct {
-	Body *CreatePieceJSONRequestBody
+	Params CreatePieceParams
+	Body   *CreatePieceJSONRequestBody
 }
 
 type CreatePieceResponseObject interface {
@@ -4664,7 +5551,8 @@ func (response CreatePiecedefaultApplicationProblemPlusJSONResponse) VisitCreate
 }
 
 type DeletePieceRequestObject struct {
-	ID PieceID `json:"id"`
+	ID     PieceID `json:"id"`
+	Params DeletePieceParams
 }
 
 type DeletePieceResponseObject interface {
@@ -4736,8 +5624,9 @@ func (response GetPiecedefaultApplicationProblemPlusJSONResponse) VisitGetPieceR
 }
 
 type UpdatePieceRequestObject struct {
-	ID   PieceID `json:"id"`
-	Body *UpdatePieceJSONRequestBody
+	ID     PieceID `json:"id"`
+	Params UpdatePieceParams
+	Body   *UpdatePieceJSONRequestBody
 }
 
 type UpdatePieceResponseObject interface {
@@ -4854,8 +5743,9 @@ func (response GetPieceCaredefaultApplicationProblemPlusJSONResponse) VisitGetPi
 }
 
 type HandOverRequestObject struct {
-	ID   PieceID `json:"id"`
-	Body *HandOverJSONRequestBody
+	ID     PieceID `json:"id"`
+	Params HandOverParams
+	Body   *HandOverJSONRequestBody
 }
 
 type HandOverResponseObject interface {
@@ -4976,6 +5866,7 @@ func (response AddPhotodefaultApplicationProblemPlusJSONResponse) VisitAddPhotoR
 type DeletePhotoRequestObject struct {
 	ID      PieceID `json:"id"`
 	PhotoID int64   `json:"photoId"`
+	Params  DeletePhotoParams
 }
 
 type DeletePhotoResponseObject interface {
@@ -5133,8 +6024,9 @@ func (response GetPreparationdefaultApplicationProblemPlusJSONResponse) VisitGet
 }
 
 type OrderPreparationRequestObject struct {
-	ID   PieceID `json:"id"`
-	Body *OrderPreparationJSONRequestBody
+	ID     PieceID `json:"id"`
+	Params OrderPreparationParams
+	Body   *OrderPreparationJSONRequestBody
 }
 
 type OrderPreparationResponseObject interface {
@@ -5216,6 +6108,7 @@ func (response ChangeUsedefaultApplicationProblemPlusJSONResponse) VisitChangeUs
 type ChooseSystemRequestObject struct {
 	ID     PieceID `json:"id"`
 	ZoneID int64   `json:"zoneId"`
+	Params ChooseSystemParams
 	Body   *ChooseSystemJSONRequestBody
 }
 
@@ -5293,7 +6186,8 @@ func (response GetProductsdefaultApplicationProblemPlusJSONResponse) VisitGetPro
 }
 
 type CreateProductRequestObject struct {
-	Body *CreateProductJSONRequestBody
+	Params CreateProductParams
+	Body   *CreateProductJSONRequestBody
 }
 
 type CreateProductResponseObject interface {
@@ -5371,8 +6265,9 @@ func (response GetProductdefaultApplicationProblemPlusJSONResponse) VisitGetProd
 }
 
 type UpdateProductRequestObject struct {
-	ID   ID `json:"id"`
-	Body *UpdateProductJSONRequestBody
+	ID     ID `json:"id"`
+	Params UpdateProductParams
+	Body   *UpdateProductJSONRequestBody
 }
 
 type UpdateProductResponseObject interface {
@@ -5411,8 +6306,9 @@ func (response UpdateProductdefaultApplicationProblemPlusJSONResponse) VisitUpda
 }
 
 type AddNoteRequestObject struct {
-	ID   ID `json:"id"`
-	Body *AddNoteJSONRequestBody
+	ID     ID `json:"id"`
+	Params AddNoteParams
+	Body   *AddNoteJSONRequestBody
 }
 
 type AddNoteResponseObject interface {
@@ -5451,8 +6347,9 @@ func (response AddNotedefaultApplicationProblemPlusJSONResponse) VisitAddNoteRes
 }
 
 type AddTinRequestObject struct {
-	ID   ID `json:"id"`
-	Body *AddTinJSONRequestBody
+	ID     ID `json:"id"`
+	Params AddTinParams
+	Body   *AddTinJSONRequestBody
 }
 
 type AddTinResponseObject interface {
@@ -5529,7 +6426,8 @@ func (response GetRecipesdefaultApplicationProblemPlusJSONResponse) VisitGetReci
 }
 
 type AddRecipeRequestObject struct {
-	Body *AddRecipeJSONRequestBody
+	Params AddRecipeParams
+	Body   *AddRecipeJSONRequestBody
 }
 
 type AddRecipeResponseObject interface {
@@ -5568,7 +6466,8 @@ func (response AddRecipedefaultApplicationProblemPlusJSONResponse) VisitAddRecip
 }
 
 type DeleteRecipeRequestObject struct {
-	ID ID `json:"id"`
+	ID     ID `json:"id"`
+	Params DeleteRecipeParams
 }
 
 type DeleteRecipeResponseObject interface {
@@ -5783,7 +6682,8 @@ func (response ReadProductdefaultApplicationProblemPlusJSONResponse) VisitReadPr
 }
 
 type DeleteTinRequestObject struct {
-	ID ID `json:"id"`
+	ID     ID `json:"id"`
+	Params DeleteTinParams
 }
 
 type DeleteTinResponseObject interface {
@@ -5816,8 +6716,9 @@ func (response DeleteTindefaultApplicationProblemPlusJSONResponse) VisitDeleteTi
 }
 
 type UpdateTinRequestObject struct {
-	ID   ID `json:"id"`
-	Body *UpdateTinJSONRequestBody
+	ID     ID `json:"id"`
+	Params UpdateTinParams
+	Body   *UpdateTinJSONRequestBody
 }
 
 type UpdateTinResponseObject interface {
@@ -5894,7 +6795,8 @@ func (response GetWorkshopdefaultApplicationProblemPlusJSONResponse) VisitGetWor
 }
 
 type PutSettingsRequestObject struct {
-	Body *PutSettingsJSONRequestBody
+	Params PutSettingsParams
+	Body   *PutSettingsJSONRequestBody
 }
 
 type PutSettingsResponseObject interface {
@@ -5934,6 +6836,9 @@ func (response PutSettingsdefaultApplicationProblemPlusJSONResponse) VisitPutSet
 
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
+
+	// (GET /archive)
+	GetArchive(ctx context.Context, request GetArchiveRequestObject) (GetArchiveResponseObject, error)
 
 	// (POST /assess)
 	Assess(ctx context.Context, request AssessRequestObject) (AssessResponseObject, error)
@@ -6143,6 +7048,32 @@ type strictHandler struct {
 	options     StrictGinServerOptions
 }
 
+// GetArchive operation middleware
+func (sh *strictHandler) GetArchive(ctx *gin.Context, params GetArchiveParams) {
+	var request GetArchiveRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetArchive(ctx, request.(GetArchiveRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetArchive")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetArchiveResponseObject); ok {
+		if err := validResponse.VisitGetArchiveResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // Assess operation middleware
 func (sh *strictHandler) Assess(ctx *gin.Context) {
 	var request AssessRequestObject
@@ -6234,8 +7165,10 @@ func (sh *strictHandler) GetBoards(ctx *gin.Context) {
 }
 
 // AddBoard operation middleware
-func (sh *strictHandler) AddBoard(ctx *gin.Context) {
+func (sh *strictHandler) AddBoard(ctx *gin.Context, params AddBoardParams) {
 	var request AddBoardRequestObject
+
+	request.Params = params
 
 	var body AddBoardJSONRequestBody
 	var err error
@@ -6276,10 +7209,11 @@ func (sh *strictHandler) AddBoard(ctx *gin.Context) {
 }
 
 // DeleteBoard operation middleware
-func (sh *strictHandler) DeleteBoard(ctx *gin.Context, id ID) {
+func (sh *strictHandler) DeleteBoard(ctx *gin.Context, id ID, params DeleteBoardParams) {
 	var request DeleteBoardRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.DeleteBoard(ctx, request.(DeleteBoardRequestObject))
@@ -6328,10 +7262,11 @@ func (sh *strictHandler) GetBoardPhoto(ctx *gin.Context, id ID) {
 }
 
 // PutBoardPhoto operation middleware
-func (sh *strictHandler) PutBoardPhoto(ctx *gin.Context, id ID) {
+func (sh *strictHandler) PutBoardPhoto(ctx *gin.Context, id ID, params PutBoardPhotoParams) {
 	var request PutBoardPhotoRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	request.Body = ctx.Request.Body
 
@@ -6668,10 +7603,11 @@ func (sh *strictHandler) LayOut(ctx *gin.Context) {
 }
 
 // DeleteNote operation middleware
-func (sh *strictHandler) DeleteNote(ctx *gin.Context, id ID) {
+func (sh *strictHandler) DeleteNote(ctx *gin.Context, id ID, params DeleteNoteParams) {
 	var request DeleteNoteRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.DeleteNote(ctx, request.(DeleteNoteRequestObject))
@@ -6694,8 +7630,10 @@ func (sh *strictHandler) DeleteNote(ctx *gin.Context, id ID) {
 }
 
 // CreatePiece operation middleware
-func (sh *strictHandler) CreatePiece(ctx *gin.Context) {
+func (sh *strictHandler) CreatePiece(ctx *gin.Context, params CreatePieceParams) {
 	var request CreatePieceRequestObject
+
+	request.Params = params
 
 	var body CreatePieceJSONRequestBody
 	var err error
@@ -6736,10 +7674,11 @@ func (sh *strictHandler) CreatePiece(ctx *gin.Context) {
 }
 
 // DeletePiece operation middleware
-func (sh *strictHandler) DeletePiece(ctx *gin.Context, id PieceID) {
+func (sh *strictHandler) DeletePiece(ctx *gin.Context, id PieceID, params DeletePieceParams) {
 	var request DeletePieceRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.DeletePiece(ctx, request.(DeletePieceRequestObject))
@@ -6788,10 +7727,11 @@ func (sh *strictHandler) GetPiece(ctx *gin.Context, id PieceID) {
 }
 
 // UpdatePiece operation middleware
-func (sh *strictHandler) UpdatePiece(ctx *gin.Context, id PieceID) {
+func (sh *strictHandler) UpdatePiece(ctx *gin.Context, id PieceID, params UpdatePieceParams) {
 	var request UpdatePieceRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	var body UpdatePieceJSONRequestBody
 	var err error
@@ -6884,10 +7824,11 @@ func (sh *strictHandler) GetPieceCare(ctx *gin.Context, id PieceID) {
 }
 
 // HandOver operation middleware
-func (sh *strictHandler) HandOver(ctx *gin.Context, id PieceID) {
+func (sh *strictHandler) HandOver(ctx *gin.Context, id PieceID, params HandOverParams) {
 	var request HandOverRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	var body HandOverJSONRequestBody
 	var err error
@@ -6983,11 +7924,12 @@ func (sh *strictHandler) AddPhoto(ctx *gin.Context, id PieceID, params AddPhotoP
 }
 
 // DeletePhoto operation middleware
-func (sh *strictHandler) DeletePhoto(ctx *gin.Context, id PieceID, photoID int64) {
+func (sh *strictHandler) DeletePhoto(ctx *gin.Context, id PieceID, photoID int64, params DeletePhotoParams) {
 	var request DeletePhotoRequestObject
 
 	request.ID = id
 	request.PhotoID = photoID
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.DeletePhoto(ctx, request.(DeletePhotoRequestObject))
@@ -7090,10 +8032,11 @@ func (sh *strictHandler) GetPreparation(ctx *gin.Context, id PieceID) {
 }
 
 // OrderPreparation operation middleware
-func (sh *strictHandler) OrderPreparation(ctx *gin.Context, id PieceID) {
+func (sh *strictHandler) OrderPreparation(ctx *gin.Context, id PieceID, params OrderPreparationParams) {
 	var request OrderPreparationRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	var body OrderPreparationJSONRequestBody
 	var err error
@@ -7179,11 +8122,12 @@ func (sh *strictHandler) ChangeUse(ctx *gin.Context, id PieceID, zoneID int64) {
 }
 
 // ChooseSystem operation middleware
-func (sh *strictHandler) ChooseSystem(ctx *gin.Context, id PieceID, zoneID int64) {
+func (sh *strictHandler) ChooseSystem(ctx *gin.Context, id PieceID, zoneID int64, params ChooseSystemParams) {
 	var request ChooseSystemRequestObject
 
 	request.ID = id
 	request.ZoneID = zoneID
+	request.Params = params
 
 	var body ChooseSystemJSONRequestBody
 	var err error
@@ -7248,8 +8192,10 @@ func (sh *strictHandler) GetProducts(ctx *gin.Context) {
 }
 
 // CreateProduct operation middleware
-func (sh *strictHandler) CreateProduct(ctx *gin.Context) {
+func (sh *strictHandler) CreateProduct(ctx *gin.Context, params CreateProductParams) {
 	var request CreateProductRequestObject
+
+	request.Params = params
 
 	var body CreateProductJSONRequestBody
 	var err error
@@ -7316,10 +8262,11 @@ func (sh *strictHandler) GetProduct(ctx *gin.Context, id ID) {
 }
 
 // UpdateProduct operation middleware
-func (sh *strictHandler) UpdateProduct(ctx *gin.Context, id ID) {
+func (sh *strictHandler) UpdateProduct(ctx *gin.Context, id ID, params UpdateProductParams) {
 	var request UpdateProductRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	var body UpdateProductJSONRequestBody
 	var err error
@@ -7360,10 +8307,11 @@ func (sh *strictHandler) UpdateProduct(ctx *gin.Context, id ID) {
 }
 
 // AddNote operation middleware
-func (sh *strictHandler) AddNote(ctx *gin.Context, id ID) {
+func (sh *strictHandler) AddNote(ctx *gin.Context, id ID, params AddNoteParams) {
 	var request AddNoteRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	var body AddNoteJSONRequestBody
 	var err error
@@ -7404,10 +8352,11 @@ func (sh *strictHandler) AddNote(ctx *gin.Context, id ID) {
 }
 
 // AddTin operation middleware
-func (sh *strictHandler) AddTin(ctx *gin.Context, id ID) {
+func (sh *strictHandler) AddTin(ctx *gin.Context, id ID, params AddTinParams) {
 	var request AddTinRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	var body AddTinJSONRequestBody
 	var err error
@@ -7472,8 +8421,10 @@ func (sh *strictHandler) GetRecipes(ctx *gin.Context) {
 }
 
 // AddRecipe operation middleware
-func (sh *strictHandler) AddRecipe(ctx *gin.Context) {
+func (sh *strictHandler) AddRecipe(ctx *gin.Context, params AddRecipeParams) {
 	var request AddRecipeRequestObject
+
+	request.Params = params
 
 	var body AddRecipeJSONRequestBody
 	var err error
@@ -7514,10 +8465,11 @@ func (sh *strictHandler) AddRecipe(ctx *gin.Context) {
 }
 
 // DeleteRecipe operation middleware
-func (sh *strictHandler) DeleteRecipe(ctx *gin.Context, id ID) {
+func (sh *strictHandler) DeleteRecipe(ctx *gin.Context, id ID, params DeleteRecipeParams) {
 	var request DeleteRecipeRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.DeleteRecipe(ctx, request.(DeleteRecipeRequestObject))
@@ -7660,10 +8612,11 @@ func (sh *strictHandler) ReadProduct(ctx *gin.Context) {
 }
 
 // DeleteTin operation middleware
-func (sh *strictHandler) DeleteTin(ctx *gin.Context, id ID) {
+func (sh *strictHandler) DeleteTin(ctx *gin.Context, id ID, params DeleteTinParams) {
 	var request DeleteTinRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.DeleteTin(ctx, request.(DeleteTinRequestObject))
@@ -7686,10 +8639,11 @@ func (sh *strictHandler) DeleteTin(ctx *gin.Context, id ID) {
 }
 
 // UpdateTin operation middleware
-func (sh *strictHandler) UpdateTin(ctx *gin.Context, id ID) {
+func (sh *strictHandler) UpdateTin(ctx *gin.Context, id ID, params UpdateTinParams) {
 	var request UpdateTinRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	var body UpdateTinJSONRequestBody
 	var err error
@@ -7754,8 +8708,10 @@ func (sh *strictHandler) GetWorkshop(ctx *gin.Context) {
 }
 
 // PutSettings operation middleware
-func (sh *strictHandler) PutSettings(ctx *gin.Context) {
+func (sh *strictHandler) PutSettings(ctx *gin.Context, params PutSettingsParams) {
 	var request PutSettingsRequestObject
+
+	request.Params = params
 
 	var body PutSettingsJSONRequestBody
 	var err error
@@ -7793,304 +8749,4 @@ func (sh *strictHandler) PutSettings(ctx *gin.Context) {
 	} else if response != nil {
 		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
 	}
-}
-
-// Base64 encoded, compressed with deflate, json marshaled OpenAPI spec.
-// Stored as a slice of fixed-width chunks rather than one concatenated
-// const string: with thousands of chunks the chained `+` fold is several
-// times slower for the Go compiler than parsing a slice literal.
-var swaggerSpec = []string{
-	"5H39khy3keerIPpuw7txJc6QouQ1GY4LkhIl2qI5wdFHhPccXHRX9jQ0VUAJQE2zpWCE38F/3Gts7CP4",
-	"3sRPcoEEUB9dieqq7pmh9s5/yJyZqgKQmUgk8uOXvyxWqqyUBGnN4skvi4prXoIFjT+9+sL9V8jFk0XF",
-	"7WaRLSQvYfFkIfJFttDwUy005IsnVteQLcxqAyV3b6yVLrl1z0n7+eNFtrC7CvyPcAV68eFDtrgQsIK7",
-	"G+CDe91UShrApVxotSygdP9cKWlBWvdPXlWFWHErlDyr/BP/40ejpPtbO9p/17BePFn8t7OWVmf+r+Ys",
-	"fhdHzMGstKjc5xZPFj9suGVbbthWK3mFiw5vuY8+ExpnkOfCPc+LC60q0Fa4+a55YSBbVJ1f/bLQG/ff",
-	"/hj/xDQU3IobYJu6FLmwu4zxpboBds6sYg/PzxdZS65c1csCWnrJulw6cmULC2X1Yvj9v//Hi4yd/+Ov",
-	"f3s86Tsfukz7t/DRzM38L82zavkjrKwb85nQb4HnQl6h6PUWm8P2QglpX/TYnZ7/Vqn8tRLG1houVnbS",
-	"W3uzbYccfo6cvjFgzCtZ1XYmJ5daOIkal6zn+NCHbFHwXdiPwkJpDr33jXv8mbmG3L1c8vev/FsPH2WL",
-	"Usj4U7MgrjXfDYjhp9gMnl6/e3yfeWZnrN9rYxO99E855vGdGcreWmkGfLVhOAdmN8Dcg6zixjLOljxn",
-	"PyohWS1z0EzYRdYSaBKlfnDr3qfD8OftZjecnJvNWmhjmd0IecWs2+zGcpkbJmSc7FMGZWV3bLsByaTy",
-	"j+YKTCuMxmoRtEOX/oGEgTZ+EhQTnnNJMGCtVfl64s6x6vUxu8UP4V+nJ2YEzgVkXboXCr6EYpEtqnpZ",
-	"CLMBp+ErzVdWrNxoYKwouYXOxyJpssVzkKvNcJmVO0Om8xu/gucOxWY3WnVQZvGhAbPwt1mcD0mOdmx6",
-	"GQcPmjjvquDy4MPumf1Z+mHoyVkLejix1YbLK5zZgCNXXEjiD3tDhg+Ex8mhFdeEAK8Ut+S4+aeffva7",
-	"4XZcFdwYttyxZ5ffvmZfuIdYCXajcvZ8QQjUuuDXkE89KLLFlVa132iDT224udgoqzp/XCpVgONA5gyZ",
-	"KfZKthDxHBmVYEctf+LskxotJv+RZrqZp2OkWnfZnXkn2XLM0eYGfDV1zSutjHnhx0jw89XlG/bo8bmb",
-	"fMnfi9Lpks/wIPP/Pqe+65c/eRolz+GN7EuC00SE3DgNpQUvhjP2iv73bLvhFm7ieaVUTn1GKovbquTv",
-	"vwF5ZTeLJ5+dnxMPVjyesEPRMqq4AWnf1suumpXKvrNaoHqtZalu8F9GrS1I/GcuDL6Zk5p26xb4hVZV",
-	"6ptSvSu5vkZ+6Ot3V/4ww38b684q8qsbtbfcz88PnYANE7MoVB3yd2SnR4juAhrq+fEbPgfyk2IfDbMZ",
-	"Es+9IT+2bZ2t/yFb8EJcw1By/KnBrAZuIWf41FMmlQT2e/aQlFgprjZ24qj4eb8XhiYM/pFtN8oAU3YD",
-	"mv2sJBgmGmNmCUbk7XzaP/BCSeheCtIbrNKqFEGOe1vsEytKcp8Zy7Wd/rib9CFy/FlJoFXnz34hjpFx",
-	"ZEo4XnANLxKnlbR8RR9Y67ooXtQapi9mw2UO+ZsbfyJPe0cYUwPBY5RYtt2IAhzrhGFKFjvGWaXhRsC2",
-	"/VZHsYRjj1pNY6oMOQYrN+Z0a8yR89K/RFrh6hokOVKtr8L1fTj1rdLXZuO1V1JKxvWOX2IWpSIQo/Pp",
-	"rOF3M5fO8nv867C/4VFKtL4RkrAN1ym5svDeJldp6N3e7G1hGF+q2sb7ye8ZL4ru/Wk43NhlEeeS+bnG",
-	"CaSWGVk+WKmgzatCSJgnVEhISqKELSbwHw0p/2wcnV6L5YW6qiGhDkoh+XBDHKBrtshhpXT7Yp+H4WKp",
-	"dI72Bbdsg6rY8mtwfym7LBwj0xfNKH8UMqfnUbpPz5s8yPw7M4NbX+Lz1JfWfAWnEuDgdNe8FIWYMd+X",
-	"7gXSR7AW0t1pZ3wKX6A+dVUoYz4/H/GHmA2AzBg+yGoprGHcss/P//4fzN3KGZc5s+op6960h56RCbee",
-	"1nnU8x09OuwzccZbRTBQrVlD9Tmsuhb7wjhG3JRQF0pdz3CkKXVNfSUaodO/9DqarcTXKq7tH2et7k+8",
-	"BHJ5VUHvmu0GNLgzH429ku+8CTdVWVy4z1Ljaai40LcwcRTombrGvWNfCihmUO6yeYf8ohIFST1ukWiF",
-	"AKYk46y5Xc+YreUWSpC3xWoLxk7/zLdg7Fe1yOHgSd49flpVFPdfV1qjjm61fndnxL3W8LY9UTrKMts/",
-	"KluZikvsaOk+zwc0bZRO5GSzIcjjG4qiExPaP8CLupRDUZC8BKbWeAb5ZzK2FXbDnAou0InGhGQvLr+n",
-	"bPQcLBfFBKeZH715gZz+RgnKlTjtMhqjLk4lwtq+8R6YaUoxPE/IpKpACnk1XSzf+BfI/VIL2/N7dG6T",
-	"3jU+Y9c3cYZR0Y+fbWnSWVIzI39NJFmiuPVhl0P+g75QPWOVVnm9slGyzAaKdcaUZtwflrtWyOyuEite",
-	"sBte1GAeLCj3mwmuFu8gC2Gf8AN1O/dj0Nc9P7PJnjSz4TmQp35cylO2KoBrJtZMKsusKkgHmRFyBV8P",
-	"v7RRtTYM/4q0KrhBujna4NobR0VVcOkdXkNDp/Uknrv/ke7ETthjwGo0n2ezudWt3nQVhm3RPGNrpYes",
-	"dCqXZEoJ3NQaphn5r+PD+9wkDjl/MSy4yFHgGlLiH538m2nuHrPhGuacylzDMFY5ulmROB1SNIP+JcWu",
-	"b/hOeT23F4vlcw5kDLcR+mpVW8J0KNDZaZhVbFXbzEuskldgrA8edm2IKaG64S3Jzrm9rEi9bSouX9MO",
-	"g63I7cZLK9KJ5eIGvYHn7PdNPNMqlmu+PSI/wM8/ziALvAjUTHLydUf+6Q04iZiDm2UJVoNBxbtStbSQ",
-	"P2XuxDeMG2RdZwMXwlgTb5xj0wzJDTP8ybe/73+V+7H1PgyNGLm74EISYSEudwwd/J+suNYCcla5B9lW",
-	"FAXLFenNXPE6OpwGJIX1GlJ+245z4LCunHUZ2Kgt+Zw4zPfpg/hEKuJBVfGfauKQLvk1GGZAmnDNQdJC",
-	"zkytnamPnmOSwuiO6caLlrBW6PLE1AxnR91EF6qzaytVazyZ3elNxosM8IKc/JYLayb68JACcXae6vED",
-	"YYRGAFopaejTu3g0EtnhBi3Z7o7zlbgBwsHJo3FIBCzjG0SoJ8VHs1HarnlR0O+FrJVxOgUS+ZnFaXQ/",
-	"nU48+UIUNe3IdQaeBP26mJq65Tb0N8fkoIQ3s86Q1FSDm5FiCLG9H/7jr3/7jPU8jfHKF12+vzGsvc3u",
-	"b8kOD4ZWgoaXeO6TwYu1KMrvyuGM3GEbTiQ3L2/jT8rqu+J2huL/iltIOvPmaKykzMa49/Td68fOPK8a",
-	"EsWVdUk6EtZ9GYIoffYnZ1lLYbvqDGnvtv4iWzhpK//+n6TWwkvZMXIc1urfD+On1mHmJmQ46fqu2gu/",
-	"PyKzDTb8Z65zMykzwdl+0qv9g9+1ShVm0pM3ajVIHEOvEM9376x6VxuMyoAx73DzE3zYj03h2O18s4Yi",
-	"7Xo749JkjxfkPdKiDaIT5kNg1SGL3PTd5dMP+GP2nkmcJPPdr94BQdwavINiqm8ZPbLfo9wf8s8MtAJu",
-	"/8CCuLyOvzHMMLKCZKyAIv9Sa6WpBOToraOsv5DUjaEW/M1W1UXOlsA0pmZQKWfodx587w+Xb/7EKuVO",
-	"Dc2EtAqPGrdwMDZjpl5t3P3j7Gcl4Yxr4K8fHUwe9UONOhBfCkknXi/j9hu/BruHUMxFEZIbBgvWwE3C",
-	"7tZ1Qb+TitFmixvQuVgdTHr5PjwWbMWvJ9sgu+AFHacsTrwND8dJNYttKdJ8M04kC6RNcEMYIsHVHXdE",
-	"FNQyZ5cyJbtJZkahF4xfAUplATxnXAMLZqesiyJLJihOVSMjexLnml7cm4q2FnmTDtDJNtu4wbLFNUCF",
-	"Yrzl790KV5pXbijDZf5OrdeLmLVLncalkLWlVJQPGSuZsbXSzG6EYT/vpTKlBUVVQVUOZVqYa1q9Wt7s",
-	"tbjGShkj/BBuLLuuncp00pW/U7VNJNFNsOgDOTuj+hdbeoSZxqVQHENDMGkun2gFjogQjpCaUOJWBTci",
-	"B+ljIdOPr6uwwinm8FgO5iSeXPlk0k42ouNHM3FywVpQeWZQUBFKJYH5oRnH20HG3K9CQCrGK58ww4z7",
-	"R8YqVmmouIaMifCKO9JKYYz7yBLsFjMMLLN4CGmmYe1Nr+kkDt7m6dePC//CW1/1Mgg21wWMFYngIvDo",
-	"rAvwLsscViJ3evIGwkOeEntVGRLI/IiDCxy1VprVZ4FrcQUJbhP3k2q42pdfXjxjF6TTvSYOCqlKIXnB",
-	"rjQX8gj/rFO+dZmYsqPkpQ37aM6FBJ0/5G7KhbEazL71n2u3X7ZAq8UN8Jsdfcy3QbDxGI87aXZ7g17D",
-	"zmdOW4Di3VapInHKvIf864PDnx+aQHmodq352OeHPmWUKDyF07Lcunb/lQoIaL5L8aiWZq8UovkjFSr7",
-	"mktMhTymlqDgxr4IhSD7pZUg2/gfbn0NvCh2bAvSMtUX9rHE2RvQpu8d7hapdjdDfDJr50VtjK9Vrc3M",
-	"2OAPSl87xeujm2qN6nsLcJ3zHROShaOb8bVT6KXIMf/7KYOfal6wErg0bFUoAzkREXa/p91TzgCYsHB8",
-	"LAsfopb8qqyUtnT+qq8AohQ3pnF4Rd2UCU1XvkUYbRBo9oV5BTxlDz9Zcn/gzvCqhirgGRmnnUQSsniQ",
-	"93xJPM9xSn7JqGC87eNP2PywQwNX3phM+P3OtNP8eQvuv4RZhzMiBSROkvwjyJWKZu1+kH7bsAELoDVw",
-	"Mso/L7e3I2ZkMpqnH50y0md37y83kFJmvewQ7gtp/JSzw3zsEIjkiTQVrCxVPdveiPaCX4ZFR/1pVyWl",
-	"g49hpcoSZA65VziYJhhTE/AuwjBk3rs6ttz7US2nM+8PakluY+D5m74a6pw18VD8MtaGjj41vZpPhtz5",
-	"yTlzqppX29C78lK2cbz+TbaNwwvptGET3DBUmbJ7p1ehvOY6oAR4QTD2oE+pc2ON1Mja2ybKQoedBO9G",
-	"dkEQ9zknZsRWMACSYX6Ru8M/YK9yg14P60ua9gI3w+PxztwP3BfOxq/W8lqqrSOMD46+e/i73/4r2hK0",
-	"FztbcGm2oEezHIgUw95pWNuVKoEtd3iPozIVVkr6T3fnKmJ1S4jXrjRfeb2zLvi1p81qw4vrHTnxOeUP",
-	"YykGMVGUSgNgqsiDYGOIl0X6ppSVk8xBSSMYn9In4QoxNDA2bQT+kzT2+5pmb1IMgVN+4487T6UJuohK",
-	"oh4h06PHVHKxUvkrObEe8AYkgH5dHlX0Hyneys1oDi+/gqAVFq1AN2qD0gjunBieiOtQnr5HcTSHeVE0",
-	"IdF52R/JhFx3E22j26O5NvE5DOKIGd4OvPMTevzH2tjnPn9isOBcaFjZYse8DmEtCEWo8x6uP1xsk4XM",
-	"CXlrfaeOvL5uzKorsBvHCL/HaK/qVKlPxgbSIYBaFmqV8EE2zn6iYMhZM0qVvzHMl3hOmF+iiE7IXKzA",
-	"sIN1SG1hHXroN6oItbZzEgb2c6xg1wk9BOHtRB662fdeFrtpLZF4cW1dh3AMUHRkLwubjtyjdX4Fx1zo",
-	"p5dKR/yH0ZtXk3DdlJ7RFYQNfg4dyVPSg8dg7ZRjl/cSsrqKkj7tItidzvi51kURGOZnFfnLKedeY6lf",
-	"Q2XZEopw6wrLpYuqJ3i9O469fQnslN83ozRV0wkTD4WFuOXghGmD9UclpGlgfUL25a4Nsbap3dOuHm4G",
-	"JUhS3U4RNKzCQYdPDwmEkCZfGMItKwEsyQO3tlkTnon+1JsrcUdY88NQM73xIzbTKYhK242/4U0rllM0",
-	"r0h4iK4kImmzIFjtYsPwYSVJES1DTfledInrQoCZHEde+7D6rJtinnJx8SUUUwd29whDnYA+U5sVovRK",
-	"bsKn4IoCOBG+Cq7df25jNnAQpPHho0zHlEH/VAuwFKABBlHCXbZS1z7WvQUNGOXRIs+R16fS/rhsg+ez",
-	"cie2KuRaEYoEeW9wcUvFdW6Y4Tt/nRWG3YDescpr3mn7Uun84I5qkxm8BGQd6W+ksZW07pL3WN3ZBy0r",
-	"44KpHUjngc/Jhx7VKP6FGVnSIzHq0fzfb5o0kr1QHtdzAqFck+q7MUqn4gC+qe2flTycWhUtQj/N9MKO",
-	"sfkmlTPcWhnHcsdE/pRF0y5GtC3mtgtrWG3qWD439IccKGpIE+bPiop9hGytoQ5T9dVmmi4eMWvjSX5k",
-	"3kXM2vFHZBgni3NOLJUCiWsMuckmRcgvmPVOU9g4vDTlekdlTed6x9aiKGM8zX3BFy5dKbzChVS7kD41",
-	"gRluexQ7yvOzX9pXAL8Bw1QF0ssi5mt5G13YxFmJCQPzkiS0Kg5ac2/dM4M8NoVLjING+kZiNmuN5lRS",
-	"HqZVvJ5epDqvEpVOxmiwxEx6PW1h9TELOnXet8bRQ0ttq75pbd2Adip13V7yNhAMaWk7BndIb2rtbVVb",
-	"zeV1gKBLRDWPlfjZSaW0LARMg5CW07pRSGo5InR9x9zWGg0kY7nwN1FfNfSu4iFCgj/lHiivEGWCBK87",
-	"joBJtk/yNJ1bcpEtrOZz/JXfusdnJWkH+oZxRsozon1G4DDUKaCvudnveO4TRW+k5sfS+zB4L56QcIt3",
-	"V+0HysLcyeUq+q651qpMlrx7X3frnfqNYVZVZLrLMU7XufcdAgz4ayofmlq/BzWZKvFzLfTkiDGTaM96",
-	"UXkv8wuzmLNFBRKsO9F9Ai1/n4h0HTZKpjgN0gAMI9V/AWmhKVIqgGvEY5Y+2dR7iZ0GOphS0tiCOI/4",
-	"8cwTZ982IAkMFEcLYfVkO/6I0yCp2cPA9EzfUzkwM7AmMQ/KTH8+AdRHQeiRE1ZkLvaMCU+GIJZwA/rZ",
-	"HrJzR+dOWwluRR+N8rCAnc+mFnjMxXLqbPs1ZwdhZ6dNOkLXzIHMhve8rIpUjGJ1bUacyhK4BmMZPod1",
-	"C9uYARESH2Nq0FCF+Feno+Tslzh0s6VsRMsgqhP6iW7BKvSWYzAj9w1IvDYdVk8hx61xNDbpgn6mLWXb",
-	"xUaKkrzT+XH5qE2de59J17DDpM0f1bKFn3FM876GWH8+Kbrfkc+uL3J2iqoflFr9BReTQCmIfBsfXVpC",
-	"wQz3S0ZvZANfdAOa/TPmYuSg/4Vx6RGFnR04TLwp+Y7et+qGIvJwJAzAugGeMo9y+/v2V/EJQfulEeRg",
-	"Tzc8JutRjar1av/Rh4/Os/QG2PcNBAgnkXtEp1jQPC7yETDBS76jVZx1Myeaudoew9mVKsExdN3NLNgq",
-	"fY0eaPSXLPnqGnEh0BAVlsKe6lvrHb0x99pCO+KCmZK2rC+imzUhvO5Wim5BngNT64wJyXInyu2qd5g9",
-	"tgVxtaGyqYtwFZwCnqkk7CY+G2vHJjxqSiimIivUFaawTS2BFFPzJ7fO1Jzal0dfHwXtoPDqjJMKAzbH",
-	"SFhWU8jmSRIpTgpGbNDQ5+YGIo460Y9hcveA5jo3gD/JPf7PMJeiozVEbjf0DH5WksRt75ww/cSSuW4x",
-	"tNTC9ONMskgUkox0/5IV1/BtEq77djtg+LZhHsZ9WiIvWvzjqOYafJ+EAal94pOqEWPO+KKLQhiE6S8V",
-	"tv2JqNrc2Ypeg/ikS766DuiQdgNCsxZfcJK/pQNXT8KJ9tNLVxul8HDA7jBN34+wfTaYsOqPFI9O7n8i",
-	"oXdadMVhZsZqowzIsBRHE6yqcwRoa+pEAd4IEmZ2R6auC3ZCZ6bplpH3D0Qo99ZOig1TWuZEWYhEDkKW",
-	"3A53mwc1o2VExh4yq9gj7PhGoDxqVV6kWkGoWjO1lcwHfLU/+pu8qMNbdyOMVXqXuMC4Wwp+LJyzGab0",
-	"JJAfj/BwzmiGobayD1Xlc7JXtbGqTOyI44K34ym7R3TEEIdzty6Fr1g+onvG9AX2FNPYKmknU7DlPCOi",
-	"gIflRVq3AtVmKx7qzoGy/V2Vzy9Ind5+q1n2MVeydPstD7BN4GhxQ0Oow/tKmVpjZv+Xf2K/e/TbTx5G",
-	"BSxkrhSd/3drdfp+ZomlEDX6x/VAMW/kayEn5z+1taLThiic2gjB9WlvSIA52N1AQ3c3ODzTs6HU0li+",
-	"Kua+FpTMBJcqPoaKA6oZQJEWqtPzVJw+8f3qDgE04+RajdBSpUX/6chN5FdKTJ9hOcJtQGhjQtRl1LlD",
-	"qwmLlLehxrdUWnYaRoqiYO424xFGI8emVi9P7wV4Un/DYFTGNocpBOy9IrUTIzzZQuVUfhxn7sgoxEap",
-	"3Pe78J1uyRgYunEdWdV6figPxycX2ia7EZfKuarrNuoo0dX4hvZPxh5QIEOVAlrx0T1HOshGzre529vT",
-	"CvJJiWjtaRk3eSgs7O3rzmLT3Akj3h/eEBbi0HAF/atRvD6JwAl5qNHgjB2Trh3oQJ4Ib5JLZZloypAn",
-	"xgg7JQDtYJ1C0JYKNGsSHRdGSrFAa6XnJFQ3mG6JPhx1qvgmWXjkf3EwhLeruthgYahRFLaLNug5HVow",
-	"1PTMbSw1KyB95+CFk3w9IZcpWt0FrO03BMo6RnuZkL5DgpAm4pMnQL2U9g4KkBb0AButWybejTDun0LO",
-	"5IiD5oLrnY+KGBqFOo2+qA+3At9PgbIiCaHTNEUZiyaGII4NGKrHoD6ejO544JDZct00ExncfyKfj+9Y",
-	"p7G5efT+tMdOpO0oxGTMkdxDmOwRv7NNo+B2FnUwvtwT/bnJiIWq93FZP3+cnYpROpKl4lt7j+Rx9+Js",
-	"2aG69eWOITpM1nRSVzr3xRC+21ko648dxQfUK/n1AJmWDtrFk/Tgg5UPm87xA4lhfPfxOdXIKmTy0Lis",
-	"KUjBzi5PUX3c0A9fIMkfU/dG0+Mbi+Dad7qM2UNBANs0ohj2j/zqbZOGsGNArWE7XASv934KVwQtntbC",
-	"AzuOT7qYj17vFQ2WPS+PydsdM5BFvhVyKvbcIny6VVyBUiMUfusPo1vNkYvqiG6xsDstaNRs9ftKnUtv",
-	"y7Giocl7BGk9wqDjPJyzZLKxt0YNjaNcoI1gxk8nVhrdVvspI/pKyKkVkSUkUocbNx6FWJzvpvoD92uj",
-	"wWdq+CnGb405od7CSlSQcpNMkP2ZpcGdeo1bqYQLw6eXdhzm3wlr6lfdtw1LH6aXe+Dgp4+8sZWH+o0G",
-	"6FeLkLQSNnwoFcL02sayrLSy7gOUunkbyhpOgenupB6OFpbUBXwZHj0A7r0WmgQcDXcLpX3daqzKxeo7",
-	"8mJ0lcT1SrgLhTSgbQK8r+eXm4NIblYbpYrEnapJAhu+1lbUExmoGyjvA+Z8GnS572uNU6IAzJGhDR26",
-	"5Twhk3MM4TzwpM+BCHjeELCVQ3LndISPqASZCdMwUjj5USEYpkN/HDhuCCgOXBhF2ktk6tzOIRGN99na",
-	"gv6Bv6eFfMN1vuXv39yAvgRe9Iyxnv/jB//QywBpT2yzDRQFXz1vq0MPYDIOJkjNZvDd/bmQBAPrzFpz",
-	"1P27UKteudjmkTu+Nw8f0W5jpfILVYhVz8R2f/d1mbWG/N0etn4nThrRZvt6+LKWOd8NewyOia0Hru2d",
-	"or/tHqK/Ja6urVyN3jXDY6G1Tg/euQS3UnTq0z11jjAz/SBZ4ESPxO2cI+1I9mMHvHl5tG+wxLjATJo1",
-	"40yDEZJVqtYZW+7YjSrqksAfJOyQz8/HklCO7C2ULu3vNMWe3iJpDKRLWDJ7zDfNCxAi7rWcCXm8By+s",
-	"Kx5kftjk+r6PrZlOanYSiUQ4wGwCfHMjrjYMZO6Fwt0kGHZZY9w4IQmFDFN6f45GJ3ISLrb19W543wAb",
-	"NrtKd7MaLqpZD86/AaKKPcpCQ8T54IK+a02XpZ2uWOnuKZdiPgi9s0tfFipEloaHUSFuIGAqEiUKMg5J",
-	"1PErpYvds9TFeT/P33+pHa//gaw3UXLtFZlwo1U5o0JNHXnnxWHwfXJqjYtxHm/uoDpjP5PkcCUF5rac",
-	"qC+OC9TNrS+MpjGR8jk77co3PSDleh8ZoG/pu0n0oa738PfoGc7PwVLrNJb9DKIdhz1Qz07BsrFpzjTn",
-	"LjfX5FfSul/Vq80Xejd95Vu+11m/280mFGtMC+5VXI5mf5HQmXcCjBmiFeHciKkjNvSMDKUknXhc7O0R",
-	"aDHWmuUyZk31V/MtokoXIHOu2RI2QuaMMzQ4sRVPNbT05unk2OShLzwT9fkgsLGdscGqGVh9KRm4hRMl",
-	"i30nWkr4lZBc8sWrw2SfWPJx/o+//u1TGrjWyaGxOrRlxzeEvGIhzIyxgTktV7EOd3KmxRJ7NA3lK7TN",
-	"8KaVB74s+TU4C3rNi4IVYAzDNr3oagPEnN4xo5SEyahwz/3gBP+W9W4kfcAKiekWxjpx5xriTNZTR07l",
-	"xq42XPOV3fe2tIVVxr5bh5IWnbuftsBDjRWuHa+7a9i6P0WmATfC/exhqckjikIFTQE7hMa/U7dItyU0",
-	"1cJfFOXzWlCdIREQiRcZK9Q2YyXkoi4dt/FK0cn8pptNxlbCk0ArtYmn8F6dSehi5eUQa3CdNjUbVeGV",
-	"QirLdmBZbbCHBONJXZ6m9XwrZX5X4yT57yPP/IiIBt0q44oXqcvKXDNqFjRH9DW+UMYm0M+coD5h2PM/",
-	"ZmeglvAaQ2hWabGCUB2PSYjc/6qD0keeRkdmvkdvyaFKHXNcnrwGCdvXStqNSSGuWoYPeZhUrWrr2/YQ",
-	"mArpLA/3l8uYkk+9OdoB/hi03xbjnUbLtqHb1Fp1CvBDBWTg+3wNcKNWXw0HvNK8NFnoSgMIeep9GVfi",
-	"BsNJQZpwCtv9rPnRMuevj3GkNW72NjLSNoGP7cib/uStXm9NgjbK3+FsC68TUdi73fc7B2K/4CFCtPYS",
-	"o2P1VFc8s2AEddS8P98b46PD9bRtdRQu3jGqr63+nBHNPa6LWzKIi/ewYfpB2xRhir9uOuxPC8VPTqZp",
-	"RERkCaebW2y80T+1CCz0ipl7vU1cTMnQY7iebRCdu21M0IxMLl7IExIkJmUZfyvkMMN4ChCD+Bm+mYyt",
-	"0GazHunvRho25co4NpFYmqDhMXEsZ2y3jUh6ZgVpUcCaMA6WO1bADRRZCIA4+1WC9QAbnfbmj8/ZP2Xs",
-	"4YNH7Bv3yMMHn7Lrq9ZX4GxE3wNzNI20UHZKLMVdLCF/IyetC62UEaunnaQ780NVc88dSRbz/kx8MxLj",
-	"0YPPAhnYT/bgsvd9m+7TcdqeJIE5pGxoTrWenefnnAU4nHbjf2fgRYOetXePl7Cd7pRokKwGNRBY2EP2",
-	"K3R3/S1/P0TC4XKH5UEMCgMeCkfJXgdhYcNdSM4ze0AiDnQKaN9YvgsQ+wkYI3kYd7mD6hVglU4kYWh4",
-	"TXWZ0waviG1tIxabhQqJLd/ttV32j+YKzOHaIzwyAr3a+qyAaIHC4Wc2KlbHKMGRNJKqoAG49+beIGv7",
-	"56kZft/m/DTx/9DcIvTpRjA9Y5v2kqQT4wc+mg+eRn8SobFk20ePLcFg0hbI3F3uM1Yo5cGg0HRtYM4i",
-	"G0ulqeZ6hgK187a8t50ZtvCzbLnD2sSMPfzHX//2WfP5EMMMs8BtZjdQdrdZgyH92SEI6dae/LxrTn5O",
-	"ub/yKyBOs1KhiAc3WLwW425dKWO7R0HTcOPQUeAx8KZ7k1ZKH24wVKjtZcSJovTGpSpuIAWtK9VlpVPo",
-	"bFJ9u1URZoyKjBa7SxsSYPZzA4Oo+AyApdvMdEqg29dfcH2dbtlk8VIoDMu5vn6CTZF87kXGEJKZRliP",
-	"G3b/m/gty7aiKLzWIuMm0LjjRztthMcQ2sluKLAV3uDYoSiVtbGOIKgo6cq1tIXrxlC1pYp+S4Gg81Vt",
-	"GXebeSIE4UMKgjAM84qqx258hORIk1L4R+APh5XoaNa0ItwVyVZ2O1ugK5Qd2Wp2edyCLTF762342IoA",
-	"pcN/8Btm76IijQ19J/cbeXnHCfaK8s0p0HXiVhf9KE4DerW8VnSV9jy0hh/4LgXYYNXzepdM8z+iEc5R",
-	"DpaI7xD9IG1uqp9f1tAzwQA6Zj87dVSYP8GWpsbs1NEe/D8J4+ZuDcqXuZkNFOsjcNwC2FeA4/fTJ0nU",
-	"qrAZJoJTSM5Kw5mW3FrQGXvoD2esxM9YXTGr2ONFsi/CUBSaY/tx59g+J67Oq+B0PuETIfBz2kdGcBen",
-	"f0MpeeIn0tCLEz+xj7PoS59wZg2lWkjF6JtELpAypTTV3K+XzBrr/rAigG6smzI3mlwgAm414TXfbtRh",
-	"q3y5G8CquvfCZxMLxbgXhdM0K+EX2+Wu6Jy7W0oGnpfvO7ES6Jh0XytKiDAcRO7KVo6nkN5+knDMGg2w",
-	"byp2um4mmt1mHnELlTYTHzDROKr8+3/GbkYYZclCE3cEwPkMgf9up6dUf1jEc3aGXcaE9P/PK65txpYq",
-	"3/kEBGPTiGPEueexUNC1wfz1fZI7t9stfkwEO33l0TXp7l+vyRTZ0Nwrz7xbwh3DjvpsxUvw6EL+bfZ/",
-	"/jeLCKlTwsQBJ3g03OGeORrqJR023EY/wLg1KOMtJQ+0OTKzfL+DWLcypQ/7PtJbrAEBI823VL7a/NSB",
-	"e4GJS6LzHBPMponeDQUGCg3J+gH3zFol0teUtJqv3N0TC2NCN3EpDF7TQ8dsA/oGNHp+hDXMrDSANA/Y",
-	"5auAxWA32M5O1fYpprcbTAh6+/IF+/TTT3/3gCEUj/9l5dF/mAfEMeyf3VO/e/zZb/+FbRGS6t891s+/",
-	"M7fKMB8ocrbcsT9cvvkTq5TTBn42hu9CD4TYFlg7Tj34X7KJNT1ZvBS6FJabjlp/sjh/8PDBeYwD8Eos",
-	"niw+fXD+4FMMoIaI/hk3Bjz6YkVmPaCVb0KzZbz6xiBq68vC7MYH7BJ7wQX3R8aM6tRB+AsetyHA7dO+",
-	"HvjkN59c664Oi2d+Nl4UwNjnoSLf8TAmWFdVIVb4ytmPocrRb/aDaHb48RAD68ub1TXgL0ylZMhKfnR+",
-	"fstDQ+7HHcqoR8rKGEa7MXakbAuqzLZ8Z1jFjUXZXPLct472brU1r4vkxa9Z0VmEpPqAUzhbglyhTz44",
-	"APt8+Arsc3zgDmniByAI8qwoWAD+DRfGK9UFmK4KfuLaGyCN5OL9Eyeu/hSYDlpOLBgbGuVmoV/K1v3K",
-	"F8AdSZKs2fp7mzHP/eTuZjvit2fsxoe3OzJF4j9CZU8XrLNfRP7Ba9ICfPlMn7Bf4O9b2vaW+Xiog79y",
-	"luRaaXalVNP01TID1haQY2v/CqRHZj9BCLjmJfic1H+j32wfOXv1xeLDX/bWfFbF9gOj+8o3KTi4t0TJ",
-	"r+Dsxwqu+pxtjJOlkByhk/evwOTWqcTKhubI90afbFFRPutn7A8XX36VsYs/feV0/Q+wvHDXHe9devgZ",
-	"e/088607TMmLItgBWy2sdVyWsB0enBf1Pm2nbFi1smA/MVYDL48g8qEdS4jyqTtsxTWc/WLVNcgPHUEb",
-	"sntZ70D/xp2aV/CAoe50L7EVl1JhHOKqxiPZm3yG8aJoCvwkQO67ogwk+IWPUu4Jg8AAAcdbkzeLFzjc",
-	"Yp9IWYfG47BlTnru7Ox1q3iRUIK+5MOfScezyfJCXfm6ypQyeNE8dKcrjYMQS/U9gbjEZv9iFUxUy6/h",
-	"k+M1Ka7ft6lIWtWXwPVqE6Ih6A5H/R66M4S8glrYWUb1NeyM1eqasKtfxLYZd3KQa4FdCu/Voo7pk0Om",
-	"Xu4T0avPzc63RnLm0pYbVsDaMlWfpI3adtjmrOw0dyV5jnZ+XRqffdC+mnn3i7PsYwf2PbYP+Rk6yX7R",
-	"fOSOWIsD+MEma/3z2x39G75T0USk212FRjRWncLKK+19eOSB8iXur15XNuj+Kgv5S80V3V1RZOIE+Upj",
-	"iiN1gvxUA5614QhpXE0tuQbefvrNjm+qfbchzWIJgHe7+zxycNmJ4yZEQM2pDDyD95XyKRvkofMl/vm/",
-	"NAMsvLdnK3NzKzaxo5kT3ReX359C+uCvTqs+3KlcstaxHfIPrTqo6oKL+/+ls+tVA0ae0moaSi6kYVXo",
-	"NBCOMKfvFMuDN0ScdHb9WOdXI6fVa77zdXBXKjaZ5DZjUm3/J/sWEzmafJiQx+HNGKVZTMlBWFsudx6A",
-	"+SCj0dN4R2zGb38Uzx+OnFR8HHtzRHZij1ujpIcAbhx/wfN8CrMLvvskpE+ljRPfxjV0eZM5wyobb61c",
-	"C4+Egm45b69wtoZttFgQ5PYgh7+JMGp3wWL/8Y/C47Augsd/7hPzFBYitu1E1xJi9s72LN2768g7ebtC",
-	"uXdrwbZvF6HO7i6Eptvt6n59kH5VlFrg1+BOylNkxRN2orC09L0naUn5AxITOb8HmjflnPe0Bbzc9VyE",
-	"fXJ4+OM7F/2AsnzP+jLJB3d+5Lck+Gc8NrQgr3TPWK752qI450qEFqf+fFNyBZjp37maq61k2t1H84PH",
-	"3FdgfcODuyZhR3EN5RmXd//yvM+FVUAYTDpqV1zjHcT3a0VbM8MO4v0btegUXXvfjVRbkvY4l+Cm/S/p",
-	"QL094juafhILok7QUOTp/DWX+RtfmXQX+il+/qNYdGPs/boV1KcokyjBwrC1eH972gtDaaMx6gv/xH3E",
-	"qH1UaWKMGlfxG8PCCj7GiUpecQ5H3XycKGQC2VpLVEF1pX0Nb4nXXmEHYTn/Wzow9yxvYnITHE5Nk/J0",
-	"1Gh+8/UP2eTO6tScQnv2jHI3JRP3//IrCUHeosHu98DtJw0Md/3ZL/j/ryZZ73Qw/SNY7/8/RPUbLZOR",
-	"Md/AttH9O2HvDKQiJIwmbSj3QHTD9VrXP2BvMFWPC402VSjHwu7SDUSxFgHLVtWWGX6TMmovfHfUCWrM",
-	"Qlm9oDVGOueW/pTe3M53fENt+lMjqH13GRHpNOcdTQt0pjB6a/MmPTVCMn58E3OvFUVaRNvnoj+5d/hk",
-	"sYBe6Rw0LX89JNa7Y0tnmARfsFnrx3MV7J8/UJlma3vysTcywFWbSonCo9k5G9WX1edtaqn3OA/pjW1n",
-	"9yl++1Y+DvNRTPwDbL7NUx1d6me/eEPqw5lPfv6kDgkit3kANbbaSedPNp4LHovTEQfx52hVRAEsxBoy",
-	"VFRrIXPTzV2vasxb9Pnrh7woHsviuzvLWtmDy7hn6WsxYFIhwDUvigh92kT/hnS8Ixk1LdDsr1I+KZ+p",
-	"T3IKkC53IzQ9jLhfi9f0hW+ufYoghFDuqLshPnMvDodO18gJLgcMPWcsNNtrI9NWqdtOig8xqU6Dvztw",
-	"zff6E97zNTdSfkjpN93q/VuQtiY+dUDk7tbYaxuupq6YIe2rCdJbIU3WaYcdjfJOccbHyTInQ0j3Iakf",
-	"KYyUFlUMJD1t8mnDnRi4LgRodg1QoSj7xtY+h3ALGnzWPbZ1uS35Pmu67R7H2VRlThPiv32muk9/FN3j",
-	"Ww0PufnKKx7cbbfHmNiO+Hb58q24q6tSi995v1zBTsx3dxpobKE6anq8DY/ch+URmtVOMDx6eeahe7tH",
-	"jL/GG7lViOWGYWhsjYY28O3X6IUZ343QdRvc3rPcRU7c/t08iNzE/JgOfQ+52F8qfaWsBTk4epY7DBxZ",
-	"vrv3LKumm09ye9XFfW2uupi0tXy+vZu4t7q4ZKGjahY8oaewH1XWtFTxy4BUNcHnHe6tU0J3K3OzyBZI",
-	"w7+c6nI+JX6W3V42OdZsh+O1vYhh9qNVKmQC+zJV/3X2z7lamTP/g3lQ5v9yOktFGVlK+6/eAs87ecuY",
-	"2/Pi8numtIddaKLBPhj8jOUohZKZrqvKJ+dCUWBubADsF4j10kFpwJIU7K3zgP0QYiuIdFcU+LRHirAh",
-	"2S/zNf+SKN16VX4sQUxEUnK9e1uPVzYOmwEOkHR1Dez3gRJ4gjpyRO+0+3esz2pyobFyS5iGZolwdQH8",
-	"Bnya8ciEfi3x6VssKkA5eQu4BVJOxSUg3k9Pbp3EaS+3vnHUyftQByzIsWKQ5lodC0EaCGjfM/W2Kh/d",
-	"nv+1eWvu5Qr8ypp4v+1gZyAqedY6lNeqKNQ26EKEHD6B++5GNdGo+pZKjyQsqu+cOqgrhm1YtNrKU0o2",
-	"b9+78mu57Z3f9W3v5MzcbQdWMGWINtCDd7i+ZoyEt6+5xDVIUKFF+m0s/qz5mNOOlFhd1Db2ZL+rEEav",
-	"5fs9S9cY9U8TMcTQ1DdxZ9e6WDxZnPFKuFvQ/w0AAP//",
-}
-
-// decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,
-// after base64-decoding and flate-decompressing the embedded blob.
-func decodeSpec() ([]byte, error) {
-	encoded := strings.Join(swaggerSpec, "")
-	compressed, err := base64.StdEncoding.DecodeString(encoded)
-	if err != nil {
-		return nil, fmt.Errorf("error base64 decoding spec: %w", err)
-	}
-	zr := flate.NewReader(bytes.NewReader(compressed))
-	var buf bytes.Buffer
-	if _, err := buf.ReadFrom(zr); err != nil {
-		return nil, fmt.Errorf("read flate: %w", err)
-	}
-	if err := zr.Close(); err != nil {
-		return nil, fmt.Errorf("close flate reader: %w", err)
-	}
-
-	return buf.Bytes(), nil
-}
-
-var rawSpec = decodeSpecCached()
-
-// a naive cache of the decoded OpenAPI spec
-func decodeSpecCached() func() ([]byte, error) {
-	data, err := decodeSpec()
-	return func() ([]byte, error) {
-		return data, err
-	}
-}
-
-// Constructs a synthetic filesystem for resolving external references when loading openapi specifications.
-func PathToRawSpec(pathToFile string) map[string]func() ([]byte, error) {
-	res := make(map[string]func() ([]byte, error))
-	if len(pathToFile) > 0 {
-		res[pathToFile] = rawSpec
-	}
-
-	return res
-}
-
-// GetSpec returns the OpenAPI specification corresponding to the generated
-// code in this file. External references in the spec are resolved through
-// PathToRawSpec; externally-referenced files must be embedded in their
-// corresponding Go packages (via the import-mapping feature). URL-based
-// external refs are not supported.
-func GetSpec() (swagger *openapi3.T, err error) {
-	resolvePath := PathToRawSpec("")
-
-	loader := openapi3.NewLoader()
-	loader.IsExternalRefsAllowed = true
-	loader.ReadFromURIFunc = func(loader *openapi3.Loader, url *url.URL) ([]byte, error) {
-		pathToFile := url.String()
-		pathToFile = path.Clean(pathToFile)
-		getSpec, ok := resolvePath[pathToFile]
-		if !ok {
-			err1 := fmt.Errorf("path not found: %s", pathToFile)
-			return nil, err1
-		}
-		return getSpec()
-	}
-	var specData []byte
-	specData, err = rawSpec()
-	if err != nil {
-		return
-	}
-	swagger, err = loader.LoadFromData(specData)
-	if err != nil {
-		return
-	}
-	return
-}
-
-// GetSpecJSON returns the raw JSON bytes of the embedded OpenAPI
-// specification: decompressed but not unmarshaled. External references
-// are not resolved here; the bytes are the spec exactly as embedded by
-// codegen. The result is cached at package init time, so repeated calls
-// are cheap.
-func GetSpecJSON() ([]byte, error) {
-	return rawSpec()
-}
-
-// GetSwagger returns the OpenAPI specification corresponding to the
-// generated code in this file.
-//
-// Deprecated: GetSwagger predates kin-openapi renaming openapi3.Swagger
-// to openapi3.T. Use [GetSpec] instead. This wrapper is retained for
-// backwards compatibility.
-func GetSwagger() (*openapi3.T, error) {
-	return GetSpec()
 }

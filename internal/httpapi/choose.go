@@ -15,8 +15,29 @@ func fromWants(in *api.Wants) *store.Wants {
 		return nil
 	}
 	k := in.Weights
-	return &store.Wants{OverDark: in.OverDark, Budget: in.Budget, Decor: each(in.Decor, fromDecor), Place: in.Place, Asks: or(in.Asks), NoSolvent: in.NoSolvent, NoTwoPart: in.NoTwoPart, NoSpray: in.NoSpray, LowSmell: in.LowSmell, OnlyStock: in.OnlyStock, Without: in.Without, WithoutIDs: in.WithoutIds, WithID: in.WithID,
-		Weights: map[string]float64{"wear": k.Wear, "soon": k.Soon, "repair": k.Repair, "smell": k.Smell, "coats": k.Coats, "cost": k.Cost}}
+	return &store.Wants{
+		OverDark:   in.OverDark,
+		Budget:     in.Budget,
+		Decor:      each(in.Decor, fromDecor),
+		Place:      in.Place,
+		Asks:       or(in.Asks),
+		NoSolvent:  in.NoSolvent,
+		NoTwoPart:  in.NoTwoPart,
+		NoSpray:    in.NoSpray,
+		LowSmell:   in.LowSmell,
+		OnlyStock:  in.OnlyStock,
+		Without:    in.Without,
+		WithoutIDs: in.WithoutIds,
+		WithID:     in.WithID,
+		Weights: map[string]float64{
+			"wear":   k.Wear,
+			"soon":   k.Soon,
+			"repair": k.Repair,
+			"smell":  k.Smell,
+			"coats":  k.Coats,
+			"cost":   k.Cost,
+		},
+	}
 }
 
 func toWants(w *store.Wants) *api.Wants {
@@ -24,8 +45,28 @@ func toWants(w *store.Wants) *api.Wants {
 		return nil
 	}
 	k := w.Weights
-	out := &api.Wants{OverDark: w.OverDark, Budget: w.Budget, Decor: each(w.Decor, toDecor), Place: w.Place, NoSolvent: w.NoSolvent, NoTwoPart: w.NoTwoPart, NoSpray: w.NoSpray, LowSmell: w.LowSmell, OnlyStock: w.OnlyStock, Without: append([]string{}, w.Without...), WithoutIds: append([]int64{}, w.WithoutIDs...), WithID: w.WithID,
-		Weights: api.Weights{Wear: k["wear"], Soon: k["soon"], Repair: k["repair"], Smell: k["smell"], Coats: k["coats"], Cost: k["cost"]}}
+	out := &api.Wants{
+		OverDark:   w.OverDark,
+		Budget:     w.Budget,
+		Decor:      each(w.Decor, toDecor),
+		Place:      w.Place,
+		NoSolvent:  w.NoSolvent,
+		NoTwoPart:  w.NoTwoPart,
+		NoSpray:    w.NoSpray,
+		LowSmell:   w.LowSmell,
+		OnlyStock:  w.OnlyStock,
+		Without:    append([]string{}, w.Without...),
+		WithoutIds: append([]int64{}, w.WithoutIDs...),
+		WithID:     w.WithID,
+		Weights: api.Weights{
+			Wear:   k["wear"],
+			Soon:   k["soon"],
+			Repair: k["repair"],
+			Smell:  k["smell"],
+			Coats:  k["coats"],
+			Cost:   k["cost"],
+		},
+	}
 	if len(w.Asks) > 0 {
 		out.Asks = &w.Asks
 	}
@@ -33,11 +74,20 @@ func toWants(w *store.Wants) *api.Wants {
 }
 
 func fromDecor(d api.Decor) store.Decor {
-	return store.Decor{Kind: d.Kind, ProductID: or(d.ProductID), Measures: d.Measures, Shares: each(d.Shares, func(s api.Share) store.Share { return store.Share(s) })}
+	return store.Decor{
+		Kind:      d.Kind,
+		ProductID: or(d.ProductID),
+		Measures:  d.Measures,
+		Shares:    each(d.Shares, func(s api.Share) store.Share { return store.Share(s) }),
+	}
 }
 
 func toDecor(d store.Decor) api.Decor {
-	out := api.Decor{Kind: d.Kind, Measures: d.Measures, Shares: each(d.Shares, func(s store.Share) api.Share { return api.Share(s) })}
+	out := api.Decor{
+		Kind:     d.Kind,
+		Measures: d.Measures,
+		Shares:   each(d.Shares, func(s store.Share) api.Share { return api.Share(s) }),
+	}
 	if out.Measures == nil {
 		out.Measures = api.DecorMeasures{}
 	}
@@ -48,17 +98,39 @@ func toDecor(d store.Decor) api.Decor {
 }
 
 func toDecorationKind(k *decoration.Kind) api.DecorationKind {
-	return api.DecorationKind{ID: k.ID, Name: k.Name, Order: api.DecorationKindOrder(k.Place), How: k.How, Waits: k.Waits, Seal: k.Seal, Effect: k.Effect, Caution: k.Caution,
-		Opaque: k.Opaque, Families: append([]string{}, k.Families...), AnyPaint: k.AnyPaint, Measures: append([]string{}, k.Measures...)}
+	return api.DecorationKind{
+		ID:       k.ID,
+		Name:     k.Name,
+		Order:    api.DecorationKindOrder(k.Place),
+		How:      k.How,
+		Waits:    k.Waits,
+		Seal:     k.Seal,
+		Effect:   k.Effect,
+		Caution:  k.Caution,
+		Opaque:   k.Opaque,
+		Families: append([]string{}, k.Families...),
+		AnyPaint: k.AnyPaint,
+		Measures: append([]string{}, k.Measures...),
+	}
 }
 
-func (h *handlers) MeasureDecoration(_ context.Context, r api.MeasureDecorationRequestObject) (api.MeasureDecorationResponseObject, error) {
-	l, err := workshop.MeasureDecoration(r.Body.Kind, r.Body.Measures, each(r.Body.Shares, func(s api.Share) decoration.Share { return decoration.Share(s) }))
-	return api.MeasureDecoration200JSONResponse{SpanM: l.SpanM, Cuts: append([]float64{}, l.Cuts...),
+func (h *handlers) MeasureDecoration(
+	_ context.Context,
+	r api.MeasureDecorationRequestObject,
+) (api.MeasureDecorationResponseObject, error) {
+	l, err := workshop.MeasureDecoration(
+		r.Body.Kind,
+		r.Body.Measures,
+		each(r.Body.Shares, func(s api.Share) decoration.Share { return decoration.Share(s) }),
+	)
+	return api.MeasureDecoration200JSONResponse{
+		SpanM: l.SpanM,
+		Cuts:  append([]float64{}, l.Cuts...),
 		Facts: each(l.Facts, func(f decoration.Fact) api.Fact {
 			return api.Fact{Name: f.Name, Value: f.Value, Unit: api.FactUnit(f.Unit)}
 		}),
-		Bands: each(l.Bands, func(b decoration.Band) api.Band { return api.Band(b) })}, err
+		Bands: each(l.Bands, func(b decoration.Band) api.Band { return api.Band(b) }),
+	}, err
 }
 
 func fromLayerAsked(l api.LayerAsked) workshop.LayerAsked {
@@ -70,27 +142,46 @@ func (h *handlers) Assess(ctx context.Context, r api.AssessRequestObject) (api.A
 	if err != nil {
 		return nil, err
 	}
-	return api.Assess200JSONResponse{System: toSystem(a.Suggestion), Why: a.Why, Ways: each(a.Ways, func(ways []compat.Way) []api.Way { return each(ways, toWay) })}, nil
+	return api.Assess200JSONResponse{
+		System: toSystem(a.Suggestion),
+		Why:    a.Why,
+		Ways:   each(a.Ways, func(ways []compat.Way) []api.Way { return each(ways, toWay) }),
+	}, nil
 }
 
 func toRecipe(r store.Recipe) api.Recipe {
-	return api.Recipe{ID: r.ID, Name: r.Name, Layers: each(r.Layers.V, func(l store.RecipeLayer) api.LayerAsked {
-		return api.LayerAsked{ProductID: l.ProductID, Coats: l.Coats}
-	})}
+	return api.Recipe{
+		ID:      r.ID,
+		Version: r.Version,
+		Name:    r.Name,
+		Layers: each(r.Layers.V, func(l store.RecipeLayer) api.LayerAsked {
+			return api.LayerAsked{ProductID: l.ProductID, Coats: l.Coats}
+		}),
+	}
 }
 
-func (h *handlers) GetRecipes(ctx context.Context, _ api.GetRecipesRequestObject) (api.GetRecipesResponseObject, error) {
+func (h *handlers) GetRecipes(
+	ctx context.Context,
+	_ api.GetRecipesRequestObject,
+) (api.GetRecipesResponseObject, error) {
 	recipes, err := h.service.Recipes(ctx)
 	return api.GetRecipes200JSONResponse(each(recipes, toRecipe)), err
 }
 
 func (h *handlers) AddRecipe(ctx context.Context, r api.AddRecipeRequestObject) (api.AddRecipeResponseObject, error) {
-	kept, err := h.service.AddRecipe(ctx, r.Body.Name, each(r.Body.Layers, fromLayerAsked))
-	return api.AddRecipe201JSONResponse(toRecipe(kept)), err
+	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.AddRecipe201JSONResponse, error) {
+		kept, err := h.service.AddRecipe(ctx, r.Body.Name, each(r.Body.Layers, fromLayerAsked))
+		return api.AddRecipe201JSONResponse(toRecipe(kept)), err
+	})
 }
 
-func (h *handlers) DeleteRecipe(ctx context.Context, r api.DeleteRecipeRequestObject) (api.DeleteRecipeResponseObject, error) {
-	return api.DeleteRecipe204Response{}, h.service.RemoveRecipe(ctx, r.ID)
+func (h *handlers) DeleteRecipe(
+	ctx context.Context,
+	r api.DeleteRecipeRequestObject,
+) (api.DeleteRecipeResponseObject, error) {
+	return onceGone[api.DeleteRecipe204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
+		return h.service.RemoveRecipe(ctx, r.ID, r.Params.Version)
+	})
 }
 
 func (h *handlers) ChangeUse(ctx context.Context, r api.ChangeUseRequestObject) (api.ChangeUseResponseObject, error) {
@@ -98,5 +189,12 @@ func (h *handlers) ChangeUse(ctx context.Context, r api.ChangeUseRequestObject) 
 	if err != nil {
 		return nil, err
 	}
-	return api.ChangeUse200JSONResponse{Now: toSystem(c.Now), Why: c.Why, Enough: c.Enough, Dewax: append([]string{}, c.Dewax...), Over: each(c.Over, toSystem), Anew: each(c.Anew, toSystem)}, nil
+	return api.ChangeUse200JSONResponse{
+		Now:    toSystem(c.Now),
+		Why:    c.Why,
+		Enough: c.Enough,
+		Dewax:  append([]string{}, c.Dewax...),
+		Over:   each(c.Over, toSystem),
+		Anew:   each(c.Anew, toSystem),
+	}, nil
 }

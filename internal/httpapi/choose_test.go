@@ -11,7 +11,13 @@ import (
 )
 
 func wants() *api.Wants {
-	return &api.Wants{Place: "heated", Without: []string{}, WithoutIds: []int64{}, Decor: []api.Decor{}, Weights: api.Weights{Wear: 1, Soon: 1, Repair: 1, Coats: 1}}
+	return &api.Wants{
+		Place:      "heated",
+		Without:    []string{},
+		WithoutIds: []int64{},
+		Decor:      []api.Decor{},
+		Weights:    api.Weights{Wear: 1, Soon: 1, Repair: 1, Coats: 1},
+	}
 }
 
 // products of the demo shelf by name.
@@ -43,7 +49,8 @@ func uses(s api.System, id int64) bool {
 	return slices.ContainsFunc(s.Layers, func(l api.Layer) bool { return l.Product.ID == id })
 }
 
-// What is wanted besides end use, look and sheen changes the answer, says why, is kept with the zone, and bad wants name the field.
+// What is wanted besides end use, look and sheen changes the answer, says why, is kept with the zone, and bad wants
+// name the field.
 func TestWantsSteerTheChoiceAndAreKept(t *testing.T) {
 	c := start(t)
 	b := brief(input())
@@ -64,7 +71,10 @@ func TestWantsSteerTheChoiceAndAreKept(t *testing.T) {
 		b.Zone.Wants = wants()
 		tc.want(b.Zone.Wants)
 		answer := c.chooseFor(b)
-		said := slices.IndexFunc(answer.LeftOut, func(l api.LeftOut) bool { return l.Kind == "wants" && strings.Contains(l.Reason, tc.reason) })
+		said := slices.IndexFunc(
+			answer.LeftOut,
+			func(l api.LeftOut) bool { return l.Kind == "wants" && strings.Contains(l.Reason, tc.reason) },
+		)
 		if said < 0 {
 			t.Errorf("%s: nothing is left out because %q", tc.name, tc.reason)
 			continue
@@ -140,7 +150,8 @@ func TestWantsSteerTheChoiceAndAreKept(t *testing.T) {
 	} {
 		b.Zone.Wants = wants()
 		spoil(b.Zone.Wants)
-		if status, data := c.call("POST", "/api/choose", encode(t, b)); status != 400 || !strings.Contains(string(data), `"field":"/zone/wants/`) {
+		if status, data := c.call("POST", "/api/choose", encode(t, b)); status != 400 ||
+			!strings.Contains(string(data), `"field":"/zone/wants/`) {
 			t.Errorf("%s: %d %.200s", name, status, data)
 		}
 	}
@@ -163,31 +174,38 @@ func TestASystemByHandIsJudgedWhole(t *testing.T) {
 		return answer[api.Assessed](c, "POST", "/api/assess", encode(t, api.AssessInput{Brief: b, Layers: layers}), 200)
 	}
 	bleeds := assess(layer("Chalk Cove, Shell", 2))
-	if bleeds.System.Legal || !strings.Contains(bleeds.Why, "tannin") || len(bleeds.Ways) != 1 || len(bleeds.Ways[0]) == 0 {
+	if bleeds.System.Legal || !strings.Contains(bleeds.Why, "tannin") || len(bleeds.Ways) != 1 ||
+		len(bleeds.Ways[0]) == 0 {
 		t.Errorf("chalk paint on oak: legal %t, %q, %d ways", bleeds.System.Legal, bleeds.Why, len(bleeds.Ways[0]))
 	}
 	good := assess(layer("Breakwater Block", 1), layer("Chalk Cove, Shell", 2), layer("Mizzen Clear", 3))
 	if !good.System.Legal || good.Why != "" || good.System.Coats != 6 || good.System.LightUse == nil {
 		t.Errorf("blocked, painted and sealed: %q, %+v", good.Why, good.System.Obstacles)
 	}
-	if roles := each(good.System.Layers, func(l api.Layer) api.Role { return l.Role }); !slices.Equal(roles, []api.Role{"prime", "colour", "protect"}) {
+	if roles := each(good.System.Layers, func(l api.Layer) api.Role { return l.Role }); !slices.Equal(
+		roles,
+		[]api.Role{"prime", "colour", "protect"},
+	) {
 		t.Errorf("roles %v", roles)
 	}
 	turned := assess(layer("Mizzen Clear", 3), layer("Breakwater Block", 1), layer("Chalk Cove, Shell", 2))
 	if turned.System.Legal || turned.Why == "" {
 		t.Errorf("chalk paint left as the last coat: %q", turned.Why)
 	}
-	if status, data := c.call("POST", "/api/assess", encode(t, api.AssessInput{Brief: b, Layers: []api.LayerAsked{{ProductID: 99_999, Coats: 1}}})); status != 422 || problem(t, data, "/layers/0/productId") == "" {
+	if status, data := c.call("POST", "/api/assess", encode(t, api.AssessInput{Brief: b, Layers: []api.LayerAsked{{ProductID: 99_999, Coats: 1}}})); status != 422 ||
+		problem(t, data, "/layers/0/productId") == "" {
 		t.Errorf("a product nobody has: %d %.200s", status, data)
 	}
 	for name, layers := range map[string][]api.LayerAsked{"no layer": {}, "no coat": {layer("Mizzen Clear", 0)}, "a hundred coats": {layer("Mizzen Clear", 100)}} {
-		if status, data := c.call("POST", "/api/assess", encode(t, api.AssessInput{Brief: b, Layers: layers})); status != 400 || !strings.Contains(string(data), `"field":"/layers`) {
+		if status, data := c.call("POST", "/api/assess", encode(t, api.AssessInput{Brief: b, Layers: layers})); status != 400 ||
+			!strings.Contains(string(data), `"field":"/layers`) {
 			t.Errorf("%s: %d %.200s", name, status, data)
 		}
 	}
 	wrong := b
 	wrong.Zone.Material = "cheese"
-	if status, data := c.call("POST", "/api/assess", encode(t, api.AssessInput{Brief: wrong, Layers: []api.LayerAsked{layer("Mizzen Clear", 2)}})); status != 422 || problem(t, data, "/brief/zone/material") == "" {
+	if status, data := c.call("POST", "/api/assess", encode(t, api.AssessInput{Brief: wrong, Layers: []api.LayerAsked{layer("Mizzen Clear", 2)}})); status != 422 ||
+		problem(t, data, "/brief/zone/material") == "" {
 		t.Errorf("a brief that cannot be: %d %.200s", status, data)
 	}
 }
@@ -196,26 +214,32 @@ func TestRecipesAreKeptOnceAndForgotten(t *testing.T) {
 	c := start(t)
 	shelf := c.products()
 	before := len(get[[]api.Recipe](c, "/api/recipes"))
-	in := api.RecipeInput{Name: "Three of clear", Layers: []api.LayerAsked{{ProductID: shelf["Mizzen Clear"].Ref.ID, Coats: 3}}}
+	in := api.RecipeInput{
+		Name:   "Three of clear",
+		Layers: []api.LayerAsked{{ProductID: shelf["Mizzen Clear"].Ref.ID, Coats: 3}},
+	}
 	kept := answer[api.Recipe](c, "POST", "/api/recipes", encode(t, in), 201)
 	if kept.ID == 0 || kept.Name != in.Name || encode(t, kept.Layers) != encode(t, in.Layers) {
 		t.Errorf("kept %+v", kept)
 	}
-	if status, data := c.call("POST", "/api/recipes", encode(t, in)); status != 422 || !strings.Contains(problem(t, data, "/name"), "already") {
+	if status, data := c.call("POST", "/api/recipes", encode(t, in)); status != 422 ||
+		!strings.Contains(problem(t, data, "/name"), "already") {
 		t.Errorf("the same name twice: %d %s", status, data)
 	}
 	strange := api.RecipeInput{Name: "", Layers: []api.LayerAsked{{ProductID: 99_999, Coats: 1}}}
-	if status, data := c.call("POST", "/api/recipes", encode(t, strange)); status != 422 || problem(t, data, "/name") == "" {
+	if status, data := c.call("POST", "/api/recipes", encode(t, strange)); status != 422 ||
+		problem(t, data, "/name") == "" {
 		t.Errorf("no name: %d %s", status, data)
 	}
 	strange.Name = "Of nothing"
-	if status, data := c.call("POST", "/api/recipes", encode(t, strange)); status != 422 || problem(t, data, "/layers/0/productId") == "" {
+	if status, data := c.call("POST", "/api/recipes", encode(t, strange)); status != 422 ||
+		problem(t, data, "/layers/0/productId") == "" {
 		t.Errorf("a product nobody has: %d %s", status, data)
 	}
 	if n := len(get[[]api.Recipe](c, "/api/recipes")); n != before+1 {
 		t.Errorf("%d recipes, want %d: a refused one was kept", n, before+1)
 	}
-	path := fmt.Sprintf("/api/recipes/%d", kept.ID)
+	path := fmt.Sprintf("/api/recipes/%d?version=%d", kept.ID, kept.Version)
 	if status, _ := c.call("DELETE", path, ""); status != 204 {
 		t.Errorf("forgetting: %d", status)
 	}
@@ -230,7 +254,8 @@ func TestAnotherLifeIsJudged(t *testing.T) {
 	piece := answer[api.Piece](c, "POST", "/api/pieces", encode(t, input()), 201)
 	path := fmt.Sprintf("/api/pieces/%d/zones/%d/change-use", piece.ID, *piece.Input.Zones[0].ID)
 	ask := func(use, place string) string { return encode(t, api.UseChangeInput{EndUse: use, Place: place}) }
-	if status, data := c.call("POST", path, ask("floor_public", "heated")); status != 409 || !strings.Contains(string(data), "No coating system is chosen") {
+	if status, data := c.call("POST", path, ask("floor_public", "heated")); status != 409 ||
+		!strings.Contains(string(data), "No coating system is chosen") {
 		t.Errorf("nothing chosen yet: %d %s", status, data)
 	}
 	shelf := c.products()
@@ -279,7 +304,10 @@ func TestNeighboursAndTheShoppingList(t *testing.T) {
 	b.PieceID = &piece.ID
 	shared := 0
 	for _, s := range c.chooseFor(b).Systems {
-		says := slices.ContainsFunc(s.Together, func(line string) bool { return strings.HasPrefix(line, "Shares Mizzen Clear with top") })
+		says := slices.ContainsFunc(
+			s.Together,
+			func(line string) bool { return strings.HasPrefix(line, "Shares Mizzen Clear with top") },
+		)
 		if says != uses(s, clear) {
 			t.Errorf("%s: uses the tin %t, says so %t", lastOf(s), uses(s, clear), says)
 		}
@@ -326,7 +354,13 @@ func TestDecorationIsWishedForMeasuredAndKept(t *testing.T) {
 	c := start(t)
 	in := input()
 	in.Zones[0].Look, in.Zones[0].Wants = "opaque_dark", wants()
-	in.Zones[0].Wants.Decor = []api.Decor{{Kind: "stencil", Measures: api.DecorMeasures{"lengthM": 1.8, "motifM": 0.22, "gapM": 0.03}, Shares: []api.Share{}}}
+	in.Zones[0].Wants.Decor = []api.Decor{
+		{
+			Kind:     "stencil",
+			Measures: api.DecorMeasures{"lengthM": 1.8, "motifM": 0.22, "gapM": 0.03},
+			Shares:   []api.Share{},
+		},
+	}
 	found := c.chooseFor(brief(in))
 	if len(found.Systems) == 0 {
 		t.Fatalf("nothing suits: %+v", found.Openings)
@@ -348,7 +382,20 @@ func TestDecorationIsWishedForMeasuredAndKept(t *testing.T) {
 		t.Errorf("no step stencils: %v", each(plan.Steps, func(s api.Step) string { return s.Title }))
 	}
 
-	layout := answer[api.DecorLayout](c, "POST", "/api/decorations/measure", encode(t, api.DecorMeasuring{Kind: "stripes", Measures: api.DecorMeasures{"lengthM": 1, "widthM": 0.63, "bandM": 0.1}, Shares: []api.Share{}}), 200)
+	layout := answer[api.DecorLayout](
+		c,
+		"POST",
+		"/api/decorations/measure",
+		encode(
+			t,
+			api.DecorMeasuring{
+				Kind:     "stripes",
+				Measures: api.DecorMeasures{"lengthM": 1, "widthM": 0.63, "bandM": 0.1},
+				Shares:   []api.Share{},
+			},
+		),
+		200,
+	)
 	if len(layout.Bands) != 3 || layout.SpanM != 0.63 {
 		t.Errorf("stripes: %+v", layout)
 	}
@@ -407,7 +454,8 @@ func TestNightAirAndBudget(t *testing.T) {
 	b.Zone.Wants = wants()
 	b.Zone.Wants.Budget = "1.50"
 	poor := c.chooseFor(b)
-	if len(poor.Systems) > 0 || !slices.ContainsFunc(poor.Openings, func(o api.Opening) bool { return o.Stands == "The budget." }) {
+	if len(poor.Systems) > 0 ||
+		!slices.ContainsFunc(poor.Openings, func(o api.Opening) bool { return o.Stands == "The budget." }) {
 		t.Errorf("for 1.50: %d systems, %+v", len(poor.Systems), poor.Openings)
 	}
 }

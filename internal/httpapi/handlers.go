@@ -2,6 +2,8 @@ package httpapi
 
 import (
 	"context"
+	"fmt"
+	"time"
 
 	"firmitas/api"
 	"firmitas/core/climate"
@@ -11,27 +13,47 @@ import (
 	"firmitas/core/preparation"
 	"firmitas/core/schedule"
 	"firmitas/core/system"
+	"firmitas/internal/store"
 	"firmitas/internal/workshop"
 )
 
 // handlers implement the contract. Errors go to problemFor.
 type handlers struct{ service *workshop.Service }
 
-func (h *handlers) GetWorkshop(ctx context.Context, _ api.GetWorkshopRequestObject) (api.GetWorkshopResponseObject, error) {
+func (h *handlers) GetWorkshop(
+	ctx context.Context,
+	_ api.GetWorkshopRequestObject,
+) (api.GetWorkshopResponseObject, error) {
 	w, err := h.service.Home(ctx)
 	return api.GetWorkshop200JSONResponse(toWorkshop(w)), err
 }
 
-func (h *handlers) PutSettings(ctx context.Context, r api.PutSettingsRequestObject) (api.PutSettingsResponseObject, error) {
-	in := workshop.Settings{Version: r.Body.Version, Units: string(r.Body.Units), Clock: string(r.Body.Clock), FoodPolicy: enduse.FoodPolicy(r.Body.FoodPolicy), Schools: compat.Schools(r.Body.Schools)}
+func (h *handlers) PutSettings(
+	ctx context.Context,
+	r api.PutSettingsRequestObject,
+) (api.PutSettingsResponseObject, error) {
+	in := workshop.Settings{
+		Version:    r.Body.Version,
+		Units:      string(r.Body.Units),
+		Clock:      string(r.Body.Clock),
+		Numbers:    string(r.Body.Numbers),
+		Currency:   r.Body.Currency,
+		FoodPolicy: enduse.FoodPolicy(r.Body.FoodPolicy),
+		Schools:    compat.Schools(r.Body.Schools),
+	}
 	for i, d := range r.Body.Hours {
 		in.Days[i] = schedule.Day{Open: d.Open, Close: d.Close}
 	}
-	w, err := h.service.SaveSettings(ctx, in)
-	return api.PutSettings200JSONResponse(toWorkshop(w)), err
+	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.PutSettings200JSONResponse, error) {
+		w, err := h.service.SaveSettings(ctx, in)
+		return api.PutSettings200JSONResponse(toWorkshop(w)), err
+	})
 }
 
-func (h *handlers) GetCatalogue(context.Context, api.GetCatalogueRequestObject) (api.GetCatalogueResponseObject, error) {
+func (h *handlers) GetCatalogue(
+	context.Context,
+	api.GetCatalogueRequestObject,
+) (api.GetCatalogueResponseObject, error) {
 	return api.GetCatalogue200JSONResponse(catalogue()), nil
 }
 
@@ -52,16 +74,51 @@ func (h *handlers) Inspect(ctx context.Context, r api.InspectRequestObject) (api
 }
 
 func (h *handlers) GetBench(ctx context.Context, _ api.GetBenchRequestObject) (api.GetBenchResponseObject, error) {
-	home, pieces, err := h.service.Bench(ctx)
+	bench, err := h.service.Bench(ctx)
 	if err != nil {
 		return nil, err
 	}
-	return api.GetBench200JSONResponse(toBench(home, pieces, h.service.Now())), nil
+	return api.GetBench200JSONResponse(toBench(bench, h.service.Now())), nil
 }
 
-func (h *handlers) CreatePiece(ctx context.Context, r api.CreatePieceRequestObject) (api.CreatePieceResponseObject, error) {
-	p, err := h.service.TakeIn(ctx, fromPieceInput(*r.Body))
-	return api.CreatePiece201JSONResponse(toPiece(p)), err
+func (h *handlers) GetArchive(
+	ctx context.Context,
+	r api.GetArchiveRequestObject,
+) (api.GetArchiveResponseObject, error) {
+	page, err := h.service.Archive(ctx, or(r.Params.Search), fromCursor(or(r.Params.Before)))
+	if err != nil {
+		return nil, err
+	}
+	out := api.GetArchive200JSONResponse{Pieces: each(page.Pieces, toPiece)}
+	if page.Next != nil {
+		next := toCursor(*page.Next)
+		out.Next = &next
+	}
+	return out, nil
+}
+
+// toCursor and fromCursor write where a page ends as "seconds-id".
+func toCursor(c store.Cursor) string { return fmt.Sprintf("%d-%d", c.At.Unix(), c.ID) }
+
+func fromCursor(text string) store.Cursor {
+	var seconds, id int64
+	if n, _ := fmt.Sscanf(text, "%d-%d", &seconds, &id); n < 2 {
+		return store.Newest
+	}
+	return store.Cursor{At: time.Unix(min(seconds, store.Newest.At.Unix()), 0).UTC(), ID: id}
+}
+
+func (h *handlers) CreatePiece(
+	ctx context.Context,
+	r api.CreatePieceRequestObject,
+) (api.CreatePieceResponseObject, error) {
+	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.CreatePiece201JSONResponse, error) {
+		out, err := h.service.TakeIn(ctx, fromPieceInput(*r.Body))
+		if err != nil {
+			return api.CreatePiece201JSONResponse{}, err
+		}
+		return api.CreatePiece201JSONResponse(toPiece(out)), nil
+	})
 }
 
 func (h *handlers) GetPiece(ctx context.Context, r api.GetPieceRequestObject) (api.GetPieceResponseObject, error) {
@@ -69,38 +126,75 @@ func (h *handlers) GetPiece(ctx context.Context, r api.GetPieceRequestObject) (a
 	return api.GetPiece200JSONResponse(toPiece(p)), err
 }
 
-func (h *handlers) UpdatePiece(ctx context.Context, r api.UpdatePieceRequestObject) (api.UpdatePieceResponseObject, error) {
-	p, err := h.service.Update(ctx, r.ID, r.Body.Version, fromPieceInput(r.Body.Piece))
-	return api.UpdatePiece200JSONResponse(toPiece(p)), err
+func (h *handlers) UpdatePiece(
+	ctx context.Context,
+	r api.UpdatePieceRequestObject,
+) (api.UpdatePieceResponseObject, error) {
+	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.UpdatePiece200JSONResponse, error) {
+		out, err := h.service.Update(ctx, r.ID, r.Body.Version, fromPieceInput(r.Body.Piece))
+		if err != nil {
+			return api.UpdatePiece200JSONResponse{}, err
+		}
+		return api.UpdatePiece200JSONResponse(toPiece(out)), nil
+	})
 }
 
-func (h *handlers) DeletePiece(ctx context.Context, r api.DeletePieceRequestObject) (api.DeletePieceResponseObject, error) {
-	return api.DeletePiece204Response{}, h.service.Remove(ctx, r.ID)
+func (h *handlers) DeletePiece(
+	ctx context.Context,
+	r api.DeletePieceRequestObject,
+) (api.DeletePieceResponseObject, error) {
+	return onceGone[api.DeletePiece204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
+		return h.service.Remove(ctx, r.ID, r.Params.Version)
+	})
 }
 
-func (h *handlers) ChooseSystem(ctx context.Context, r api.ChooseSystemRequestObject) (api.ChooseSystemResponseObject, error) {
+func (h *handlers) ChooseSystem(
+	ctx context.Context,
+	r api.ChooseSystemRequestObject,
+) (api.ChooseSystemResponseObject, error) {
 	picked := each(r.Body.Layers, func(l api.LayerChoice) workshop.LayerChoice {
 		return workshop.LayerChoice{Role: system.Role(l.Role), ProductID: l.ProductID, Coats: l.Coats}
 	})
-	p, err := h.service.ChooseSystem(ctx, r.ID, r.ZoneID, r.Body.Version, picked)
-	return api.ChooseSystem200JSONResponse(toPiece(p)), err
+	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.ChooseSystem200JSONResponse, error) {
+		out, err := h.service.ChooseSystem(ctx, r.ID, r.ZoneID, r.Body.Version, picked)
+		if err != nil {
+			return api.ChooseSystem200JSONResponse{}, err
+		}
+		return api.ChooseSystem200JSONResponse(toPiece(out)), nil
+	})
 }
 
 func (h *handlers) GetPlan(ctx context.Context, r api.GetPlanRequestObject) (api.GetPlanResponseObject, error) {
-	home, p, err := h.service.PlanOf(ctx, r.ID, workshop.TryOut{TempC: r.Params.TempC, RH: r.Params.Rh, Start: r.Params.Start})
+	p, err := h.service.PlanOf(
+		ctx,
+		r.ID,
+		workshop.TryOut{TempC: r.Params.TempC, RH: r.Params.Rh, Start: r.Params.Start},
+	)
 	if err != nil {
 		return nil, err
 	}
-	return api.GetPlan200JSONResponse{Plan: toPlan(p), Air: toAirReading(p.Brief.Zones[0].Wish.Air), LatestStart: when(p.Latest),
-		Strip: toStrip(home, []*workshop.Plan{&p}, h.service.Now(), false)}, nil
+	return api.GetPlan200JSONResponse{
+		Plan:        toPlan(p),
+		Air:         toAirReading(p.Brief.Zones[0].Wish.Air),
+		LatestStart: when(p.Latest),
+		Strip:       toStrip(p.Home, []*workshop.Plan{&p}, h.service.Now(), false),
+	}, nil
 }
 
 func (h *handlers) HandOver(ctx context.Context, r api.HandOverRequestObject) (api.HandOverResponseObject, error) {
-	card, err := h.service.HandOver(ctx, r.ID, r.Body.Version, r.Body.LastCoat)
-	return api.HandOver200JSONResponse(toCard(card)), err
+	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.HandOver200JSONResponse, error) {
+		out, err := h.service.HandOver(ctx, r.ID, r.Body.Version, r.Body.LastCoat)
+		if err != nil {
+			return api.HandOver200JSONResponse{}, err
+		}
+		return api.HandOver200JSONResponse(toCard(out)), nil
+	})
 }
 
-func (h *handlers) GetPieceCare(ctx context.Context, r api.GetPieceCareRequestObject) (api.GetPieceCareResponseObject, error) {
+func (h *handlers) GetPieceCare(
+	ctx context.Context,
+	r api.GetPieceCareRequestObject,
+) (api.GetPieceCareResponseObject, error) {
 	card, err := h.service.CardOf(ctx, r.ID)
 	return api.GetPieceCare200JSONResponse(toCard(card)), err
 }
@@ -117,9 +211,12 @@ func (h *handlers) GetAgain(ctx context.Context, r api.GetAgainRequestObject) (a
 
 func (h *handlers) LayOut(_ context.Context, r api.LayOutRequestObject) (api.LayOutResponseObject, error) {
 	zones, parts, err := workshop.LayOut(r.Body.Kind, r.Body.Measures)
-	return api.LayOut200JSONResponse{Parts: each(parts, toPart), Zones: each(zones, func(z furniture.Zone) api.LayOutZone {
-		return api.LayOutZone{Name: z.Name, Face: string(z.Face), EndUse: z.EndUse, AreaM2: z.AreaM2}
-	})}, err
+	return api.LayOut200JSONResponse{
+		Parts: each(parts, toPart),
+		Zones: each(zones, func(z furniture.Zone) api.LayOutZone {
+			return api.LayOutZone{Name: z.Name, Face: string(z.Face), EndUse: z.EndUse, AreaM2: z.AreaM2}
+		}),
+	}, err
 }
 
 func toPart(p furniture.Part) api.Part { return api.Part{Kind: p.Kind, Name: p.Name, Count: p.Count} }
@@ -139,9 +236,27 @@ func fromNight(a *api.Air) *climate.Air {
 }
 
 func fromPieceInput(in api.PieceInput) workshop.Brief {
-	b := workshop.Brief{Name: in.Name, Kind: in.Kind, Owner: string(in.Owner), Alike: in.Alike, History: in.History,
-		Site:  preparation.Site{OnSite: in.Site.OnSite, LivedIn: in.Site.LivedIn, PoorlyAired: in.Site.PoorlyAired, CoverFloors: in.Site.CoverFloors},
-		Parts: each(in.Parts, fromPart), Zones: each(in.Zones, fromZone), Air: fromAir(in.Air), Night: fromNight(in.Night), Start: in.Start}
+	b := workshop.Brief{
+		Name:    in.Name,
+		Kind:    in.Kind,
+		Owner:   string(in.Owner),
+		Alike:   in.Alike,
+		History: in.History,
+		Site: preparation.Site{
+			OnSite:      in.Site.OnSite,
+			LivedIn:     in.Site.LivedIn,
+			PoorlyAired: in.Site.PoorlyAired,
+			CoverFloors: in.Site.CoverFloors,
+		},
+		Parts: each(
+			in.Parts,
+			fromPart,
+		),
+		Zones: each(in.Zones, fromZone),
+		Air:   fromAir(in.Air),
+		Night: fromNight(in.Night),
+		Start: in.Start,
+	}
 	if in.FromPieceID != nil {
 		b.FromPiece = *in.FromPieceID
 	}
@@ -153,7 +268,13 @@ func fromPieceInput(in api.PieceInput) workshop.Brief {
 
 // fromBrief is a preview of one zone.
 func fromBrief(in api.Brief) workshop.Brief {
-	b := workshop.Brief{Alike: 1, Zones: []workshop.Zone{fromZone(in.Zone)}, Air: fromAir(in.Air), Night: fromNight(in.Night), Start: in.Start}
+	b := workshop.Brief{
+		Alike: 1,
+		Zones: []workshop.Zone{fromZone(in.Zone)},
+		Air:   fromAir(in.Air),
+		Night: fromNight(in.Night),
+		Start: in.Start,
+	}
 	if in.Alike != nil {
 		b.Alike = *in.Alike
 	}
@@ -165,8 +286,19 @@ func fromBrief(in api.Brief) workshop.Brief {
 }
 
 func fromZone(z api.ZoneInput) workshop.Zone {
-	out := workshop.Zone{Name: z.Name, Face: furniture.Face(z.Face), EndUse: z.EndUse, Material: z.Material, Look: system.Look(z.Look), Sheen: z.Sheen,
-		AreaM2: z.AreaM2, LengthM: z.LengthM, WidthM: z.WidthM, Inspection: fromInspection(z.Inspection), Wants: fromWants(z.Wants)}
+	out := workshop.Zone{
+		Name:       z.Name,
+		Face:       furniture.Face(z.Face),
+		EndUse:     z.EndUse,
+		Material:   z.Material,
+		Look:       system.Look(z.Look),
+		Sheen:      z.Sheen,
+		AreaM2:     z.AreaM2,
+		LengthM:    z.LengthM,
+		WidthM:     z.WidthM,
+		Inspection: fromInspection(z.Inspection),
+		Wants:      fromWants(z.Wants),
+	}
 	if z.ID != nil {
 		out.ID = *z.ID
 	}

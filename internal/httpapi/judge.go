@@ -22,14 +22,35 @@ func or[T any](p *T) (v T) {
 }
 
 func fromCoatAsked(in api.CoatAsked) workshop.CoatAsked {
-	return workshop.CoatAsked{ProductID: or(in.ProductID), Family: or(in.Family), Shade: or(in.Shade), Coats: or(in.Coats), SinceH: in.SinceH}
+	return workshop.CoatAsked{
+		ProductID: or(in.ProductID),
+		Family:    or(in.Family),
+		Shade:     or(in.Shade),
+		Coats:     or(in.Coats),
+		SinceH:    in.SinceH,
+	}
 }
 
 func (h *handlers) Judge(ctx context.Context, r api.JudgeRequestObject) (api.JudgeResponseObject, error) {
 	in := r.Body
-	q := workshop.Question{Material: in.Material, OldFinish: or(in.OldFinish), Layers: each(in.Layers, fromCoatAsked), Air: climate.Air{TempC: in.Air.TempC, RH: in.Air.Rh}, EndUse: or(in.EndUse), Sprayed: or(in.State.Sprayed),
-		State: compat.State{Key: compat.Key(or(in.State.Key)), Cured: or(in.State.Cured), Unsound: or(in.State.Unsound), Distress: compat.Distress(or(in.State.Distress)), Heavy: or(in.State.Heavy), MoisturePct: or(in.State.MoisturePct), MixedH: or(in.State.MixedH),
-			Soiled: each(or(in.State.Soiled), func(s string) compat.Soil { return compat.Soil(s) })}}
+	q := workshop.Question{
+		Material:  in.Material,
+		OldFinish: or(in.OldFinish),
+		Layers:    each(in.Layers, fromCoatAsked),
+		Air:       climate.Air{TempC: in.Air.TempC, RH: in.Air.Rh},
+		EndUse:    or(in.EndUse),
+		Sprayed:   or(in.State.Sprayed),
+		State: compat.State{
+			Key:         compat.Key(or(in.State.Key)),
+			Cured:       or(in.State.Cured),
+			Unsound:     or(in.State.Unsound),
+			Distress:    compat.Distress(or(in.State.Distress)),
+			Heavy:       or(in.State.Heavy),
+			MoisturePct: or(in.State.MoisturePct),
+			MixedH:      or(in.State.MixedH),
+			Soiled:      each(or(in.State.Soiled), func(s string) compat.Soil { return compat.Soil(s) }),
+		},
+	}
 	if in.Coat != nil {
 		coat := fromCoatAsked(*in.Coat)
 		q.Coat = &coat
@@ -38,11 +59,21 @@ func (h *handlers) Judge(ctx context.Context, r api.JudgeRequestObject) (api.Jud
 	if err != nil {
 		return nil, err
 	}
-	out := api.Judge200JSONResponse{Ground: a.Ground, Layers: each(a.Layers, toNamedCoat), Join: toJudgement(a.Join), Below: each(a.Below, toJudgement), Surface: toJudgement(a.Surface),
+	out := api.Judge200JSONResponse{
+		Ground:  a.Ground,
+		Layers:  each(a.Layers, toNamedCoat),
+		Join:    toJudgement(a.Join),
+		Below:   each(a.Below, toJudgement),
+		Surface: toJudgement(a.Surface),
 		When: each(a.When, func(m compat.Moment) api.Moment {
-			return api.Moment{FromH: m.FromH, Verdict: api.Verdict(m.Verdict.String()), Reason: firstReason(m.Judgement)}
+			return api.Moment{
+				FromH:   m.FromH,
+				Verdict: api.Verdict(m.Verdict.String()),
+				Reason:  firstReason(m.Judgement),
+			}
 		}),
-		Ways: each(a.Ways, toWay)}
+		Ways: each(a.Ways, toWay),
+	}
 	if a.Coat != nil {
 		coat := toNamedCoat(*a.Coat)
 		out.Coat = &coat
@@ -59,17 +90,34 @@ func firstReason(j compat.Judgement) string {
 
 func toNamedCoat(l compat.Laid) api.NamedCoat {
 	p := l.Product
-	return api.NamedCoat{Name: p.Name, Family: p.Family.Name, Shade: api.NamedCoatShade(p.Shade), Body: api.NamedCoatBody(p.Family.Body), Coats: l.Coats, DryUm: p.DryUM()}
+	return api.NamedCoat{
+		Name:   p.Name,
+		Family: p.Family.Name,
+		Shade:  api.NamedCoatShade(p.Shade),
+		Body:   api.NamedCoatBody(p.Family.Body),
+		Coats:  l.Coats,
+		DryUm:  p.DryUM(),
+	}
 }
 
 func toWay(w compat.Way) api.Way {
-	return api.Way{WaitH: w.WaitH, Verdict: api.Verdict(w.Verdict.String()), ToBuy: w.ToBuy, Instead: w.Instead(), Steps: each(w.Steps, func(s compat.Step) api.WayStep {
-		out := api.WayStep{Coat: toNamedCoat(compat.Laid{Product: s.Product, Coats: s.Coats}), Join: toJudgement(s.Join), IsNew: s.New}
-		if s.Product.ID != 0 {
-			out.ProductID = &s.Product.ID
-		}
-		return out
-	})}
+	return api.Way{
+		WaitH:   w.WaitH,
+		Verdict: api.Verdict(w.Verdict.String()),
+		ToBuy:   w.ToBuy,
+		Instead: w.Instead(),
+		Steps: each(w.Steps, func(s compat.Step) api.WayStep {
+			out := api.WayStep{
+				Coat:  toNamedCoat(compat.Laid{Product: s.Product, Coats: s.Coats}),
+				Join:  toJudgement(s.Join),
+				IsNew: s.New,
+			}
+			if s.Product.ID != 0 {
+				out.ProductID = &s.Product.ID
+			}
+			return out
+		}),
+	}
 }
 
 // material that the grid lies on when none is named: one that neither bleeds nor oils.
@@ -85,7 +133,7 @@ func (h *handlers) grid(ctx context.Context, endUse, material *string) (workshop
 
 var cellLetters = map[compat.Verdict]byte{compat.Sound: 's', compat.Prepare: 'p', compat.Test: 't', compat.Refuse: 'r'}
 
-func cellLetter(j compat.Judgement) byte {
+func cellLetter(j workshop.Cell) byte {
 	if j.Verdict == compat.Prepare && j.NeedsInsert {
 		return 'i'
 	}
@@ -97,34 +145,42 @@ func (h *handlers) GetGrid(ctx context.Context, r api.GetGridRequestObject) (api
 	if err != nil {
 		return nil, err
 	}
-	out := api.GetGrid200JSONResponse{Products: each(g.Products, toRef), Cells: make([]string, len(g.Cells)), Rules: make([][]string, len(g.Cells))}
+	out := api.GetGrid200JSONResponse{
+		Products: each(g.Products, toRef),
+		LeftOut:  g.LeftOut,
+		Cells:    make([]string, len(g.Cells)),
+		Rules:    make([][]string, len(g.Cells)),
+	}
 	for i, row := range g.Cells {
 		letters := make([]byte, len(row))
 		out.Rules[i] = make([]string, len(row))
 		for k, j := range row {
 			letters[k] = cellLetter(j)
-			if len(j.Findings) > 0 {
-				out.Rules[i][k] = j.Findings[0].Rule.ID
-			}
+			out.Rules[i][k] = j.Rule
 		}
 		out.Cells[i] = string(letters)
 	}
 	return out, nil
 }
 
-func (h *handlers) ExportGrid(ctx context.Context, r api.ExportGridRequestObject) (api.ExportGridResponseObject, error) {
+func (h *handlers) ExportGrid(
+	ctx context.Context,
+	r api.ExportGridRequestObject,
+) (api.ExportGridResponseObject, error) {
 	g, err := h.grid(ctx, r.Params.EndUse, r.Params.Material)
 	if err != nil {
 		return nil, err
 	}
 	var out bytes.Buffer
 	w := csv.NewWriter(&out)
-	heading := append([]string{"coat \\ over"}, each(g.Products, func(p *coating.Product) string { return document.Inert(p.Name) })...)
+	heading := append(
+		[]string{"coat \\ over"},
+		each(g.Products, func(p *coating.Product) string { return document.Inert(p.Name) })...)
 	if err := w.Write(heading); err != nil {
 		return nil, err
 	}
 	for i, row := range g.Cells {
-		line := append([]string{document.Inert(g.Products[i].Name)}, each(row, func(j compat.Judgement) string {
+		line := append([]string{document.Inert(g.Products[i].Name)}, each(row, func(j workshop.Cell) string {
 			if j.NeedsInsert && j.Verdict == compat.Prepare {
 				return "prepare: a coat between"
 			}
@@ -139,14 +195,39 @@ func (h *handlers) ExportGrid(ctx context.Context, r api.ExportGridRequestObject
 }
 
 func (h *handlers) GetRules(context.Context, api.GetRulesRequestObject) (api.GetRulesResponseObject, error) {
-	out := make(api.GetRules200JSONResponse, 0, len(compat.Rules))
+	all, err := rules()
+	return api.GetRules200JSONResponse(all), err
+}
+
+// rules are those of the trade, each with an example, judged.
+func rules() ([]api.Rule, error) {
+	out := make([]api.Rule, 0, len(compat.Rules))
 	for _, r := range compat.Rules {
 		example, err := toExample(r.Speaks)
 		if err != nil {
 			return nil, err
 		}
-		out = append(out, api.Rule{ID: r.ID, Theme: r.Theme, Title: r.Title, Verdict: api.Verdict(r.Verdict.String()), Firm: r.Firm, School: r.School, Surface: r.Surface, Gate: r.Gate,
-			Reason: r.Reason, Failure: r.Failure, WayOut: r.WayOut, Insert: r.Insert, Preparation: r.Preparation.Text, Basis: api.Basis(r.Basis), Source: r.Source, Example: example})
+		out = append(
+			out,
+			api.Rule{
+				ID:          r.ID,
+				Theme:       r.Theme,
+				Title:       r.Title,
+				Verdict:     api.Verdict(r.Verdict.String()),
+				Firm:        r.Firm,
+				School:      r.School,
+				Surface:     r.Surface,
+				Gate:        r.Gate,
+				Reason:      r.Reason,
+				Failure:     r.Failure,
+				WayOut:      r.WayOut,
+				Insert:      r.Insert,
+				Preparation: r.Preparation.Title,
+				Basis:       api.Basis(r.Basis),
+				Source:      r.Source,
+				Example:     example,
+			},
+		)
 	}
 	return out, nil
 }

@@ -3,6 +3,7 @@ package httpapi
 import (
 	"bytes"
 	"context"
+	"crypto/sha256"
 
 	"firmitas/api"
 	"firmitas/internal/store"
@@ -21,13 +22,24 @@ func (h *handlers) GetPhotos(ctx context.Context, r api.GetPhotosRequestObject) 
 	return api.GetPhotos200JSONResponse(each(photos, toPhoto)), err
 }
 
+// shown tells one photo from another.
+type shown struct {
+	ID, Zone int64
+	Moment   string
+	Picture  [sha256.Size]byte
+}
+
 func (h *handlers) AddPhoto(ctx context.Context, r api.AddPhotoRequestObject) (api.AddPhotoResponseObject, error) {
-	zone := int64(0)
-	if r.Params.ZoneID != nil {
-		zone = *r.Params.ZoneID
+	taken, err := h.service.TakePhoto(ctx, r.Body)
+	if err != nil {
+		return nil, err
 	}
-	p, err := h.service.AddPhoto(ctx, r.ID, zone, string(r.Params.Moment), r.Body)
-	return api.AddPhoto201JSONResponse(toPhoto(p)), err
+	zone, moment := or(r.Params.ZoneID), string(r.Params.Moment)
+	asked := shown{r.ID, zone, moment, sha256.Sum256(taken.JPEG)}
+	return once(ctx, h, r.Params.IdempotencyKey, asked, func(ctx context.Context) (api.AddPhoto201JSONResponse, error) {
+		p, err := h.service.AddPhoto(ctx, r.ID, zone, moment, taken)
+		return api.AddPhoto201JSONResponse(toPhoto(p)), err
+	})
 }
 
 func (h *handlers) GetPhoto(ctx context.Context, r api.GetPhotoRequestObject) (api.GetPhotoResponseObject, error) {
@@ -35,6 +47,11 @@ func (h *handlers) GetPhoto(ctx context.Context, r api.GetPhotoRequestObject) (a
 	return api.GetPhoto200ImageJpegResponse{Body: bytes.NewReader(p.JPEG), ContentLength: int64(len(p.JPEG))}, err
 }
 
-func (h *handlers) DeletePhoto(ctx context.Context, r api.DeletePhotoRequestObject) (api.DeletePhotoResponseObject, error) {
-	return api.DeletePhoto204Response{}, h.service.RemovePhoto(ctx, r.ID, r.PhotoID)
+func (h *handlers) DeletePhoto(
+	ctx context.Context,
+	r api.DeletePhotoRequestObject,
+) (api.DeletePhotoResponseObject, error) {
+	return onceGone[api.DeletePhoto204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
+		return h.service.RemovePhoto(ctx, r.ID, r.PhotoID)
+	})
 }

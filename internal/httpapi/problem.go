@@ -2,10 +2,13 @@ package httpapi
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"log/slog"
+	"maps"
 	"net/http"
+	"slices"
 	"strings"
 
 	"github.com/getkin/kin-openapi/openapi3"
@@ -24,7 +27,7 @@ func write(c *gin.Context, p api.Problem) {
 	}
 	c.Header("Content-Type", "application/problem+json")
 	if p.Status == http.StatusServiceUnavailable {
-		c.Header("Retry-After", "2")
+		c.Header("Retry-After", secondsToRetry)
 	}
 	c.AbortWithStatusJSON(p.Status, p)
 }
@@ -38,73 +41,224 @@ func problemFor(r *http.Request, err error) api.Problem {
 	var invalid *workshop.Invalid
 	var refused *workshop.Refused
 	var tooLarge *http.MaxBytesError
+	var text *badText
 	switch {
 	case errors.As(err, &invalid):
-		fields := make([]api.FieldError, len(invalid.Fields))
-		for i, f := range invalid.Fields {
-			fields[i] = api.FieldError{Field: f.Field, Detail: f.Detail}
+		fields := each(
+			invalid.Fields,
+			func(f workshop.FieldError) api.FieldError { return api.FieldError{Field: f.Field, Detail: f.Detail} },
+		)
+		return api.Problem{
+			Status: http.StatusUnprocessableEntity,
+			Title:  "Something typed cannot be right",
+			Detail: "Nothing was saved. See what is marked below.",
+			Errors: &fields,
 		}
-		return api.Problem{Status: http.StatusUnprocessableEntity, Title: "Something typed cannot be right", Detail: "Nothing was saved. See the fields named below.", Errors: &fields}
+	case errors.As(err, &text):
+		fields := each(text.fields, func(field string) api.FieldError {
+			return api.FieldError{Field: field, Detail: "Plain text, without control characters."}
+		})
+		return api.Problem{
+			Status: http.StatusUnprocessableEntity,
+			Title:  "Something typed cannot be right",
+			Detail: "Nothing was saved. See what is marked below.",
+			Errors: &fields,
+		}
 	case errors.As(err, &refused):
 		return api.Problem{Status: http.StatusConflict, Title: "Not possible now", Detail: refused.Detail}
 	case errors.As(err, &tooLarge):
-		return api.Problem{Status: http.StatusRequestEntityTooLarge, Title: "Too large", Detail: fmt.Sprintf("At most %d MB are taken here. Nothing was saved.", tooLarge.Limit>>20)}
-	case errors.Is(err, store.ErrNotFound):
-		return api.Problem{Status: http.StatusNotFound, Title: "Not found", Detail: "There is nothing here by this number or link. It may have been removed."}
-	case errors.Is(err, store.ErrConflict):
-		return api.Problem{Status: http.StatusConflict, Type: "urn:firmitas:changed-meanwhile", Title: "Changed meanwhile", Detail: "Somebody saved a newer version. Nothing of yours was saved; load it again and look at what changed."}
-	case errors.Is(err, store.ErrUnavailable), errors.Is(err, context.DeadlineExceeded):
-		slog.Warn("database unavailable", "path", r.URL.Path, "error", err)
-		return unavailable
+		detail := fmt.Sprintf("At most %d MB are taken here. Nothing was saved.", tooLarge.Limit>>20)
+		return api.Problem{Status: http.StatusRequestEntityTooLarge, Title: "Too large", Detail: detail}
 	case errors.Is(err, workshop.ErrNoWorkshop):
 		return api.Problem{Status: http.StatusServiceUnavailable, Title: "No workshop yet", Detail: err.Error() + "."}
 	}
+	if p, known := storeProblem(err); known {
+		if p.Status >= http.StatusInternalServerError {
+			throttled.warn(p.Title, "path", r.URL.Path, "error", err)
+		}
+		return p
+	}
 	slog.Error("request failed", "method", r.Method, "path", r.URL.Path, "error", err)
-	return api.Problem{Status: http.StatusInternalServerError, Title: "Our mistake", Detail: "The server met an error it did not expect and wrote it to its log. Nothing was saved."}
+	return ourMistake
 }
 
-var unavailable = api.Problem{Status: http.StatusServiceUnavailable, Type: "urn:firmitas:database-unavailable", Title: "The database is not answering", Detail: "Nothing was saved and nothing is lost. Trying again in a moment usually helps."}
+// storeProblem is what the database's answers come to.
+func storeProblem(err error) (api.Problem, bool) {
+	for _, known := range []struct {
+		err error
+		is  api.Problem
+	}{
+		{store.ErrUnknown, unknownOutcome},
+		{store.ErrFull, diskFull},
+		{store.ErrNotFound, notFound},
+		{store.ErrConflict, changedMeanwhile},
+		{store.ErrOtherUse, otherUse},
+		{store.ErrUnavailable, unavailable},
+		{context.DeadlineExceeded, tooLong},
+		{context.Canceled, nobodyWaits},
+	} {
+		if errors.Is(err, known.err) {
+			return known.is, true
+		}
+	}
+	return api.Problem{}, false
+}
+
+const statusNobodyWaits = 499 // the client has gone; nobody reads the answer
+
+// What the server may have to say of itself. Each says what became of the request.
+var (
+	unavailable = api.Problem{
+		Status: http.StatusServiceUnavailable,
+		Type:   "urn:firmitas:database-unavailable",
+		Title:  "The database is not answering",
+		Detail: "Nothing was saved and nothing is lost. Trying again in a moment usually helps.",
+	}
+	tooLong = api.Problem{
+		Status: http.StatusServiceUnavailable,
+		Type:   "urn:firmitas:database-unavailable",
+		Title:  "It took too long",
+		Detail: "The server gave up on it. Nothing was saved; try again in a moment.",
+	}
+	unknownOutcome = api.Problem{
+		Status: http.StatusServiceUnavailable,
+		Type:   "urn:firmitas:unknown-outcome",
+		Title:  "Nobody can say yet whether it was saved",
+		Detail: "The connection to the database broke at the very end. Press again: it is not done twice.",
+	}
+	diskFull = api.Problem{
+		Status: http.StatusInsufficientStorage,
+		Title:  "The disk is full",
+		Detail: "Nothing was saved. Make room on the server's disk, then try again.",
+	}
+	notFound = api.Problem{
+		Status: http.StatusNotFound,
+		Title:  "Not found",
+		Detail: "There is nothing here by this number or link. It may have been removed.",
+	}
+	noSuchPath = api.Problem{
+		Status: http.StatusNotFound,
+		Title:  "Not found",
+		Detail: "The contract has no such path.",
+	}
+	notAllowed = api.Problem{
+		Status: http.StatusMethodNotAllowed,
+		Title:  "Not allowed",
+		Detail: "There is such a path, but not with that method.",
+	}
+	changedMeanwhile = api.Problem{
+		Status: http.StatusConflict,
+		Type:   "urn:firmitas:changed-meanwhile",
+		Title:  "Changed meanwhile",
+		Detail: "Somebody saved a newer version. Nothing of yours was saved; load it again and look at what changed.",
+	}
+	otherUse = api.Problem{
+		Status: http.StatusUnprocessableEntity,
+		Title:  "The key was used before",
+		Detail: "This Idempotency-Key came with another request. Nothing was saved; make up a new one.",
+	}
+	nobodyWaits = api.Problem{
+		Status: statusNobodyWaits,
+		Title:  "Given up",
+		Detail: "Whoever asked has gone. Nothing was saved.",
+	}
+	wrongType = api.Problem{
+		Status: http.StatusUnsupportedMediaType,
+		Title:  "Another kind of content is wanted",
+	}
+	ourMistake = api.Problem{
+		Status: http.StatusInternalServerError,
+		Title:  "Our mistake",
+		Detail: "The server met an error it did not expect and wrote it to its log. Nothing was saved.",
+	}
+)
 
 // contractProblem tells what in a request does not fit the contract, field by field.
 func contractProblem(err error) api.Problem {
-	p := api.Problem{Status: http.StatusBadRequest, Title: "The request does not fit the contract", Detail: "Nothing was saved."}
+	p := api.Problem{
+		Status: http.StatusBadRequest,
+		Title:  "The request does not fit the contract",
+		Detail: "Nothing was saved.",
+	}
+	if text, wrong := wrongContent(err); wrong {
+		p = wrongType
+		p.Detail = text
+		return p
+	}
 	var fields []api.FieldError
-	var collect func(error, string)
-	collect = func(err error, at string) {
+	var collect func(error)
+	collect = func(err error) {
 		var many openapi3.MultiError
 		var request *openapi3filter.RequestError
 		var schema *openapi3.SchemaError
+		var value *json.UnmarshalTypeError
 		switch {
 		case errors.As(err, &request) && request.Parameter != nil:
-			fields = append(fields, api.FieldError{Field: request.Parameter.Name, Detail: reason(request.Err)})
+			fields = append(fields, api.FieldError{Field: request.Parameter.Name, Detail: reason(request)})
 		case errors.As(err, &many):
 			for _, one := range many {
-				collect(one, at)
+				collect(one)
 			}
 		case errors.As(err, &schema):
-			fields = append(fields, api.FieldError{Field: "/" + strings.Join(schema.JSONPointer(), "/"), Detail: sentence(schema.Reason)})
+			at := "/" + strings.Join(schema.JSONPointer(), "/")
+			fields = append(fields, api.FieldError{Field: at, Detail: sentence(schema.Reason)})
 		case errors.As(err, &request):
-			fields = append(fields, api.FieldError{Field: "", Detail: reason(request.Err)})
+			fields = append(fields, api.FieldError{Field: "", Detail: reason(request)})
+		case errors.As(err, &value):
+			at := "/" + strings.ReplaceAll(value.Field, ".", "/")
+			fields = append(fields, api.FieldError{Field: at, Detail: "A number within reason is wanted here."})
 		default:
-			p.Detail = "Nothing was saved: " + sentence(err.Error())
+			p.Detail = "Nothing was saved: the request cannot be read."
 		}
 	}
-	collect(err, "")
+	collect(err)
 	if len(fields) > 0 {
 		p.Errors = &fields
 	}
 	return p
 }
 
-func reason(err error) string {
+// wrongContent tells of a request whose body is of another kind than the contract has.
+func wrongContent(err error) (detail string, wrong bool) {
+	var request *openapi3filter.RequestError
+	if !errors.As(err, &request) || !strings.HasPrefix(request.Reason, `header Content-Type has unexpected value`) {
+		return "", false
+	}
+	var kinds []string
+	if request.RequestBody != nil {
+		kinds = slices.Sorted(maps.Keys(request.RequestBody.Content))
+	}
+	return "Nothing was saved. This takes " + strings.Join(kinds, " or ") + ".", true
+}
+
+// reason says what is wrong with a parameter or a body, in our own words: those of the libraries are for programmers.
+func reason(request *openapi3filter.RequestError) string {
 	var schema *openapi3.SchemaError
-	if errors.As(err, &schema) {
+	var parse *openapi3filter.ParseError
+	switch {
+	case errors.As(request.Err, &schema):
 		return sentence(schema.Reason)
+	case errors.As(request.Err, &parse) && request.Parameter != nil:
+		return wanted(request.Parameter.Schema)
+	case errors.As(request.Err, &parse):
+		return "It is no JSON that can be read: it breaks off, or a sign is missing."
 	}
-	if err == nil {
-		return "It is missing."
+	return "It is missing."
+}
+
+// wanted says what a parameter may be.
+func wanted(ref *openapi3.SchemaRef) string {
+	switch {
+	case ref == nil || ref.Value == nil:
+		return "It cannot be read."
+	case ref.Value.Type.Is("integer"):
+		return "A whole number, of not more than eighteen digits."
+	case ref.Value.Type.Is("number"):
+		return "A number such as 20 or 20.5."
+	case ref.Value.Type.Is("boolean"):
+		return "Either true or false."
 	}
-	return sentence("The request cannot be read: " + err.Error())
+	return "It cannot be read."
 }
 
 func sentence(text string) string {

@@ -4,19 +4,14 @@ package httpapi
 
 import (
 	"context"
-	"errors"
 	"fmt"
-	"net"
 	"net/http"
-	"net/url"
-	"slices"
 	"strings"
 	"sync/atomic"
 	"time"
 
-	"github.com/getkin/kin-openapi/openapi3filter"
-	"github.com/getkin/kin-openapi/routers/gorillamux"
 	"github.com/gin-gonic/gin"
+	"github.com/klauspost/compress/gzhttp"
 
 	"firmitas/api"
 	"firmitas/internal/document"
@@ -26,16 +21,22 @@ import (
 )
 
 const (
-	mostBody     = 1 << 20 // photos and files of products may be larger
-	longestServe = 15 * time.Second
+	mostBody       = 1 << 20 // photos and files of products may be larger
+	longestServe   = 15 * time.Second
+	longestUpload  = 3 * time.Minute // a photo waits until those before it are decoded
+	worthZipping   = 1 << 10
+	pingAtTheMost  = 2 * time.Second
+	secondsToRetry = "2"
 )
 
-// Server is the HTTP face of the workshop. Until Ready is called it answers that the database is not there yet.
+// Server is the HTTP face of the workshop. Until Ready is called it answers that the database is not there yet, and at
+// which step it stands.
 type Server struct {
 	http.Handler
-	service *workshop.Service
-	ping    func(context.Context) error
-	ready   atomic.Bool
+	service  *workshop.Service
+	ping     func(context.Context) error
+	ready    atomic.Bool
+	standing atomic.Value // string: the step of coming up
 }
 
 // New builds the routes. ping asks the database for a sign of life. publicURL, if any, is how the world reaches the
@@ -43,6 +44,7 @@ type Server struct {
 func New(service *workshop.Service, ping func(context.Context) error, publicURL string) (*Server, error) {
 	gin.SetMode(gin.ReleaseMode)
 	s := &Server{service: service, ping: ping}
+	s.standing.Store("")
 	validate, err := contract()
 	if err != nil {
 		return nil, err
@@ -51,41 +53,64 @@ func New(service *workshop.Service, ping func(context.Context) error, publicURL 
 	if err != nil {
 		return nil, err
 	}
+	zip, err := gzhttp.NewWrapper(gzhttp.MinSize(worthZipping))
+	if err != nil {
+		return nil, err
+	}
 	router := gin.New()
+	router.ContextWithFallback = true // so that a use case ends when nobody waits for it any more
+	router.RedirectTrailingSlash = false
 	router.HandleMethodNotAllowed = true
-	router.NoMethod(func(c *gin.Context) {
-		write(c, api.Problem{Status: http.StatusMethodNotAllowed, Title: "Not allowed", Detail: "There is such a path, but not with that method."})
-	})
-	router.Use(gin.CustomRecovery(func(c *gin.Context, cause any) { fail(c, fmt.Errorf("panic: %v", cause)) }), secure(hosts), limit)
+	router.Use(gin.CustomRecovery(func(c *gin.Context, cause any) { fail(c, fmt.Errorf("panic: %v", cause)) }))
+	router.Use(secure(hosts), sameSite(), limit)
+	router.NoMethod(func(c *gin.Context) { write(c, notAllowed) })
 	router.GET("/healthz", func(c *gin.Context) { c.String(http.StatusOK, "alive\n") })
 	router.GET("/readyz", s.readyz)
-	group := router.Group("/api", s.untilReady, validate)
-	api.RegisterHandlersWithOptions(group, api.NewStrictHandlerWithOptions(&handlers{service}, nil, api.StrictGinServerOptions{
-		RequestErrorHandlerFunc: func(c *gin.Context, err error) { write(c, contractProblem(err)) },
-		HandlerErrorFunc:        fail,
-	}), api.GinServerOptions{ErrorHandler: func(c *gin.Context, err error, _ int) { write(c, contractProblem(err)) }})
+	group := router.Group("/api", s.untilReady, validate, unchanging())
+	api.RegisterHandlersWithOptions(
+		group,
+		api.NewStrictHandlerWithOptions(
+			&handlers{service},
+			[]api.StrictMiddlewareFunc{ownContext},
+			api.StrictGinServerOptions{
+				RequestErrorHandlerFunc: func(c *gin.Context, err error) { write(c, contractProblem(err)) },
+				HandlerErrorFunc:        fail,
+			},
+		),
+		api.GinServerOptions{ErrorHandler: func(c *gin.Context, err error, _ int) { write(c, contractProblem(err)) }},
+	)
 	ui := webui.Handler()
 	router.NoRoute(func(c *gin.Context) {
 		switch {
 		case strings.HasPrefix(c.Request.URL.Path, "/api/"):
-			write(c, api.Problem{Status: http.StatusNotFound, Title: "Not found", Detail: "The contract has no such path."})
+			write(c, noSuchPath)
 		case c.Request.Method != http.MethodGet && c.Request.Method != http.MethodHead:
-			write(c, api.Problem{Status: http.StatusMethodNotAllowed, Title: "Not allowed", Detail: "Pages are only read."})
+			write(
+				c,
+				api.Problem{Status: http.StatusMethodNotAllowed, Title: "Not allowed", Detail: "Pages are only read."},
+			)
 		default:
 			ui(c)
 		}
 	})
-	s.Handler = http.NewCrossOriginProtection().Handler(router)
+	s.Handler = zip(router)
 	return s, nil
 }
 
 // Ready tells that the database is up and migrated.
 func (s *Server) Ready() { s.ready.Store(true) }
 
+// Standing tells at which step the server's coming up stands, in a few words.
+func (s *Server) Standing(step string) { s.standing.Store(step) }
+
 func (s *Server) readyz(c *gin.Context) {
-	ctx, cancel := context.WithTimeout(c.Request.Context(), 2*time.Second)
+	ctx, cancel := context.WithTimeout(c.Request.Context(), pingAtTheMost)
 	defer cancel()
-	if !s.ready.Load() || s.ping(ctx) != nil {
+	if !s.ready.Load() {
+		write(c, s.comingUp())
+		return
+	}
+	if s.ping(ctx) != nil {
 		write(c, unavailable)
 		return
 	}
@@ -94,83 +119,42 @@ func (s *Server) readyz(c *gin.Context) {
 
 func (s *Server) untilReady(c *gin.Context) {
 	if !s.ready.Load() {
-		write(c, unavailable)
+		write(c, s.comingUp())
 	}
 }
 
-// allowedHosts keeps other sites from reaching a loopback server by a name of theirs.
-func allowedHosts(publicURL string) ([]string, error) {
-	hosts := []string{"localhost", "127.0.0.1", "::1"}
-	if publicURL == "" {
-		return hosts, nil
+// comingUp says that the database is not there yet, and at which step it stands once one is known.
+func (s *Server) comingUp() api.Problem {
+	p := unavailable
+	if step := s.standing.Load().(string); step != "" {
+		p.Title = "Getting ready"
+		p.Detail = "The database is being brought up to date: " + step + ". Nothing is lost; it goes on by itself."
 	}
-	u, err := url.Parse(publicURL)
-	if err != nil || u.Hostname() == "" {
-		return nil, errors.New("FIRMITAS_PUBLIC_URL must be an address such as https://finishing.example")
-	}
-	return append(hosts, u.Hostname()), nil
+	return p
 }
 
-func secure(hosts []string) gin.HandlerFunc {
-	return func(c *gin.Context) {
-		host, _, err := net.SplitHostPort(c.Request.Host)
-		if err != nil {
-			host = strings.Trim(c.Request.Host, "[]")
-		}
-		if !slices.Contains(hosts, host) {
-			write(c, api.Problem{Status: http.StatusMisdirectedRequest, Title: "Wrong address", Detail: "This server does not answer to that name. FIRMITAS_PUBLIC_URL sets one."})
-			return
-		}
-		h := c.Writer.Header()
-		h.Set("Content-Security-Policy", "default-src 'self'; img-src 'self' data:; object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'")
-		h.Set("X-Content-Type-Options", "nosniff")
-		h.Set("Referrer-Policy", "no-referrer") // a care link is a secret
-		if strings.HasPrefix(c.Request.URL.Path, "/api/") {
-			h.Set("Cache-Control", "no-store")
-		}
-	}
+// ownContext gives each call a context of its own: gin's is used again for the next request, while the database may
+// still be looking at this one's.
+func ownContext(call api.StrictHandlerFunc, _ string) api.StrictHandlerFunc {
+	return func(c *gin.Context, request any) (any, error) { return call(c.Copy(), request) }
 }
 
+// limit bounds what a request may send, and how long it may take.
 func limit(c *gin.Context) {
-	most := int64(mostBody)
+	most, longest := int64(mostBody), longestServe
 	switch path := c.Request.URL.Path; {
 	case strings.HasSuffix(path, "/photos"), strings.HasSuffix(path, "/photo"):
-		most = photo.MostBytes
+		most, longest = photo.MostBytes, longestUpload
+		control := http.NewResponseController(c.Writer)
+		until := time.Now().Add(longestUpload)
+		_ = control.SetReadDeadline(until) // where there is none to move, the server's own stands
+		_ = control.SetWriteDeadline(until)
 	case strings.HasSuffix(path, "/import"):
 		most = document.MostBytes
 	}
 	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, most)
-	ctx, cancel := context.WithTimeout(c.Request.Context(), longestServe)
+	ctx, cancel := context.WithTimeout(c.Request.Context(), longest)
 	defer cancel()
 	c.Request = c.Request.WithContext(ctx)
 	c.Next()
-}
-
-// contract refuses requests that do not fit api/openapi.yaml, before any handler sees them.
-func contract() (gin.HandlerFunc, error) {
-	spec, err := api.GetSpec()
-	if err != nil {
-		return nil, err
-	}
-	router, err := gorillamux.NewRouter(spec)
-	if err != nil {
-		return nil, err
-	}
-	options := &openapi3filter.Options{MultiError: true}
-	return func(c *gin.Context) {
-		route, params, err := router.FindRoute(c.Request)
-		if err != nil {
-			write(c, api.Problem{Status: http.StatusNotFound, Title: "Not found", Detail: "The contract has no such path."})
-			return
-		}
-		in := &openapi3filter.RequestValidationInput{Request: c.Request, PathParams: params, Route: route, Options: options}
-		err = openapi3filter.ValidateRequest(c.Request.Context(), in)
-		var tooLarge *http.MaxBytesError
-		switch {
-		case errors.As(err, &tooLarge):
-			fail(c, tooLarge)
-		case err != nil:
-			write(c, contractProblem(err))
-		}
-	}, nil
 }

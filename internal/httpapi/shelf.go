@@ -3,6 +3,8 @@ package httpapi
 import (
 	"bytes"
 	"context"
+	"crypto/sha256"
+	"io"
 	"slices"
 	"time"
 
@@ -16,28 +18,53 @@ import (
 	"firmitas/internal/workshop"
 )
 
-func (h *handlers) GetProducts(ctx context.Context, _ api.GetProductsRequestObject) (api.GetProductsResponseObject, error) {
+func (h *handlers) GetProducts(
+	ctx context.Context,
+	_ api.GetProductsRequestObject,
+) (api.GetProductsResponseObject, error) {
 	shelf, err := h.service.Shelf(ctx)
 	return api.GetProducts200JSONResponse(each(shelf, toProduct)), err
 }
 
-func (h *handlers) GetProduct(ctx context.Context, r api.GetProductRequestObject) (api.GetProductResponseObject, error) {
+func (h *handlers) GetProduct(
+	ctx context.Context,
+	r api.GetProductRequestObject,
+) (api.GetProductResponseObject, error) {
 	page, err := h.service.ProductPage(ctx, r.ID)
 	if err != nil {
 		return nil, err
 	}
-	return api.GetProduct200JSONResponse{Product: toProduct(page.Product), Tins: each(page.Product.Tins, toTin), Notes: each(page.Notes, toNote), Boards: each(page.Boards, toBoard)}, nil
+	return api.GetProduct200JSONResponse{
+		Product: toProduct(page.Product),
+		Tins:    each(page.Product.Tins, toTin),
+		Notes:   each(page.Notes, toNote),
+		Boards:  each(page.Boards, toBoard),
+	}, nil
 }
 
-func (h *handlers) CreateProduct(ctx context.Context, r api.CreateProductRequestObject) (api.CreateProductResponseObject, error) {
-	p, err := h.service.AddProduct(ctx, fromProductInput(*r.Body))
-	if err != nil {
-		return nil, err
-	}
-	return api.CreateProduct201JSONResponse(toProduct(p)), nil
+func (h *handlers) CreateProduct(
+	ctx context.Context,
+	r api.CreateProductRequestObject,
+) (api.CreateProductResponseObject, error) {
+	return once(
+		ctx,
+		h,
+		r.Params.IdempotencyKey,
+		r,
+		func(ctx context.Context) (api.CreateProduct201JSONResponse, error) {
+			out, err := h.service.AddProduct(ctx, fromProductInput(*r.Body))
+			if err != nil {
+				return api.CreateProduct201JSONResponse{}, err
+			}
+			return api.CreateProduct201JSONResponse(toProduct(out)), nil
+		},
+	)
 }
 
-func (h *handlers) ReadProduct(_ context.Context, r api.ReadProductRequestObject) (api.ReadProductResponseObject, error) {
+func (h *handlers) ReadProduct(
+	_ context.Context,
+	r api.ReadProductRequestObject,
+) (api.ReadProductResponseObject, error) {
 	p, err := workshop.ReadProduct(fromProductInput(*r.Body))
 	if err != nil {
 		return nil, err
@@ -45,31 +72,76 @@ func (h *handlers) ReadProduct(_ context.Context, r api.ReadProductRequestObject
 	return api.ReadProduct200JSONResponse(toProduct(p)), nil
 }
 
-func (h *handlers) UpdateProduct(ctx context.Context, r api.UpdateProductRequestObject) (api.UpdateProductResponseObject, error) {
-	p, err := h.service.UpdateProduct(ctx, r.ID, r.Body.Version, fromProductInput(r.Body.Product), r.Body.Retired)
-	if err != nil {
-		return nil, err
-	}
-	return api.UpdateProduct200JSONResponse(toProduct(p)), nil
+func (h *handlers) UpdateProduct(
+	ctx context.Context,
+	r api.UpdateProductRequestObject,
+) (api.UpdateProductResponseObject, error) {
+	return once(
+		ctx,
+		h,
+		r.Params.IdempotencyKey,
+		r,
+		func(ctx context.Context) (api.UpdateProduct200JSONResponse, error) {
+			out, err := h.service.UpdateProduct(
+				ctx,
+				r.ID,
+				r.Body.Version,
+				fromProductInput(r.Body.Product),
+				r.Body.Retired,
+			)
+			if err != nil {
+				return api.UpdateProduct200JSONResponse{}, err
+			}
+			return api.UpdateProduct200JSONResponse(toProduct(out)), nil
+		},
+	)
 }
 
 func fromProductInput(in api.ProductInput) document.Product {
-	d := document.Product{Name: in.Name, Maker: in.Maker, Family: in.Family, Colour: in.Colour, Shade: in.Shade, Sheen: in.Sheen, Label: in.Label, Statements: map[string]coating.Statement{},
-		Facts: coating.Facts{Tools: in.Facts.Tools, Thinner: in.Facts.Thinner, CleanUp: in.Facts.CleanUp, Hazards: in.Facts.Hazards, VOCBasis: coating.VOCBasis(in.Facts.VocBasis)}}
+	d := document.Product{
+		Name:       in.Name,
+		Maker:      in.Maker,
+		Family:     in.Family,
+		Colour:     in.Colour,
+		Shade:      in.Shade,
+		Sheen:      in.Sheen,
+		Label:      in.Label,
+		Statements: map[string]coating.Statement{},
+		Facts: coating.Facts{
+			Tools:    in.Facts.Tools,
+			Thinner:  in.Facts.Thinner,
+			CleanUp:  in.Facts.CleanUp,
+			Hazards:  in.Facts.Hazards,
+			VOCBasis: coating.VOCBasis(in.Facts.VocBasis),
+		},
+	}
 	for kind, said := range in.Statements {
 		d.Statements[kind] = coating.Statement(said)
 	}
 	for _, pair := range in.Pairings {
-		d.Pairings = append(d.Pairings, coating.Pairing{Over: pair.Over, What: pair.What, May: pair.May, Sense: pair.Sense, Source: pair.Source})
+		d.Pairings = append(
+			d.Pairings,
+			coating.Pairing{Over: pair.Over, What: pair.What, May: pair.May, Sense: pair.Sense, Source: pair.Source},
+		)
 	}
 	return d
 }
 
 func toProductInput(p *coating.Product) api.ProductInput {
-	out := api.ProductInput{Name: p.Name, Maker: p.Maker, Family: p.Family.ID, Colour: p.Colour, Shade: string(p.Shade), Sheen: p.Sheen.String(), Label: map[string]string{}, Statements: map[string]api.Statement{}, Facts: toFacts(p.Facts),
+	out := api.ProductInput{
+		Name:       p.Name,
+		Maker:      p.Maker,
+		Family:     p.Family.ID,
+		Colour:     p.Colour,
+		Shade:      string(p.Shade),
+		Sheen:      p.Sheen.String(),
+		Label:      map[string]string{},
+		Statements: map[string]api.Statement{},
+		Facts:      toFacts(p.Facts),
 		Pairings: each(p.Pairings, func(pair coating.Pairing) api.Pairing {
 			return api.Pairing{Over: pair.Over, What: pair.What, May: pair.May, Sense: pair.Sense, Source: pair.Source}
-		})}
+		}),
+	}
 	for field, words := range p.Label {
 		out.Label[field] = words
 	}
@@ -80,13 +152,33 @@ func toProductInput(p *coating.Product) api.ProductInput {
 }
 
 func toFacts(f coating.Facts) api.Facts {
-	return api.Facts{Tools: f.Tools, Thinner: f.Thinner, CleanUp: f.CleanUp, Hazards: f.Hazards, VocBasis: api.FactsVocBasis(f.VOCBasis)}
+	return api.Facts{
+		Tools:    f.Tools,
+		Thinner:  f.Thinner,
+		CleanUp:  f.CleanUp,
+		Hazards:  f.Hazards,
+		VocBasis: api.FactsVocBasis(f.VOCBasis),
+	}
 }
 
 func toProduct(p workshop.Product) api.Product {
-	out := api.Product{Ref: toRef(p.Product), Input: toProductInput(p.Product), Version: p.Version, Retired: p.Retired, Groups: p.Family.Groups, Carrier: string(p.Family.Carrier), Notes: p.Family.Notes,
-		DryUm: p.DryUM(), Values: sheetValues(p.Product), Facts: toFacts(p.AllFacts()), Statements: []string{}, LeftL: p.LeftL(), Warnings: []string{}, NeverAgain: p.NeverAgain,
-		Cautions: each(p.Cautions(), func(c coating.Caution) string { return c.Text })}
+	out := api.Product{
+		Ref:        toRef(p.Product),
+		Input:      toProductInput(p.Product),
+		Version:    p.Version,
+		Retired:    p.Retired,
+		Groups:     p.Family.Groups,
+		Carrier:    string(p.Family.Carrier),
+		Notes:      p.Family.Notes,
+		DryUm:      p.DryUM(),
+		Values:     sheetValues(p.Product),
+		Facts:      toFacts(p.AllFacts()),
+		Statements: []string{},
+		LeftL:      p.LeftL(),
+		Warnings:   []string{},
+		NeverAgain: p.NeverAgain,
+		Cautions:   each(p.Cautions(), func(c coating.Caution) string { return c.Text }),
+	}
 	for _, kind := range coating.StatementKinds {
 		if said := p.Statements[kind.ID]; said.Sense != "" {
 			out.Statements = append(out.Statements, kind.Name+": "+said.Sense)
@@ -108,7 +200,13 @@ func sheetValues(p *coating.Product) []api.SheetValue {
 		if v == 0 && !said {
 			continue
 		}
-		value := api.SheetValue{Field: f.Name, Title: f.Title, Unit: f.Unit(), Value: v, Basis: api.Basis(p.Basis(f.Name))}
+		value := api.SheetValue{
+			Field: f.Name,
+			Title: f.Title,
+			Unit:  f.Unit(),
+			Value: v,
+			Basis: api.Basis(p.Basis(f.Name)),
+		}
 		if late := *f.Of(&p.Late); late != 0 {
 			value.Late = &late
 		}
@@ -122,8 +220,16 @@ func sheetValues(p *coating.Product) []api.SheetValue {
 
 func toFamily(f *coating.Family) api.Family {
 	typical := &coating.Product{Family: f, Sheet: f.Typical}
-	return api.Family{ID: f.ID, Name: f.Name, Groups: f.Groups, Carrier: string(f.Carrier), Notes: f.Notes, Values: sheetValues(typical), Facts: toFacts(f.TypicalFacts()),
-		Sheens: each(f.Sheens, func(s coating.Sheen) string { return s.String() })}
+	return api.Family{
+		ID:      f.ID,
+		Name:    f.Name,
+		Groups:  f.Groups,
+		Carrier: string(f.Carrier),
+		Notes:   f.Notes,
+		Values:  sheetValues(typical),
+		Facts:   toFacts(f.TypicalFacts()),
+		Sheens:  each(f.Sheens, func(s coating.Sheen) string { return s.String() }),
+	}
 }
 
 func date(t time.Time) *openapi_types.Date {
@@ -134,8 +240,21 @@ func date(t time.Time) *openapi_types.Date {
 }
 
 func toTin(t workshop.Tin) api.Tin {
-	return api.Tin{ID: t.Row.ID, SizeL: t.SizeL, LeftL: t.LeftL, Warnings: append([]string{}, t.Warnings...),
-		Input: api.TinInput{Size: t.Row.Size, Price: t.Row.Price.String, Lot: t.Row.Lot, Left: t.Row.Left, OpenedOn: date(t.Row.Opened.Time), BestBefore: date(t.Row.BestBefore.Time)}}
+	return api.Tin{
+		ID:       t.Row.ID,
+		Version:  t.Row.Version,
+		SizeL:    t.SizeL,
+		LeftL:    t.LeftL,
+		Warnings: append([]string{}, t.Warnings...),
+		Input: api.TinInput{
+			Size:       t.Row.Size,
+			Price:      t.Row.Price.String,
+			Lot:        t.Row.Lot,
+			Left:       t.Row.Left,
+			OpenedOn:   date(t.Row.Opened.Time),
+			BestBefore: date(t.Row.BestBefore.Time),
+		},
+	}
 }
 
 func fromTinInput(in api.TinInput) workshop.TinDraft {
@@ -150,36 +269,76 @@ func fromTinInput(in api.TinInput) workshop.TinDraft {
 }
 
 func (h *handlers) AddTin(ctx context.Context, r api.AddTinRequestObject) (api.AddTinResponseObject, error) {
-	t, err := h.service.AddTin(ctx, r.ID, fromTinInput(*r.Body))
-	return api.AddTin201JSONResponse(toTin(t)), err
+	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.AddTin201JSONResponse, error) {
+		out, err := h.service.AddTin(ctx, r.ID, fromTinInput(*r.Body))
+		if err != nil {
+			return api.AddTin201JSONResponse{}, err
+		}
+		return api.AddTin201JSONResponse(toTin(out)), nil
+	})
 }
 
 func (h *handlers) UpdateTin(ctx context.Context, r api.UpdateTinRequestObject) (api.UpdateTinResponseObject, error) {
-	t, err := h.service.UpdateTin(ctx, r.ID, fromTinInput(*r.Body))
-	return api.UpdateTin200JSONResponse(toTin(t)), err
+	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.UpdateTin200JSONResponse, error) {
+		out, err := h.service.UpdateTin(ctx, r.ID, r.Body.Version, fromTinInput(r.Body.Tin))
+		if err != nil {
+			return api.UpdateTin200JSONResponse{}, err
+		}
+		return api.UpdateTin200JSONResponse(toTin(out)), nil
+	})
 }
 
 func (h *handlers) DeleteTin(ctx context.Context, r api.DeleteTinRequestObject) (api.DeleteTinResponseObject, error) {
-	return api.DeleteTin204Response{}, h.service.RemoveTin(ctx, r.ID)
+	return onceGone[api.DeleteTin204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
+		return h.service.RemoveTin(ctx, r.ID, r.Params.Version)
+	})
 }
 
 func toNote(n store.Note) api.Note {
-	return api.Note{ID: n.ID, At: n.At.UTC(), Text: n.Text, NeverAgain: n.NeverAgain}
+	return api.Note{ID: n.ID, Version: n.Version, At: n.At.UTC(), Text: n.Text, NeverAgain: n.NeverAgain}
 }
 
 func (h *handlers) AddNote(ctx context.Context, r api.AddNoteRequestObject) (api.AddNoteResponseObject, error) {
-	n, err := h.service.AddNote(ctx, r.ID, r.Body.Text, r.Body.NeverAgain)
-	return api.AddNote201JSONResponse(toNote(n)), err
+	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.AddNote201JSONResponse, error) {
+		out, err := h.service.AddNote(ctx, r.ID, r.Body.Text, r.Body.NeverAgain)
+		if err != nil {
+			return api.AddNote201JSONResponse{}, err
+		}
+		return api.AddNote201JSONResponse(toNote(out)), nil
+	})
 }
 
-func (h *handlers) DeleteNote(ctx context.Context, r api.DeleteNoteRequestObject) (api.DeleteNoteResponseObject, error) {
-	return api.DeleteNote204Response{}, h.service.RemoveNote(ctx, r.ID)
+func (h *handlers) DeleteNote(
+	ctx context.Context,
+	r api.DeleteNoteRequestObject,
+) (api.DeleteNoteResponseObject, error) {
+	return onceGone[api.DeleteNote204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
+		return h.service.RemoveNote(ctx, r.ID, r.Params.Version)
+	})
 }
 
-func toBoard(b workshop.Board) api.Board {
-	return api.Board{ID: b.ID, Ground: b.GroundName, Coat: b.CoatName, D3359: compat.D3359(b.CrossCut), FlakedPct: compat.FlakedPct[b.CrossCut], HasPhoto: b.HasPhoto,
-		Input: api.BoardInput{GroundID: b.Board.Ground, CoatID: b.Board.Coat, Material: b.Material, CrossCut: b.CrossCut, SolventRub: api.BoardInputSolventRub(b.SolventRub), WaterDrop: api.BoardInputWaterDrop(b.WaterDrop),
-			Passed: b.Passed, Who: b.Who, MadeOn: openapi_types.Date{Time: b.MadeOn}, Note: b.Note}}
+func toBoard(b store.Board) api.Board {
+	return api.Board{
+		ID:        b.ID,
+		Version:   b.Version,
+		Ground:    b.GroundName,
+		Coat:      b.CoatName,
+		D3359:     compat.D3359(b.CrossCut),
+		FlakedPct: compat.FlakedPct[b.CrossCut],
+		HasPhoto:  b.HasPhoto,
+		Input: api.BoardInput{
+			GroundID:   b.Ground,
+			CoatID:     b.Coat,
+			Material:   b.Material,
+			CrossCut:   b.CrossCut,
+			SolventRub: api.BoardInputSolventRub(b.SolventRub),
+			WaterDrop:  api.BoardInputWaterDrop(b.WaterDrop),
+			Passed:     b.Passed,
+			Who:        b.Who,
+			MadeOn:     openapi_types.Date{Time: b.MadeOn},
+			Note:       b.Note,
+		},
+	}
 }
 
 func (h *handlers) GetBoards(ctx context.Context, _ api.GetBoardsRequestObject) (api.GetBoardsResponseObject, error) {
@@ -187,30 +346,71 @@ func (h *handlers) GetBoards(ctx context.Context, _ api.GetBoardsRequestObject) 
 	return api.GetBoards200JSONResponse(each(boards, toBoard)), err
 }
 
-func (h *handlers) AddBoard(ctx context.Context, r api.AddBoardRequestObject) (api.AddBoardResponseObject, error) {
-	in := r.Body
-	b, err := h.service.AddBoard(ctx, store.Board{Ground: in.GroundID, Coat: in.CoatID, Material: in.Material, CrossCut: in.CrossCut, SolventRub: string(in.SolventRub), WaterDrop: string(in.WaterDrop),
-		Passed: in.Passed, Who: in.Who, MadeOn: in.MadeOn.Time, Note: in.Note})
-	if err != nil {
-		return nil, err
+func fromBoardInput(in api.BoardInput) store.Board {
+	return store.Board{
+		Ground:     in.GroundID,
+		Coat:       in.CoatID,
+		Material:   in.Material,
+		CrossCut:   in.CrossCut,
+		SolventRub: string(in.SolventRub),
+		WaterDrop:  string(in.WaterDrop),
+		Passed:     in.Passed,
+		Who:        in.Who,
+		MadeOn:     in.MadeOn.Time,
+		Note:       in.Note,
 	}
-	return api.AddBoard201JSONResponse(toBoard(b)), nil
 }
 
-func (h *handlers) DeleteBoard(ctx context.Context, r api.DeleteBoardRequestObject) (api.DeleteBoardResponseObject, error) {
-	return api.DeleteBoard204Response{}, h.service.RemoveBoard(ctx, r.ID)
+func (h *handlers) AddBoard(ctx context.Context, r api.AddBoardRequestObject) (api.AddBoardResponseObject, error) {
+	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.AddBoard201JSONResponse, error) {
+		b, err := h.service.AddBoard(ctx, fromBoardInput(*r.Body))
+		if err != nil {
+			return api.AddBoard201JSONResponse{}, err
+		}
+		return api.AddBoard201JSONResponse(toBoard(b)), nil
+	})
 }
 
-func (h *handlers) GetBoardPhoto(ctx context.Context, r api.GetBoardPhotoRequestObject) (api.GetBoardPhotoResponseObject, error) {
+func (h *handlers) DeleteBoard(
+	ctx context.Context,
+	r api.DeleteBoardRequestObject,
+) (api.DeleteBoardResponseObject, error) {
+	return onceGone[api.DeleteBoard204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
+		return h.service.RemoveBoard(ctx, r.ID, r.Params.Version)
+	})
+}
+
+func (h *handlers) GetBoardPhoto(
+	ctx context.Context,
+	r api.GetBoardPhotoRequestObject,
+) (api.GetBoardPhotoResponseObject, error) {
 	jpeg, err := h.service.BoardPhoto(ctx, r.ID)
 	return api.GetBoardPhoto200ImageJpegResponse{Body: bytes.NewReader(jpeg), ContentLength: int64(len(jpeg))}, err
 }
 
-func (h *handlers) PutBoardPhoto(ctx context.Context, r api.PutBoardPhotoRequestObject) (api.PutBoardPhotoResponseObject, error) {
-	return api.PutBoardPhoto204Response{}, h.service.PutBoardPhoto(ctx, r.ID, r.Body)
+func (h *handlers) PutBoardPhoto(
+	ctx context.Context, r api.PutBoardPhotoRequestObject,
+) (api.PutBoardPhotoResponseObject, error) {
+	taken, err := h.service.TakePhoto(ctx, r.Body)
+	if err != nil {
+		return nil, err
+	}
+	asked := shown{r.ID, 0, "", sha256.Sum256(taken.JPEG)}
+	return onceGone[api.PutBoardPhoto204Response](
+		ctx,
+		h,
+		r.Params.IdempotencyKey,
+		asked,
+		func(ctx context.Context) error {
+			return h.service.PutBoardPhoto(ctx, r.ID, taken)
+		},
+	)
 }
 
-func (h *handlers) ExportShelf(ctx context.Context, r api.ExportShelfRequestObject) (api.ExportShelfResponseObject, error) {
+func (h *handlers) ExportShelf(
+	ctx context.Context,
+	r api.ExportShelfRequestObject,
+) (api.ExportShelfResponseObject, error) {
 	var out bytes.Buffer
 	if err := h.service.Export(ctx, string(r.Params.Format), &out); err != nil {
 		return nil, err
@@ -221,18 +421,51 @@ func (h *handlers) ExportShelf(ctx context.Context, r api.ExportShelfRequestObje
 	return api.ExportShelf200ApplicationOctetStreamResponse{Body: &out, ContentLength: int64(out.Len())}, nil
 }
 
-func (h *handlers) ImportShelf(ctx context.Context, r api.ImportShelfRequestObject) (api.ImportShelfResponseObject, error) {
-	leaveOut := r.Params.LeaveOut != nil && *r.Params.LeaveOut
-	report, err := h.service.Import(ctx, string(r.Params.Format), r.Params.DryRun, leaveOut, r.Body)
+func (h *handlers) ImportShelf(
+	ctx context.Context,
+	r api.ImportShelfRequestObject,
+) (api.ImportShelfResponseObject, error) {
+	file, err := io.ReadAll(r.Body)
 	if err != nil {
 		return nil, err
 	}
-	return api.ImportShelf200JSONResponse{Saved: report.Saved, Encoding: report.Encoding, Added: report.Count(workshop.LineAdded), Changed: report.Count(workshop.LineChanged),
-		Same: report.Count(workshop.LineSame), Refused: report.Count(workshop.LineRefused), Lines: each(report.Lines, func(l workshop.ImportLine) api.ImportLine {
-			out := api.ImportLine{Line: l.Number, Name: l.Name, What: api.ImportLineWhat(l.What), Problems: each(l.Problems, func(c document.Cell) api.CellProblem { return api.CellProblem(c) })}
+	run := func(ctx context.Context) (api.ImportShelf200JSONResponse, error) {
+		report, err := h.service.Import(ctx, string(r.Params.Format), r.Params.DryRun, or(r.Params.LeaveOut), file)
+		if err != nil {
+			return api.ImportShelf200JSONResponse{}, err
+		}
+		return api.ImportShelf200JSONResponse(toImportReport(report)), nil
+	}
+	key := r.Params.IdempotencyKey
+	if r.Params.DryRun {
+		key = nil // it saves nothing
+	}
+	asked := struct {
+		Params api.ImportShelfParams
+		File   [sha256.Size]byte
+	}{r.Params, sha256.Sum256(file)}
+	return once(ctx, h, key, asked, run)
+}
+
+func toImportReport(report workshop.ImportReport) api.ImportReport {
+	return api.ImportReport{
+		Saved:    report.Saved,
+		Encoding: report.Encoding,
+		Added:    report.Count(workshop.LineAdded),
+		Changed:  report.Count(workshop.LineChanged),
+		Same:     report.Count(workshop.LineSame),
+		Refused:  report.Count(workshop.LineRefused),
+		Lines: each(report.Lines, func(l workshop.ImportLine) api.ImportLine {
+			out := api.ImportLine{
+				Line:     l.Number,
+				Name:     l.Name,
+				What:     api.ImportLineWhat(l.What),
+				Problems: each(l.Problems, func(c document.Cell) api.CellProblem { return api.CellProblem(c) }),
+			}
 			if len(l.Changes) > 0 {
 				out.Changes = &l.Changes
 			}
 			return out
-		})}, nil
+		}),
+	}
 }

@@ -14,8 +14,21 @@ import (
 )
 
 func productInput(name string) api.ProductInput {
-	return api.ProductInput{Name: name, Maker: "Fathom Works", Family: "clear_wb_pu", Colour: "clear", Shade: "clear", Sheen: "satin", Pairings: []api.Pairing{}, Facts: api.Facts{},
-		Label: map[string]string{"recoatMinH": "3–5 h", "spreadM2L": "400–450 ft²/gal"}, Statements: map[string]api.Statement{"toys": {Sense: "tested, EN 71-3", Source: "data sheet"}}}
+	return api.ProductInput{
+		Name:     name,
+		Maker:    "Fathom Works",
+		Family:   "clear_wb_pu",
+		Colour:   "clear",
+		Shade:    "clear",
+		Sheen:    "satin",
+		Pairings: []api.Pairing{},
+		Facts:    api.Facts{},
+		Label: map[string]string{
+			"recoatMinH": "3–5 h",
+			"spreadM2L":  "400–450 ft²/gal",
+		},
+		Statements: map[string]api.Statement{"toys": {Sense: "tested, EN 71-3", Source: "data sheet"}},
+	}
 }
 
 // problem is the detail that an answer gives for a field.
@@ -42,19 +55,24 @@ func value(p api.Product, field string) api.SheetValue {
 	return api.SheetValue{}
 }
 
-// A product from its tin: the label over the family, ranges and units as typed; changed, retired, and old records unmoved.
+// A product from its tin: the label over the family, ranges and units as typed; changed, retired, and old records
+// unmoved.
 func TestAProductFromItsLabel(t *testing.T) {
 	c := start(t)
 	p := answer[api.Product](c, "POST", "/api/products", encode(t, productInput("Spindrift")), 201)
 	recoat, spread, cure := value(p, "recoatMinH"), value(p, "spreadM2L"), value(p, "fullCureD")
-	if recoat.Value != 3 || *recoat.Late != 5 || *recoat.Typed != "3–5 h" || recoat.Basis != "label" || spread.Value < 10.4 || spread.Value > 10.5 || cure.Basis != "practice" {
+	if recoat.Value != 3 || *recoat.Late != 5 || *recoat.Typed != "3–5 h" || recoat.Basis != "label" ||
+		spread.Value < 10.4 ||
+		spread.Value > 10.5 ||
+		cure.Basis != "practice" {
 		t.Errorf("recoat %+v, spread %+v, cure %+v", recoat, spread, cure)
 	}
 	if p.Facts.CleanUp == "" || p.Statements[0] != "Toys or children's products: tested, EN 71-3" {
 		t.Errorf("facts %+v, statements %v", p.Facts, p.Statements)
 	}
 	bad := productInput("Spindrift")
-	if status, data := c.call("POST", "/api/products", encode(t, bad)); status != 422 || !strings.Contains(problem(t, data, "/name"), "this name and sheen already") {
+	if status, data := c.call("POST", "/api/products", encode(t, bad)); status != 422 ||
+		!strings.Contains(problem(t, data, "/name"), "this name and sheen already") {
 		t.Errorf("the same name and sheen: %d %s", status, data)
 	}
 	bad.Name, bad.Label = "", map[string]string{"recoatMinH": "5–3 h", "solidsPct": "140 %", "minC": "10 furlongs"}
@@ -71,7 +89,13 @@ func TestAProductFromItsLabel(t *testing.T) {
 	path := fmt.Sprintf("/api/products/%d", p.Ref.ID)
 	changed := productInput("Spindrift")
 	changed.Label["recoatMinH"] = "9 h"
-	p = answer[api.Product](c, "PUT", path, encode(t, api.ProductUpdate{Version: p.Version, Product: changed, Retired: true}), 200)
+	p = answer[api.Product](
+		c,
+		"PUT",
+		path,
+		encode(t, api.ProductUpdate{Version: p.Version, Product: changed, Retired: true}),
+		200,
+	)
 	if !p.Retired || value(p, "recoatMinH").Value != 9 {
 		t.Errorf("retired and changed: %+v", p)
 	}
@@ -94,8 +118,15 @@ func TestTinsDiaryAndWarnings(t *testing.T) {
 	c := start(t)
 	p := answer[api.Product](c, "POST", "/api/products", encode(t, productInput("Spindrift")), 201)
 	path := fmt.Sprintf("/api/products/%d", p.Ref.ID)
-	tin := answer[api.Tin](c, "POST", path+"/tins", `{"size":"2.5 L","price":"48,9","lot":"A1","left":"40 %","openedOn":"2026-01-10","bestBefore":"2026-02-01"}`, 201)
-	if tin.LeftL != 1 || tin.Input.Price != "48.90" || len(tin.Warnings) != 1 || !strings.Contains(tin.Warnings[0], "Past its best-before") {
+	tin := answer[api.Tin](
+		c,
+		"POST",
+		path+"/tins",
+		`{"size":"2.5 L","price":"48,9","lot":"A1","left":"40 %","openedOn":"2026-01-10","bestBefore":"2026-02-01"}`,
+		201,
+	)
+	if tin.LeftL != 1 || tin.Input.Price != "48.90" || len(tin.Warnings) != 1 ||
+		!strings.Contains(tin.Warnings[0], "Past its best-before") {
 		t.Errorf("%+v", tin)
 	}
 	for body, field := range map[string]string{
@@ -112,7 +143,7 @@ func TestTinsDiaryAndWarnings(t *testing.T) {
 		}
 	}
 	tinPath := fmt.Sprintf("/api/tins/%d", tin.ID)
-	if used := answer[api.Tin](c, "PUT", tinPath, `{"size":"2.5 L","price":"","lot":"","left":"0.1 L"}`, 200); used.Warnings[0] != "Nearly empty." {
+	if used := answer[api.Tin](c, "PUT", tinPath, `{"version":1,"tin":{"size":"2.5 L","price":"","lot":"","left":"0.1 L"}}`, 200); used.Warnings[0] != "Nearly empty." {
 		t.Errorf("%+v", used)
 	}
 	note := answer[api.Note](c, "POST", path+"/notes", `{"text":"It spat.","neverAgain":true}`, 201)
@@ -120,7 +151,10 @@ func TestTinsDiaryAndWarnings(t *testing.T) {
 	if !page.Product.NeverAgain || len(page.Notes) != 1 || page.Product.LeftL != 0.1 || len(page.Tins) != 1 {
 		t.Errorf("%+v", page)
 	}
-	for _, gone := range []string{tinPath, fmt.Sprintf("/api/notes/%d", note.ID)} {
+	if status, _ := c.call("DELETE", tinPath+"?version=1", ""); status != 409 {
+		t.Errorf("a tin that somebody has told of meanwhile: %d", status)
+	}
+	for _, gone := range []string{tinPath + "?version=2", fmt.Sprintf("/api/notes/%d?version=1", note.ID)} {
 		if status, _ := c.call("DELETE", gone, ""); status != 204 {
 			t.Errorf("%s: %d", gone, status)
 		}
@@ -150,9 +184,12 @@ func (c *client) imports(path string, file []byte) (r api.ImportReport) {
 func TestImportTellsEveryLineAndHalvesNothing(t *testing.T) {
 	c := start(t)
 	before := len(get[[]api.Product](c, "/api/products"))
-	file := []byte("name;family;sheen;recoatMinH;solidsPct\nSquall;clear_wb_pu;satin;2–4 h;33,5 %\nEbb;clear_wb_pu;satin;6–4 h;30\nFlood;chrome;satin;2;30\nMizzen Clear;clear_wb_pu;satin;2–4 h;31 %\nSquall;clear_wb_pu;satin;2;30\n")
+	file := []byte(
+		"name;family;sheen;recoatMinH;solidsPct\nSquall;clear_wb_pu;satin;2–4 h;33,5 %\nEbb;clear_wb_pu;satin;6–4 h;30\nFlood;chrome;satin;2;30\nMizzen Clear;clear_wb_pu;satin;2–4 h;31 %\nSquall;clear_wb_pu;satin;2;30\n",
+	)
 	report := c.imports("/api/shelf/import?format=csv&dryRun=true", file)
-	if report.Saved || report.Added != 1 || report.Changed != 1 || report.Refused != 3 || report.Encoding != "UTF-8, semicolons" {
+	if report.Saved || report.Added != 1 || report.Changed != 1 || report.Refused != 3 ||
+		report.Encoding != "UTF-8, semicolons" {
 		t.Errorf("%+v", report)
 	}
 	for i, want := range []struct{ column, says string }{{}, {"recoatMinH (D)", "turned round"}, {"family (B)", "no coating family"}, {}, {"name (A)", "stand in line 2"}} {
@@ -163,10 +200,12 @@ func TestImportTellsEveryLineAndHalvesNothing(t *testing.T) {
 			t.Errorf("line %d: %+v, want %+v", i+2, line.Problems, want)
 		}
 	}
-	if c.imports("/api/shelf/import?format=csv&dryRun=false", file).Saved || len(get[[]api.Product](c, "/api/products")) != before {
+	if c.imports("/api/shelf/import?format=csv&dryRun=false", file).Saved ||
+		len(get[[]api.Product](c, "/api/products")) != before {
 		t.Error("half a file was taken in")
 	}
-	if !c.imports("/api/shelf/import?format=csv&dryRun=false&leaveOut=true", file).Saved || len(get[[]api.Product](c, "/api/products")) != before+1 {
+	if !c.imports("/api/shelf/import?format=csv&dryRun=false&leaveOut=true", file).Saved ||
+		len(get[[]api.Product](c, "/api/products")) != before+1 {
 		t.Error("what was right was not taken in when asked to")
 	}
 	for _, format := range []string{"csv", "json"} {
@@ -176,10 +215,12 @@ func TestImportTellsEveryLineAndHalvesNothing(t *testing.T) {
 			t.Errorf("%s: a round trip changes something: %+v", format, again)
 		}
 	}
-	if status, data := c.send("/api/shelf/import?format=csv&dryRun=true", bytes.Repeat([]byte("x"), 50<<20)); status != 413 || !strings.Contains(string(data), "At most 5 MB") {
+	if status, data := c.send("/api/shelf/import?format=csv&dryRun=true", bytes.Repeat([]byte("x"), 50<<20)); status != 413 ||
+		!strings.Contains(string(data), "At most 5 MB") {
 		t.Errorf("50 MB: %d %.200s", status, data)
 	}
-	if status, data := c.send("/api/shelf/import?format=csv&dryRun=true", []byte("\x89PNG\r\n\x1a\n\x00")); status != 422 || !strings.Contains(string(data), "cannot be read as text") {
+	if status, data := c.send("/api/shelf/import?format=csv&dryRun=true", []byte("\x89PNG\r\n\x1a\n\x00")); status != 422 ||
+		!strings.Contains(string(data), "cannot be read as text") {
 		t.Errorf("a picture: %d %s", status, data)
 	}
 }
@@ -207,13 +248,17 @@ func TestMayINow(t *testing.T) {
 		return answer[api.Judged](c, "POST", "/api/judge", fmt.Sprintf(asked, layers, coat, state), 200)
 	}
 	early := judge(`{"family":"clear_wb_pu","sinceH":1}`, `{"family":"clear_wb_pu"}`, "")
-	if early.Join.Verdict != "refuse" || early.Join.Findings[0].Rule != "T1" || len(early.When) < 3 || len(early.Ways) == 0 || early.Ways[0].WaitH <= 0 {
+	if early.Join.Verdict != "refuse" || early.Join.Findings[0].Rule != "T1" || len(early.When) < 3 ||
+		len(early.Ways) == 0 ||
+		early.Ways[0].WaitH <= 0 {
 		t.Errorf("too early: %+v", early.Join)
 	}
-	if open := judge(`{"family":"clear_wb_pu","sinceH":4}`, `{"family":"clear_wb_pu"}`, ""); open.Join.Verdict != "sound" || !open.Join.Legal {
+	if open := judge(`{"family":"clear_wb_pu","sinceH":4}`, `{"family":"clear_wb_pu"}`, ""); open.Join.Verdict != "sound" ||
+		!open.Join.Legal {
 		t.Errorf("in its window: %+v", open.Join)
 	}
-	if late := judge(`{"family":"clear_wb_pu","sinceH":40}`, `{"family":"clear_wb_pu"}`, ""); late.Join.Preparations[0] == "" || late.Join.Verdict != "prepare" {
+	if late := judge(`{"family":"clear_wb_pu","sinceH":40}`, `{"family":"clear_wb_pu"}`, ""); late.Join.Preparations[0] == "" ||
+		late.Join.Verdict != "prepare" {
 		t.Errorf("past it: %+v", late.Join)
 	}
 	waxed := judge(`{"family":"wax_clear","sinceH":900}`, `{"family":"clear_wb_pu"}`, "")
@@ -221,7 +266,8 @@ func TestMayINow(t *testing.T) {
 		t.Errorf("on wax: %+v", waxed.Join)
 	}
 	hot := judge(`{"family":"varnish_oil_pu","sinceH":200}`, `{"family":"lacquer_cab"}`, "")
-	if len(hot.Ways) == 0 || hot.Ways[0].Steps[0].Coat.Family != "Shellac, dewaxed" || hot.Ways[0].Steps[0].ProductID == nil {
+	if len(hot.Ways) == 0 || hot.Ways[0].Steps[0].Coat.Family != "Shellac, dewaxed" ||
+		hot.Ways[0].Steps[0].ProductID == nil {
 		t.Errorf("the way through, from the shelf: %+v", hot.Ways)
 	}
 	if soiled := judge(`{"family":"clear_wb_pu","sinceH":4}`, `{"family":"clear_wb_pu"}`, `"soiled":["silicone"]`); soiled.Join.Legal {
@@ -248,7 +294,18 @@ func TestBoardsLabelsAndTheGrid(t *testing.T) {
 		id[p.Ref.Name] = p.Ref.ID
 	}
 	over := func(ground, coat string) api.Judgement {
-		return answer[api.Judged](c, "POST", "/api/judge", fmt.Sprintf(asked, fmt.Sprintf(`{"productId":%d}`, id[ground]), fmt.Sprintf(`{"productId":%d}`, id[coat]), ""), 200).Join
+		return answer[api.Judged](
+			c,
+			"POST",
+			"/api/judge",
+			fmt.Sprintf(
+				asked,
+				fmt.Sprintf(`{"productId":%d}`, id[ground]),
+				fmt.Sprintf(`{"productId":%d}`, id[coat]),
+				"",
+			),
+			200,
+		).Join
 	}
 	cell := func(ground, coat string) byte {
 		g := get[api.Grid](c, "/api/grid?material=oak")
@@ -257,30 +314,52 @@ func TestBoardsLabelsAndTheGrid(t *testing.T) {
 		}
 		return g.Cells[at(coat)][at(ground)]
 	}
-	if j := over("Tread Hard Oil", "Mizzen Clear"); j.Verdict != "test" || cell("Tread Hard Oil", "Mizzen Clear") != 't' {
+	if j := over("Tread Hard Oil", "Mizzen Clear"); j.Verdict != "test" ||
+		cell("Tread Hard Oil", "Mizzen Clear") != 't' {
 		t.Fatalf("before the board: %+v", j)
 	}
 	board := func(class int, passed bool) string {
-		return encode(t, map[string]any{"groundId": id["Tread Hard Oil"], "coatId": id["Mizzen Clear"], "material": "", "crossCut": class, "solventRub": "unmoved", "waterDrop": "no_mark", "passed": passed, "who": "JT", "madeOn": "2026-02-20", "note": ""})
+		return encode(
+			t,
+			map[string]any{
+				"groundId":   id["Tread Hard Oil"],
+				"coatId":     id["Mizzen Clear"],
+				"material":   "",
+				"crossCut":   class,
+				"solventRub": "unmoved",
+				"waterDrop":  "no_mark",
+				"passed":     passed,
+				"who":        "JT",
+				"madeOn":     "2026-02-20",
+				"note":       "",
+			},
+		)
 	}
-	if status, data := c.call("POST", "/api/boards", board(3, true)); status != 422 || problem(t, data, "/passed") == "" {
+	if status, data := c.call("POST", "/api/boards", board(3, true)); status != 422 ||
+		problem(t, data, "/passed") == "" {
 		t.Errorf("passed at class 3: %d %s", status, data)
 	}
 	kept := answer[api.Board](c, "POST", "/api/boards", board(1, true), 201)
 	j := over("Tread Hard Oil", "Mizzen Clear")
-	if j.Verdict != "sound" || kept.D3359 != "4B" || len(j.Words) != 1 || j.Words[0].Who != "JT" || j.Words[0].When != "2026-02-20" || len(j.Quieted) == 0 || cell("Tread Hard Oil", "Mizzen Clear") != 's' {
+	if j.Verdict != "sound" || kept.D3359 != "4B" || len(j.Words) != 1 || j.Words[0].Who != "JT" ||
+		j.Words[0].When != "2026-02-20" ||
+		len(j.Quieted) == 0 ||
+		cell("Tread Hard Oil", "Mizzen Clear") != 's' {
 		t.Errorf("after it: %+v", j)
 	}
 	if j := over("Tread Hard Oil", "Amber Reach"); j.Verdict != "refuse" || j.Findings[0].Rule != "TB" {
 		t.Errorf("a failed board of the demo: %+v", j)
 	}
-	if j := over("Larder Hard Oil", "Mizzen Clear"); j.Verdict != "refuse" || j.Findings[0].Rule != "LB" || j.Words[0].By != "label" {
+	if j := over("Larder Hard Oil", "Mizzen Clear"); j.Verdict != "refuse" || j.Findings[0].Rule != "LB" ||
+		j.Words[0].By != "label" {
 		t.Errorf("a label that says no: %+v", j)
 	}
-	if status, _ := c.call("DELETE", fmt.Sprintf("/api/boards/%d", kept.ID), ""); status != 204 || over("Tread Hard Oil", "Mizzen Clear").Verdict != "test" {
+	if status, _ := c.call("DELETE", fmt.Sprintf("/api/boards/%d?version=1", kept.ID), ""); status != 204 ||
+		over("Tread Hard Oil", "Mizzen Clear").Verdict != "test" {
 		t.Error("the doubt should be open again")
 	}
-	if status, data := c.call("GET", "/api/grid/export?material=oak", ""); status != 200 || !strings.Contains(string(data), "prepare: a coat between") {
+	if status, data := c.call("GET", "/api/grid/export?material=oak", ""); status != 200 ||
+		!strings.Contains(string(data), "prepare: a coat between") {
 		t.Errorf("the grid as CSV: %d %.200s", status, data)
 	}
 	if status, data := c.call("GET", "/api/grid?material=basalt", ""); status != 422 {
@@ -295,7 +374,8 @@ func TestTheHandbookShowsEveryRuleAtWork(t *testing.T) {
 		t.Errorf("%d rules", len(rules))
 	}
 	for _, r := range rules {
-		if !slices.ContainsFunc(r.Example.Join.Findings, func(f api.Finding) bool { return f.Rule == r.ID }) || r.Example.Material == "" {
+		if !slices.ContainsFunc(r.Example.Join.Findings, func(f api.Finding) bool { return f.Rule == r.ID }) ||
+			r.Example.Material == "" {
 			t.Errorf("%s: its example does not show it", r.ID)
 		}
 	}

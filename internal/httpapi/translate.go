@@ -40,8 +40,19 @@ func when(t time.Time) *time.Time {
 }
 
 func toWorkshop(w workshop.Workshop) api.Workshop {
-	out := api.Workshop{Name: w.Name, Town: w.Town, Contact: w.Contact, Version: w.Version, Units: api.WorkshopUnits(w.Units), Clock: api.WorkshopClock(w.Clock),
-		FoodPolicy: api.WorkshopFoodPolicy(w.FoodPolicy), Schools: api.Schools(w.Schools), Hours: each(w.Days[:], func(d schedule.Day) api.Hours { return api.Hours{Open: d.Open, Close: d.Close} })}
+	out := api.Workshop{
+		Name:       w.Name,
+		Town:       w.Town,
+		Contact:    w.Contact,
+		Version:    w.Version,
+		Units:      api.WorkshopUnits(w.Units),
+		Clock:      api.WorkshopClock(w.Clock),
+		Numbers:    api.WorkshopNumbers(w.Numbers),
+		Currency:   w.Currency,
+		FoodPolicy: api.WorkshopFoodPolicy(w.FoodPolicy),
+		Schools:    api.Schools(w.Schools),
+		Hours:      each(w.Days[:], func(d schedule.Day) api.Hours { return api.Hours{Open: d.Open, Close: d.Close} }),
+	}
 	if w.Zone != nil {
 		out.TimeZone = w.Zone.String()
 	}
@@ -53,28 +64,60 @@ func toGate(g enduse.Gate) api.Gate { return api.Gate{ID: string(g.ID), Name: g.
 func catalogue() api.Catalogue {
 	return api.Catalogue{
 		Kinds: each(furniture.Kinds, func(k *furniture.Kind) api.Kind {
-			return api.Kind{ID: k.ID, Name: k.Name, Measures: each(k.Measures, func(m furniture.Measure) api.Measure {
-				return api.Measure{ID: m.ID, Name: m.Name, Usual: m.Usual, Count: m.Count}
-			})}
+			return api.Kind{
+				ID:   k.ID,
+				Name: k.Name,
+				Measures: each(k.Measures, func(m furniture.Measure) api.Measure {
+					return api.Measure{ID: m.ID, Name: m.Name, Usual: m.Usual, Count: m.Count}
+				}),
+			}
 		}),
-		PartKinds: each(furniture.PartKinds, func(k *furniture.PartKind) api.Named { return api.Named{ID: k.ID, Name: k.Name} }),
-		Faces:     each(furniture.Faces, func(f furniture.Face) string { return string(f) }),
+		PartKinds: each(
+			furniture.PartKinds,
+			func(k *furniture.PartKind) api.Named { return api.Named{ID: k.ID, Name: k.Name} },
+		),
+		Faces: each(furniture.Faces, func(f furniture.Face) string { return string(f) }),
 		EndUses: each(enduse.EndUses, func(u *enduse.EndUse) api.EndUse {
-			return api.EndUse{ID: u.ID, Name: u.Name, Group: u.Group, Asks: slices.Clone(u.Asks[:]), FilmUm: u.FilmUM, CureFirst: u.CureFirst, Note: u.Note,
-				Gates: each(u.Gates, func(id enduse.GateID) api.Gate { return toGate(enduse.Gates[id]) })}
+			return api.EndUse{
+				ID:        u.ID,
+				Name:      u.Name,
+				Group:     u.Group,
+				Asks:      slices.Clone(u.Asks[:]),
+				FilmUm:    u.FilmUM,
+				CureFirst: u.CureFirst,
+				Note:      u.Note,
+				Gates:     each(u.Gates, func(id enduse.GateID) api.Gate { return toGate(enduse.Gates[id]) }),
+			}
 		}),
 		Materials: each(substrate.Materials, func(m *substrate.Material) api.Material {
-			return api.Material{ID: m.ID, Name: m.Name, Kind: string(m.Kind), Note: m.Note, Traits: each(m.Traits(), func(t substrate.Trait) api.Trait { return api.Trait{Name: t.Name, Basis: api.Basis(t.Basis)} })}
+			return api.Material{
+				ID:   m.ID,
+				Name: m.Name,
+				Kind: string(m.Kind),
+				Note: m.Note,
+				Traits: each(
+					m.Traits(),
+					func(t substrate.Trait) api.Trait { return api.Trait{Name: t.Name, Basis: api.Basis(t.Basis)} },
+				),
+			}
 		}),
 		Looks:   each(system.Looks, func(l system.Look) api.Look { return api.Look(l) }),
 		Sheens:  coating.SheenNames,
 		Demands: slices.Clone(enduse.DemandNames[:]),
-		Finishes: append(each(substrate.OldFinishes, func(f *substrate.OldFinish) api.Finish { return api.Finish{ID: f.ID, Name: f.Name, Film: f.Film} }),
-			api.Finish{ID: substrate.UnknownFinish, Name: "Nobody knows", Film: true}),
+		Finishes: append(
+			each(
+				substrate.OldFinishes,
+				func(f *substrate.OldFinish) api.Finish { return api.Finish{ID: f.ID, Name: f.Name, Film: f.Film} },
+			),
+			api.Finish{ID: substrate.UnknownFinish, Name: "Nobody knows", Film: true},
+		),
 		Contaminations: each(substrate.Contaminations, func(c substrate.Contamination) string { return string(c) }),
-		Repairs:        each(substrate.Repairs, func(r substrate.Repair) api.Named { return api.Named{ID: r.ID, Name: r.Damage} }),
-		Tests:          each(substrate.Tests, toGuide),
-		Families:       each(coating.FamiliesInOrder(), toFamily),
+		Repairs: each(
+			substrate.Repairs,
+			func(r substrate.Repair) api.Named { return api.Named{ID: r.ID, Name: r.Damage} },
+		),
+		Tests:    each(substrate.Tests, toGuide),
+		Families: each(coating.FamiliesInOrder(), toFamily),
 		SheetFields: each(coating.Fields, func(f coating.Field) api.SheetField {
 			return api.SheetField{Name: f.Name, Title: f.Title, Units: f.Dimension.UnitNames()}
 		}),
@@ -90,19 +133,44 @@ func catalogue() api.Catalogue {
 }
 
 func toRef(p *coating.Product) api.ProductRef {
-	return api.ProductRef{ID: p.ID, Name: p.Name, Maker: p.Maker, Family: p.Family.Name, Colour: p.Colour,
-		Shade: api.ProductRefShade(p.Shade), Sheen: p.Sheen.String(), Body: api.ProductRefBody(p.Family.Body)}
+	return api.ProductRef{
+		ID:     p.ID,
+		Name:   p.Name,
+		Maker:  p.Maker,
+		Family: p.Family.Name,
+		Colour: p.Colour,
+		Shade:  api.ProductRefShade(p.Shade),
+		Sheen:  p.Sheen.String(),
+		Body:   api.ProductRefBody(p.Family.Body),
+	}
 }
 
 func toJudgement(j compat.Judgement) api.Judgement {
-	return api.Judgement{Verdict: api.Verdict(j.Verdict.String()), Legal: j.Legal(), EarliestH: j.EarliestH, LabelH: j.LabelH, LatestH: j.LatestH, WaitBasis: api.Basis(j.WaitBasis),
-		Preparations: each(j.Preparations, func(p compat.Preparation) string { return p.Text }),
-		Findings:     each(j.Findings, toFinding), Quieted: each(j.Quieted, toFinding), Words: each(j.Words, toWord)}
+	return api.Judgement{
+		Verdict:      api.Verdict(j.Verdict.String()),
+		Legal:        j.Legal(),
+		EarliestH:    j.EarliestH,
+		LabelH:       j.LabelH,
+		LatestH:      j.LatestH,
+		WaitBasis:    api.Basis(j.WaitBasis),
+		Preparations: each(j.Preparations, func(w substrate.Work) string { return w.Title }),
+		Findings:     each(j.Findings, toFinding),
+		Quieted:      each(j.Quieted, toFinding),
+		Words:        each(j.Words, toWord),
+	}
 }
 
 func toFinding(f compat.Finding) api.Finding {
-	return api.Finding{Rule: f.Rule.ID, Title: f.Rule.Title, Verdict: api.Verdict(f.Rule.Verdict.String()), Reason: f.Reason, Failure: f.Rule.Failure,
-		WayOut: f.Rule.WayOut, WaitH: f.WaitH, Basis: api.Basis(f.Rule.Basis)}
+	return api.Finding{
+		Rule:    f.Rule.ID,
+		Title:   f.Rule.Title,
+		Verdict: api.Verdict(f.Rule.Verdict.String()),
+		Reason:  f.Reason,
+		Failure: f.Rule.Failure,
+		WayOut:  f.Rule.WayOut,
+		WaitH:   f.WaitH,
+		Basis:   api.Basis(f.Rule.Basis),
+	}
 }
 
 var speakers = map[compat.By]api.WordBy{compat.ByLabel: api.WordByLabel, compat.ByBoard: api.WordByBoard}
@@ -124,26 +192,62 @@ func toSystem(in workshop.Suggestion) api.System {
 	s, plan := in.System, in.Plan
 	out := api.System{
 		Layers: each(s.Layers, func(l system.Layer) api.Layer {
-			out := api.Layer{Role: api.Role(l.Role), Product: toRef(l.Product), Coats: l.Coats, DryUm: l.Product.DryUM(), Partly: l.Partly(), Below: toJudgement(l.Below)}
+			out := api.Layer{
+				Role:    api.Role(l.Role),
+				Product: toRef(l.Product),
+				Coats:   l.Coats,
+				DryUm:   l.Product.DryUM(),
+				Partly:  l.Partly(),
+				Below:   toJudgement(l.Below),
+			}
 			if l.Coats > 1 {
 				between := toJudgement(l.Between)
 				out.Between = &between
 			}
 			return out
 		}),
-		Surface: toJudgement(s.Surface), FilmUm: s.FilmUM, FilmBuild: quantity.FilmBuild(s.FilmUM), AskedUm: s.AskedUM, Sheen: s.Sheen.String(), SheenSteps: s.SheenSteps, Coats: s.Coats, WaitH: s.WaitH,
-		Shortfall: s.Shortfall(), Obstacles: append([]string{}, append(s.Obstacles, plan.Obstacles...)...), Legal: s.Legal(),
-		Characters: each(s.Characters, func(c system.Character) api.SystemCharacters { return api.SystemCharacters(c) }),
+		Surface:    toJudgement(s.Surface),
+		FilmUm:     s.FilmUM,
+		FilmBuild:  quantity.FilmBuild(s.FilmUM),
+		AskedUm:    s.AskedUM,
+		Sheen:      s.Sheen.String(),
+		SheenSteps: s.SheenSteps,
+		Coats:      s.Coats,
+		WaitH:      s.WaitH,
+		Shortfall:  s.Shortfall(),
+		Obstacles:  append([]string{}, append(s.Obstacles, plan.Obstacles...)...),
+		Legal:      s.Legal(),
+		Characters: each(
+			s.Characters,
+			func(c system.Character) api.SystemCharacters { return api.SystemCharacters(c) },
+		),
 		Demands: each(s.Demands, func(d enduse.Given) api.DemandGiven {
-			return api.DemandGiven{Name: enduse.DemandNames[d.Demand], Asked: d.Asked, Given: d.Given, Shortfall: d.Shortfall(), Why: d.Why}
+			return api.DemandGiven{
+				Name:      enduse.DemandNames[d.Demand],
+				Asked:     d.Asked,
+				Given:     d.Given,
+				Shortfall: d.Shortfall(),
+				Why:       d.Why,
+			}
 		}),
 		Gates: each(s.Gates, func(g system.GateResult) api.GateGiven {
 			return api.GateGiven{Gate: toGate(g.Gate), Passed: g.Passed, Why: g.Why, Evidence: each(g.Evidence, same)}
 		}),
-		HandsOnMin: plan.HandsOn.Minutes(), LastCoat: when(plan.LastCoat), LightUse: when(plan.LightUse), FullCure: when(plan.FullCure), Promise: toPromise(plan.Promise),
-		Parts: toParts(s.Parts), RenewMonths: s.Protection().Product.Family.RenewMonths, Amber: s.Amber(), FirstUse: append([]string{}, in.FirstUse...),
-		Buy: each(in.Buy, toNeed), Together: append([]string{}, in.Together...),
-		Better: each(in.Better, func(b system.Better) api.Better { return api.Better{Change: b.Change, Gain: b.Gain} }),
+		HandsOnMin:  plan.HandsOn.Minutes(),
+		LastCoat:    when(plan.LastCoat),
+		LightUse:    when(plan.LightUse),
+		FullCure:    when(plan.FullCure),
+		Promise:     toPromise(plan.Promise),
+		Parts:       toParts(s.Parts),
+		RenewMonths: s.Protection().Product.Family.RenewMonths,
+		Amber:       s.Amber(),
+		FirstUse:    append([]string{}, in.FirstUse...),
+		Buy:         each(in.Buy, toNeed),
+		Together:    append([]string{}, in.Together...),
+		Better: each(
+			in.Better,
+			func(b system.Better) api.Better { return api.Better{Change: b.Change, Gain: b.Gain} },
+		),
 	}
 	if in.Litres > 0 {
 		out.Litres = &in.Litres
@@ -160,7 +264,16 @@ func toSystem(in workshop.Suggestion) api.System {
 func toNeed(n schedule.Need) api.Need { return api.Need{Product: toRef(n.Product), Litres: n.Litres} }
 
 func toParts(p system.Parts) api.Parts {
-	return api.Parts{Work: p.Work, Wait: p.Wait, Wear: p.Wear, Look: p.Look, Upkeep: p.Upkeep, Risk: p.Risk, Smell: p.Smell, Money: p.Money}
+	return api.Parts{
+		Work:   p.Work,
+		Wait:   p.Wait,
+		Wear:   p.Wear,
+		Look:   p.Look,
+		Upkeep: p.Upkeep,
+		Risk:   p.Risk,
+		Smell:  p.Smell,
+		Money:  p.Money,
+	}
 }
 
 func toPromise(p *schedule.Promise) *api.Promise {
@@ -175,19 +288,41 @@ func toAirReading(a climate.Air) api.AirReading {
 }
 
 func toChoice(c workshop.Choice) api.Choice {
-	return api.Choice{Suited: c.Suited, Air: toAirReading(c.Air),
+	return api.Choice{
+		Suited:  c.Suited,
+		Air:     toAirReading(c.Air),
 		Systems: each(c.Suggestions, toSystem),
 		LeftOut: each(c.LeftOut, func(l system.LeftOut) api.LeftOut {
 			return api.LeftOut{Product: toRef(l.Product), Kind: api.LeftOutKind(l.Kind), Rule: l.Rule, Reason: l.Reason}
 		}),
 		Openings: each(c.Openings, func(o workshop.Opening) api.Opening {
-			return api.Opening{What: api.OpeningWhat(o.What), Stands: o.Stands, Change: o.Change, Opens: o.Opens, Example: o.Example, Nearest: toSystem(o.Nearest), Lacks: o.Lacks}
-		})}
+			return api.Opening{
+				What:    api.OpeningWhat(o.What),
+				Stands:  o.Stands,
+				Change:  o.Change,
+				Opens:   o.Opens,
+				Example: o.Example,
+				Nearest: toSystem(o.Nearest),
+				Lacks:   o.Lacks,
+			}
+		}),
+	}
 }
 
 func toZone(z workshop.Zone) api.ZoneInput {
-	out := api.ZoneInput{Name: z.Name, Face: string(z.Face), EndUse: z.EndUse, Material: z.Material, Look: api.Look(z.Look), Sheen: z.Sheen,
-		AreaM2: z.AreaM2, LengthM: z.LengthM, WidthM: z.WidthM, Inspection: toInspection(z.Inspection), Wants: toWants(z.Wants)}
+	out := api.ZoneInput{
+		Name:       z.Name,
+		Face:       string(z.Face),
+		EndUse:     z.EndUse,
+		Material:   z.Material,
+		Look:       api.Look(z.Look),
+		Sheen:      z.Sheen,
+		AreaM2:     z.AreaM2,
+		LengthM:    z.LengthM,
+		WidthM:     z.WidthM,
+		Inspection: toInspection(z.Inspection),
+		Wants:      toWants(z.Wants),
+	}
 	if z.ID != 0 {
 		out.ID = &z.ID
 	}
@@ -205,9 +340,28 @@ func toNight(a *climate.Air) *api.Air {
 }
 
 func toPieceInput(b workshop.Brief) api.PieceInput {
-	out := api.PieceInput{Name: b.Name, Kind: b.Kind, Owner: api.PieceInputOwner(b.Owner), Alike: b.Alike, History: b.History,
-		Site:  api.Site{OnSite: b.Site.OnSite, LivedIn: b.Site.LivedIn, PoorlyAired: b.Site.PoorlyAired, CoverFloors: b.Site.CoverFloors},
-		Parts: each(b.Parts, toPart), Zones: each(b.Zones, toZone), Air: toAir(b.Air), Night: toNight(b.Night), Start: b.Start.UTC(), Promised: when(b.Promised)}
+	out := api.PieceInput{
+		Name:    b.Name,
+		Kind:    b.Kind,
+		Owner:   api.PieceInputOwner(b.Owner),
+		Alike:   b.Alike,
+		History: b.History,
+		Site: api.Site{
+			OnSite:      b.Site.OnSite,
+			LivedIn:     b.Site.LivedIn,
+			PoorlyAired: b.Site.PoorlyAired,
+			CoverFloors: b.Site.CoverFloors,
+		},
+		Parts: each(
+			b.Parts,
+			toPart,
+		),
+		Zones:    each(b.Zones, toZone),
+		Air:      toAir(b.Air),
+		Night:    toNight(b.Night),
+		Start:    b.Start.UTC(),
+		Promised: when(b.Promised),
+	}
 	if b.FromPiece != 0 {
 		out.FromPieceID = &b.FromPiece
 	}
@@ -215,13 +369,21 @@ func toPieceInput(b workshop.Brief) api.PieceInput {
 }
 
 func toPiece(p workshop.Piece) api.Piece {
-	out := api.Piece{ID: p.ID, Number: p.Number, Version: p.Version, Input: toPieceInput(p.Brief), Removed: each(p.Removed, toZone),
-		Stage: api.PieceStage(p.Stage), Next: api.Next{Text: p.Next.Text, At: when(p.Next.At), Closes: when(p.Next.Closes)},
+	out := api.Piece{
+		ID:         p.ID,
+		Number:     p.Number,
+		Version:    p.Version,
+		HandedOver: when(p.Handed),
+		Input:      toPieceInput(p.Brief),
+		Removed:    each(p.Removed, toZone),
+		Stage:      api.PieceStage(p.Stage),
+		Next:       api.Next{Text: p.Next.Text, At: when(p.Next.At), Closes: when(p.Next.Closes)},
 		Systems: each(p.Zones, func(z workshop.Zone) []api.LayerChoice {
 			return each(z.Layers, func(l system.Layer) api.LayerChoice {
 				return api.LayerChoice{Role: api.Role(l.Role), ProductID: l.Product.ID, Coats: l.Coats}
 			})
-		})}
+		}),
+	}
 	if p.CareToken != "" {
 		out.CareToken = &p.CareToken
 	}
@@ -231,10 +393,22 @@ func toPiece(p workshop.Piece) api.Piece {
 func toSpan(s schedule.Span) api.Span { return api.Span{From: s.From.UTC(), To: s.To.UTC()} }
 
 func toStep(s schedule.Step) api.Step {
-	out := api.Step{Kind: api.StepKind(s.Kind), Title: s.Title, Zones: append([]int{}, s.Zones...), Work: each(s.Work, toSpan), Keyed: s.Keyed, Waited: s.Waited, Rules: each(s.Rules, same),
+	out := api.Step{
+		Kind:     api.StepKind(s.Kind),
+		Title:    s.Title,
+		Zones:    append([]int{}, s.Zones...),
+		Work:     each(s.Work, toSpan),
+		Keyed:    s.Keyed,
+		Waited:   s.Waited,
+		Rules:    each(s.Rules, same),
 		Tasks:    each(s.Tasks, func(t schedule.Task) api.Task { return api.Task{Text: t.Text, Minutes: t.Minutes} }),
 		Cautions: each(s.Cautions, func(c coating.Caution) string { return c.Text }),
-		TouchDry: when(s.TouchDry), Opens: when(s.Opens), Closes: when(s.Closes), LightUse: when(s.LightUse), FullCure: when(s.FullCure)}
+		TouchDry: when(s.TouchDry),
+		Opens:    when(s.Opens),
+		Closes:   when(s.Closes),
+		LightUse: when(s.LightUse),
+		FullCure: when(s.FullCure),
+	}
 	if s.Product != nil {
 		ref := toRef(s.Product)
 		out.Product, out.Layer, out.Coat, out.Of = &ref, &s.Layer, &s.Coat, &s.Of
@@ -248,12 +422,29 @@ func toStep(s schedule.Step) api.Step {
 
 func toPlan(of workshop.Plan) api.Plan {
 	p := of.Plan
-	out := api.Plan{Steps: each(p.Steps, toStep), Obstacles: each(p.Obstacles, same), Notes: each(p.Notes, same), HandsOnMin: p.HandsOn.Minutes(),
-		LastCoat: when(p.LastCoat), LightUse: when(p.LightUse), FullCure: when(p.FullCure), Promise: toPromise(p.Promise),
-		Needs: each(p.Needs, toNeed)}
+	out := api.Plan{
+		Steps:      each(p.Steps, toStep),
+		Obstacles:  each(p.Obstacles, same),
+		Notes:      each(p.Notes, same),
+		HandsOnMin: p.HandsOn.Minutes(),
+		LastCoat:   when(p.LastCoat),
+		LightUse:   when(p.LightUse),
+		FullCure:   when(p.FullCure),
+		Promise:    toPromise(p.Promise),
+		Needs:      each(p.Needs, toNeed),
+	}
 	for i, z := range p.Zones {
-		out.Zones = append(out.Zones, api.ZonePlan{Name: of.Brief.Zones[i].Name, Obstacles: each(z.Obstacles, same), Coated: z.Coated,
-			LastCoat: when(z.LastCoat), LightUse: when(z.LightUse), FullCure: when(z.FullCure)})
+		out.Zones = append(
+			out.Zones,
+			api.ZonePlan{
+				Name:      of.Brief.Zones[i].Name,
+				Obstacles: each(z.Obstacles, same),
+				Coated:    z.Coated,
+				LastCoat:  when(z.LastCoat),
+				LightUse:  when(z.LightUse),
+				FullCure:  when(z.FullCure),
+			},
+		)
 	}
 	return out
 }
@@ -284,12 +475,23 @@ func toStrip(home workshop.Workshop, plans []*workshop.Plan, now time.Time, benc
 		from, to = now, now.Add(benchLeast)
 	}
 	if bench {
-		from, to = earliest(now, latest(from, now.Add(-benchBack))), earliest(latest(to, now.Add(benchLeast)), now.Add(benchAhead))
+		from, to = earliest(
+			now,
+			latest(from, now.Add(-benchBack)),
+		), earliest(
+			latest(to, now.Add(benchLeast)),
+			now.Add(benchAhead),
+		)
 	}
 	from, to = from.Add(-2*time.Hour).Truncate(time.Hour), to.Add(8*time.Hour).Truncate(time.Hour)
 	week := schedule.Week{Days: home.Days, Zone: home.Zone}
-	return api.Strip{From: from.UTC(), To: to.UTC(), Now: now, Open: each(week.OpenSpans(from, to), toSpan),
-		Midnights: each(week.Midnights(from, to), func(t time.Time) time.Time { return t.UTC() })}
+	return api.Strip{
+		From:      from.UTC(),
+		To:        to.UTC(),
+		Now:       now,
+		Open:      each(week.OpenSpans(from, to), toSpan),
+		Midnights: each(week.Midnights(from, to), func(t time.Time) time.Time { return t.UTC() }),
+	}
 }
 
 func latest(a, b time.Time) time.Time {
@@ -306,31 +508,44 @@ func earliest(a, b time.Time) time.Time {
 	return b
 }
 
-func toBench(home workshop.Workshop, pieces []workshop.BenchPiece, now time.Time) api.Bench {
+func toBench(bench workshop.Bench, now time.Time) api.Bench {
 	var plans []*workshop.Plan
-	out := api.Bench{Pieces: each(pieces, func(b workshop.BenchPiece) api.BenchPiece {
-		bp := api.BenchPiece{Piece: toPiece(b.Piece)}
-		if b.Plan != nil {
-			plan := toPlan(*b.Plan)
-			bp.Plan = &plan
-			if b.Piece.Stage != workshop.HandedOver {
+	out := api.Bench{
+		Pieces: each(bench.Pieces, func(b workshop.BenchPiece) api.BenchPiece {
+			bp := api.BenchPiece{Piece: toPiece(b.Piece)}
+			if b.Plan != nil {
+				plan := toPlan(*b.Plan)
+				bp.Plan = &plan
 				plans = append(plans, b.Plan)
 			}
-		}
-		return bp
-	})}
-	out.Strip = toStrip(home, plans, now, true)
+			return bp
+		}),
+	}
+	out.Strip = toStrip(bench.Home, plans, now, true)
 	return out
 }
 
 func toCard(c workshop.CareCard) api.CareCard {
-	out := api.CareCard{Piece: c.Piece, Zone: c.Zone, Number: c.Number, Workshop: c.Workshop, Contact: c.Contact, Urgent: c.Urgent, Issued: c.Token != "",
-		HandedOver: c.HandedOver.UTC(), FullCure: c.FullCure.UTC(),
+	out := api.CareCard{
+		Piece:      c.Piece,
+		Zone:       c.Zone,
+		Number:     c.Number,
+		Workshop:   c.Workshop,
+		Contact:    c.Contact,
+		Urgent:     c.Urgent,
+		Issued:     c.Token != "",
+		HandedOver: c.HandedOver.UTC(),
+		FullCure:   c.FullCure.UTC(),
 		Sections: each(c.Sections, func(s care.Section) api.CareSection {
-			return api.CareSection{ID: s.ID, Title: s.Title, Lines: each(s.Lines, func(l care.Line) api.CareLine {
-				return api.CareLine{Text: l.Text, Fact: l.Fact, Zones: each(l.Zones, same)}
-			})}
-		})}
+			return api.CareSection{
+				ID:    s.ID,
+				Title: s.Title,
+				Lines: each(s.Lines, func(l care.Line) api.CareLine {
+					return api.CareLine{Text: l.Text, Fact: l.Fact, Zones: each(l.Zones, same)}
+				}),
+			}
+		}),
+	}
 	if c.Token != "" {
 		out.Token = &c.Token
 	}

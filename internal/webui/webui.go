@@ -17,7 +17,12 @@ var built embed.FS
 
 func init() {
 	// Do not depend on the host's table for what we ship.
-	for ext, kind := range map[string]string{".woff2": "font/woff2", ".js": "text/javascript; charset=utf-8", ".css": "text/css; charset=utf-8", ".svg": "image/svg+xml"} {
+	for ext, kind := range map[string]string{
+		".woff2": "font/woff2",
+		".js":    "text/javascript; charset=utf-8",
+		".css":   "text/css; charset=utf-8",
+		".svg":   "image/svg+xml",
+	} {
 		_ = mime.AddExtensionType(ext, kind)
 	}
 }
@@ -29,6 +34,7 @@ func Handler() gin.HandlerFunc {
 	if err != nil {
 		panic(err) // the folder is embedded above
 	}
+	beside := besideFrom(dist)
 	return func(c *gin.Context) {
 		name := strings.TrimPrefix(path.Clean(c.Request.URL.Path), "/")
 		if strings.HasPrefix(name, "assets/") || name == "icon.svg" {
@@ -36,7 +42,14 @@ func Handler() gin.HandlerFunc {
 			return
 		}
 		c.Header("Cache-Control", "no-cache")
-		page, err := fs.ReadFile(dist, "index.html")
+		for _, link := range beside(name) {
+			c.Writer.Header().Add("Link", link)
+		}
+		document := "index.html"
+		if strings.HasPrefix(name, "care/") {
+			document = "care.html" // the buyer's
+		}
+		page, err := fs.ReadFile(dist, document)
 		if err != nil {
 			c.String(http.StatusServiceUnavailable, "The screens are not built into this binary. Run make build.")
 			return

@@ -11,36 +11,38 @@ import (
 	"firmitas/internal/store"
 )
 
-// Again is a brief for doing a piece of ours once more: its zones as they were, with what we put on them as the old finish.
-// It saves nothing.
+// Again is a brief for doing a piece of ours once more: its zones as they were, with what we put on them as the old
+// finish. It saves nothing.
 func (s *Service) Again(ctx context.Context, id int64) (Brief, error) {
-	home, p, err := s.found(ctx, id)
-	if err != nil {
-		return Brief{}, err
-	}
-	b := p.Brief
-	b.FromPiece, b.Start, b.History = p.ID, s.Now(), fmt.Sprintf("Our own work, no. %s.", p.Number)
-	b.Promised = later(p.Promised, b.Start)
-	b.Zones = nil
-	for _, z := range p.Zones {
-		if len(z.Layers) > 0 {
-			b.History += " " + z.told()
-			z.Inspection = z.asWeLeftIt()
+	return reading(ctx, s, func(ctx context.Context) (Brief, error) {
+		home, p, err := s.loaded(ctx, id)
+		if err != nil {
+			return Brief{}, err
 		}
-		z.ID, z.Layers = 0, nil
-		b.Zones = append(b.Zones, z)
-	}
-	brief, err := b.checked(home, b.Start, false)
-	if err != nil {
-		return b, err
-	}
-	for i, z := range b.Zones {
-		if z.Inspection != nil {
-			wish := brief.Zones[i].Wish
-			z.Inspection.Action = string(wish.Seen.Options(wishFor(wish))[0].Action)
+		b := p.Brief
+		b.FromPiece, b.Start, b.History = p.ID, s.Now(), fmt.Sprintf("Our own work, no. %s.", p.Number)
+		b.Promised = later(p.Promised, b.Start)
+		b.Zones = nil
+		for _, z := range p.Zones {
+			if len(z.Layers) > 0 {
+				b.History += " " + z.told()
+				z.Inspection = z.asWeLeftIt()
+			}
+			z.ID, z.Layers = 0, nil
+			b.Zones = append(b.Zones, z)
 		}
-	}
-	return b, nil
+		brief, err := b.checked(home, b.Start, false)
+		if err != nil {
+			return b, err
+		}
+		for i, z := range b.Zones {
+			if z.Inspection != nil {
+				wish := brief.Zones[i].Wish
+				z.Inspection.Action = string(wish.Seen.Options(wishFor(wish))[0].Action)
+			}
+		}
+		return b, nil
+	})
 }
 
 // told is what was put on a zone, in a sentence.
@@ -55,7 +57,12 @@ func (z Zone) told() string {
 // asWeLeftIt is what an inspection would find of our own coats: their kind is known. Wax over a film counts as a film
 // that has been waxed. What was known of the age and lead of an older finish below stays known.
 func (z Zone) asWeLeftIt() *store.Inspection {
-	in := &store.Inspection{Condition: string(substrate.Intact), Age: string(substrate.Later), Lead: string(substrate.NotTested), Finish: "bare"}
+	in := &store.Inspection{
+		Condition: string(substrate.Intact),
+		Age:       string(substrate.Later),
+		Lead:      string(substrate.NotTested),
+		Finish:    "bare",
+	}
 	if old := z.Inspection; old != nil && old.Action == string(substrate.Keep) {
 		in.Age, in.Lead, in.VeneerMM = old.Age, old.Lead, old.VeneerMM
 	}

@@ -89,9 +89,24 @@ func (c *check) that(holds bool, field, format string, args ...any) {
 	}
 }
 
+// listed asks for one of a list, by what it is called ("an end use").
+func (c *check) listed(known bool, field, what, id string) {
+	if id == "" {
+		c.that(known, field, "Pick %s from the list.", what)
+		return
+	}
+	c.that(known, field, "%q is not on the list; pick %s from it.", id, what)
+}
+
 func (c *check) name(field, text string) {
 	c.that(strings.TrimSpace(text) != "", field, "Give it a name.")
-	c.that(len([]rune(text)) <= longestName, field, "At most %d characters; this has %d.", longestName, len([]rune(text)))
+	c.that(
+		len([]rune(text)) <= longestName,
+		field,
+		"At most %d characters; this has %d.",
+		longestName,
+		len([]rune(text)),
+	)
 	c.that(!strings.ContainsFunc(text, unicode.IsControl), field, "One line of plain text, without control characters.")
 }
 
@@ -104,11 +119,18 @@ func (c *check) err() error {
 
 func within(v, low, high float64) bool { return v >= low && v <= high } // false for NaN
 
-// checked turns a brief into what is planned, or says what is wrong with which field. A brief that is to be kept names its
-// fields below /zones and is asked for names; a preview has one zone, below /zone.
+// checked turns a brief into what is planned, or says what is wrong with which field. A brief that is to be kept names
+// its fields below /zones and is asked for names; a preview has one zone, below /zone.
 func (b Brief) checked(home Workshop, now time.Time, kept bool) (schedule.Brief, error) {
 	var c check
-	out := schedule.Brief{Parts: b.Parts, Site: b.Site, Alike: b.Alike, Start: b.Start, Promised: b.Promised, Week: home.week()}
+	out := schedule.Brief{
+		Parts:    b.Parts,
+		Site:     b.Site,
+		Alike:    b.Alike,
+		Start:    b.Start,
+		Promised: b.Promised,
+		Week:     home.week(),
+	}
 	c.that(b.Alike >= 1 && b.Alike <= mostAlike, "/alike", "A whole number from 1 to %d.", mostAlike)
 	if kept {
 		c.piece(b)
@@ -121,8 +143,18 @@ func (b Brief) checked(home Workshop, now time.Time, kept bool) (schedule.Brief,
 	}
 	c.checkStart(b.Start, now)
 	if !b.Promised.IsZero() {
-		c.that(b.Promised.After(b.Start), "/promised", "The promise lies before the start on %s; it must come after.", b.Start.In(home.Zone).Format(dateForHuman))
-		c.that(b.Promised.Before(now.AddDate(yearsAhead, 0, 0)), "/promised", "More than %d years ahead; check the year.", yearsAhead)
+		c.that(
+			b.Promised.After(b.Start),
+			"/promised",
+			"The promise lies before the start on %s; it must come after.",
+			b.Start.In(home.Zone).Format(dateForHuman),
+		)
+		c.that(
+			b.Promised.Before(now.AddDate(yearsAhead, 0, 0)),
+			"/promised",
+			"More than %d years ahead; check the year.",
+			yearsAhead,
+		)
 	}
 	for i, z := range b.Zones {
 		at := "/zone"
@@ -144,15 +176,21 @@ func (b Brief) checked(home Workshop, now time.Time, kept bool) (schedule.Brief,
 // piece checks what is told of the whole piece.
 func (c *check) piece(b Brief) {
 	c.name("/name", b.Name)
-	c.that(furniture.Find(b.Kind) != nil, "/kind", "There is no kind of piece %q; pick one from the list.", b.Kind)
+	c.listed(furniture.Find(b.Kind) != nil, "/kind", "a kind of piece", b.Kind)
 	c.that(slices.Contains(Owners, b.Owner), "/owner", "Own stock or a customer's.")
 	c.that(len(b.Zones) >= 1 && len(b.Zones) <= mostZones, "/zones", "From 1 to %d zones.", mostZones)
 	c.that(len(b.Parts) <= mostParts, "/parts", "At most %d kinds of part.", mostParts)
-	c.that(len([]rune(b.History)) <= longestStory, "/history", "At most %d characters; this has %d.", longestStory, len([]rune(b.History)))
+	c.that(
+		len([]rune(b.History)) <= longestStory,
+		"/history",
+		"At most %d characters; this has %d.",
+		longestStory,
+		len([]rune(b.History)),
+	)
 	for i, p := range b.Parts {
 		at := fmt.Sprintf("/parts/%d", i)
 		c.name(at+"/name", p.Name)
-		c.that(furniture.FindPart(p.Kind) != nil, at+"/kind", "There is no kind of part %q; pick one from the list.", p.Kind)
+		c.listed(furniture.FindPart(p.Kind) != nil, at+"/kind", "a kind of part", p.Kind)
 		c.that(p.Count >= 1 && p.Count <= mostAlike, at+"/count", "A whole number from 1 to %d.", mostAlike)
 	}
 }
@@ -160,21 +198,30 @@ func (c *check) piece(b Brief) {
 // zone checks one zone and turns it into a wish.
 func (c *check) zone(z Zone, at string, kept bool) system.Wish {
 	use, material := enduse.Find(z.EndUse), substrate.Find(z.Material)
-	c.that(use != nil, at+"/endUse", "There is no end use %q; pick one from the list.", z.EndUse)
-	c.that(material != nil, at+"/material", "There is no material %q; pick one from the list.", z.Material)
+	c.listed(use != nil, at+"/endUse", "an end use", z.EndUse)
+	c.listed(material != nil, at+"/material", "a material", z.Material)
 	sheen, err := coating.ParseSheen(z.Sheen)
 	c.that(err == nil, at+"/sheen", "%v.", err)
-	c.that(slices.Contains(furniture.Faces, z.Face), at+"/face", "There is no face %q; pick one from the list.", z.Face)
+	c.listed(slices.Contains(furniture.Faces, z.Face), at+"/face", "a face", string(z.Face))
 	c.that(z.AreaM2 > 0, at+"/areaM2", "The area must be more than 0.")
 	c.that(!(z.AreaM2 > mostAreaM2), at+"/areaM2", "At most %d m² in one zone; split larger work.", mostAreaM2)
 	for field, side := range map[string]*float64{at + "/lengthM": z.LengthM, at + "/widthM": z.WidthM} {
 		c.that(side == nil || (*side > 0 && *side <= mostLengthM), field, "Between 0 and %d m.", mostLengthM)
 	}
 	if z.LengthM != nil && z.WidthM != nil {
-		c.that(math.Abs(*z.LengthM**z.WidthM-z.AreaM2) < 0.01*z.AreaM2, at+"/areaM2", "The area is not length × width; give one or the other.")
+		c.that(
+			math.Abs(*z.LengthM**z.WidthM-z.AreaM2) < 0.01*z.AreaM2,
+			at+"/areaM2",
+			"The area is not length × width; give one or the other.",
+		)
 	}
 	if material != nil {
-		c.that(z.Look != system.Stained || material.Wood(), at+"/look", "%s is not wood on its face, so stain has nothing to soak into. Paint it, or look again what it is made of.", material.Name)
+		c.that(
+			z.Look != system.Stained || material.Wood(),
+			at+"/look",
+			"%s is not wood on its face, so stain has nothing to soak into. Paint it, or look again what it is made of.",
+			material.Name,
+		)
 	}
 	w := system.Wish{Use: use, Material: material, Look: z.Look, Sheen: sheen}
 	c.wants(z.Wants, &w, at)
@@ -183,12 +230,25 @@ func (c *check) zone(z Zone, at string, kept bool) system.Wish {
 }
 
 func (c *check) checkAir(air climate.Air, at string) {
-	c.that(within(air.TempC, coldestC, hottestC), at+"/tempC", "Between %d and %d °C (%.0f and %.0f °F): nobody coats outside that.", coldestC, hottestC, fahrenheit(coldestC), fahrenheit(hottestC))
+	c.that(
+		within(air.TempC, coldestC, hottestC),
+		at+"/tempC",
+		"Between %d and %d °C (%.0f and %.0f °F): nobody coats outside that.",
+		coldestC,
+		hottestC,
+		fahrenheit(coldestC),
+		fahrenheit(hottestC),
+	)
 	c.that(air.RH > 0 && air.RH <= 100, at+"/rh", "Relative humidity lies above 0 and at most at 100 %%.")
 }
 
 func (c *check) checkStart(start, now time.Time) {
-	c.that(start.After(now.AddDate(-yearsBack, 0, 0)) && start.Before(now.AddDate(yearsAhead, 0, 0)), "/start", "More than %d years away; check the year.", yearsAhead)
+	c.that(
+		start.After(now.AddDate(-yearsBack, 0, 0)) && start.Before(now.AddDate(yearsAhead, 0, 0)),
+		"/start",
+		"More than %d years away; check the year.",
+		yearsAhead,
+	)
 }
 
 func fahrenheit(c float64) float64 { return 1.8*c + 32 }

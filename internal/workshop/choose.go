@@ -87,7 +87,7 @@ func (s *Service) stock(ctx context.Context, home Workshop, shelf []*coating.Pro
 		}
 		size, err := coating.ReadSize(t.Size)
 		price, err2 := decimal.NewFromString(t.Price.String)
-		if t.Price.Valid && err == nil && err2 == nil && size > 0 {
+		if t.Price.Valid && errors.Join(err, err2) == nil && size > 0 {
 			out.prices[t.ProductID] = price.Div(decimal.NewFromFloat(size)) // the newest tin's
 		}
 	}
@@ -107,7 +107,12 @@ func (k stock) suggest(brief schedule.Brief, found system.System, tops []*coatin
 		plan, err = schedule.Plan{Obstacles: []string{err.Error() + "."}}, nil
 	}
 	wish := brief.Zones[0].Wish
-	out := Suggestion{System: found, Plan: plan, Better: system.Improve(wish, found, tops), Together: wish.Together(found)}
+	out := Suggestion{
+		System:   found,
+		Plan:     plan,
+		Better:   system.Improve(wish, found, tops),
+		Together: wish.Together(found),
+	}
 	cost, priced, voc, told := decimal.Zero, true, 0.0, true
 	for _, n := range plan.Needs {
 		out.Litres += n.Litres
@@ -200,13 +205,25 @@ func (k stock) suggestAll(brief schedule.Brief, found []system.System) ([]Sugges
 	return out, nil
 }
 
+// searchEnded tells of a search that ran out of time: to ask the same again would only take as long again.
+func searchEnded(err error) error {
+	if !errors.Is(err, context.DeadlineExceeded) {
+		return err
+	}
+	return &Refused{"This takes longer to search than is waited for. Say which product each decoration is laid with, " +
+		"or leave kinds out, and it goes quickly."}
+}
+
 // Choose searches the shelf for one zone; dates are those of a piece that has only this one. It saves nothing.
 func (s *Service) Choose(ctx context.Context, b Brief) (Choice, error) {
 	q, err := s.asked(ctx, b)
 	if err != nil {
 		return Choice{}, err
 	}
-	answer := system.Search(q.brief.Zones[0].Wish, q.shelf)
+	answer, err := system.Search(ctx, q.brief.Zones[0].Wish, q.shelf)
+	if err != nil {
+		return Choice{}, searchEnded(err)
+	}
 	out := Choice{LeftOut: answer.LeftOut, Suited: answer.Suited, Air: b.Air}
 	if out.Suggestions, err = q.stock.suggestAll(q.brief, answer.Systems); err != nil {
 		return Choice{}, err
@@ -266,48 +283,48 @@ func (s *Service) Assess(ctx context.Context, b Brief, layers []LayerAsked) (Ass
 
 // Recipes of the workshop by name.
 func (s *Service) Recipes(ctx context.Context) ([]store.Recipe, error) {
-	home, err := s.Home(ctx)
+	home, err := s.home(ctx)
 	if err != nil {
 		return nil, err
 	}
-	return s.store.Recipes(ctx, home.ID)
+	return s.store.Recipes(ctx, home)
 }
 
 // AddRecipe keeps layers to use again. They are judged wherever they are used, not here.
 func (s *Service) AddRecipe(ctx context.Context, name string, layers []LayerAsked) (store.Recipe, error) {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return store.Recipe{}, err
-	}
-	shelf, err := s.shelf(ctx, home)
-	if err != nil {
-		return store.Recipe{}, err
-	}
-	var c check
-	c.name("/name", name)
-	r := store.Recipe{WorkshopID: home.ID, Name: name}
-	for i, l := range layers {
-		known := slices.ContainsFunc(shelf, func(p *coating.Product) bool { return p.ID == l.ProductID })
-		c.that(known, fmt.Sprintf("/layers/%d/productId", i), "No product %d is on the shelf.", l.ProductID)
-		r.Layers.V = append(r.Layers.V, store.RecipeLayer(l))
-	}
-	if err := c.err(); err != nil {
+	return writing(ctx, s, func(ctx context.Context) (store.Recipe, error) {
+		home, err := s.Home(ctx)
+		if err != nil {
+			return store.Recipe{}, err
+		}
+		shelf, err := s.shelf(ctx, home)
+		if err != nil {
+			return store.Recipe{}, err
+		}
+		var c check
+		c.name("/name", name)
+		r := store.Recipe{WorkshopID: home.ID, Name: name, Version: 1}
+		for i, l := range layers {
+			known := slices.ContainsFunc(shelf, func(p *coating.Product) bool { return p.ID == l.ProductID })
+			c.that(known, fmt.Sprintf("/layers/%d/productId", i), "No product %d is on the shelf.", l.ProductID)
+			r.Layers.V = append(r.Layers.V, store.RecipeLayer(l))
+		}
+		if err := c.err(); err != nil {
+			return r, err
+		}
+		r.ID, err = s.store.AddRecipe(ctx, r)
+		if errors.Is(err, store.ErrNameTaken) {
+			err = &Invalid{[]FieldError{{"/name", "Another recipe has this name already."}}}
+		}
 		return r, err
-	}
-	r.ID, err = s.store.AddRecipe(ctx, r)
-	if errors.Is(err, store.ErrNameTaken) {
-		err = &Invalid{[]FieldError{{"/name", "Another recipe has this name already."}}}
-	}
-	return r, err
+	})
 }
 
 // RemoveRecipe forgets a recipe; systems chosen by it stay.
-func (s *Service) RemoveRecipe(ctx context.Context, id int64) error {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return err
-	}
-	return s.store.DeleteRecipe(ctx, home.ID, id)
+func (s *Service) RemoveRecipe(ctx context.Context, id int64, version int) error {
+	return s.remove(ctx, func(ctx context.Context, home int64) error {
+		return s.store.DeleteRecipe(ctx, home, id, version)
+	})
 }
 
 // UseChange is what becomes of a zone that is to lead another life.
@@ -333,8 +350,8 @@ func (s *Service) ChangeUse(ctx context.Context, id, zoneID int64, endUse, place
 		return UseChange{}, &Refused{"No coating system is chosen for this zone yet: choose one for its new life."}
 	}
 	var c check
-	c.that(enduse.Find(endUse) != nil, "/endUse", "There is no end use %q; pick one from the list.", endUse)
-	c.that(enduse.FindPlace(enduse.Place(place)) != nil, "/place", "There is no place %q; pick one from the list.", place)
+	c.listed(enduse.Find(endUse) != nil, "/endUse", "an end use", endUse)
+	c.listed(enduse.FindPlace(enduse.Place(place)) != nil, "/place", "a place", place)
 	if err := c.err(); err != nil {
 		return UseChange{}, err
 	}
@@ -355,7 +372,10 @@ func (s *Service) ChangeUse(ctx context.Context, id, zoneID int64, endUse, place
 		return UseChange{}, err
 	}
 	brief.Zones[0].Wish.Beside = p.beside(zoneID)
-	found := system.ChangeUse(brief.Zones[0].Wish, zone.Layers, shelf)
+	found, err := system.ChangeUse(ctx, brief.Zones[0].Wish, zone.Layers, shelf)
+	if err != nil {
+		return UseChange{}, searchEnded(err)
+	}
 	out := UseChange{Why: lacks(found.Now), Enough: found.Enough(), Dewax: found.Dewax}
 	if out.Now, err = stock.suggest(brief, found.Now, nil); err != nil {
 		return out, err

@@ -49,15 +49,20 @@ func (r ImportReport) Count(what string) int {
 	return n
 }
 
-const mostLines = 5000
+const (
+	mostLines    = 5000 // of a file
+	mostProducts = 5000 // of a shelf, retired ones among them
+)
+
+var errShelfFull = &Refused{fmt.Sprintf("A shelf holds at most %d products.", mostProducts)}
 
 // Export writes all products, retired ones too, as csv or json.
 func (s *Service) Export(ctx context.Context, format string, w io.Writer) error {
-	home, err := s.Home(ctx)
+	home, err := s.home(ctx)
 	if err != nil {
 		return err
 	}
-	rows, err := s.store.Shelf(ctx, home.ID)
+	rows, err := s.store.Shelf(ctx, home)
 	if err != nil {
 		return err
 	}
@@ -71,22 +76,14 @@ func (s *Service) Export(ctx context.Context, format string, w io.Writer) error 
 	return document.WriteJSON(w, products)
 }
 
-// Import reads products from csv or json. Products are the same when name and sheen are. All lines are taken in or none,
-// unless leaveOut lets the refused ones be passed over.
-func (s *Service) Import(ctx context.Context, format string, dryRun, leaveOut bool, file io.Reader) (ImportReport, error) {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return ImportReport{}, err
-	}
-	data, err := io.ReadAll(file)
-	if err != nil {
-		return ImportReport{}, err
-	}
+// Import reads products from csv or json. Products are the same when name and sheen are. All lines are taken in or
+// none, unless leaveOut lets the refused ones be passed over. A dry run saves nothing.
+func (s *Service) Import(ctx context.Context, format string, dryRun, leaveOut bool, file []byte) (ImportReport, error) {
 	readFile := document.ReadJSON
 	if format == "csv" {
 		readFile = document.ReadCSV
 	}
-	lines, encoding, err := readFile(data)
+	lines, encoding, err := readFile(file)
 	if errors.Is(err, document.ErrUnreadable) {
 		return ImportReport{}, &Invalid{[]FieldError{{"", sentenceOf(err)}}}
 	}
@@ -94,62 +91,99 @@ func (s *Service) Import(ctx context.Context, format string, dryRun, leaveOut bo
 		return ImportReport{}, err
 	}
 	if len(lines) > mostLines {
-		return ImportReport{}, &Invalid{[]FieldError{{"", fmt.Sprintf("%d products are more than the %d taken at once.", len(lines), mostLines)}}}
-	}
-	rows, err := s.store.Shelf(ctx, home.ID)
-	if err != nil {
-		return ImportReport{}, err
-	}
-	report := ImportReport{Encoding: encoding}
-	var fresh, changed []store.Product
-	known, seen := map[string]store.Product{}, map[string]int{}
-	for _, row := range rows {
-		known[keyOf(row.Name, row.Sheen)] = row
-	}
-	for _, l := range lines {
-		out := ImportLine{Number: l.Number, Name: l.Product.Name, What: LineRefused, Problems: l.Problems}
-		key := keyOf(l.Product.Name, l.Product.Sheen)
-		if first, twice := seen[key]; twice {
-			out.Problems = append(out.Problems, document.Cell{Column: l.Column("name"), Detail: fmt.Sprintf("The same name and sheen stand in line %d.", first)})
+		return ImportReport{}, &Invalid{
+			[]FieldError{{"", fmt.Sprintf("%d products are more than the %d taken at once.", len(lines), mostLines)}},
 		}
-		seen[key] = l.Number
-		p, err := read(l.Product)
-		var wrong *coating.Invalid
-		switch {
-		case errors.As(err, &wrong):
-			for _, problem := range wrong.Problems {
-				out.Problems = append(out.Problems, document.Cell{Column: l.Column(columnOf(problem.Field)), Detail: problem.Detail})
-			}
-		case err != nil:
-			return report, err
+	}
+	return writing(ctx, s, func(ctx context.Context) (ImportReport, error) {
+		home, err := s.home(ctx)
+		if err != nil {
+			return ImportReport{}, err
 		}
-		if len(out.Problems) == 0 {
-			row := ToRow(p)
-			row.WorkshopID = home.ID
-			was, exists := known[key]
-			row.ID, row.Version, row.Retired = was.ID, was.Version, was.Retired
-			out.Changes = changes(was, row)
-			switch {
-			case !exists:
-				out.What, out.Changes = LineAdded, nil
-				fresh = append(fresh, row)
-			case len(out.Changes) > 0:
-				out.What = LineChanged
-				changed = append(changed, row)
-			default:
-				out.What = LineSame
+		rows, err := s.store.Shelf(ctx, home)
+		if err != nil {
+			return ImportReport{}, err
+		}
+		in := newImporting(rows)
+		for _, l := range lines {
+			if err := in.take(l); err != nil {
+				return ImportReport{}, err
 			}
 		}
-		report.Lines = append(report.Lines, out)
-	}
-	if dryRun || (report.Count(LineRefused) > 0 && !leaveOut) || len(fresh)+len(changed) == 0 {
-		return report, nil
-	}
-	err = s.store.ImportProducts(ctx, fresh, changed)
-	report.Saved = err == nil
-	return report, nameTaken(err, "")
+		report := ImportReport{Encoding: encoding, Lines: in.report}
+		blocked := report.Count(LineRefused) > 0 && !leaveOut
+		if dryRun || blocked || len(in.fresh)+len(in.changed) == 0 {
+			return report, nil
+		}
+		if len(rows)+len(in.fresh) > mostProducts {
+			return report, errShelfFull
+		}
+		for i := range in.fresh {
+			in.fresh[i].WorkshopID = home
+		}
+		report.Saved = true
+		return report, nameTaken(s.store.ImportProducts(ctx, in.fresh, in.changed), "")
+	})
 }
 
+// importing sorts the lines of a file by what becomes of them.
+type importing struct {
+	known          map[string]store.Product // on the shelf, by name and sheen
+	seen           map[string]int           // in the file, by line
+	fresh, changed []store.Product
+	report         []ImportLine
+}
+
+func newImporting(shelf []store.Product) *importing {
+	in := &importing{known: map[string]store.Product{}, seen: map[string]int{}}
+	for _, row := range shelf {
+		in.known[keyOf(row.Name, row.Sheen)] = row
+	}
+	return in
+}
+
+func (in *importing) take(l document.Line) error {
+	out := ImportLine{Number: l.Number, Name: l.Product.Name, What: LineRefused, Problems: l.Problems}
+	key := keyOf(l.Product.Name, l.Product.Sheen)
+	if first, twice := in.seen[key]; twice {
+		detail := fmt.Sprintf("The same name and sheen stand in line %d.", first)
+		out.Problems = append(out.Problems, document.Cell{Column: l.Column("name"), Detail: detail})
+	}
+	in.seen[key] = l.Number
+	p, err := read(l.Product)
+	var wrong *coating.Invalid
+	if errors.As(err, &wrong) {
+		for _, problem := range wrong.Problems {
+			column := l.Column(columnOf(problem.Field))
+			out.Problems = append(out.Problems, document.Cell{Column: column, Detail: problem.Detail})
+		}
+	} else if err != nil {
+		return err
+	}
+	if len(out.Problems) == 0 {
+		in.sort(&out, key, ToRow(p))
+	}
+	in.report = append(in.report, out)
+	return nil
+}
+
+// sort tells what becomes of a line that may be taken in.
+func (in *importing) sort(out *ImportLine, key string, row store.Product) {
+	was, exists := in.known[key]
+	if !exists {
+		out.What = LineAdded
+		in.fresh = append(in.fresh, row)
+		return
+	}
+	row.ID, row.WorkshopID, row.Version, row.Retired = was.ID, was.WorkshopID, was.Version, was.Retired
+	out.What, out.Changes = LineSame, changes(was, row)
+	if len(out.Changes) > 0 {
+		out.What = LineChanged
+		in.changed = append(in.changed, row)
+	}
+}
+
+// keyOf compares names as the database does, without regard to capitals.
 func keyOf(name, sheen string) string {
 	return strings.ToLower(strings.TrimSpace(name)) + "\x00" + sheen
 }

@@ -4,6 +4,7 @@ import (
 	"context"
 	"crypto/rand"
 	"encoding/base64"
+	"regexp"
 	"strings"
 	"time"
 
@@ -28,50 +29,68 @@ type CareCard struct {
 // HandOver fixes the card with the day the last coat really went on, and makes its unguessable link. A piece that was
 // handed over before keeps the card it has.
 func (s *Service) HandOver(ctx context.Context, id int64, version int, lastCoat time.Time) (CareCard, error) {
-	home, p, err := s.found(ctx, id)
-	if err != nil {
-		return CareCard{}, err
-	}
-	if p.CareToken != "" {
-		return s.Card(ctx, p.CareToken)
-	}
-	var c check
-	c.that(!lastCoat.After(s.Now()), "/lastCoat", "The last coat cannot lie ahead: hand over once it is on.")
-	c.that(!lastCoat.Before(p.Start), "/lastCoat", "The last coat cannot lie before the start on %s.", p.Start.In(home.Zone).Format(dateForHuman))
-	if err := c.err(); err != nil {
-		return CareCard{}, err
-	}
-	card, err := s.write(home, p, lastCoat)
-	if err != nil {
-		return card, err
-	}
-	card.Token = newToken()
-	row := store.Piece{ID: id, WorkshopID: home.ID, Version: version, LastCoat: nullTime(lastCoat), HandedOver: nullTime(card.HandedOver)}
-	return card, s.store.HandOver(ctx, row, card.Token, card)
+	return writing(ctx, s, func(ctx context.Context) (CareCard, error) {
+		home, p, err := s.loaded(ctx, id)
+		if err != nil {
+			return CareCard{}, err
+		}
+		if p.CareToken != "" {
+			return s.Card(ctx, p.CareToken)
+		}
+		var c check
+		c.that(!lastCoat.After(s.Now()), "/lastCoat", "The last coat cannot lie ahead: hand over once it is on.")
+		c.that(
+			!lastCoat.Before(p.Start),
+			"/lastCoat",
+			"The last coat cannot lie before the start on %s.",
+			p.Start.In(home.Zone).Format(dateForHuman),
+		)
+		if err := c.err(); err != nil {
+			return CareCard{}, err
+		}
+		card, err := s.card(home, p, lastCoat)
+		if err != nil {
+			return card, err
+		}
+		card.Token = newToken()
+		row := store.Piece{
+			ID:         id,
+			WorkshopID: home.ID,
+			Version:    version,
+			LastCoat:   nullTime(lastCoat),
+			HandedOver: nullTime(card.HandedOver),
+		}
+		return card, s.store.HandOver(ctx, row, card.Token, card)
+	})
 }
 
 // CardOf is the card of a piece: as handed over, or as it would be if it left now.
 func (s *Service) CardOf(ctx context.Context, id int64) (CareCard, error) {
-	home, p, err := s.found(ctx, id)
-	if err != nil {
-		return CareCard{}, err
-	}
-	if p.CareToken != "" {
-		return s.Card(ctx, p.CareToken)
-	}
-	return s.write(home, p, time.Time{})
+	return reading(ctx, s, func(ctx context.Context) (CareCard, error) {
+		home, p, err := s.loaded(ctx, id)
+		if err != nil {
+			return CareCard{}, err
+		}
+		if p.CareToken != "" {
+			return s.Card(ctx, p.CareToken)
+		}
+		return s.card(home, p, time.Time{})
+	})
 }
 
 // Card is the fixed card behind a token; store.ErrNotFound when there is none.
 func (s *Service) Card(ctx context.Context, token string) (CareCard, error) {
 	var card CareCard
+	if !isToken.MatchString(token) {
+		return card, store.ErrNotFound
+	}
 	err := s.store.Card(ctx, token, &card)
 	card.Token = token
 	return card, err
 }
 
-// write makes the card from the facts. With no last coat told, it takes the planned one.
-func (s *Service) write(home Workshop, p Piece, lastCoat time.Time) (CareCard, error) {
+// card makes the card from the facts. With no last coat told, it takes the planned one.
+func (s *Service) card(home Workshop, p Piece, lastCoat time.Time) (CareCard, error) {
 	planned, err := s.plan(home, p)
 	if err != nil {
 		return CareCard{}, err
@@ -81,7 +100,9 @@ func (s *Service) write(home Workshop, p Piece, lastCoat time.Time) (CareCard, e
 	}
 	plan := planned.Plan
 	if len(plan.Steps) == 0 {
-		return CareCard{}, &Refused{"There are no dates to tell a buyer, because the plan cannot be carried out. " + plan.Obstacles[0]}
+		return CareCard{}, &Refused{
+			"There are no dates to tell a buyer, because the plan cannot be carried out. " + plan.Obstacles[0],
+		}
 	}
 	handed := s.Now()
 	if lastCoat.IsZero() {
@@ -91,7 +112,14 @@ func (s *Service) write(home Workshop, p Piece, lastCoat time.Time) (CareCard, e
 		}
 	}
 	moved := lastCoat.Sub(plan.LastCoat)
-	out := CareCard{Piece: p.Name, Number: p.Number, Workshop: home.Name, Contact: home.Contact, HandedOver: handed, FullCure: plan.FullCure.Add(moved)}
+	out := CareCard{
+		Piece:      p.Name,
+		Number:     p.Number,
+		Workshop:   home.Name,
+		Contact:    home.Contact,
+		HandedOver: handed,
+		FullCure:   plan.FullCure.Add(moved),
+	}
 	var names []string
 	var cards []care.Card
 	for i, z := range planned.Brief.Zones {
@@ -99,14 +127,33 @@ func (s *Service) write(home Workshop, p Piece, lastCoat time.Time) (CareCard, e
 			continue
 		}
 		names = append(names, z.Name)
-		cards = append(cards, care.Write(care.Facts{Piece: p.Name, Zone: z.Name, Number: p.Number, Workshop: home.Name, Contact: home.Contact,
-			Wish: z.Wish, System: *z.System, Finished: lastCoat, HandedOver: handed,
-			LightUse: plan.LightUse.Add(moved), FullCure: out.FullCure, Location: home.Zone}))
+		cards = append(
+			cards,
+			care.Write(
+				care.Facts{
+					Piece:      p.Name,
+					Zone:       z.Name,
+					Number:     p.Number,
+					Workshop:   home.Name,
+					Contact:    home.Contact,
+					Wish:       z.Wish,
+					System:     *z.System,
+					Finished:   lastCoat,
+					HandedOver: handed,
+					LightUse:   plan.LightUse.Add(moved),
+					FullCure:   out.FullCure,
+					Location:   home.Zone,
+				},
+			),
+		)
 	}
 	card := care.Together(names, cards)
-	out.Zone, out.Urgent, out.Sections = strings.ToLower(strings.Join(names, ", ")), card.Urgent, card.Sections
+	out.Zone, out.Urgent, out.Sections = strings.Join(names, ", "), card.Urgent, card.Sections
 	return out, nil
 }
+
+// isToken is the form of what newToken makes: nothing else is even looked up.
+var isToken = regexp.MustCompile(`^[A-Za-z0-9_-]{43}$`)
 
 // newToken is 256 random bits.
 func newToken() string {

@@ -24,7 +24,8 @@ type Inspected struct {
 	AreaM2     float64 // of all pieces alike
 }
 
-// Inspect says what remains possible, what may be done with the old finish, and the preparation that follows. It saves nothing.
+// Inspect says what remains possible, what may be done with the old finish, and the preparation that follows. It saves
+// nothing.
 func (s *Service) Inspect(ctx context.Context, b Brief) (Inspected, error) {
 	home, err := s.Home(ctx)
 	if err != nil {
@@ -35,7 +36,11 @@ func (s *Service) Inspect(ctx context.Context, b Brief) (Inspected, error) {
 		return Inspected{}, err
 	}
 	wish := &brief.Zones[0].Wish
-	out := Inspected{Options: wish.Seen.Options(wishFor(*wish)), LeadOpen: wish.Seen.LeadOpen(), AreaM2: brief.Zones[0].AreaM2 * float64(b.Alike)}
+	out := Inspected{
+		Options:  wish.Seen.Options(wishFor(*wish)),
+		LeadOpen: wish.Seen.LeadOpen(),
+		AreaM2:   brief.Zones[0].AreaM2 * float64(b.Alike),
+	}
 	if in := b.Zones[0].Inspection; in != nil {
 		out.Identified = substrate.Identify(answersOf(in))
 	}
@@ -49,11 +54,18 @@ func (s *Service) Inspect(ctx context.Context, b Brief) (Inspected, error) {
 }
 
 func allowed(options []substrate.Option, action substrate.Action) bool {
-	return slices.ContainsFunc(options, func(o substrate.Option) bool { return o.Action == action && o.Standing != substrate.Ruled })
+	return slices.ContainsFunc(
+		options,
+		func(o substrate.Option) bool { return o.Action == action && o.Standing != substrate.Ruled },
+	)
 }
 
 func wishFor(w system.Wish) substrate.Wish {
-	return substrate.Wish{ShowsWood: !w.Look.Opaque(), Stained: w.Look == system.Stained, Child: w.Use != nil && w.Use.Has(enduse.Child)}
+	return substrate.Wish{
+		ShowsWood: !w.Look.Opaque(),
+		Stained:   w.Look == system.Stained,
+		Child:     w.Use != nil && w.Use.Has(enduse.Child),
+	}
 }
 
 func answersOf(in *store.Inspection) map[substrate.Test]substrate.Outcome {
@@ -66,17 +78,37 @@ func answersOf(in *store.Inspection) map[substrate.Test]substrate.Outcome {
 
 // inspection checks what was seen and turns it into what the core works with; the zero value while nothing was. What is
 // done with the old finish is checked only when it is to be kept, so that a preview can answer with what is right.
-func (c *check) inspection(in *store.Inspection, m *substrate.Material, w system.Wish, at string, toKeep bool) (substrate.Inspection, substrate.Action) {
+func (c *check) inspection(
+	in *store.Inspection,
+	m *substrate.Material,
+	w system.Wish,
+	at string,
+	toKeep bool,
+) (substrate.Inspection, substrate.Action) {
 	if in == nil {
 		return substrate.Inspection{}, substrate.Nothing
 	}
 	at += "/inspection/"
-	seen := substrate.Inspection{Material: m, Finish: substrate.FindFinish(in.Finish), Unknown: in.Finish == substrate.UnknownFinish, Condition: substrate.Condition(in.Condition),
-		Repairs: in.Repairs, MoisturePct: in.MoisturePct, StoodIn: climate.Air{TempC: in.StoodInTempC, RH: in.StoodInRH}, VeneerMM: in.VeneerMM,
-		Age: substrate.Age(in.Age), Lead: substrate.LeadTest(in.Lead)}
-	c.that(seen.Finish != nil || seen.Unknown, at+"finish", "There is no old finish %q; pick one from the list.", in.Finish)
+	seen := substrate.Inspection{
+		Material:    m,
+		Finish:      substrate.FindFinish(in.Finish),
+		Unknown:     in.Finish == substrate.UnknownFinish,
+		Condition:   substrate.Condition(in.Condition),
+		Repairs:     in.Repairs,
+		MoisturePct: in.MoisturePct,
+		StoodIn:     climate.Air{TempC: in.StoodInTempC, RH: in.StoodInRH},
+		VeneerMM:    in.VeneerMM,
+		Age:         substrate.Age(in.Age),
+		Lead:        substrate.LeadTest(in.Lead),
+	}
+	c.listed(seen.Finish != nil || seen.Unknown, at+"finish", "an old finish", in.Finish)
 	for _, name := range in.Contaminations {
-		c.that(slices.Contains(substrate.Contaminations, substrate.Contamination(name)), at+"contaminations", "There is no contamination %q.", name)
+		c.that(
+			slices.Contains(substrate.Contaminations, substrate.Contamination(name)),
+			at+"contaminations",
+			"There is no contamination %q.",
+			name,
+		)
 		seen.Contaminations = append(seen.Contaminations, substrate.Contamination(name))
 	}
 	for _, id := range in.Repairs {
@@ -89,12 +121,17 @@ func (c *check) inspection(in *store.Inspection, m *substrate.Material, w system
 		c.that(known, at+"answers", "No test %q has the outcome %q.", test, outcome)
 	}
 	if in.StoodInRH != 0 || in.StoodInTempC != 0 {
-		c.that(in.StoodInRH > 0 && in.StoodInRH <= 100 && within(in.StoodInTempC, -20, 50), at+"stoodIn", "Between −20 and 50 °C, and above 0 to 100 %% RH.")
+		c.that(
+			in.StoodInRH > 0 && in.StoodInRH <= 100 && within(in.StoodInTempC, -20, 50),
+			at+"stoodIn",
+			"Between −20 and 50 °C, and above 0 to 100 %% RH.",
+		)
 	}
 	for _, p := range seen.Contradictions(wishFor(w)) {
 		c.that(false, at+p.Field, "%s", p.Detail)
 	}
-	if options := seen.Options(wishFor(w)); toKeep && !seen.LeadOpen() && !allowed(options, substrate.Action(in.Action)) {
+	if options := seen.Options(wishFor(w)); toKeep && !seen.LeadOpen() &&
+		!allowed(options, substrate.Action(in.Action)) {
 		// An open question of lead rules out much, but is told by the plan, which then holds no steps.
 		c.that(false, at+"action", "What was seen rules that out. The way to go: %s", options[0].Why)
 	}

@@ -84,21 +84,35 @@ func (s *Service) Judge(ctx context.Context, q Question) (Answer, error) {
 // stack builds up what is on the piece, or says which field cannot be right.
 func (c *check) stack(q Question, home Workshop, shelf []*coating.Product) compat.Stack {
 	m := substrate.Find(q.Material)
-	c.that(m != nil, "/material", "There is no material %q; pick one from the list.", q.Material)
+	c.listed(m != nil, "/material", "a material", q.Material)
 	c.checkAir(q.Air, "/air")
-	out := compat.Stack{State: q.State, Sprayed: q.Sprayed, Context: compat.Context{Air: q.Air, FoodPolicy: home.FoodPolicy, Schools: home.Schools, Boards: home.Boards}}
+	out := compat.Stack{
+		State:   q.State,
+		Sprayed: q.Sprayed,
+		Context: compat.Context{Air: q.Air, FoodPolicy: home.FoodPolicy, Schools: home.Schools, Boards: home.Boards},
+	}
 	if q.EndUse != "" {
 		out.Context.Use = enduse.Find(q.EndUse)
-		c.that(out.Context.Use != nil, "/endUse", "There is no end use %q; pick one from the list.", q.EndUse)
+		c.listed(out.Context.Use != nil, "/endUse", "an end use", q.EndUse)
 	}
 	for i, soil := range q.State.Soiled {
-		c.that(slices.Contains(compat.Soils, soil), fmt.Sprintf("/state/soiled/%d", i), "There is no such soil as %q.", soil)
+		c.that(
+			slices.Contains(compat.Soils, soil),
+			fmt.Sprintf("/state/soiled/%d", i),
+			"There is no such soil as %q.",
+			soil,
+		)
 	}
 	if m != nil {
 		out.Base = compat.Bare(m)
 		if q.OldFinish != "" {
 			finish := substrate.FindFinish(q.OldFinish)
-			c.that(finish != nil || q.OldFinish == substrate.UnknownFinish, "/oldFinish", "There is no old finish %q; pick one from the list.", q.OldFinish)
+			c.listed(
+				finish != nil || q.OldFinish == substrate.UnknownFinish,
+				"/oldFinish",
+				"an old finish",
+				q.OldFinish,
+			)
 			out.Base = compat.GroundOf(m, substrate.Inspection{Finish: finish, Unknown: finish == nil}, substrate.Keep)
 		}
 	}
@@ -106,7 +120,11 @@ func (c *check) stack(q Question, home Workshop, shelf []*coating.Product) compa
 		at := fmt.Sprintf("/layers/%d", i)
 		out.Laid = append(out.Laid, c.coat(at, asked, shelf))
 		if i > 0 && asked.SinceH != nil && q.Layers[i-1].SinceH != nil {
-			c.that(*asked.SinceH <= *q.Layers[i-1].SinceH, at+"/sinceH", "It cannot have gone on before the coat below it.")
+			c.that(
+				*asked.SinceH <= *q.Layers[i-1].SinceH,
+				at+"/sinceH",
+				"It cannot have gone on before the coat below it.",
+			)
 		}
 	}
 	return out
@@ -153,11 +171,22 @@ func groundName(s compat.Stack) string {
 	return s.Base.Material.Name
 }
 
+// Cell is what a coat over a ground comes to, in short.
+type Cell struct {
+	Verdict     compat.Verdict
+	NeedsInsert bool
+	Rule        string // that decides; "" when none speaks
+}
+
 // Grid is every product of the shelf over every other, as it would be planned.
 type Grid struct {
 	Products []*coating.Product
-	Cells    [][]compat.Judgement // by coat, then by ground
+	Cells    [][]Cell // by coat, then by ground
+	LeftOut  int      // products that the grid has no room for
 }
+
+// mostGrid products have room in the grid: more than a sheet or a screen holds.
+const mostGrid = 150
 
 // Grid judges the shelf against itself on a material, for an end use if one is named.
 func (s *Service) Grid(ctx context.Context, endUse, material string) (Grid, error) {
@@ -175,12 +204,30 @@ func (s *Service) Grid(ctx context.Context, endUse, material string) (Grid, erro
 		return Grid{}, err
 	}
 	slices.SortStableFunc(shelf, func(a, b *coating.Product) int { return a.Family.Place - b.Family.Place })
-	out := Grid{Products: shelf, Cells: make([][]compat.Judgement, len(shelf))}
-	for i, coat := range shelf {
-		out.Cells[i] = make([]compat.Judgement, len(shelf))
-		for k, ground := range shelf {
-			out.Cells[i][k] = compat.Judge(compat.Join{Ground: base.Base.Under(ground, 1), Coat: coat, Coats: 1, Context: base.Context})
+	shown := shelf[:min(len(shelf), mostGrid)]
+	out := Grid{Products: shown, Cells: make([][]Cell, len(shown)), LeftOut: len(shelf) - len(shown)}
+	grounds := make([]compat.Ground, len(shown))
+	for k, ground := range shown {
+		grounds[k] = base.Base.Under(ground, 1)
+	}
+	for i, coat := range shown {
+		if err := ctx.Err(); err != nil {
+			return Grid{}, err
+		}
+		out.Cells[i] = make([]Cell, len(shown))
+		for k := range grounds {
+			out.Cells[i][k] = inShort(compat.Judge(
+				compat.Join{Ground: grounds[k], Coat: coat, Coats: 1, Context: base.Context},
+			))
 		}
 	}
 	return out, nil
+}
+
+func inShort(j compat.Judgement) Cell {
+	cell := Cell{Verdict: j.Verdict, NeedsInsert: j.NeedsInsert}
+	if len(j.Findings) > 0 {
+		cell.Rule = j.Findings[0].Rule.ID
+	}
+	return cell
 }

@@ -3,62 +3,91 @@ package workshop
 import (
 	"context"
 	"errors"
+	"fmt"
 	"io"
 
 	"firmitas/internal/photo"
 	"firmitas/internal/store"
 )
 
-// AddPhoto keeps a picture with a piece, of one zone unless zoneID is 0. An upload that is none is Invalid with the reason.
-func (s *Service) AddPhoto(ctx context.Context, pieceID, zoneID int64, moment string, upload io.Reader) (store.Photo, error) {
-	home, p, err := s.found(ctx, pieceID)
-	if err != nil {
-		return store.Photo{}, err
-	}
-	if !p.Handed.IsZero() {
-		return store.Photo{}, errHandedOver
-	}
-	if zoneID != 0 && p.zone(zoneID) == nil {
-		return store.Photo{}, store.ErrNotFound
-	}
-	taken, err := photo.Take(upload)
+// AddPhoto keeps a picture with a piece, of one zone unless zoneID is 0.
+func (s *Service) AddPhoto(
+	ctx context.Context, pieceID, zoneID int64, moment string, taken photo.Photo,
+) (store.Photo, error) {
+	return writing(ctx, s, func(ctx context.Context) (store.Photo, error) {
+		home, p, err := s.loaded(ctx, pieceID)
+		if err != nil {
+			return store.Photo{}, err
+		}
+		if !p.Handed.IsZero() {
+			return store.Photo{}, errHandedOver
+		}
+		if zoneID != 0 && p.zone(zoneID) == nil {
+			return store.Photo{}, store.ErrNotFound
+		}
+		there, err := s.store.Photos(ctx, home.ID, p.ID)
+		if err != nil {
+			return store.Photo{}, err
+		}
+		if len(there) >= mostPhotos {
+			return store.Photo{}, &Refused{
+				fmt.Sprintf("A piece keeps at most %d photos; remove one first.", mostPhotos),
+			}
+		}
+		row := store.Photo{
+			WorkshopID: home.ID,
+			PieceID:    p.ID,
+			ZoneID:     nullID(zoneID),
+			Moment:     moment,
+			Width:      taken.Width,
+			Height:     taken.Height,
+			JPEG:       taken.JPEG,
+			TakenIn:    s.Now(),
+		}
+		row.ID, err = s.store.AddPhoto(ctx, row)
+		return row, err
+	})
+}
+
+const mostPhotos = 100 // of one piece
+
+// TakePhoto reads an upload. One that is no picture is Invalid with the reason.
+func (s *Service) TakePhoto(ctx context.Context, upload io.Reader) (photo.Photo, error) {
+	taken, err := photo.Take(ctx, upload)
 	if errors.Is(err, photo.ErrNoPicture) {
-		return store.Photo{}, &Invalid{[]FieldError{{"", err.Error() + "."}}}
+		return taken, &Invalid{[]FieldError{{"", err.Error() + "."}}}
 	}
-	if err != nil {
-		return store.Photo{}, err
-	}
-	row := store.Photo{WorkshopID: home.ID, PieceID: p.ID, ZoneID: nullID(zoneID), Moment: moment, Width: taken.Width, Height: taken.Height, JPEG: taken.JPEG, TakenIn: s.Now()}
-	row.ID, err = s.store.AddPhoto(ctx, row)
-	return row, err
+	return taken, err
 }
 
 // Photos of a piece, without their pictures.
 func (s *Service) Photos(ctx context.Context, pieceID int64) ([]store.Photo, error) {
-	home, err := s.Home(ctx)
+	home, err := s.home(ctx)
 	if err != nil {
 		return nil, err
 	}
-	return s.store.Photos(ctx, home.ID, pieceID)
+	return s.store.Photos(ctx, home, pieceID)
 }
 
 // Photo is one photo with its picture.
 func (s *Service) Photo(ctx context.Context, pieceID, id int64) (store.Photo, error) {
-	home, err := s.Home(ctx)
+	home, err := s.home(ctx)
 	if err != nil {
 		return store.Photo{}, err
 	}
-	return s.store.Photo(ctx, home.ID, pieceID, id)
+	return s.store.Photo(ctx, home, pieceID, id)
 }
 
 // RemovePhoto deletes one for good.
 func (s *Service) RemovePhoto(ctx context.Context, pieceID, id int64) error {
-	home, p, err := s.found(ctx, pieceID)
-	if err != nil {
-		return err
-	}
-	if !p.Handed.IsZero() {
-		return errHandedOver
-	}
-	return s.store.DeletePhoto(ctx, home.ID, pieceID, id)
+	return s.remove(ctx, func(ctx context.Context, home int64) error {
+		row, err := s.store.Piece(ctx, home, pieceID)
+		switch {
+		case err != nil:
+			return err
+		case row.HandedOver.Valid:
+			return errHandedOver
+		}
+		return s.store.DeletePhoto(ctx, home, pieceID, id)
+	})
 }

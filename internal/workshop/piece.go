@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"strings"
 	"time"
 
 	"firmitas/core/climate"
@@ -44,6 +45,7 @@ func (p *Piece) zone(id int64) *Zone {
 
 // Plan is what was chosen for a piece, judged and laid out.
 type Plan struct {
+	Home   Workshop
 	Brief  schedule.Brief
 	Plan   schedule.Plan
 	Latest time.Time // the last start that keeps the promise, where it was asked for; zero when none does
@@ -51,9 +53,27 @@ type Plan struct {
 
 func fromPieceRow(row store.Piece) (Piece, error) {
 	site := preparation.Site(row.Site.V)
-	p := Piece{ID: row.ID, Number: row.Number, Version: row.Version, CareToken: row.CareToken.String, LastCoat: row.LastCoat.Time, Handed: row.HandedOver.Time, JobOrder: row.JobOrder.V,
-		Brief: Brief{Name: row.Name, Kind: row.Kind, Owner: row.Owner, Alike: row.Alike, Site: site, History: row.History, FromPiece: row.FromPiece.Int64,
-			Start: row.Start, Promised: row.Promised.Time, Air: climate.Air{TempC: row.TempC, RH: row.RH}}}
+	p := Piece{
+		ID:        row.ID,
+		Number:    row.Number,
+		Version:   row.Version,
+		CareToken: row.CareToken.String,
+		LastCoat:  row.LastCoat.Time,
+		Handed:    row.HandedOver.Time,
+		JobOrder:  row.JobOrder.V,
+		Brief: Brief{
+			Name:      row.Name,
+			Kind:      row.Kind,
+			Owner:     row.Owner,
+			Alike:     row.Alike,
+			Site:      site,
+			History:   row.History,
+			FromPiece: row.FromPiece.Int64,
+			Start:     row.Start,
+			Promised:  row.Promised.Time,
+			Air:       climate.Air{TempC: row.TempC, RH: row.RH},
+		},
+	}
 	if row.NightRH.Valid {
 		p.Night = &climate.Air{TempC: row.NightTempC.Float64, RH: row.NightRH.Float64}
 	}
@@ -69,8 +89,20 @@ func fromPieceRow(row store.Piece) (Piece, error) {
 func fromZoneRows(rows []store.Zone) ([]Zone, error) {
 	var out []Zone
 	for _, z := range rows {
-		zone := Zone{ID: z.ID, Name: z.Name, Face: furniture.Face(z.Face), EndUse: z.EndUse, Material: z.Material, Look: system.Look(z.Look), Sheen: z.Sheen,
-			AreaM2: z.AreaM2, LengthM: pointer(z.LengthM), WidthM: pointer(z.WidthM), Wants: z.Wants.V, Inspection: z.Inspection.V}
+		zone := Zone{
+			ID:         z.ID,
+			Name:       z.Name,
+			Face:       furniture.Face(z.Face),
+			EndUse:     z.EndUse,
+			Material:   z.Material,
+			Look:       system.Look(z.Look),
+			Sheen:      z.Sheen,
+			AreaM2:     z.AreaM2,
+			LengthM:    pointer(z.LengthM),
+			WidthM:     pointer(z.WidthM),
+			Wants:      z.Wants.V,
+			Inspection: z.Inspection.V,
+		}
 		for _, l := range z.Layers {
 			product, err := fromRow(l.Product.V)
 			if err != nil {
@@ -101,8 +133,20 @@ func nullTime(t time.Time) sql.NullTime { return sql.NullTime{Time: t.UTC(), Val
 func nullID(id int64) sql.NullInt64     { return sql.NullInt64{Int64: id, Valid: id != 0} }
 
 func toPieceRow(home Workshop, b Brief) store.Piece {
-	row := store.Piece{WorkshopID: home.ID, Name: b.Name, Kind: b.Kind, Owner: b.Owner, Alike: b.Alike, Site: store.JSON[store.Site]{V: store.Site(b.Site)},
-		History: b.History, FromPiece: nullID(b.FromPiece), Start: b.Start.UTC(), Promised: nullTime(b.Promised), TempC: b.Air.TempC, RH: b.Air.RH}
+	row := store.Piece{
+		WorkshopID: home.ID,
+		Name:       b.Name,
+		Kind:       b.Kind,
+		Owner:      b.Owner,
+		Alike:      b.Alike,
+		Site:       store.JSON[store.Site]{V: store.Site(b.Site)},
+		History:    b.History,
+		FromPiece:  nullID(b.FromPiece),
+		Start:      b.Start.UTC(),
+		Promised:   nullTime(b.Promised),
+		TempC:      b.Air.TempC,
+		RH:         b.Air.RH,
+	}
 	if b.Night != nil {
 		row.NightTempC, row.NightRH = nullFloat(&b.Night.TempC), nullFloat(&b.Night.RH)
 	}
@@ -111,43 +155,67 @@ func toPieceRow(home Workshop, b Brief) store.Piece {
 		row.Parts.V = append(row.Parts.V, store.Part(part))
 	}
 	for _, z := range b.Zones {
-		row.Zones = append(row.Zones, store.Zone{ID: z.ID, Name: z.Name, Face: string(z.Face), EndUse: z.EndUse, Material: z.Material, Look: string(z.Look), Sheen: z.Sheen,
-			AreaM2: z.AreaM2, LengthM: nullFloat(z.LengthM), WidthM: nullFloat(z.WidthM), Wants: store.JSON[*store.Wants]{V: z.Wants}, Inspection: store.JSON[*store.Inspection]{V: z.Inspection}})
+		row.Zones = append(
+			row.Zones,
+			store.Zone{
+				ID:         z.ID,
+				Name:       z.Name,
+				Face:       string(z.Face),
+				EndUse:     z.EndUse,
+				Material:   z.Material,
+				Look:       string(z.Look),
+				Sheen:      z.Sheen,
+				AreaM2:     z.AreaM2,
+				LengthM:    nullFloat(z.LengthM),
+				WidthM:     nullFloat(z.WidthM),
+				Wants:      store.JSON[*store.Wants]{V: z.Wants},
+				Inspection: store.JSON[*store.Inspection]{V: z.Inspection},
+			},
+		)
 	}
 	return row
 }
 
 // Piece with its stage; store.ErrNotFound when this workshop has none such.
 func (s *Service) Piece(ctx context.Context, id int64) (Piece, error) {
-	_, p, err := s.found(ctx, id)
-	return p, err
+	return reading(ctx, s, func(ctx context.Context) (Piece, error) {
+		_, p, err := s.found(ctx, id)
+		return p, err
+	})
 }
 
-// found is the home workshop and one of its pieces.
+// found is the home workshop and one of its pieces, with its stage.
 func (s *Service) found(ctx context.Context, id int64) (Workshop, Piece, error) {
+	home, p, err := s.loaded(ctx, id)
+	if err != nil {
+		return home, p, err
+	}
+	plan, err := s.plan(home, p)
+	if err != nil {
+		return home, p, err
+	}
+	p.Stage, p.Next = stage(p, plan, s.Now())
+	return home, p, nil
+}
+
+// loaded is the home workshop and one of its pieces, for use cases that do not ask where it stands.
+func (s *Service) loaded(ctx context.Context, id int64) (Workshop, Piece, error) {
 	home, err := s.Home(ctx)
 	if err != nil {
 		return home, Piece{}, err
 	}
-	p, err := s.piece(ctx, home, id)
+	row, err := s.store.Piece(ctx, home.ID, id)
+	if err != nil {
+		return home, Piece{}, err
+	}
+	p, err := fromPieceRow(row)
 	return home, p, err
 }
 
-func (s *Service) piece(ctx context.Context, home Workshop, id int64) (Piece, error) {
-	row, err := s.store.Piece(ctx, home.ID, id)
-	if err != nil {
-		return Piece{}, err
-	}
-	p, err := fromPieceRow(row)
-	if err != nil {
-		return p, err
-	}
-	plan, err := s.plan(home, p)
-	if err != nil {
-		return p, err
-	}
-	p.Stage, p.Next = stage(p, plan, s.Now())
-	return p, nil
+// saved is a piece as it was just saved.
+func (s *Service) saved(ctx context.Context, id int64) (Piece, error) {
+	_, p, err := s.found(ctx, id)
+	return p, err
 }
 
 // brief is a piece as it is planned, with the chosen system of every zone judged.
@@ -175,10 +243,13 @@ func (s *Service) plan(home Workshop, p Piece) (*Plan, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := Plan{Brief: brief}
+	out := Plan{Home: home, Brief: brief}
 	out.Plan, err = schedule.Make(brief)
 	if errors.Is(err, schedule.ErrTooLong) {
-		out.Plan = schedule.Plan{Obstacles: []string{err.Error() + "."}, Zones: make([]schedule.ZonePlan, len(brief.Zones))}
+		out.Plan = schedule.Plan{
+			Obstacles: []string{err.Error() + "."},
+			Zones:     make([]schedule.ZonePlan, len(brief.Zones)),
+		}
 		return &out, nil
 	}
 	return &out, err
@@ -186,23 +257,25 @@ func (s *Service) plan(home Workshop, p Piece) (*Plan, error) {
 
 // TakeIn stores a new piece.
 func (s *Service) TakeIn(ctx context.Context, b Brief) (Piece, error) {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return Piece{}, err
-	}
-	if _, err := b.checked(home, s.Now(), true); err != nil {
-		return Piece{}, err
-	}
-	if err := s.checkEarlier(ctx, home, b, 0); err != nil {
-		return Piece{}, err
-	}
-	row := toPieceRow(home, b)
-	row.Created = s.Now()
-	id, err := s.store.AddPiece(ctx, row)
-	if err != nil {
-		return Piece{}, err
-	}
-	return s.piece(ctx, home, id)
+	return writing(ctx, s, func(ctx context.Context) (Piece, error) {
+		home, err := s.Home(ctx)
+		if err != nil {
+			return Piece{}, err
+		}
+		if _, err := b.checked(home, s.Now(), true); err != nil {
+			return Piece{}, err
+		}
+		if err := s.checkEarlier(ctx, home, b, 0); err != nil {
+			return Piece{}, err
+		}
+		row := toPieceRow(home, b)
+		row.Created = s.Now()
+		id, err := s.store.AddPiece(ctx, row)
+		if err != nil {
+			return Piece{}, err
+		}
+		return s.saved(ctx, id)
+	})
 }
 
 // checkEarlier asks that the earlier work a piece is linked to exists and is not itself.
@@ -219,42 +292,45 @@ func (s *Service) checkEarlier(ctx context.Context, home Workshop, b Brief, id i
 
 // Update stores what was taken in anew. The chosen system of a zone stays unless what it was judged for has changed.
 func (s *Service) Update(ctx context.Context, id int64, version int, b Brief) (Piece, error) {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return Piece{}, err
-	}
-	brief, err := b.checked(home, s.Now(), true)
-	if err != nil {
-		return Piece{}, prefixed(err, "/piece")
-	}
-	if err := s.checkEarlier(ctx, home, b, id); err != nil {
-		return Piece{}, prefixed(err, "/piece")
-	}
-	row, err := s.store.Piece(ctx, home.ID, id)
-	if err != nil {
-		return Piece{}, err
-	}
-	if row.HandedOver.Valid {
-		return Piece{}, errHandedOver
-	}
-	old, err := fromPieceRow(row)
-	if err != nil {
-		return Piece{}, err
-	}
-	dropped, err := droppedSystems(old, b, brief)
-	if err != nil {
-		return Piece{}, prefixed(err, "/piece")
-	}
-	fresh := toPieceRow(home, b)
-	fresh.ID, fresh.Version = id, version
-	if err := s.store.UpdatePiece(ctx, fresh, dropped, s.Now()); err != nil {
-		return Piece{}, err
-	}
-	return s.piece(ctx, home, id)
+	return writing(ctx, s, func(ctx context.Context) (Piece, error) {
+		home, err := s.Home(ctx)
+		if err != nil {
+			return Piece{}, err
+		}
+		brief, err := b.checked(home, s.Now(), true)
+		if err != nil {
+			return Piece{}, prefixed(err, "/piece")
+		}
+		if err := s.checkEarlier(ctx, home, b, id); err != nil {
+			return Piece{}, prefixed(err, "/piece")
+		}
+		row, err := s.store.Piece(ctx, home.ID, id)
+		if err != nil {
+			return Piece{}, err
+		}
+		if row.HandedOver.Valid {
+			return Piece{}, errHandedOver
+		}
+		old, err := fromPieceRow(row)
+		if err != nil {
+			return Piece{}, err
+		}
+		dropped, err := droppedSystems(old, b, brief)
+		if err != nil {
+			return Piece{}, prefixed(err, "/piece")
+		}
+		fresh := toPieceRow(home, b)
+		fresh.ID, fresh.Version = id, version
+		if err := s.store.UpdatePiece(ctx, fresh, dropped, s.Now()); err != nil {
+			return Piece{}, err
+		}
+		return s.saved(ctx, id)
+	})
 }
 
-// droppedSystems are the zones whose chosen system was judged for something else than is told now, or may not go over the
-// ground that an inspection has made known. Air that forbids a system for now is told by the plan and undoes no choice.
+// droppedSystems are the zones whose chosen system was judged for something else than is told now, or may not go over
+// the ground that an inspection has made known. Air that forbids a system for now is told by the plan and undoes no
+// choice.
 func droppedSystems(old Piece, b Brief, brief schedule.Brief) ([]int64, error) {
 	var out []int64
 	var c check
@@ -269,7 +345,10 @@ func droppedSystems(old Piece, b Brief, brief schedule.Brief) ([]int64, error) {
 			continue
 		}
 		was := known[at]
-		same := was.EndUse == z.EndUse && was.Material == z.Material && was.Look == z.Look && was.Sheen == z.Sheen && sameLife(was.Wants, z.Wants)
+		type told struct{ endUse, material, look, sheen string }
+		before := told{was.EndUse, was.Material, string(was.Look), was.Sheen}
+		now := told{z.EndUse, z.Material, string(z.Look), z.Sheen}
+		same := before == now && sameLife(was.Wants, z.Wants)
 		judged := system.Assess(brief.Zones[i].Wish, was.Layers)
 		judged.Obstacles = nil
 		if !same || !judged.Legal() {
@@ -291,16 +370,18 @@ func prefixed(err error, prefix string) error {
 	return err
 }
 
-// Remove deletes a piece for good.
-func (s *Service) Remove(ctx context.Context, id int64) error {
-	home, p, err := s.found(ctx, id)
-	if err != nil {
-		return err
-	}
-	if !p.Handed.IsZero() {
-		return errHandedOver
-	}
-	return s.store.DeletePiece(ctx, home.ID, id)
+// Remove deletes a piece for good, if this is still its version and it has not left.
+func (s *Service) Remove(ctx context.Context, id int64, version int) error {
+	return s.remove(ctx, func(ctx context.Context, home int64) error {
+		row, err := s.store.Piece(ctx, home, id)
+		switch {
+		case err != nil:
+			return err
+		case row.HandedOver.Valid:
+			return errHandedOver
+		}
+		return s.store.DeletePiece(ctx, home, id, version)
+	})
 }
 
 // BenchPiece is a piece with its plan, nil while no system is chosen.
@@ -309,30 +390,76 @@ type BenchPiece struct {
 	Plan  *Plan
 }
 
-// Bench is every piece of the workshop, the earliest promise first.
-func (s *Service) Bench(ctx context.Context) (Workshop, []BenchPiece, error) {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return home, nil, err
-	}
-	rows, err := s.store.Pieces(ctx, home.ID)
-	if err != nil {
-		return home, nil, err
-	}
-	out := make([]BenchPiece, 0, len(rows))
-	for _, row := range rows {
-		p, err := fromPieceRow(row)
+// Bench is what lies open in the workshop.
+type Bench struct {
+	Home   Workshop
+	Pieces []BenchPiece // the earliest promise first
+}
+
+// Bench of the workshop: every piece that has not been handed over.
+func (s *Service) Bench(ctx context.Context) (Bench, error) {
+	return reading(ctx, s, func(ctx context.Context) (Bench, error) {
+		home, err := s.Home(ctx)
 		if err != nil {
-			return home, nil, err
+			return Bench{}, err
 		}
-		plan, err := s.plan(home, p)
+		rows, err := s.store.OpenPieces(ctx, home.ID)
 		if err != nil {
-			return home, nil, fmt.Errorf("piece %s: %w", p.Number, err)
+			return Bench{}, err
 		}
-		p.Stage, p.Next = stage(p, plan, s.Now())
-		out = append(out, BenchPiece{p, plan})
-	}
-	return home, out, nil
+		out := Bench{Home: home, Pieces: make([]BenchPiece, 0, len(rows))}
+		for _, row := range rows {
+			p, err := fromPieceRow(row)
+			if err != nil {
+				return Bench{}, err
+			}
+			plan, err := s.plan(home, p)
+			if err != nil {
+				return Bench{}, fmt.Errorf("piece %s: %w", p.Number, err)
+			}
+			p.Stage, p.Next = stage(p, plan, s.Now())
+			out.Pieces = append(out.Pieces, BenchPiece{p, plan})
+		}
+		return out, nil
+	})
+}
+
+// Archive is a page of the pieces that have left, the latest first.
+type Archive struct {
+	Pieces []Piece
+	Next   *store.Cursor // where the next page begins; nil at the end
+}
+
+// archivePage is how many pieces a page of the archive holds.
+const archivePage = 50
+
+// Archive reads the page behind a cursor, of the pieces whose name or number holds a text; "" is in every name.
+func (s *Service) Archive(ctx context.Context, search string, before store.Cursor) (Archive, error) {
+	return reading(ctx, s, func(ctx context.Context) (Archive, error) {
+		home, err := s.home(ctx)
+		if err != nil {
+			return Archive{}, err
+		}
+		rows, err := s.store.Left(ctx, home, strings.TrimSpace(search), before, archivePage)
+		if err != nil {
+			return Archive{}, err
+		}
+		var out Archive
+		if len(rows) > archivePage {
+			rows = rows[:archivePage]
+			last := rows[archivePage-1]
+			out.Next = &store.Cursor{At: last.HandedOver.Time, ID: last.ID}
+		}
+		for _, row := range rows {
+			p, err := fromPieceRow(row)
+			if err != nil {
+				return out, err
+			}
+			p.Stage, p.Next = stage(p, nil, s.Now())
+			out.Pieces = append(out.Pieces, p)
+		}
+		return out, nil
+	})
 }
 
 // LayerChoice is one layer as picked by the finisher.
@@ -345,50 +472,61 @@ type LayerChoice struct {
 const mostCoats = 12
 
 // ChooseSystem judges the layers picked for a zone again and stores them. An illegal system is Refused with its reason.
-func (s *Service) ChooseSystem(ctx context.Context, id, zoneID int64, version int, picked []LayerChoice) (Piece, error) {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return Piece{}, err
-	}
-	row, err := s.store.Piece(ctx, home.ID, id)
-	if err != nil {
-		return Piece{}, err
-	}
-	if row.HandedOver.Valid {
-		return Piece{}, errHandedOver
-	}
-	p, err := fromPieceRow(row)
-	if err != nil {
-		return p, err
-	}
-	at := slices.IndexFunc(p.Zones, func(z Zone) bool { return z.ID == zoneID })
-	if at < 0 {
-		return p, store.ErrNotFound
-	}
-	shelf, err := s.shelf(ctx, home)
-	if err != nil {
-		return p, err
-	}
-	layers, err := layersFrom(picked, shelf)
-	if err != nil {
-		return p, err
-	}
-	brief, err := p.checked(home, p.Start, true)
-	if err != nil {
-		return p, err
-	}
-	if judged := system.Assess(brief.Zones[at].Wish, layers); !judged.Legal() {
-		return p, &Refused{"This system cannot be planned: " + judged.WhyIllegal()}
-	}
-	row.Version = version
-	rows := make([]store.Layer, len(layers))
-	for i, l := range layers {
-		rows[i] = store.Layer{Role: string(l.Role), Coats: l.Coats, Product: store.JSON[store.Product]{V: ToRow(l.Product)}}
-	}
-	if err := s.store.ReplaceLayers(ctx, row, zoneID, rows); err != nil {
-		return p, err
-	}
-	return s.piece(ctx, home, id)
+func (s *Service) ChooseSystem(
+	ctx context.Context,
+	id, zoneID int64,
+	version int,
+	picked []LayerChoice,
+) (Piece, error) {
+	return writing(ctx, s, func(ctx context.Context) (Piece, error) {
+		home, err := s.Home(ctx)
+		if err != nil {
+			return Piece{}, err
+		}
+		row, err := s.store.Piece(ctx, home.ID, id)
+		if err != nil {
+			return Piece{}, err
+		}
+		if row.HandedOver.Valid {
+			return Piece{}, errHandedOver
+		}
+		p, err := fromPieceRow(row)
+		if err != nil {
+			return p, err
+		}
+		at := slices.IndexFunc(p.Zones, func(z Zone) bool { return z.ID == zoneID })
+		if at < 0 {
+			return p, store.ErrNotFound
+		}
+		shelf, err := s.shelf(ctx, home)
+		if err != nil {
+			return p, err
+		}
+		layers, err := layersFrom(picked, shelf)
+		if err != nil {
+			return p, err
+		}
+		brief, err := p.checked(home, p.Start, true)
+		if err != nil {
+			return p, err
+		}
+		if judged := system.Assess(brief.Zones[at].Wish, layers); !judged.Legal() {
+			return p, &Refused{"This system cannot be planned: " + judged.WhyIllegal()}
+		}
+		row.Version = version
+		rows := make([]store.Layer, len(layers))
+		for i, l := range layers {
+			rows[i] = store.Layer{
+				Role:    string(l.Role),
+				Coats:   l.Coats,
+				Product: store.JSON[store.Product]{V: ToRow(l.Product)},
+			}
+		}
+		if err := s.store.ReplaceLayers(ctx, row, zoneID, rows); err != nil {
+			return p, err
+		}
+		return s.saved(ctx, id)
+	})
 }
 
 func layersFrom(picked []LayerChoice, shelf []*coating.Product) ([]system.Layer, error) {
@@ -400,8 +538,18 @@ func layersFrom(picked []LayerChoice, shelf []*coating.Product) ([]system.Layer,
 	c.that(len(picked) > 0, "/layers", "A system has at least one layer.")
 	var out []system.Layer
 	for i, l := range picked {
-		c.that(byID[l.ProductID] != nil, fmt.Sprintf("/layers/%d/productId", i), "No product %d is on the shelf.", l.ProductID)
-		c.that(l.Coats >= 1 && l.Coats <= mostCoats, fmt.Sprintf("/layers/%d/coats", i), "Between 1 and %d coats.", mostCoats)
+		c.that(
+			byID[l.ProductID] != nil,
+			fmt.Sprintf("/layers/%d/productId", i),
+			"No product %d is on the shelf.",
+			l.ProductID,
+		)
+		c.that(
+			l.Coats >= 1 && l.Coats <= mostCoats,
+			fmt.Sprintf("/layers/%d/coats", i),
+			"Between 1 and %d coats.",
+			mostCoats,
+		)
 		out = append(out, system.Layer{Role: l.Role, Product: byID[l.ProductID], Coats: l.Coats})
 	}
 	return out, c.err()
@@ -414,36 +562,43 @@ type TryOut struct {
 }
 
 // PlanOf lays out what was chosen for a piece, in other air or from another start if asked.
-func (s *Service) PlanOf(ctx context.Context, id int64, try TryOut) (Workshop, Plan, error) {
-	home, p, err := s.found(ctx, id)
-	if err != nil {
-		return home, Plan{}, err
-	}
-	if try.TempC != nil {
-		p.Air.TempC = *try.TempC
-	}
-	if try.RH != nil {
-		p.Air.RH = *try.RH
-	}
+func (s *Service) PlanOf(ctx context.Context, id int64, try TryOut) (Plan, error) {
+	return reading(ctx, s, func(ctx context.Context) (Plan, error) {
+		home, p, err := s.loaded(ctx, id)
+		if err != nil {
+			return Plan{}, err
+		}
+		if err := p.try(try, s.Now()); err != nil {
+			return Plan{}, err
+		}
+		plan, err := s.plan(home, p)
+		if err == nil && plan == nil {
+			err = &Refused{"No coating system is chosen yet."}
+		}
+		if err != nil {
+			return Plan{}, err
+		}
+		plan.Latest, _ = schedule.LatestStart(plan.Brief)
+		return *plan, nil
+	})
+}
+
+// try changes a piece as it is tried out, or says which of it cannot be.
+func (p *Piece) try(t TryOut, now time.Time) error {
 	var c check
+	if t.TempC != nil {
+		p.Air.TempC = *t.TempC
+	}
+	if t.RH != nil {
+		p.Air.RH = *t.RH
+	}
 	c.checkAir(p.Air, "/air")
-	if try.Start != nil {
-		p.Start = *try.Start
-		c.checkStart(p.Start, s.Now())
+	if t.Start != nil {
+		p.Start = *t.Start
+		c.checkStart(p.Start, now)
 		p.Promised = later(p.Promised, p.Start)
 	}
-	if err := c.err(); err != nil {
-		return home, Plan{}, err
-	}
-	plan, err := s.plan(home, p)
-	if err == nil && plan == nil {
-		err = &Refused{"No coating system is chosen yet."}
-	}
-	if err != nil {
-		return home, Plan{}, err
-	}
-	plan.Latest, _ = schedule.LatestStart(plan.Brief)
-	return home, *plan, nil
+	return c.err()
 }
 
 // later drops a promise that a tried-out start has overtaken.

@@ -1,12 +1,15 @@
 package workshop
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
 	"errors"
 	"fmt"
 	"slices"
+	"strings"
 	"sync"
+	"unicode"
 
 	"firmitas/core/coating"
 	"firmitas/internal/document"
@@ -33,46 +36,47 @@ func (p Product) LeftL() float64 {
 
 // Shelf is the home workshop's products with their tins, retired ones too.
 func (s *Service) Shelf(ctx context.Context) ([]Product, error) {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return nil, err
-	}
-	rows, err := s.store.Shelf(ctx, home.ID)
-	if err != nil {
-		return nil, err
-	}
-	tins, err := s.store.Tins(ctx, home.ID, 0)
-	if err != nil {
-		return nil, err
-	}
-	notes, err := s.store.Notes(ctx, home.ID, 0)
-	if err != nil {
-		return nil, err
-	}
-	out := make([]Product, 0, len(rows))
-	for _, row := range rows {
-		p, err := s.product(row, tins, notes)
+	return reading(ctx, s, func(ctx context.Context) ([]Product, error) {
+		home, err := s.home(ctx)
 		if err != nil {
 			return nil, err
 		}
-		out = append(out, p)
-	}
-	return out, nil
+		rows, err := s.store.Shelf(ctx, home)
+		if err != nil {
+			return nil, err
+		}
+		tins, err := s.store.Tins(ctx, home, 0)
+		if err != nil {
+			return nil, err
+		}
+		warned, err := s.store.NeverAgain(ctx, home)
+		if err != nil {
+			return nil, err
+		}
+		out := make([]Product, 0, len(rows))
+		for _, row := range rows {
+			p, err := s.product(row, tins, slices.Contains(warned, row.ID))
+			if err != nil {
+				return nil, err
+			}
+			out = append(out, p)
+		}
+		return out, nil
+	})
 }
 
 // product puts a row and what belongs to it together.
-func (s *Service) product(row store.Product, tins []store.Tin, notes []store.Note) (Product, error) {
+func (s *Service) product(row store.Product, tins []store.Tin, neverAgain bool) (Product, error) {
 	made, err := fromRow(row)
 	if err != nil {
 		return Product{}, err
 	}
-	p := Product{Product: made, Version: row.Version, Retired: row.Retired.Valid}
+	p := Product{Product: made, Version: row.Version, Retired: row.Retired.Valid, NeverAgain: neverAgain}
 	for _, t := range tins {
 		if t.ProductID == row.ID {
 			p.Tins = append(p.Tins, s.tin(made, t))
 		}
 	}
-	p.NeverAgain = slices.ContainsFunc(notes, func(n store.Note) bool { return n.ProductID == row.ID && n.NeverAgain })
 	return p, nil
 }
 
@@ -100,12 +104,14 @@ func (s *Service) shelf(ctx context.Context, home Workshop) ([]*coating.Product,
 		}
 		out = append(out, p)
 	}
-	s.shelves.keep(home.ID, mark, out)
+	if !s.store.Writing(ctx) { // what is not yet saved may never be
+		s.shelves.keep(home.ID, mark, slices.Clone(out))
+	}
 	return out, nil
 }
 
-// shelves keeps each workshop's shelf as last read, since reading 200 labels takes longer than searching them. Products are
-// never changed once they are read.
+// shelves keeps each workshop's shelf as last read, since reading 200 labels takes longer than searching them.
+// Products are never changed once they are read.
 type shelves struct {
 	mu   sync.Mutex
 	kept map[int64]keptShelf
@@ -144,6 +150,30 @@ func fromRow(row store.Product) (*coating.Product, error) {
 	return p, nil
 }
 
+// texts refuses control characters in what a product says, which would spoil every file it is written to.
+func (c *check) texts(d document.Product) {
+	plain := func(field, text string) {
+		c.that(!strings.ContainsFunc(text, forbidden), field, "Plain text, without control characters.")
+	}
+	plain("maker", d.Maker)
+	plain("colour", d.Colour)
+	for field, words := range d.Label {
+		plain("label/"+field, words)
+	}
+	for kind, said := range d.Statements {
+		plain("statements/"+kind, kind+said.Sense+said.Source)
+	}
+	for i, pair := range d.Pairings {
+		plain(fmt.Sprintf("pairings/%d", i), pair.What+pair.Sense+pair.Source)
+	}
+	plain("facts", d.Facts.Tools+d.Facts.Thinner+d.Facts.CleanUp+d.Facts.Hazards)
+}
+
+// forbidden tells of a rune that no text may hold: line breaks and tabs it may.
+func forbidden(r rune) bool {
+	return unicode.IsControl(r) && !strings.ContainsRune("\n\r\t", r) || r == unicode.ReplacementChar
+}
+
 // read makes a product of what is typed, or says what is wrong with which field.
 func read(d document.Product) (*coating.Product, error) {
 	var problems []coating.Problem
@@ -153,11 +183,24 @@ func read(d document.Product) (*coating.Product, error) {
 	}
 	var c check
 	c.name("name", d.Name)
+	c.texts(d)
 	for _, f := range c.fields {
 		problems = append(problems, coating.Problem(f))
 	}
-	p, err := coating.New(coating.Product{Name: d.Name, Maker: d.Maker, Colour: d.Colour, Shade: coating.Shade(d.Shade), Sheen: sheen,
-		Label: d.Label, Statements: d.Statements, Pairings: d.Pairings, Facts: d.Facts}, d.Family)
+	p, err := coating.New(
+		coating.Product{
+			Name:       d.Name,
+			Maker:      d.Maker,
+			Colour:     d.Colour,
+			Shade:      coating.Shade(d.Shade),
+			Sheen:      sheen,
+			Label:      d.Label,
+			Statements: d.Statements,
+			Pairings:   d.Pairings,
+			Facts:      d.Facts,
+		},
+		d.Family,
+	)
 	var invalid *coating.Invalid
 	if errors.As(err, &invalid) {
 		problems = append(problems, invalid.Problems...)
@@ -171,8 +214,17 @@ func read(d document.Product) (*coating.Product, error) {
 }
 
 func toDocument(row store.Product) document.Product {
-	d := document.Product{Name: row.Name, Maker: row.Maker, Family: row.Family, Colour: row.Colour, Shade: row.Shade, Sheen: row.Sheen, Label: row.Label.V,
-		Statements: map[string]coating.Statement{}, Pairings: []coating.Pairing{}}
+	d := document.Product{
+		Name:       row.Name,
+		Maker:      row.Maker,
+		Family:     row.Family,
+		Colour:     row.Colour,
+		Shade:      row.Shade,
+		Sheen:      row.Sheen,
+		Label:      row.Label.V,
+		Statements: map[string]coating.Statement{},
+		Pairings:   []coating.Pairing{},
+	}
 	for kind, said := range row.Statements.V {
 		d.Statements[kind] = coating.Statement(said)
 	}
@@ -180,13 +232,27 @@ func toDocument(row store.Product) document.Product {
 		d.Pairings = append(d.Pairings, coating.Pairing(pair))
 	}
 	f := row.Facts.V
-	d.Facts = coating.Facts{Tools: f.Tools, Thinner: f.Thinner, CleanUp: f.CleanUp, Hazards: f.Hazards, VOCBasis: coating.VOCBasis(f.VOCBasis)}
+	d.Facts = coating.Facts{
+		Tools:    f.Tools,
+		Thinner:  f.Thinner,
+		CleanUp:  f.CleanUp,
+		Hazards:  f.Hazards,
+		VOCBasis: coating.VOCBasis(f.VOCBasis),
+	}
 	return d
 }
 
 // ToRow is a product as it is stored.
 func ToRow(p *coating.Product) store.Product {
-	row := store.Product{ID: p.ID, Name: p.Name, Maker: p.Maker, Family: p.Family.ID, Colour: p.Colour, Shade: string(p.Shade), Sheen: p.Sheen.String()}
+	row := store.Product{
+		ID:     p.ID,
+		Name:   p.Name,
+		Maker:  p.Maker,
+		Family: p.Family.ID,
+		Colour: p.Colour,
+		Shade:  string(p.Shade),
+		Sheen:  p.Sheen.String(),
+	}
 	row.Label.V, row.Statements.V, row.Pairings.V = map[string]string{}, map[string]store.Statement{}, []store.Pairing{}
 	for field, words := range p.Label {
 		row.Label.V[field] = words
@@ -198,7 +264,13 @@ func ToRow(p *coating.Product) store.Product {
 		row.Pairings.V = append(row.Pairings.V, store.Pairing(pair))
 	}
 	f := p.Facts
-	row.Facts.V = store.Facts{Tools: f.Tools, Thinner: f.Thinner, CleanUp: f.CleanUp, Hazards: f.Hazards, VOCBasis: string(f.VOCBasis)}
+	row.Facts.V = store.Facts{
+		Tools:    f.Tools,
+		Thinner:  f.Thinner,
+		CleanUp:  f.CleanUp,
+		Hazards:  f.Hazards,
+		VOCBasis: string(f.VOCBasis),
+	}
 	return row
 }
 
@@ -213,62 +285,65 @@ func ReadProduct(d document.Product) (Product, error) {
 
 // AddProduct puts a product on the shelf, or says which field cannot be right.
 func (s *Service) AddProduct(ctx context.Context, d document.Product) (Product, error) {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return Product{}, err
-	}
-	p, err := read(d)
-	if err != nil {
-		return Product{}, asInvalid(err, "")
-	}
-	row := ToRow(p)
-	row.WorkshopID = home.ID
-	id, err := s.store.AddProduct(ctx, row)
-	if err != nil {
-		return Product{}, nameTaken(err, "")
-	}
-	return s.storedProduct(ctx, home, id)
+	return writing(ctx, s, func(ctx context.Context) (Product, error) {
+		home, err := s.Home(ctx)
+		if err != nil {
+			return Product{}, err
+		}
+		p, err := read(d)
+		if err != nil {
+			return Product{}, asInvalid(err, "")
+		}
+		if mark, err := s.store.ShelfMark(ctx, home.ID); err != nil || mark.Products >= mostProducts {
+			return Product{}, cmp.Or[error](err, errShelfFull)
+		}
+		row := ToRow(p)
+		row.WorkshopID = home.ID
+		id, err := s.store.AddProduct(ctx, row)
+		if err != nil {
+			return Product{}, nameTaken(err, "")
+		}
+		return s.storedProduct(ctx, home.ID, id)
+	})
 }
 
 // UpdateProduct stores a product anew, retired or in use. Systems chosen earlier keep the values they were made with.
-func (s *Service) UpdateProduct(ctx context.Context, id int64, version int, d document.Product, retired bool) (Product, error) {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return Product{}, err
-	}
-	was, err := s.store.Product(ctx, home.ID, id)
-	if err != nil {
-		return Product{}, err
-	}
-	p, err := read(d)
-	if err != nil {
-		return Product{}, asInvalid(err, "/product")
-	}
-	row := ToRow(p)
-	row.ID, row.WorkshopID, row.Version, row.Retired = id, home.ID, version, was.Retired
-	if retired != was.Retired.Valid {
-		row.Retired = sql.NullTime{Time: s.Now(), Valid: retired}
-	}
-	if err := s.store.UpdateProduct(ctx, row); err != nil {
-		return Product{}, nameTaken(err, "/product")
-	}
-	return s.storedProduct(ctx, home, id)
+func (s *Service) UpdateProduct(
+	ctx context.Context,
+	id int64,
+	version int,
+	d document.Product,
+	retired bool,
+) (Product, error) {
+	return writing(ctx, s, func(ctx context.Context) (Product, error) {
+		home, err := s.Home(ctx)
+		if err != nil {
+			return Product{}, err
+		}
+		was, err := s.store.Product(ctx, home.ID, id)
+		if err != nil {
+			return Product{}, err
+		}
+		p, err := read(d)
+		if err != nil {
+			return Product{}, asInvalid(err, "/product")
+		}
+		row := ToRow(p)
+		row.ID, row.WorkshopID, row.Version, row.Retired = id, home.ID, version, was.Retired
+		if retired != was.Retired.Valid {
+			row.Retired = sql.NullTime{Time: s.Now(), Valid: retired}
+		}
+		if err := s.store.UpdateProduct(ctx, row); err != nil {
+			return Product{}, nameTaken(err, "/product")
+		}
+		return s.storedProduct(ctx, home.ID, id)
+	})
 }
 
-func (s *Service) storedProduct(ctx context.Context, home Workshop, id int64) (Product, error) {
-	row, err := s.store.Product(ctx, home.ID, id)
-	if err != nil {
-		return Product{}, err
-	}
-	tins, err := s.store.Tins(ctx, home.ID, id)
-	if err != nil {
-		return Product{}, err
-	}
-	notes, err := s.store.Notes(ctx, home.ID, id)
-	if err != nil {
-		return Product{}, err
-	}
-	return s.product(row, tins, notes)
+// storedProduct is a product with what the workshop keeps beside it.
+func (s *Service) storedProduct(ctx context.Context, home, id int64) (Product, error) {
+	page, err := s.page(ctx, home, id)
+	return page.Product, err
 }
 
 // asInvalid names the fields of a product by JSON pointer.
@@ -290,7 +365,9 @@ func asInvalid(err error, prefix string) error {
 
 func nameTaken(err error, prefix string) error {
 	if errors.Is(err, store.ErrNameTaken) {
-		return &Invalid{[]FieldError{{prefix + "/name", "Another product on the shelf has this name and sheen already."}}}
+		return &Invalid{
+			[]FieldError{{prefix + "/name", "Another product on the shelf has this name and sheen already."}},
+		}
 	}
 	return err
 }
@@ -299,23 +376,39 @@ func nameTaken(err error, prefix string) error {
 type ProductPage struct {
 	Product Product
 	Notes   []store.Note
-	Boards  []Board
+	Boards  []store.Board
 }
 
 // ProductPage of one product.
 func (s *Service) ProductPage(ctx context.Context, id int64) (ProductPage, error) {
-	home, err := s.Home(ctx)
+	return reading(ctx, s, func(ctx context.Context) (ProductPage, error) {
+		home, err := s.home(ctx)
+		if err != nil {
+			return ProductPage{}, err
+		}
+		out, err := s.page(ctx, home, id)
+		if err != nil {
+			return out, err
+		}
+		out.Boards, err = s.store.Boards(ctx, home, id)
+		return out, err
+	})
+}
+
+// page is a product's page without its boards.
+func (s *Service) page(ctx context.Context, home, id int64) (out ProductPage, err error) {
+	row, err := s.store.Product(ctx, home, id)
 	if err != nil {
-		return ProductPage{}, err
-	}
-	var out ProductPage
-	if out.Product, err = s.storedProduct(ctx, home, id); err != nil {
 		return out, err
 	}
-	if out.Notes, err = s.store.Notes(ctx, home.ID, id); err != nil {
+	tins, err := s.store.Tins(ctx, home, id)
+	if err != nil {
 		return out, err
 	}
-	boards, err := s.Boards(ctx)
-	out.Boards = slices.DeleteFunc(boards, func(b Board) bool { return b.Ground != id && b.Coat != id })
+	if out.Notes, err = s.store.Notes(ctx, home, id); err != nil {
+		return out, err
+	}
+	never := slices.ContainsFunc(out.Notes, func(n store.Note) bool { return n.NeverAgain })
+	out.Product, err = s.product(row, tins, never)
 	return out, err
 }

@@ -16,13 +16,28 @@ var monday = time.Date(2026, 3, 2, 8, 0, 0, 0, time.UTC)
 
 func desk(t *testing.T, air climate.Air, use string) (Piece, Workshop) {
 	t.Helper()
-	p, err := coating.New(coating.Product{Name: "Clear", Shade: coating.Clear, Sheen: coating.Satin}, "clear_wb_pu_heavy")
+	p, err := coating.New(
+		coating.Product{Name: "Clear", Shade: coating.Clear, Sheen: coating.Satin},
+		"clear_wb_pu_heavy",
+	)
 	if err != nil {
 		t.Fatal(err)
 	}
 	return Piece{Number: "26-001",
-			Brief: Brief{Name: "Desk", Kind: "other", Owner: "own", Alike: 1, Start: monday, Air: air, Zones: []Zone{{Name: "top", Face: furniture.Best, EndUse: use, Material: "mdf",
-				Look: system.Natural, Sheen: "satin", AreaM2: 1, Layers: []system.Layer{{Role: system.Protect, Product: p, Coats: 2}}}}}},
+			Brief: Brief{
+				Name:  "Desk",
+				Kind:  "other",
+				Owner: "own",
+				Alike: 1,
+				Start: monday,
+				Air:   air,
+				Zones: []Zone{{Name: "top", Face: furniture.Best, EndUse: use, Material: "mdf",
+					Look:   system.Natural,
+					Sheen:  "satin",
+					AreaM2: 1,
+					Layers: []system.Layer{{Role: system.Protect, Product: p, Coats: 2}}},
+				},
+			}},
 		Workshop{Zone: time.UTC, Days: schedule.DefaultDays}
 }
 
@@ -50,7 +65,8 @@ func TestStageFollowsTheClock(t *testing.T) {
 		{"in light use", plan.Plan.LightUse.Add(time.Minute), ToHandOver, "Hand it over", time.Time{}, time.Time{}},
 	} {
 		stage, next := stage(p, plan, c.now)
-		if stage != c.stage || !strings.HasPrefix(next.Text, c.next) || !next.At.Equal(c.at) || !next.Closes.Equal(c.close) {
+		if stage != c.stage || !strings.HasPrefix(next.Text, c.next) || !next.At.Equal(c.at) ||
+			!next.Closes.Equal(c.close) {
 			t.Errorf("%s: %s, %+v", c.name, stage, next)
 		}
 	}
@@ -89,7 +105,8 @@ func TestForbiddenAirAndTooLongDaysAreSaid(t *testing.T) {
 	}
 	p, home = desk(t, climate.Air{TempC: 20, RH: 50}, "desk")
 	p.Zones[0].AreaM2 = 300
-	if plan, err = (&Service{}).plan(home, p); err != nil || !strings.Contains(plan.Plan.Obstacles[0], "longer than the longest working day") {
+	if plan, err = (&Service{}).plan(home, p); err != nil ||
+		!strings.Contains(plan.Plan.Obstacles[0], "longer than the longest working day") {
 		t.Errorf("300 m² by brush: %v %v", plan, err)
 	}
 }
@@ -104,10 +121,12 @@ func TestSeveralZonesAreToldApart(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if stage, next := stage(p, plan, monday.AddDate(0, 0, -1)); stage != ToChoose || next.Text != "Choose a system for: drawer" {
+	if stage, next := stage(p, plan, monday.AddDate(0, 0, -1)); stage != ToChoose ||
+		next.Text != "Choose a system for: drawer" {
 		t.Errorf("before the work: %s %q", stage, next.Text)
 	}
-	if stage, next := stage(p, plan, plan.Plan.LastCoat.Add(-time.Minute)); stage != InCoats || !strings.HasPrefix(next.Text, "top: Clear, coat 2 of 2") {
+	if stage, next := stage(p, plan, plan.Plan.LastCoat.Add(-time.Minute)); stage != InCoats ||
+		!strings.HasPrefix(next.Text, "top: Clear, coat 2 of 2") {
 		t.Errorf("in the coats: %s %q", stage, next.Text)
 	}
 }

@@ -24,7 +24,10 @@ func (s *Service) tin(p *coating.Product, row store.Tin) Tin {
 	t := Tin{Row: row}
 	t.SizeL, _ = coating.ReadSize(row.Size)
 	t.LeftL, _ = coating.ReadLeft(row.Left, t.SizeL, p.DensityA)
-	t.Warnings = p.Warnings(coating.Tin{SizeL: t.SizeL, LeftL: t.LeftL, Opened: row.Opened.Time, BestBefore: row.BestBefore.Time}, s.Now())
+	t.Warnings = p.Warnings(
+		coating.Tin{SizeL: t.SizeL, LeftL: t.LeftL, Opened: row.Opened.Time, BestBefore: row.BestBefore.Time},
+		s.Now(),
+	)
 	return t
 }
 
@@ -45,10 +48,21 @@ func (d TinDraft) row(p *coating.Product) (store.Tin, error) {
 		_, err = coating.ReadLeft(strings.TrimSpace(d.Left), size, p.DensityA)
 		c.that(err == nil, "/left", "Left: %v.", err)
 	}
-	row := store.Tin{ProductID: p.ID, Size: strings.TrimSpace(d.Size), Lot: d.Lot, Left: strings.TrimSpace(d.Left), Opened: nullTime(d.Opened), BestBefore: nullTime(d.BestBefore)}
+	row := store.Tin{
+		ProductID:  p.ID,
+		Size:       strings.TrimSpace(d.Size),
+		Lot:        d.Lot,
+		Left:       strings.TrimSpace(d.Left),
+		Opened:     nullTime(d.Opened),
+		BestBefore: nullTime(d.BestBefore),
+	}
 	if text := strings.Replace(strings.TrimSpace(d.Price), ",", ".", 1); text != "" {
 		price, err := decimal.NewFromString(text)
-		c.that(err == nil && !price.IsNegative() && price.LessThan(dearestTin), "/price", "A price such as 24.50, without a currency.")
+		c.that(
+			err == nil && !price.IsNegative() && price.LessThan(dearestTin),
+			"/price",
+			"A price such as 24.50, without a currency.",
+		)
 		if err == nil {
 			row.Price = sql.NullString{String: price.StringFixed(2), Valid: true}
 		}
@@ -58,78 +72,101 @@ func (d TinDraft) row(p *coating.Product) (store.Tin, error) {
 
 // AddTin puts a tin of a product on the shelf.
 func (s *Service) AddTin(ctx context.Context, productID int64, d TinDraft) (Tin, error) {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return Tin{}, err
-	}
-	p, err := s.storedProduct(ctx, home, productID)
-	if err != nil {
-		return Tin{}, err
-	}
-	row, err := d.row(p.Product)
-	if err != nil {
-		return Tin{}, err
-	}
-	row.WorkshopID = home.ID
-	row.ID, err = s.store.AddTin(ctx, row)
-	return s.tin(p.Product, row), err
+	return writing(ctx, s, func(ctx context.Context) (Tin, error) {
+		p, home, err := s.sheet(ctx, productID)
+		if err != nil {
+			return Tin{}, err
+		}
+		row, err := d.row(p)
+		if err != nil {
+			return Tin{}, err
+		}
+		row.WorkshopID, row.Version = home, 1
+		row.ID, err = s.store.AddTin(ctx, row)
+		return s.tin(p, row), err
+	})
 }
 
-// UpdateTin tells what became of a tin.
-func (s *Service) UpdateTin(ctx context.Context, id int64, d TinDraft) (Tin, error) {
-	home, err := s.Home(ctx)
+// sheet is a product as it stands on the shelf, and the workshop's id.
+func (s *Service) sheet(ctx context.Context, productID int64) (*coating.Product, int64, error) {
+	home, err := s.home(ctx)
 	if err != nil {
-		return Tin{}, err
+		return nil, home, err
 	}
-	was, err := s.store.Tin(ctx, home.ID, id)
+	row, err := s.store.Product(ctx, home, productID)
 	if err != nil {
-		return Tin{}, err
+		return nil, home, err
 	}
-	p, err := s.storedProduct(ctx, home, was.ProductID)
-	if err != nil {
-		return Tin{}, err
-	}
-	row, err := d.row(p.Product)
-	if err != nil {
-		return Tin{}, err
-	}
-	row.ID, row.WorkshopID = id, home.ID
-	return s.tin(p.Product, row), s.store.UpdateTin(ctx, row)
+	p, err := fromRow(row)
+	return p, home, err
 }
 
-// RemoveTin takes a tin off the shelf.
-func (s *Service) RemoveTin(ctx context.Context, id int64) error {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return err
-	}
-	return s.store.DeleteTin(ctx, home.ID, id)
+// UpdateTin tells what became of a tin, if this is still its version.
+func (s *Service) UpdateTin(ctx context.Context, id int64, version int, d TinDraft) (Tin, error) {
+	return writing(ctx, s, func(ctx context.Context) (Tin, error) {
+		home, err := s.home(ctx)
+		if err != nil {
+			return Tin{}, err
+		}
+		was, err := s.store.Tin(ctx, home, id)
+		if err != nil {
+			return Tin{}, err
+		}
+		p, _, err := s.sheet(ctx, was.ProductID)
+		if err != nil {
+			return Tin{}, err
+		}
+		row, err := d.row(p)
+		if err != nil {
+			return Tin{}, prefixed(err, "/tin")
+		}
+		row.ID, row.WorkshopID, row.Version = id, home, version
+		if err := s.store.UpdateTin(ctx, row); err != nil {
+			return Tin{}, err
+		}
+		row.Version++
+		return s.tin(p, row), nil
+	})
+}
+
+// RemoveTin takes a tin off the shelf, if this is still its version.
+func (s *Service) RemoveTin(ctx context.Context, id int64, version int) error {
+	return s.remove(ctx, func(ctx context.Context, home int64) error {
+		return s.store.DeleteTin(ctx, home, id, version)
+	})
 }
 
 // AddNote writes into a product's diary how it behaved.
 func (s *Service) AddNote(ctx context.Context, productID int64, text string, neverAgain bool) (store.Note, error) {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return store.Note{}, err
-	}
-	if _, err := s.store.Product(ctx, home.ID, productID); err != nil {
-		return store.Note{}, err
-	}
-	var c check
-	c.that(strings.TrimSpace(text) != "", "/text", "Write what it did.")
-	if err := c.err(); err != nil {
-		return store.Note{}, err
-	}
-	n := store.Note{WorkshopID: home.ID, ProductID: productID, At: s.Now(), Text: strings.TrimSpace(text), NeverAgain: neverAgain}
-	n.ID, err = s.store.AddNote(ctx, n)
-	return n, err
+	return writing(ctx, s, func(ctx context.Context) (store.Note, error) {
+		home, err := s.home(ctx)
+		if err != nil {
+			return store.Note{}, err
+		}
+		if _, err := s.store.Product(ctx, home, productID); err != nil {
+			return store.Note{}, err
+		}
+		var c check
+		c.that(strings.TrimSpace(text) != "", "/text", "Write what it did.")
+		if err := c.err(); err != nil {
+			return store.Note{}, err
+		}
+		n := store.Note{
+			WorkshopID: home,
+			ProductID:  productID,
+			At:         s.Now(),
+			Text:       strings.TrimSpace(text),
+			NeverAgain: neverAgain,
+			Version:    1,
+		}
+		n.ID, err = s.store.AddNote(ctx, n)
+		return n, err
+	})
 }
 
 // RemoveNote takes a note out of the diary.
-func (s *Service) RemoveNote(ctx context.Context, id int64) error {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return err
-	}
-	return s.store.DeleteNote(ctx, home.ID, id)
+func (s *Service) RemoveNote(ctx context.Context, id int64, version int) error {
+	return s.remove(ctx, func(ctx context.Context, home int64) error {
+		return s.store.DeleteNote(ctx, home, id, version)
+	})
 }

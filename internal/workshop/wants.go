@@ -23,7 +23,7 @@ func (c *check) wants(in *store.Wants, w *system.Wish, at string) {
 		return
 	}
 	at += "/wants"
-	c.that(enduse.FindPlace(enduse.Place(in.Place)) != nil, at+"/place", "There is no place %q; pick one from the list.", in.Place)
+	c.listed(enduse.FindPlace(enduse.Place(in.Place)) != nil, at+"/place", "a place", in.Place)
 	w.Use = w.Use.At(enduse.Place(in.Place))
 	if len(in.Asks) == len(w.Use.Asks) {
 		var asks enduse.Levels
@@ -38,28 +38,54 @@ func (c *check) wants(in *store.Wants, w *system.Wish, at string) {
 	}
 	weight := func(name string) float64 {
 		v := in.Weights[name]
-		c.that(v >= 0 && v <= system.MostWeight && !math.IsNaN(v), at+"/weights/"+name, "From 0 to %.0f.", system.MostWeight)
+		c.that(
+			v >= 0 && v <= system.MostWeight && !math.IsNaN(v),
+			at+"/weights/"+name,
+			"From 0 to %.0f.",
+			system.MostWeight,
+		)
 		return v
 	}
 	c.decor(in.Decor, w, at+"/decor")
 	budget, err := decimal.NewFromString(cmp.Or(in.Budget, "0"))
-	c.that(err == nil && !budget.IsNegative() && budget.LessThan(decimal.NewFromInt(mostBudget)), at+"/budget", "An amount such as 45 or 45.50.")
-	w.Wants = system.Wants{NoSolvent: in.NoSolvent, NoTwoPart: in.NoTwoPart, NoSpray: in.NoSpray, LowSmell: in.LowSmell, Without: in.Without, WithoutID: in.WithoutIDs, With: in.WithID,
-		OverDark: in.OverDark, Budget: budget.InexactFloat64()}
+	c.that(
+		err == nil && !budget.IsNegative() && budget.LessThan(decimal.NewFromInt(mostBudget)),
+		at+"/budget",
+		"An amount such as 45 or 45.50.",
+	)
+	w.Wants = system.Wants{
+		NoSolvent: in.NoSolvent,
+		NoTwoPart: in.NoTwoPart,
+		NoSpray:   in.NoSpray,
+		LowSmell:  in.LowSmell,
+		Without:   in.Without,
+		WithoutID: in.WithoutIDs,
+		With:      in.WithID,
+		OverDark:  in.OverDark,
+		Budget:    budget.InexactFloat64(),
+	}
 	if len(in.Weights) > 0 {
-		w.Wants.Weights = system.Weights{Wear: weight("wear"), Soon: weight("soon"), Repair: weight("repair"), Smell: weight("smell"), Coats: weight("coats"), Cost: weight("cost")}
+		w.Wants.Weights = system.Weights{
+			Wear:   weight("wear"),
+			Soon:   weight("soon"),
+			Repair: weight("repair"),
+			Smell:  weight("smell"),
+			Coats:  weight("coats"),
+			Cost:   weight("cost"),
+		}
 	}
 }
 
 const mostBudget = 1_000_000
 
-// decor checks the decorations that are wished for and puts them into the wish, each in its place in the order of layers.
+// decor checks the decorations that are wished for and puts them into the wish, each in its place in the order of
+// layers.
 func (c *check) decor(in []store.Decor, w *system.Wish, at string) {
 	partly := 0
 	for i, d := range in {
 		at := fmt.Sprintf("%s/%d", at, i)
 		kind := decoration.Find(d.Kind)
-		c.that(kind != nil, at+"/kind", "There is no decoration %q; pick one from the list.", d.Kind)
+		c.listed(kind != nil, at+"/kind", "a decoration", d.Kind)
 		twin := slices.IndexFunc(in, func(o store.Decor) bool { return o.Kind == d.Kind })
 		c.that(twin == i, at+"/kind", "It is among the decorations already.")
 		if kind == nil {
@@ -67,7 +93,12 @@ func (c *check) decor(in []store.Decor, w *system.Wish, at string) {
 		}
 		if kind.Partly() {
 			partly++
-			c.that(partly <= compat.MostPartly, at+"/kind", "At most %d decorations of this sort on one zone.", compat.MostPartly)
+			c.that(
+				partly <= compat.MostPartly,
+				at+"/kind",
+				"At most %d decorations of this sort on one zone.",
+				compat.MostPartly,
+			)
 		}
 		out := system.Decor{Kind: kind, Product: d.ProductID, Measures: d.Measures}
 		for _, s := range d.Shares {
@@ -87,7 +118,9 @@ func (c *check) decor(in []store.Decor, w *system.Wish, at string) {
 func MeasureDecoration(kind string, measures map[string]float64, shares []decoration.Share) (decoration.Layout, error) {
 	k := decoration.Find(kind)
 	if k == nil {
-		return decoration.Layout{}, &Invalid{[]FieldError{{"/kind", "There is no such decoration; pick one from the list."}}}
+		return decoration.Layout{}, &Invalid{
+			[]FieldError{{"/kind", "There is no such decoration; pick one from the list."}},
+		}
 	}
 	layout, err := k.Measure(measures, shares)
 	var wrong *decoration.Wrong

@@ -4,9 +4,11 @@ package workshop
 
 import (
 	"context"
+	"crypto/sha256"
 	"errors"
 	"fmt"
 	"strings"
+	"sync/atomic"
 	"time"
 
 	"firmitas/core/compat"
@@ -20,6 +22,7 @@ type Service struct {
 	store   *store.Store
 	now     func() time.Time
 	shelves shelves
+	homeID  atomic.Int64 // of the workshop, once it is known; it never changes
 }
 
 // New needs a store, which may not be reachable yet, and a clock.
@@ -37,6 +40,8 @@ type Workshop struct {
 	Zone       *time.Location
 	Units      string // metric or us
 	Clock      string // h24 or h12
+	Numbers    string // point or comma
+	Currency   string // by ISO 4217
 	FoodPolicy enduse.FoodPolicy
 	Schools    compat.Schools
 	Boards     []compat.Board // what its test boards showed
@@ -81,16 +86,85 @@ func (s *Service) Home(ctx context.Context) (Workshop, error) {
 	if err != nil {
 		return Workshop{}, fmt.Errorf("workshop %s: %w", row.Name, err)
 	}
-	w := Workshop{ID: row.ID, Name: row.Name, Town: row.Town, Contact: row.Contact, Zone: zone, Units: row.Units, Clock: row.Clock,
-		FoodPolicy: enduse.FoodPolicy(row.FoodPolicy), Schools: compat.Schools(row.Schools.V), Version: row.Version}
+	w := Workshop{
+		ID:         row.ID,
+		Name:       row.Name,
+		Town:       row.Town,
+		Contact:    row.Contact,
+		Zone:       zone,
+		Units:      row.Units,
+		Clock:      row.Clock,
+		Numbers:    row.Numbers,
+		Currency:   row.Currency,
+		FoodPolicy: enduse.FoodPolicy(row.FoodPolicy),
+		Schools:    compat.Schools(row.Schools.V),
+		Version:    row.Version,
+	}
 	for i, d := range row.Hours.V {
 		w.Days[i] = schedule.Day(d)
 	}
-	boards, err := s.store.Boards(ctx, w.ID)
+	boards, err := s.store.Boards(ctx, w.ID, 0)
 	for _, b := range boards {
 		w.Boards = append(w.Boards, toBoard(b))
 	}
+	s.homeID.Store(w.ID)
 	return w, err
+}
+
+// home is the id of the workshop, for what needs none of its settings.
+func (s *Service) home(ctx context.Context) (int64, error) {
+	if id := s.homeID.Load(); id != 0 {
+		return id, nil
+	}
+	w, err := s.Home(ctx)
+	return w.ID, err
+}
+
+// reading runs a use case that only reads, on one snapshot.
+func reading[T any](ctx context.Context, s *Service, do func(context.Context) (T, error)) (out T, err error) {
+	err = s.store.Read(ctx, func(ctx context.Context) (err error) {
+		out, err = do(ctx)
+		return err
+	})
+	return out, err
+}
+
+// writing runs a use case that writes, as one transaction. What it answers is read within it, so that nothing can fail
+// once it is saved.
+func writing[T any](ctx context.Context, s *Service, do func(context.Context) (T, error)) (out T, err error) {
+	err = s.store.Write(ctx, func(ctx context.Context) (err error) {
+		out, err = do(ctx)
+		return err
+	})
+	return out, err
+}
+
+// remove runs a use case that writes and has nothing to tell.
+func (s *Service) remove(ctx context.Context, do func(ctx context.Context, home int64) error) error {
+	return s.store.Write(ctx, func(ctx context.Context) error {
+		home, err := s.home(ctx)
+		if err != nil {
+			return err
+		}
+		return do(ctx, home)
+	})
+}
+
+// Once does a write under a key that the asker made up; asked the same again, it does nothing and gives what it gave.
+func (s *Service) Once(
+	ctx context.Context, key string, asked []byte, do func(context.Context) ([]byte, error),
+) ([]byte, error) {
+	home, err := s.home(ctx)
+	if err != nil {
+		return nil, err
+	}
+	marked := store.Key{WorkshopID: home, ID: key, Fingerprint: sha256.Sum256(asked)}
+	return s.store.Once(ctx, marked, s.Now(), do)
+}
+
+// Tidy forgets what nobody will ask for again: old keys, and pictures that no photo names.
+func (s *Service) Tidy(ctx context.Context) error {
+	return errors.Join(s.store.ForgetKeys(ctx, s.Now()), s.store.SweepPhotos(ctx, s.now()))
 }
 
 // Settings that a workshop may change about itself.
@@ -98,6 +172,8 @@ type Settings struct {
 	Version    int
 	Units      string
 	Clock      string
+	Numbers    string
+	Currency   string
 	FoodPolicy enduse.FoodPolicy
 	Schools    compat.Schools
 	Days       [7]schedule.Day
@@ -105,19 +181,30 @@ type Settings struct {
 
 // SaveSettings stores them, or says what is wrong: Invalid, or store.ErrConflict when saved meanwhile.
 func (s *Service) SaveSettings(ctx context.Context, in Settings) (Workshop, error) {
-	home, err := s.Home(ctx)
-	if err != nil {
-		return home, err
-	}
-	if err := (schedule.Week{Days: in.Days, Zone: home.Zone}).Check(); err != nil {
-		return home, &Invalid{[]FieldError{{"/hours", err.Error()}}}
-	}
-	row := store.Workshop{ID: home.ID, Units: in.Units, Clock: in.Clock, FoodPolicy: string(in.FoodPolicy), Schools: store.JSON[store.Schools]{V: store.Schools(in.Schools)}, Version: in.Version}
-	for i, d := range in.Days {
-		row.Hours.V[i] = store.Day(d)
-	}
-	if err := s.store.SaveSettings(ctx, row); err != nil {
-		return home, err
-	}
-	return s.Home(ctx)
+	return writing(ctx, s, func(ctx context.Context) (Workshop, error) {
+		home, err := s.Home(ctx)
+		if err != nil {
+			return home, err
+		}
+		if err := (schedule.Week{Days: in.Days, Zone: home.Zone}).Check(); err != nil {
+			return home, &Invalid{[]FieldError{{"/hours", err.Error()}}}
+		}
+		row := store.Workshop{
+			ID:         home.ID,
+			Units:      in.Units,
+			Clock:      in.Clock,
+			Numbers:    in.Numbers,
+			Currency:   in.Currency,
+			FoodPolicy: string(in.FoodPolicy),
+			Schools:    store.JSON[store.Schools]{V: store.Schools(in.Schools)},
+			Version:    in.Version,
+		}
+		for i, d := range in.Days {
+			row.Hours.V[i] = store.Day(d)
+		}
+		if err := s.store.SaveSettings(ctx, row); err != nil {
+			return home, err
+		}
+		return s.Home(ctx)
+	})
 }

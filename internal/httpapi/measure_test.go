@@ -1,0 +1,232 @@
+package httpapi
+
+import (
+	"bytes"
+	"context"
+	"database/sql"
+	"flag"
+	"fmt"
+	"math"
+	"net/http/httptest"
+	"slices"
+	"strings"
+	"testing"
+	"time"
+
+	"firmitas/api"
+	"firmitas/internal/store"
+)
+
+var measure = flag.Bool("measure", false, "print the table of docs/performance.md")
+
+// measured is one thing to ask, and the least that an answer to it takes: the same rows read, the same bytes written.
+type measured struct {
+	name         string
+	method, path string
+	body         func(products int) any
+	reads        func(ctx context.Context, s *store.Store, home int64) error
+}
+
+func everyRead(ctx context.Context, s *store.Store, home int64) error {
+	if _, err := s.Home(ctx); err != nil {
+		return err
+	}
+	_, err := s.Boards(ctx, home, 0)
+	return err
+}
+
+func shelfReads(ctx context.Context, s *store.Store, home int64) error {
+	if err := everyRead(ctx, s, home); err != nil {
+		return err
+	}
+	_, err := s.ShelfMark(ctx, home)
+	return err
+}
+
+var things = []measured{
+	{"judge", "POST", "/api/judge", func(int) any {
+		return map[string]any{
+			"material": "oak",
+			"layers":   []any{map[string]any{"productId": 3}},
+			"coat":     map[string]any{"productId": 7},
+			"air": api.Air{
+				TempC: 20,
+				Rh:    50,
+			},
+			"state": map[string]any{"key": "", "cured": false, "unsound": false, "distress": "", "soiled": []string{}},
+		}
+	}, shelfReads},
+	{
+		"choose",
+		"POST",
+		"/api/choose",
+		func(int) any { return brief(input()) },
+		func(ctx context.Context, s *store.Store, home int64) error {
+			if err := shelfReads(ctx, s, home); err != nil {
+				return err
+			}
+			if _, err := s.Tins(ctx, home, 0); err != nil {
+				return err
+			}
+			_, err := s.UsedProducts(ctx, home)
+			return err
+		},
+	},
+	{"grid", "GET", "/api/grid?material=oak", nil, shelfReads},
+	{"shelf", "GET", "/api/products", nil, func(ctx context.Context, s *store.Store, home int64) error {
+		if _, err := s.Shelf(ctx, home); err != nil {
+			return err
+		}
+		_, err := s.Tins(ctx, home, 0)
+		return err
+	}},
+	{"a product", "GET", "/api/products/3", nil, func(ctx context.Context, s *store.Store, home int64) error {
+		if _, err := s.Product(ctx, home, 3); err != nil {
+			return err
+		}
+		if _, err := s.Tins(ctx, home, 3); err != nil {
+			return err
+		}
+		if _, err := s.Notes(ctx, home, 3); err != nil {
+			return err
+		}
+		_, err := s.Boards(ctx, home, 3)
+		return err
+	}},
+}
+
+func quickest(n int, do func()) time.Duration {
+	var all []time.Duration
+	for range n {
+		began := time.Now()
+		do()
+		all = append(all, time.Since(began))
+	}
+	slices.Sort(all)
+	return all[len(all)/2]
+}
+
+// TestMeasure prints medians, how they compare with a bare handler, and how they grow; it judges nothing. Run it with
+// make measure.
+func TestMeasure(t *testing.T) {
+	if !*measure {
+		t.Skip("run with -measure")
+	}
+	const rounds = 25
+	sizes := []int{100, 200, 400}
+	fmt.Println("| thing | median at 200 products | bare handler | ratio | grows with the shelf to the power of |")
+	fmt.Println("| --- | --- | --- | --- | --- |")
+	medians := map[string][]float64{}
+	for _, n := range sizes {
+		s, server := serve(t, n)
+		for _, m := range things {
+			body := ""
+			if m.body != nil {
+				body = encode(t, m.body(n))
+			}
+			var answer []byte
+			ask := func() { answer = ask(t, server, m.method, m.path, body) }
+			ask() // the shelf is read once
+			took := quickest(rounds, ask)
+			medians[m.name] = append(medians[m.name], took.Seconds())
+			if n != 200 {
+				continue
+			}
+			floor := quickest(rounds, func() {
+				if err := s.Read(t.Context(), func(ctx context.Context) error { return m.reads(ctx, s, 1) }); err != nil {
+					t.Fatal(err)
+				}
+				_, _ = new(bytes.Buffer).Write(answer)
+			})
+			defer func(name string, took, floor time.Duration) {
+				all := medians[name]
+				power := math.Log(all[len(all)-1]/all[0]) / math.Log(float64(sizes[len(sizes)-1])/float64(sizes[0]))
+				fmt.Printf(
+					"| %s | %.1f ms | %.1f ms | %.1f | %.1f |\n",
+					name,
+					ms(took),
+					ms(floor),
+					float64(took)/float64(floor),
+					power,
+				)
+			}(m.name, took, floor)
+		}
+	}
+	measureDemo(t, rounds)
+	measureGrown(t, rounds)
+	measureAbandoned(t, rounds)
+}
+
+func ms(d time.Duration) float64 { return float64(d.Microseconds()) / 1000 }
+
+// measureDemo measures what the demo's own pieces take.
+func measureDemo(t *testing.T, rounds int) {
+	c := start(t)
+	for name, path := range map[string]string{"bench of 7 pieces": "/api/bench", "plan of a chest": "/api/pieces/6/plan"} {
+		took := quickest(rounds, func() { ask(t, c.server, "GET", path, "") })
+		floor := quickest(rounds, func() {
+			if err := c.store.Read(t.Context(), func(ctx context.Context) error {
+				if err := everyRead(ctx, c.store, 1); err != nil {
+					return err
+				}
+				if strings.HasSuffix(path, "plan") {
+					_, err := c.store.Piece(ctx, 1, 6)
+					return err
+				}
+				_, err := c.store.OpenPieces(ctx, 1)
+				return err
+			}); err != nil {
+				t.Fatal(err)
+			}
+		})
+		fmt.Printf("| %s | %.1f ms | %.1f ms | %.1f | |\n", name, ms(took), ms(floor), float64(took)/float64(floor))
+	}
+}
+
+// measureGrown measures a workshop that has handed 10,000 pieces over.
+func measureGrown(t *testing.T, rounds int) {
+	c := start(t)
+	db, err := sql.Open("mysql", c.dsn)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer db.Close()
+	var columns string
+	if err := db.QueryRow(`SELECT GROUP_CONCAT(COLUMN_NAME) FROM information_schema.COLUMNS WHERE TABLE_NAME = 'pieces'
+		AND TABLE_SCHEMA = DATABASE() AND COLUMN_NAME NOT IN ('id', 'number')`).Scan(&columns); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := db.Exec("INSERT INTO pieces (number, " + columns + ") SELECT CONCAT('20-', seq), " + columns +
+		" FROM pieces JOIN seq_1_to_10000 WHERE handed_over_at IS NOT NULL LIMIT 10000"); err != nil {
+		t.Fatal(err)
+	}
+	for _, row := range []struct{ name, path string }{
+		{"bench beside 10,000 that left", "/api/bench"},
+		{"archive of 10,000, first page", "/api/archive"},
+		{"archive of 10,000, searched", "/api/archive?search=settle"},
+		{"archive of 10,000, nothing found", "/api/archive?search=nothing+like+it"},
+	} {
+		took := quickest(rounds, func() { ask(t, c.server, "GET", row.path, "") })
+		fmt.Printf("| %s | %.1f ms | | | |\n", row.name, ms(took))
+	}
+}
+
+// measureAbandoned measures judging while six searches run that nobody waits for any more.
+func measureAbandoned(t *testing.T, rounds int) {
+	_, server := serve(t, 400)
+	judge, choose := encode(t, things[0].body(400)), encode(t, things[1].body(400))
+	alone := quickest(rounds, func() { ask(t, server, "POST", "/api/judge", judge) })
+	beside := quickest(rounds, func() {
+		for range 6 {
+			ctx, giveUp := context.WithCancel(t.Context())
+			r := httptest.NewRequestWithContext(ctx, "POST", "http://127.0.0.1/api/choose", strings.NewReader(choose))
+			r.Header.Set("Content-Type", "application/json")
+			go server.ServeHTTP(httptest.NewRecorder(), r)
+			time.AfterFunc(time.Millisecond, giveUp)
+		}
+		time.Sleep(time.Millisecond) // the searches have begun
+		ask(t, server, "POST", "/api/judge", judge)
+	}) - time.Millisecond
+	fmt.Printf("| judge, 400 products | %.1f ms | | | |\n", ms(alone))
+	fmt.Printf("| judge beside six abandoned searches, 400 products | %.1f ms | | | |\n", ms(beside))
+}
