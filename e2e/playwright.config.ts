@@ -15,7 +15,13 @@ export default defineConfig({
     timezoneId: 'Europe/London',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
-      args: ['--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+      args: [
+        '--disable-quic',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--no-first-run',
+      ],
     },
   },
 })

@@ -22,6 +22,13 @@ const zipped: Plugin = {
 
 export default defineConfig({
   plugins: [react(), tailwindcss(), zipped],
-  build: { outDir, emptyOutDir: true, chunkSizeWarningLimit: 700 },
+  build: {
+    outDir,
+    emptyOutDir: true,
+    manifest: true,
+    rollupOptions: { input: ['index.html', 'care.html'] }, // the workshop's screens, and the buyer's page
+    assetsInlineLimit: 0, // the page's policy takes no data: fonts
+    chunkSizeWarningLimit: 700,
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:8470' } },
 })

@@ -27,7 +27,11 @@ test('a chest of five zones, from take-in to its printed preparation', async ({ 
   // Wax all over, but not inside; a loose joint in the case.
   await page.waitForURL(/inspect/)
   await page.getByLabel('What is on it').selectOption({ label: 'Wax' })
-  for (const zone of ['Case', 'Drawer fronts', 'Plinth and feet']) await page.getByRole('group', { name: /The same/ }).getByRole('checkbox', { name: zone }).check()
+  for (const zone of ['Case', 'Drawer fronts', 'Plinth and feet'])
+    await page
+      .getByRole('group', { name: /The same/ })
+      .getByRole('checkbox', { name: zone })
+      .check()
   await expect(page.getByText('Nothing but wax holds on wax: take it off.')).toBeVisible()
   await page.getByRole('button', { name: 'Keep what was seen' }).click()
   await expect(page.getByRole('link', { name: /Drawer insides/ })).toHaveAttribute('aria-current', 'page') // the one not seen yet
@@ -41,17 +45,27 @@ test('a chest of five zones, from take-in to its printed preparation', async ({ 
   await page.waitForURL(/choose/)
 
   for (const zone of ['Top', 'Case', 'Drawer fronts', 'Drawer insides', 'Plinth and feet']) {
-    await expect(page.getByRole('navigation', { name: 'Zones' }).getByRole('link', { name: new RegExp(zone) })).toHaveAttribute('aria-current', 'page')
+    await expect(
+      page.getByRole('navigation', { name: 'Zones' }).getByRole('link', { name: new RegExp(zone) }),
+    ).toHaveAttribute('aria-current', 'page')
     await page.getByRole('button', { name: 'Take this system' }).click()
   }
   await page.waitForURL(/plan$/)
-  await page.getByRole('navigation', { name: 'Order of the work' }).getByRole('link', { name: /Prepare/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Order of the work' })
+    .getByRole('link', { name: /Prepare/ })
+    .click()
 
   // One order over the whole piece; what several zones share stands once.
-  const steps = page.getByRole('region', { name: 'Preparation of the whole piece' }).getByRole('listitem').filter({ hasText: /^\d+\./ })
+  const steps = page
+    .getByRole('region', { name: 'Preparation of the whole piece' })
+    .getByRole('listitem')
+    .filter({ hasText: /^\d+\./ })
   await expect(steps.first()).toContainText('Take off: ')
   await expect(steps.filter({ hasText: 'wash off the wax' })).toHaveCount(1)
-  await expect(steps.filter({ hasText: 'wash off the wax' })).toContainText('On: Drawer fronts, Case, Plinth and feet, Top')
+  await expect(steps.filter({ hasText: 'wash off the wax' })).toContainText(
+    'On: Drawer fronts, Case, Plinth and feet, Top',
+  )
   await expect(steps.filter({ hasText: 'Glue and clamp the joint' })).toContainText('On: Case')
   await expect(steps.filter({ hasText: 'Degrease' })).toContainText('of cleaner')
   await expect(steps.last()).toContainText('Refit')

@@ -1,7 +1,13 @@
 import { accessible, expect, fillTakeIn, noSidewaysScroll, pagesOf, test } from './firmitas'
 
 test('a waxed chest: what must go, in which order, and what that does to the plan', async ({ page }) => {
-  await fillTakeIn(page, { name: 'Linen chest', endUse: 'Table base, legs, case sides', material: 'Pine', look: 'Stained', area: '2.2' })
+  await fillTakeIn(page, {
+    name: 'Linen chest',
+    endUse: 'Table base, legs, case sides',
+    material: 'Pine',
+    look: 'Stained',
+    area: '2.2',
+  })
   await page.getByRole('button', { name: 'Take it in' }).click()
   await page.waitForURL(/inspect/)
   await page.getByLabel('What is on it').selectOption({ label: 'Wax' })
@@ -28,7 +34,13 @@ test('a waxed chest: what must go, in which order, and what that does to the pla
 })
 
 test('an old painted cot: nothing is planned before the lead test is answered', async ({ page }) => {
-  await fillTakeIn(page, { name: 'Grandmother’s cot', endUse: "Cot, child's bed, toy box", material: 'Beech', look: 'Opaque, pale', area: '3' })
+  await fillTakeIn(page, {
+    name: 'Grandmother’s cot',
+    endUse: "Cot, child's bed, toy box",
+    material: 'Beech',
+    look: 'Opaque, pale',
+    area: '3',
+  })
   await page.getByRole('button', { name: 'Take it in' }).click()
   await page.getByLabel('What is on it').selectOption({ label: 'Oil paint or enamel' })
   await expect(page.getByRole('alert')).toContainText('It may hold lead')
@@ -44,7 +56,11 @@ test('an old painted cot: nothing is planned before the lead test is answered', 
 })
 
 test('finger tests on a phone find the finish, and never claim too much', async ({ browser }) => {
-  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, baseURL: process.env.BASE_URL })
+  const phone = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    baseURL: process.env.BASE_URL,
+  })
   const page = await phone.newPage()
   await page.goto('/pieces/4/inspect')
   await page.getByLabel('What is on it').selectOption({ label: 'Nobody knows' })
@@ -52,12 +68,20 @@ test('finger tests on a phone find the finish, and never claim too much', async 
   await page.getByRole('button', { name: 'The wood shows' }).tap()
   await page.getByRole('button', { name: 'The drop stands' }).tap()
   await page.getByRole('button', { name: 'It dissolves' }).tap()
-  await expect(page.getByRole('button', { name: /Take it as shellac/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /Take it as: Shellac/ })).toBeVisible()
   // A photo is sent without losing what was answered; what is none is refused with the reason.
   const photo = await page.screenshot()
-  await page.getByLabel('Take or choose a photo').setInputFiles({ name: 'before.png', mimeType: 'image/png', buffer: photo })
+  await page.getByLabel('Take or choose a photo').setInputFiles({
+    name: 'before.png',
+    mimeType: 'image/png',
+    buffer: photo,
+  })
   await expect(page.getByRole('img', { name: 'Counter top before the work' })).toBeVisible()
-  await page.getByLabel('Take or choose a photo').setInputFiles({ name: 'photo.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('<script>alert(1)</script>') })
+  await page.getByLabel('Take or choose a photo').setInputFiles({
+    name: 'photo.jpg',
+    mimeType: 'image/jpeg',
+    buffer: Buffer.from('<script>alert(1)</script>'),
+  })
   await expect(page.getByText('only JPEG, PNG and WebP are taken').first()).toBeVisible()
   await expect(page.getByText('Denatured alcohol: It dissolves')).toBeVisible()
   await accessible(page)

@@ -1,7 +1,13 @@
 import { accessible, expect, fillTakeIn, noSidewaysScroll, pagesOf, planned, takenInBare, test } from './firmitas'
 
 test('from a cot’s end use to its care card', async ({ page }) => {
-  await fillTakeIn(page, { name: 'Cot for the lighthouse', endUse: 'Cot, child’s bed, toy box'.replace('’', "'"), material: 'Pine', look: 'Opaque, pale', area: '3,2' })
+  await fillTakeIn(page, {
+    name: 'Cot for the lighthouse',
+    endUse: 'Cot, child’s bed, toy box'.replace('’', "'"),
+    material: 'Pine',
+    look: 'Opaque, pale',
+    area: '3,2',
+  })
   const aside = page.getByRole('complementary', { name: 'What this comes to' })
   await expect(aside).toContainText('may go on it')
   await expect(aside).toContainText('Fully hardened before it is used')
@@ -42,7 +48,13 @@ test('from a cot’s end use to its care card', async ({ page }) => {
 })
 
 test('damp air stretches the strip, too damp stops it, and only what is kept is saved', async ({ page }) => {
-  await planned(page, { name: 'Desk for the harbour office', endUse: 'Desk or work top', material: 'Ash', look: 'Natural', area: '1.1' })
+  await planned(page, {
+    name: 'Desk for the harbour office',
+    endUse: 'Desk or work top',
+    material: 'Ash',
+    look: 'Natural',
+    area: '1.1',
+  })
   const ready = page.locator('p', { hasText: 'Light use' }).first()
   const before = await ready.innerText()
   const humidity = page.getByRole('slider', { name: 'Humidity' })
@@ -62,6 +74,9 @@ test('damp air stretches the strip, too damp stops it, and only what is kept is 
 
 test('hand over a finished piece and read its card on a phone', async ({ page, browser }) => {
   await page.goto('/')
+  await page.getByRole('link', { name: 'Pieces that have been handed over' }).click()
+  await expect(page).toHaveTitle('Archive: Handed over · Firmitas')
+  await page.getByLabel('Find by name or number').fill('settle')
   await page.getByRole('link', { name: /Garden settle/ }).click()
   const link = await page.getByLabel('The buyer’s link').inputValue()
   expect(link).toMatch(/\/care\/[\w-]{43}$/)
@@ -69,7 +84,9 @@ test('hand over a finished piece and read its card on a phone', async ({ page, b
   await expect(page.getByText('because: full cure of the slowest coat').first()).toBeVisible()
   await accessible(page)
 
-  const phone = await browser.newContext({ viewport: { width: 390, height: 844 } })
+  const phone = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+  })
   const care = await phone.newPage()
   await care.goto(link)
   await expect(care.getByRole('heading', { name: 'Garden settle on the quay' })).toBeVisible()
@@ -83,7 +100,13 @@ test('hand over a finished piece and read its card on a phone', async ({ page, b
 })
 
 test('a long plan prints on one or two pages', async ({ page }) => {
-  await planned(page, { name: 'Long table', endUse: 'Bar or café counter, shared tables', material: 'Oak', look: 'Stained', area: '3' })
+  await planned(page, {
+    name: 'Long table',
+    endUse: 'Bar or café counter, shared tables',
+    material: 'Oak',
+    look: 'Stained',
+    area: '3',
+  })
   await expect(page.getByRole('region', { name: /Clock strip/ })).toBeVisible()
   expect(pagesOf(await page.pdf({ format: 'A4' }))).toBeLessThanOrEqual(2)
 })
@@ -93,11 +116,18 @@ test('everything by keyboard: choose another system and ask why a join holds', a
   const choose = page.getByRole('link', { name: 'Choose a coating system' }).first()
   await choose.focus()
   await page.keyboard.press('Enter')
-  const second = page.getByRole('region', { name: /systems of different kind/ }).getByRole('button').nth(1)
+  const second = page
+    .getByRole('region', { name: /systems of different kind/ })
+    .getByRole('button')
+    .nth(1)
   await second.focus()
   await page.keyboard.press('Space')
   await expect(second).toHaveAttribute('aria-pressed', 'true')
-  const coat = page.getByRole('region', { name: 'The system in full' }).getByRole('listitem').getByRole('button').first()
+  const coat = page
+    .getByRole('region', { name: 'The system in full' })
+    .getByRole('listitem')
+    .getByRole('button')
+    .first()
   await coat.focus()
   await page.keyboard.press('Enter')
   await expect(coat).toHaveAttribute('aria-pressed', 'true')

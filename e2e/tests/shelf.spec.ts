@@ -6,7 +6,7 @@ test('a product is entered from its tin, and its label wins over what is typical
   await page.getByRole('link', { name: 'Add a product' }).click()
   await page.getByLabel('Kind of coating').selectOption({ label: 'Oil-modified polyurethane' })
   const comes = page.getByRole('complementary', { name: 'What this comes to' })
-  await expect(page.getByLabel('Recoat from')).toHaveAttribute('placeholder', '8 h') // typical
+  await expect(page.getByLabel('Recoat from')).toHaveAccessibleDescription('typical: 8 h')
   await page.getByLabel('Name on the tin').fill('Lantern Varnish')
   await page.getByLabel('Maker').fill('Old Chandlery')
   await page.getByLabel('Recoat from').fill('10–6 h')
@@ -55,12 +55,22 @@ test('a product is entered from its tin, and its label wins over what is typical
 
 test('a spreadsheet with two bad lines is told line by line, and nothing is half taken in', async ({ page }) => {
   await page.goto('/shelf/import')
-  const file = 'name;family;sheen;recoatMinH;solidsPct\nSpume;clear_wb_pu;satin;2–4 h;33,5 %\nWrack;clear_wb_pu;satin;6–4 h;30\nFlotsam;chrome;satin;2;30\nDrift;wax_clear;satin;;\n'
-  const choose = (text: string) => page.getByLabel('Choose a CSV or JSON file').setInputFiles({ name: 'shelf.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
+  const file =
+    'name;family;sheen;recoatMinH;solidsPct\nSpume;clear_wb_pu;satin;2–4 h;33,5 %\nWrack;clear_wb_pu;satin;6–4 h;30\nFlotsam;chrome;satin;2;30\nDrift;wax_clear;satin;;\n'
+  const choose = (text: string) =>
+    page.getByLabel('Choose a CSV or JSON file').setInputFiles({
+      name: 'shelf.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(text),
+    })
   await choose(file)
   await expect(page.getByText('Nothing is saved yet.')).toBeVisible()
-  await expect(page.getByRole('row', { name: /3 Wrack refused/ })).toContainText('recoatMinH (D): Recoat from: “6–4 h” is turned round')
-  await expect(page.getByRole('row', { name: /4 Flotsam refused/ })).toContainText('family (B): There is no coating family “chrome”')
+  await expect(page.getByRole('row', { name: /3 Wrack refused/ })).toContainText(
+    'recoatMinH (D): Recoat from: “6–4 h” is turned round',
+  )
+  await expect(page.getByRole('row', { name: /4 Flotsam refused/ })).toContainText(
+    'family (B): There is no coating family “chrome”',
+  )
   await accessible(page)
   await page.goto('/shelf')
   await expect(page.getByText('Spume')).toHaveCount(0)
@@ -76,7 +86,12 @@ test('a spreadsheet with two bad lines is told line by line, and nothing is half
 })
 
 test('may I, now? asked on a phone beside the piece', async ({ browser }) => {
-  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, baseURL: process.env.BASE_URL, locale: 'en-GB' })
+  const phone = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    baseURL: process.env.BASE_URL,
+    locale: 'en-GB',
+  })
   const page = await phone.newPage()
   await page.goto('/')
   await page.getByRole('link', { name: 'May I?' }).tap()
@@ -116,13 +131,19 @@ test('the grid is walked by keyboard, and a board settles what it doubts', async
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('ArrowDown')
-  await expect(grid.getByRole('button', { name: /^Gannet Orange over Breakwater Block: refused/ })).toBeFocused()
+  await expect(
+    grid.getByRole('button', {
+      name: /^Gannet Orange over Breakwater Block: refused/,
+    }),
+  ).toBeFocused()
   await page.keyboard.press('Enter')
   const why = page.getByRole('complementary', { name: 'Why' })
   await expect(why).toContainText('White, pale or grey must stay so')
   await page.getByLabel('Coats', { exact: true }).selectOption('clear')
   await page.getByLabel('Over', { exact: true }).selectOption('oil')
-  const doubt = grid.getByRole('button', { name: /^Mizzen Clear over Tread Hard Oil/ })
+  const doubt = grid.getByRole('button', {
+    name: /^Mizzen Clear over Tread Hard Oil/,
+  })
   await expect(doubt).toHaveAccessibleName(/test board/)
   await accessible(page)
 
@@ -139,8 +160,16 @@ test('the grid is walked by keyboard, and a board settles what it doubts', async
   await board.getByRole('radio', { name: 'Class 0' }).check()
   await board.getByRole('button', { name: 'Keep this board' }).click()
   await expect(page.getByText('Mizzen Clear over Tread Hard Oil: passed')).toBeVisible()
-  await page.getByLabel('Photo of the board of Mizzen Clear over Tread Hard Oil').setInputFiles({ name: 'board.png', mimeType: 'image/png', buffer: await page.screenshot() })
-  await expect(page.getByRole('img', { name: 'Test board of Mizzen Clear over Tread Hard Oil' })).toBeVisible()
+  await page.getByLabel('Photo of the board of Mizzen Clear over Tread Hard Oil').setInputFiles({
+    name: 'board.png',
+    mimeType: 'image/png',
+    buffer: await page.screenshot(),
+  })
+  await expect(
+    page.getByRole('img', {
+      name: 'Test board of Mizzen Clear over Tread Hard Oil',
+    }),
+  ).toBeVisible()
   await accessible(page)
 
   await page.goto('/shelf/grid')

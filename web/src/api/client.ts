@@ -44,6 +44,7 @@ export type ProductRef = Schemas['ProductRef']
 export type Recipe = Schemas['Recipe']
 export type Decor = Schemas['Decor']
 export type DecorationKind = Schemas['DecorationKind']
+export type DecorMeasuring = Schemas['DecorMeasuring']
 export type DecorLayout = Schemas['DecorLayout']
 export type Rule = Schemas['Rule']
 export type Schools = Schemas['Schools']
@@ -65,12 +66,21 @@ export class Problem extends Error {
   readonly status: number
   readonly title: string
   readonly fields: FieldError[]
+  /** What became of what was asked: nothing was saved, or nobody can say. */
+  readonly outcome: 'nothing' | 'unknown'
 
-  constructor(status: number, title: string, detail: string, fields: FieldError[] = []) {
+  constructor(
+    status: number,
+    title: string,
+    detail: string,
+    fields: FieldError[] = [],
+    outcome: Problem['outcome'] = 'nothing',
+  ) {
     super(detail)
     this.status = status
     this.title = title
     this.fields = fields
+    this.outcome = outcome
   }
 
   /** The database or the server is away for now: worth trying again by itself. */
@@ -80,27 +90,59 @@ export class Problem extends Error {
 
   /** What is wrong with the field at a JSON pointer, below prefix if the request wraps it. */
   at(pointer: string) {
-    return this.fields.find((f) => f.field === pointer || f.field === '/piece' + pointer || f.field === '/product' + pointer)?.detail
+    return this.fields.find(
+      (f) => f.field === pointer || ['/piece', '/product', '/tin'].some((wrap) => f.field === wrap + pointer),
+    )?.detail
   }
 }
 
 export const api = createClient<paths>({ baseUrl: '/api' })
 
-interface Answer<T> {
+export interface Answer<T> {
   data?: T
   error?: Schemas['Problem']
   response: Response
 }
 
-/** Gives the data of a call, or throws a Problem. */
+const UNKNOWN_OUTCOME = 'urn:firmitas:unknown-outcome'
+
+function problemOf({ error, response }: Answer<unknown>): Problem {
+  return new Problem(
+    response.status,
+    error?.title ?? 'Something went wrong',
+    error?.detail ?? 'The server gave no reason.',
+    error?.errors,
+    error?.type === UNKNOWN_OUTCOME ? 'unknown' : 'nothing',
+  )
+}
+
+/** Gives what is only read, or throws a Problem. */
 export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   let answer: Answer<T>
   try {
     answer = await call
-  } catch {
-    throw new Problem(0, 'The server is not answering', 'Nothing was saved and nothing is lost. It may just be starting.')
+  } catch (e) {
+    if (e instanceof DOMException && e.name === 'AbortError') throw e // nobody wants it any more
+    throw new Problem(0, 'The server is not answering', 'Nothing is lost. It may just be starting.')
   }
-  const { data, error, response } = answer
-  if (response.ok) return data as T
-  throw new Problem(response.status, error?.title ?? 'Something went wrong', error?.detail ?? 'The server gave no reason.', error?.errors)
+  if (answer.response.ok) return answer.data as T
+  throw problemOf(answer)
+}
+
+/** Gives what a save was answered, or throws a Problem. Without an answer nobody can say whether it was saved. */
+export async function answerOf<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>
+  try {
+    answer = await call
+  } catch {
+    throw new Problem(
+      0,
+      'The server is not answering',
+      'Nobody can say yet whether it was saved. Press again once it answers: it is not done twice.',
+      [],
+      'unknown',
+    )
+  }
+  if (answer.response.ok) return answer.data as T
+  throw problemOf(answer)
 }

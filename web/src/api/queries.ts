@@ -1,9 +1,240 @@
-import { queryOptions } from '@tanstack/react-query'
-import { api, ask } from './client'
+import { keepPreviousData, queryOptions, type QueryClient } from '@tanstack/react-query'
+import {
+  api,
+  ask,
+  type Air,
+  type Brief,
+  type DecorMeasuring,
+  type JudgeInput,
+  type LayerAsked,
+  type Piece,
+  type ProductInput,
+  type Workshop,
+} from './client'
+
+/*
+ * Every question that the screens ask, under its key, and below what each change makes old. An answer that is no longer
+ * wanted is given up: the server stops working on it.
+ */
+
+const MINUTE = 60_000
+const BENCH_AGAIN = 20_000
 
 /** What can be picked anywhere: it ships with the server and does not change under our feet. */
-export const catalogueQuery = queryOptions({ queryKey: ['catalogue'], queryFn: () => ask(api.GET('/catalogue')), staleTime: Infinity })
+export const catalogueQuery = queryOptions({
+  queryKey: ['catalogue'],
+  queryFn: ({ signal }) => ask(api.GET('/catalogue', { signal })),
+  staleTime: Infinity,
+})
 
-export const productsQuery = queryOptions({ queryKey: ['products'], queryFn: () => ask(api.GET('/products')) })
+export const rulesQuery = queryOptions({
+  queryKey: ['rules'],
+  queryFn: ({ signal }) => ask(api.GET('/rules', { signal })),
+  staleTime: Infinity,
+})
 
-export const boardsQuery = queryOptions({ queryKey: ['boards'], queryFn: () => ask(api.GET('/boards')) })
+export const workshopQuery = queryOptions({
+  queryKey: ['workshop'],
+  queryFn: ({ signal }) => ask(api.GET('/workshop', { signal })),
+  staleTime: MINUTE,
+})
+
+export const benchQuery = queryOptions({
+  queryKey: ['bench'],
+  queryFn: ({ signal }) => ask(api.GET('/bench', { signal })),
+  refetchInterval: BENCH_AGAIN,
+})
+
+export const archiveQuery = (search: string, before?: string) =>
+  queryOptions({
+    queryKey: ['archive', search, before],
+    queryFn: ({ signal }) => ask(api.GET('/archive', { params: { query: { search, before } }, signal })),
+    placeholderData: keepPreviousData,
+  })
+
+export const pieceQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['piece', id],
+    queryFn: ({ signal }) => ask(api.GET('/pieces/{id}', { params: { path: { id } }, signal })),
+  })
+
+export const planQuery = (piece: Piece, air?: Air) =>
+  queryOptions({
+    queryKey: ['plan', piece.id, piece.version, air],
+    queryFn: ({ signal }) =>
+      ask(
+        api.GET('/pieces/{id}/plan', {
+          params: { path: { id: piece.id }, query: air && { tempC: air.tempC, rh: air.rh } },
+          signal,
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  })
+
+export const preparationQuery = (piece: Piece) =>
+  queryOptions({
+    queryKey: ['preparation', piece.id, piece.version],
+    queryFn: ({ signal }) => ask(api.GET('/pieces/{id}/preparation', { params: { path: { id: piece.id } }, signal })),
+  })
+
+export const pieceCareQuery = (piece: Piece) =>
+  queryOptions({
+    queryKey: ['piece-care', piece.id, piece.version],
+    queryFn: ({ signal }) => ask(api.GET('/pieces/{id}/care', { params: { path: { id: piece.id } }, signal })),
+  })
+
+export const careQuery = (token: string) =>
+  queryOptions({
+    queryKey: ['care', token],
+    queryFn: ({ signal }) => ask(api.GET('/care/{token}', { params: { path: { token } }, signal })),
+  })
+
+export const againQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['again', id],
+    queryFn: ({ signal }) => ask(api.GET('/pieces/{id}/again', { params: { path: { id } }, signal })),
+    staleTime: Infinity,
+  })
+
+export const photosQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['photos', id],
+    queryFn: ({ signal }) => ask(api.GET('/pieces/{id}/photos', { params: { path: { id } }, signal })),
+  })
+
+export const productsQuery = queryOptions({
+  queryKey: ['products'],
+  queryFn: ({ signal }) => ask(api.GET('/products', { signal })),
+})
+
+export const productQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['products', id],
+    queryFn: ({ signal }) => ask(api.GET('/products/{id}', { params: { path: { id } }, signal })),
+  })
+
+export const boardsQuery = queryOptions({
+  queryKey: ['boards'],
+  queryFn: ({ signal }) => ask(api.GET('/boards', { signal })),
+})
+
+export const recipesQuery = queryOptions({
+  queryKey: ['recipes'],
+  queryFn: ({ signal }) => ask(api.GET('/recipes', { signal })),
+})
+
+export const gridQuery = (query: { endUse?: string; material?: string }) =>
+  queryOptions({
+    queryKey: ['grid', query],
+    queryFn: ({ signal }) => ask(api.GET('/grid', { params: { query }, signal })),
+    placeholderData: keepPreviousData,
+  })
+
+export const judgeQuery = (body: JudgeInput) =>
+  queryOptions({
+    queryKey: ['judge', body],
+    queryFn: ({ signal }) => ask(api.POST('/judge', { body, signal })),
+    placeholderData: keepPreviousData,
+  })
+
+export const chooseQuery = (body: Brief) =>
+  queryOptions({
+    queryKey: ['choose', body],
+    queryFn: ({ signal }) => ask(api.POST('/choose', { body, signal })),
+    placeholderData: keepPreviousData,
+  })
+
+export const assessQuery = (body: { brief: Brief; layers: LayerAsked[] }) =>
+  queryOptions({
+    queryKey: ['assess', body],
+    queryFn: ({ signal }) => ask(api.POST('/assess', { body, signal })),
+    placeholderData: keepPreviousData,
+  })
+
+export const inspectQuery = (body: Brief) =>
+  queryOptions({
+    queryKey: ['inspect', body],
+    queryFn: ({ signal }) => ask(api.POST('/inspect', { body, signal })),
+    placeholderData: keepPreviousData,
+  })
+
+export const readQuery = (body: ProductInput) =>
+  queryOptions({
+    queryKey: ['read', body],
+    queryFn: ({ signal }) => ask(api.POST('/shelf/read', { body, signal })),
+    placeholderData: keepPreviousData,
+  })
+
+export const decorationQuery = (body: DecorMeasuring) =>
+  queryOptions({
+    queryKey: ['decoration', body],
+    queryFn: ({ signal }) => ask(api.POST('/decorations/measure', { body, signal })),
+    placeholderData: keepPreviousData,
+  })
+
+export const changeUseQuery = (piece: Piece, zoneId: number, endUse: string, place: string) =>
+  queryOptions({
+    queryKey: ['change-use', piece.id, zoneId, piece.version, endUse, place],
+    queryFn: ({ signal }) =>
+      ask(
+        api.POST('/pieces/{id}/zones/{zoneId}/change-use', {
+          params: { path: { id: piece.id, zoneId } },
+          body: { endUse, place },
+          signal,
+        }),
+      ),
+  })
+
+/** Whether the server and its database are there: asked all the time, so that a screen left open says when they are not. */
+export const signOfLifeQuery = queryOptions({
+  queryKey: ['sign-of-life'],
+  queryFn: async ({ signal }) => {
+    await ask(api.GET('/workshop', { signal }))
+    return true
+  },
+  refetchInterval: 6_000,
+})
+
+// What a change makes old.
+
+const ships = (key: unknown) => key === 'catalogue' || key === 'rules'
+
+const lists = (client: QueryClient) =>
+  Promise.all([
+    client.invalidateQueries({ queryKey: ['bench'] }),
+    client.invalidateQueries({ queryKey: ['archive'] }),
+    client.invalidateQueries({ queryKey: ['plan'] }),
+    client.invalidateQueries({ queryKey: ['preparation'] }),
+  ])
+
+/** The server gave the piece as it was saved. */
+export function pieceSaved(client: QueryClient, saved: Piece) {
+  client.setQueryData(pieceQuery(saved.id).queryKey, saved)
+  return lists(client)
+}
+
+/** A piece changed, and what it is now has to be asked. */
+export async function pieceChanged(client: QueryClient, id: number) {
+  await Promise.all([client.invalidateQueries({ queryKey: pieceQuery(id).queryKey }), lists(client)])
+}
+
+export function pieceGone(client: QueryClient, id: number) {
+  client.removeQueries({ queryKey: pieceQuery(id).queryKey })
+  return lists(client)
+}
+
+/** A product, a board, or a setting changed: whatever was judged may be judged otherwise now. */
+export const judgedAnew = (client: QueryClient) => client.invalidateQueries({ predicate: (q) => !ships(q.queryKey[0]) })
+
+export function settingsSaved(client: QueryClient, saved: Workshop) {
+  client.setQueryData(workshopQuery.queryKey, saved)
+  return client.invalidateQueries({ predicate: (q) => !ships(q.queryKey[0]) && q.queryKey[0] !== 'workshop' })
+}
+
+/** A tin or a note changed. */
+export const shelfChanged = (client: QueryClient) => client.invalidateQueries({ queryKey: ['products'] })
+
+export const recipesChanged = (client: QueryClient) => client.invalidateQueries({ queryKey: ['recipes'] })
+
+export const photosChanged = (client: QueryClient, id: number) =>
+  client.invalidateQueries({ queryKey: photosQuery(id).queryKey })

@@ -448,6 +448,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Pieces that have been handed over, the latest first, a page at a time. */
+        get: operations["getArchive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/pieces": {
         parameters: {
             query?: never;
@@ -716,11 +733,19 @@ export interface components {
             close: number;
         };
         SettingsInput: {
+            /** Format: int32 */
             version: number;
             /** @enum {string} */
             units: "metric" | "us";
             /** @enum {string} */
             clock: "h24" | "h12";
+            /**
+             * @description what stands before the decimals
+             * @enum {string}
+             */
+            numbers: "point" | "comma";
+            /** @description by ISO 4217, such as EUR */
+            currency: string;
             /** @enum {string} */
             foodPolicy: "strict" | "cured_film";
             schools: components["schemas"]["Schools"];
@@ -732,11 +757,19 @@ export interface components {
             town: string;
             contact: string;
             timeZone: string;
+            /** Format: int32 */
             version: number;
             /** @enum {string} */
             units: "metric" | "us";
             /** @enum {string} */
             clock: "h24" | "h12";
+            /**
+             * @description what stands before the decimals
+             * @enum {string}
+             */
+            numbers: "point" | "comma";
+            /** @description by ISO 4217, such as EUR */
+            currency: string;
             /** @enum {string} */
             foodPolicy: "strict" | "cured_film";
             schools: components["schemas"]["Schools"];
@@ -778,7 +811,7 @@ export interface components {
             name: string;
             /**
              * Format: double
-             * @description m
+             * @description m, or a count
              */
             usual: number;
             count: boolean;
@@ -874,6 +907,7 @@ export interface components {
             facts: components["schemas"]["Facts"];
         };
         ProductUpdate: {
+            /** Format: int32 */
             version: number;
             product: components["schemas"]["ProductInput"];
             retired: boolean;
@@ -891,9 +925,16 @@ export interface components {
             /** @description by level, volume or net weight, such as 40 %, 1.2 L or 1.3 kg; empty = full */
             left: string;
         };
+        TinUpdate: {
+            /** Format: int32 */
+            version: number;
+            tin: components["schemas"]["TinInput"];
+        };
         Tin: {
             /** Format: int64 */
             id: number;
+            /** Format: int32 */
+            version: number;
             input: components["schemas"]["TinInput"];
             /** Format: double */
             sizeL: number;
@@ -908,6 +949,8 @@ export interface components {
         Note: {
             /** Format: int64 */
             id: number;
+            /** Format: int32 */
+            version: number;
             /** Format: date-time */
             at: string;
             text: string;
@@ -935,6 +978,8 @@ export interface components {
         Board: {
             /** Format: int64 */
             id: number;
+            /** Format: int32 */
+            version: number;
             input: components["schemas"]["BoardInput"];
             ground: string;
             coat: string;
@@ -993,7 +1038,7 @@ export interface components {
             material: string;
             /** @description an old finish that is kept below the layers */
             oldFinish?: string;
-            /** @description what is on it */
+            /** @description what is on it, from the ground up */
             layers: components["schemas"]["CoatAsked"][];
             coat?: components["schemas"]["CoatAsked"];
             air: components["schemas"]["Air"];
@@ -1068,6 +1113,8 @@ export interface components {
             ways: components["schemas"]["Way"][];
         };
         Grid: {
+            /** @description products of the shelf that the grid has no room for */
+            leftOut: number;
             products: components["schemas"]["ProductRef"][];
             /** @description one string a coat, one letter a ground: s sound, p prepare, i a coat is missing between, t test, r refuse */
             cells: string[];
@@ -1149,6 +1196,7 @@ export interface components {
         Product: {
             ref: components["schemas"]["ProductRef"];
             input: components["schemas"]["ProductInput"];
+            /** Format: int32 */
             version: number;
             retired: boolean;
             groups: string[];
@@ -1163,7 +1211,7 @@ export interface components {
             cautions: string[];
             /**
              * Format: double
-             * @description litres in its tins; 0 = none
+             * @description litres in its tins; 0 = none, or none entered
              */
             leftL: number;
             /** @description of its tins */
@@ -1399,6 +1447,8 @@ export interface components {
         Recipe: {
             /** Format: int64 */
             id: number;
+            /** Format: int32 */
+            version: number;
             name: string;
             layers: components["schemas"]["LayerAsked"][];
         };
@@ -1423,7 +1473,7 @@ export interface components {
         };
         /** @description What was seen of a zone. Ids are those of the catalogue. */
         Inspection: {
-            /** @description an old finish */
+            /** @description an old finish, or unknown */
             finish: string;
             /** @enum {string} */
             condition: "intact" | "worn" | "cracked" | "flaking" | "chalky";
@@ -1464,7 +1514,7 @@ export interface components {
         Finish: {
             id: string;
             name: string;
-            /** @description it lies on the wood */
+            /** @description it lies on the wood, so its age and lead are asked */
             film: boolean;
         };
         Named: {
@@ -1483,7 +1533,7 @@ export interface components {
             name: string;
             /**
              * Format: double
-             * @description a likelihood from 0 to 1
+             * @description a likelihood from 0 to 1, never proof
              */
             odds: number;
         };
@@ -1530,7 +1580,7 @@ export interface components {
             zones: number[];
             /**
              * Format: double
-             * @description hands on
+             * @description hands on, all zones together
              */
             minutes: number;
             /**
@@ -1544,6 +1594,7 @@ export interface components {
             after: boolean;
         };
         Preparation: {
+            /** Format: int32 */
             version: number;
             zones: components["schemas"]["PreparedZone"][];
             jobs: components["schemas"]["Job"][];
@@ -1563,13 +1614,14 @@ export interface components {
             firstCoat: string;
         };
         OrderInput: {
+            /** Format: int32 */
             version: number;
             /** @description keys of jobs; none = the usual order */
             order: string[];
         };
         Inspected: {
             /**
-             * @description as asked
+             * @description as asked, or the recommended one where that is ruled out
              * @enum {string}
              */
             action: "nothing" | "keep" | "dewax" | "scrape" | "sand_off" | "strip";
@@ -1625,6 +1677,7 @@ export interface components {
             promised?: string;
         };
         PieceUpdate: {
+            /** Format: int32 */
             version: number;
             piece: components["schemas"]["PieceInput"];
         };
@@ -1635,10 +1688,12 @@ export interface components {
             coats: number;
         };
         SystemChoice: {
+            /** Format: int32 */
             version: number;
             layers: components["schemas"]["LayerChoice"][];
         };
         HandOverInput: {
+            /** Format: int32 */
             version: number;
             /**
              * Format: date-time
@@ -1647,9 +1702,15 @@ export interface components {
             lastCoat: string;
         };
         Piece: {
+            /**
+             * Format: date-time
+             * @description when it left
+             */
+            handedOver?: string;
             /** Format: int64 */
             id: number;
             number: string;
+            /** Format: int32 */
             version: number;
             input: components["schemas"]["PieceInput"];
             /** @description the chosen system of each zone; empty while none is */
@@ -1756,7 +1817,7 @@ export interface components {
             renewMonths: number;
             /**
              * Format: double
-             * @description the strongest ambering of its clear coats
+             * @description the strongest ambering of its clear coats, 0–3
              */
             amber: number;
             /** Format: double */
@@ -1917,6 +1978,11 @@ export interface components {
              */
             latestStart?: string;
         };
+        Archive: {
+            pieces: components["schemas"]["Piece"][];
+            /** @description where this page ends, to ask for the one behind it; none at the end */
+            next?: string;
+        };
         BenchPiece: {
             piece: components["schemas"]["Piece"];
             plan?: components["schemas"]["Plan"];
@@ -1967,6 +2033,10 @@ export interface components {
     parameters: {
         PieceID: number;
         ID: number;
+        /** @description of what is to go as it was last seen */
+        Version: number;
+        /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+        IdempotencyKey: string;
     };
     requestBodies: never;
     headers: never;
@@ -1998,7 +2068,10 @@ export interface operations {
     putSettings: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -2065,7 +2138,10 @@ export interface operations {
     createProduct: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -2113,7 +2189,10 @@ export interface operations {
     updateProduct: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 id: components["parameters"]["ID"];
             };
@@ -2140,7 +2219,10 @@ export interface operations {
     addTin: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 id: components["parameters"]["ID"];
             };
@@ -2167,7 +2249,10 @@ export interface operations {
     updateTin: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 id: components["parameters"]["ID"];
             };
@@ -2175,7 +2260,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TinInput"];
+                "application/json": components["schemas"]["TinUpdate"];
             };
         };
         responses: {
@@ -2193,8 +2278,14 @@ export interface operations {
     };
     deleteTin: {
         parameters: {
-            query?: never;
-            header?: never;
+            query: {
+                /** @description of what is to go as it was last seen */
+                version: components["parameters"]["Version"];
+            };
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 id: components["parameters"]["ID"];
             };
@@ -2215,7 +2306,10 @@ export interface operations {
     addNote: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 id: components["parameters"]["ID"];
             };
@@ -2241,8 +2335,14 @@ export interface operations {
     };
     deleteNote: {
         parameters: {
-            query?: never;
-            header?: never;
+            query: {
+                /** @description of what is to go as it was last seen */
+                version: components["parameters"]["Version"];
+            };
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 id: components["parameters"]["ID"];
             };
@@ -2284,7 +2384,10 @@ export interface operations {
     addBoard: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -2308,8 +2411,14 @@ export interface operations {
     };
     deleteBoard: {
         parameters: {
-            query?: never;
-            header?: never;
+            query: {
+                /** @description of what is to go as it was last seen */
+                version: components["parameters"]["Version"];
+            };
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 id: components["parameters"]["ID"];
             };
@@ -2353,7 +2462,10 @@ export interface operations {
     putBoardPhoto: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 id: components["parameters"]["ID"];
             };
@@ -2432,7 +2544,10 @@ export interface operations {
                 /** @description true = lines that are refused are left out and the rest is taken in */
                 leaveOut?: boolean;
             };
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -2442,7 +2557,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description What became of every line */
+            /** @description What became of every line, or would */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -2622,7 +2737,10 @@ export interface operations {
     addRecipe: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -2646,8 +2764,14 @@ export interface operations {
     };
     deleteRecipe: {
         parameters: {
-            query?: never;
-            header?: never;
+            query: {
+                /** @description of what is to go as it was last seen */
+                version: components["parameters"]["Version"];
+            };
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 id: components["parameters"]["ID"];
             };
@@ -2727,7 +2851,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description All pieces on the go with their plans */
+            /** @description All pieces that have not been handed over, with their plans */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -2739,10 +2863,39 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    getArchive: {
+        parameters: {
+            query?: {
+                /** @description in name or number */
+                search?: string;
+                /** @description where the page before ended */
+                before?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The page */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Archive"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     createPiece: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -2790,7 +2943,10 @@ export interface operations {
     updatePiece: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 id: components["parameters"]["PieceID"];
             };
@@ -2816,8 +2972,14 @@ export interface operations {
     };
     deletePiece: {
         parameters: {
-            query?: never;
-            header?: never;
+            query: {
+                /** @description of what is to go as it was last seen */
+                version: components["parameters"]["Version"];
+            };
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 id: components["parameters"]["PieceID"];
             };
@@ -2884,7 +3046,10 @@ export interface operations {
     orderPreparation: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 id: components["parameters"]["PieceID"];
             };
@@ -2961,7 +3126,10 @@ export interface operations {
     chooseSystem: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 id: components["parameters"]["PieceID"];
                 zoneId: number;
@@ -3016,7 +3184,10 @@ export interface operations {
     handOver: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 id: components["parameters"]["PieceID"];
             };
@@ -3093,7 +3264,10 @@ export interface operations {
                 /** @description none = the whole piece */
                 zoneId?: number;
             };
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 id: components["parameters"]["PieceID"];
             };
@@ -3144,7 +3318,10 @@ export interface operations {
     deletePhoto: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 id: components["parameters"]["PieceID"];
                 photoId: number;

@@ -1,16 +1,15 @@
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
-import { api, ask, type BenchPiece } from '../api/client'
+import type { BenchPiece } from '../api/client'
 import { ClockStrip } from '../ui/ClockStrip'
 import { lanesOf } from '../ui/lanes'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
-
-const MINUTE = 60_000
+import { benchQuery } from '../api/queries'
 
 /** Where pressing a piece leads: to the view of the work it stands at. */
 function way({ piece }: BenchPiece): string {
-  const view = piece.stage === 'choose' ? 'choose' : piece.stage === 'hand_over' || piece.stage === 'handed_over' ? 'hand-over' : 'plan'
+  const view = piece.stage === 'choose' ? 'choose' : piece.stage === 'hand_over' ? 'hand-over' : 'plan'
   return `/pieces/${piece.id}/${view}`
 }
 
@@ -34,21 +33,21 @@ function PieceHead({ entry, now }: { entry: BenchPiece; now: string }) {
     <Link to={way(entry)} className="block min-w-0 px-3 leading-tight hover:underline sm:flex sm:flex-wrap sm:gap-x-3">
       <span className="block font-bold">{piece.input.name}</span>
       <NextLine entry={entry} now={now} />
-      {plan?.promise && !plan.promise.met && <span className="block font-semibold text-error">misses its promise by {show.hours(plan.promise.marginH)}</span>}
+      {plan?.promise && !plan.promise.met && (
+        <span className="block font-semibold text-error">{show.hours(plan.promise.marginH)} late</span>
+      )}
     </Link>
   )
 }
 
 export function BenchView() {
-  const query = useQuery({ queryKey: ['bench'], queryFn: () => ask(api.GET('/bench')), refetchInterval: MINUTE })
+  const query = useQuery(benchQuery)
   const show = useShow()
   return (
     <Answered query={query} what="the bench">
       {({ pieces, strip }) => {
-        const open = pieces.filter((p) => p.piece.stage !== 'handed_over')
-        const planned = open.filter((p) => p.plan)
-        const waiting = open.filter((p) => !p.plan)
-        const left = pieces.filter((p) => p.piece.stage === 'handed_over')
+        const planned = pieces.filter((p) => p.plan)
+        const waiting = pieces.filter((p) => !p.plan)
         return (
           <>
             <div className="mb-4 flex flex-wrap items-baseline justify-between gap-x-6">
@@ -57,7 +56,11 @@ export function BenchView() {
             </div>
             {pieces.length === 0 && (
               <p className="my-6">
-                Nothing is on the go. <Link className="link font-semibold" to="/take-in">Take in a piece</Link>: say what it is for, and Firmitas finds what may go on it.
+                Nothing is on the go.{' '}
+                <Link className="link font-semibold" to="/take-in">
+                  Take in a piece
+                </Link>
+                : say what it is for, and Firmitas finds what may go on it.
               </p>
             )}
             {waiting.length > 0 && (
@@ -69,7 +72,9 @@ export function BenchView() {
                   {waiting.map((p) => (
                     <li key={p.piece.id} className="flex flex-wrap items-center gap-x-4 py-2">
                       <span className="min-w-0 flex-1 font-bold">{p.piece.input.name}</span>
-                      {p.piece.input.promised && <span className="opacity-85">promised {show.moment(p.piece.input.promised, strip.now)}</span>}
+                      {p.piece.input.promised && (
+                        <span className="opacity-85">promised {show.moment(p.piece.input.promised, strip.now)}</span>
+                      )}
                       <Link to={way(p)} className="btn btn-primary">
                         {p.piece.next.text}
                       </Link>
@@ -86,26 +91,17 @@ export function BenchView() {
                 <ClockStrip
                   strip={strip}
                   lanes={planned.flatMap((p) => lanesOf(p.piece, p.plan!))}
-                  laneHead={(lane) => <PieceHead entry={planned.find((p) => p.piece.id === lane.pieceId)!} now={strip.now} />}
+                  laneHead={(lane) => (
+                    <PieceHead entry={planned.find((p) => p.piece.id === lane.pieceId)!} now={strip.now} />
+                  )}
                 />
               </section>
             )}
-            {left.length > 0 && (
-              <section aria-labelledby="left">
-                <h2 id="left" className="mb-1">
-                  Handed over
-                </h2>
-                <ul className="divide-y divide-base-300 border-y border-base-300">
-                  {left.map((p) => (
-                    <li key={p.piece.id}>
-                      <Link to={way(p)} className="flex min-h-11 items-center gap-3 hover:underline">
-                        <span className="font-bold">{p.piece.input.name}</span> <span className="opacity-85">no. {p.piece.number}, see its care card</span>
-                      </Link>
-                    </li>
-                  ))}
-                </ul>
-              </section>
-            )}
+            <p>
+              <Link className="link inline-flex min-h-11 items-center font-semibold" to="/archive">
+                Pieces that have been handed over
+              </Link>
+            </p>
           </>
         )
       }}

@@ -1,15 +1,18 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { api, ask, Problem, type BoardInput, type Catalogue, type Product } from '../api/client'
-import { boardsQuery, catalogueQuery, productsQuery } from '../api/queries'
+import { api, Problem, type BoardInput, type Catalogue, type Product } from '../api/client'
+import { TextField, WordField } from '../ui/TypedFields'
 import { Field } from '../ui/Field'
 import { Options } from '../ui/Options'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { Tick } from '../ui/Tick'
+import { DayInput } from '../ui/When'
 import { BoardEntry } from './BoardEntry'
 import { CrossCut } from './CrossCut'
 import { classes, drops, rubs } from './words'
+import { boardsQuery, catalogueQuery, judgedAnew, productsQuery } from '../api/queries'
+import { useSave } from '../api/saving'
 
 /** Test boards: how one is made, what it showed, and so which doubts are settled here. */
 export function BoardsView() {
@@ -19,8 +22,11 @@ export function BoardsView() {
   return (
     <>
       <h1>Test boards</h1>
-      <p className="mb-5 max-w-prose opacity-85">A board that passed settles what competent finishers argue about, for this pair and in this workshop. It never outweighs physics or safety.</p>
-      <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+      <p className="mb-5 max-w-prose opacity-85">
+        A board that passed settles what competent finishers argue about, for this pair and in this workshop. It never
+        outweighs physics or safety.
+      </p>
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div className="space-y-8">
           <HowTo />
           <section aria-labelledby="made">
@@ -43,7 +49,11 @@ export function BoardsView() {
           </section>
         </div>
         <Answered query={products} what="the shelf">
-          {(p) => <Answered query={catalogue} what="the woods">{(c) => <BoardForm products={p.filter((o) => !o.retired)} catalogue={c} />}</Answered>}
+          {(p) => (
+            <Answered query={catalogue} what="the woods">
+              {(c) => <BoardForm products={p.filter((o) => !o.retired)} catalogue={c} />}
+            </Answered>
+          )}
         </Answered>
       </div>
     </>
@@ -57,12 +67,19 @@ function HowTo() {
         How to make one
       </h2>
       <ol className="list-decimal space-y-1 pl-5">
-        <li>Take an offcut of the same wood, sanded as the piece will be, and lay the ground as you would on the piece, with its waits.</li>
-        <li>Lay the coat, in the same air. Leave it a week, or as long as its label asks for full cure.</li>
         <li>
-          Cross-cut: six cuts each way through the film, 2 mm apart on wood, brush, press tape on, pull it off slowly; compare with the pictures <span className="text-sm">(as ISO 2409 and ASTM D3359 B do; from memory)</span>.
+          Take an offcut of the same wood, sanded as the piece will be, and lay the ground as you would on the piece,
+          with its waits.
         </li>
-        <li>Solvent rub: a cloth with the coat’s own thinner, ten double rubs. Water drop: an hour, covered, then look a day later.</li>
+        <li>Lay the coat, in the same air. Leave it a week, or until its label calls it fully hardened.</li>
+        <li>
+          Cross-cut: six cuts each way through the film, 2 mm apart on wood, brush, press tape on, pull it off slowly;
+          compare with the pictures <span className="text-sm">(as ISO 2409 and ASTM D3359 B do; from memory)</span>.
+        </li>
+        <li>
+          Solvent rub: a cloth with the coat’s own thinner, ten double rubs. Water drop: an hour, covered, then look a
+          day later.
+        </li>
         <li>Date it, name it, photograph it, keep it.</li>
       </ol>
       <p className="mt-2 border-l-4 border-warning bg-base-100 px-3 py-1">
@@ -77,13 +94,24 @@ const today = () => new Date().toISOString().slice(0, 10)
 function BoardForm({ products, catalogue }: { products: Product[]; catalogue: Catalogue }) {
   const client = useQueryClient()
   const [params] = useSearchParams()
-  const blank = (): BoardInput => ({ groundId: Number(params.get('ground') ?? 0), coatId: Number(params.get('coat') ?? 0), material: '', crossCut: 0, solventRub: 'not_tried', waterDrop: 'not_tried', passed: false, who: '', madeOn: today(), note: '' })
+  const blank = (): BoardInput => ({
+    groundId: Number(params.get('ground') ?? 0),
+    coatId: Number(params.get('coat') ?? 0),
+    material: '',
+    crossCut: 0,
+    solventRub: 'not_tried',
+    waterDrop: 'not_tried',
+    passed: false,
+    who: '',
+    madeOn: today(),
+    note: '',
+  })
   const [draft, setDraft] = useState(blank)
-  const add = useMutation({
-    mutationFn: () => ask(api.POST('/boards', { body: draft })),
+  const add = useSave({
+    send: (_: void, headers) => api.POST('/boards', { headers, body: draft }),
     onSuccess: () => {
       setDraft(blank())
-      return client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'catalogue' && q.queryKey[0] !== 'rules' })
+      return judgedAnew(client)
     },
   })
   const set = (change: Partial<BoardInput>) => {
@@ -94,7 +122,12 @@ function BoardForm({ products, catalogue }: { products: Product[]; catalogue: Ca
   const picker = (field: 'groundId' | 'coatId', label: string) => (
     <Field label={label} error={wrong(`/${field}`)}>
       {(ids) => (
-        <select {...ids} className="select w-full" value={draft[field]} onChange={(e) => set({ [field]: Number(e.target.value) })}>
+        <select
+          {...ids}
+          className="select w-full"
+          value={draft[field]}
+          onChange={(e) => set({ [field]: Number(e.target.value) })}
+        >
           <option value={0} disabled>
             Choose one
           </option>
@@ -123,23 +156,38 @@ function BoardForm({ products, catalogue }: { products: Product[]; catalogue: Ca
         {picker('groundId', 'Over')}
         <Field label="On" error={wrong('/material')}>
           {(ids) => (
-            <select {...ids} className="select w-full" value={draft.material} onChange={(e) => set({ material: e.target.value })}>
+            <select
+              {...ids}
+              className="select w-full"
+              value={draft.material}
+              onChange={(e) => set({ material: e.target.value })}
+            >
               <option value="">whatever the wood</option>
               <Options of={catalogue.materials} />
             </select>
           )}
         </Field>
         <Field label="Made on" error={wrong('/madeOn')}>
-          {(ids) => <input {...ids} type="date" className="input w-full" value={draft.madeOn} onChange={(e) => set({ madeOn: e.target.value || today() })} />}
+          {(ids) => <DayInput {...ids} value={draft.madeOn} onChange={(d) => set({ madeOn: d || today() })} />}
         </Field>
       </div>
       <fieldset>
         <legend className="mb-2 font-semibold">Cross-cut: which picture is it?</legend>
         <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
           {classes.map((meaning, cls) => (
-            <label key={cls} className={`flex cursor-pointer gap-3 rounded-field border-2 p-2 ${draft.crossCut === cls ? 'border-primary bg-base-200' : 'border-base-300'}`}>
+            <label
+              key={cls}
+              className={`flex cursor-pointer gap-3 rounded-field border-2 p-2 ${draft.crossCut === cls ? 'border-primary bg-base-200' : 'border-edge'}`}
+            >
               <span>
-                <input type="radio" name="cross-cut" className="radio radio-sm mb-1" checked={draft.crossCut === cls} onChange={() => set({ crossCut: cls })} aria-label={`Class ${cls}`} />
+                <input
+                  type="radio"
+                  name="cross-cut"
+                  className="radio radio-sm mb-1"
+                  checked={draft.crossCut === cls}
+                  onChange={() => set({ crossCut: cls })}
+                  aria-label={`Class ${cls}`}
+                />
                 <CrossCut class={cls} size={64} />
               </span>
               <span className="text-sm leading-tight">
@@ -151,38 +199,34 @@ function BoardForm({ products, catalogue }: { products: Product[]; catalogue: Ca
         </div>
       </fieldset>
       <div className="grid gap-4 sm:grid-cols-2">
-        <Field label="Solvent rub">
-          {(ids) => (
-            <select {...ids} className="select w-full" value={draft.solventRub} onChange={(e) => set({ solventRub: e.target.value as BoardInput['solventRub'] })}>
-              {Object.entries(rubs).map(([id, word]) => (
-                <option key={id} value={id}>
-                  {word}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field label="Water drop">
-          {(ids) => (
-            <select {...ids} className="select w-full" value={draft.waterDrop} onChange={(e) => set({ waterDrop: e.target.value as BoardInput['waterDrop'] })}>
-              {Object.entries(drops).map(([id, word]) => (
-                <option key={id} value={id}>
-                  {word}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field label="Who made it" error={wrong('/who')}>
-          {(ids) => <input {...ids} className="input w-full" value={draft.who} onChange={(e) => set({ who: e.target.value })} placeholder="initials" />}
-        </Field>
-        <Field label="Note">{(ids) => <input {...ids} className="input w-full" value={draft.note} onChange={(e) => set({ note: e.target.value })} />}</Field>
+        <WordField
+          label="Solvent rub"
+          words={rubs}
+          value={draft.solventRub}
+          onChange={(solventRub) => set({ solventRub })}
+        />
+        <WordField
+          label="Water drop"
+          words={drops}
+          value={draft.waterDrop}
+          onChange={(waterDrop) => set({ waterDrop })}
+        />
+        <TextField
+          label="Who made it"
+          hint="initials will do"
+          error={wrong('/who')}
+          value={draft.who}
+          onChange={(text) => set({ who: text })}
+        />
+        <TextField label="Note" value={draft.note} onChange={(text) => set({ note: text })} />
       </div>
       <div>
         <Tick label="It passed" checked={draft.passed} set={(passed) => set({ passed })} />
         {wrong('/passed') && <p className="mt-1 text-sm font-semibold text-error">{wrong('/passed')}</p>}
       </div>
-      {add.error && !(add.error instanceof Problem && add.error.fields.length > 0) && <ProblemNote problem={add.error} />}
+      {add.error && !(add.error instanceof Problem && add.error.fields.length > 0) && (
+        <ProblemNote problem={add.error} />
+      )}
       <button type="submit" className="btn btn-primary btn-lg" disabled={add.isPending}>
         {add.isPending ? 'Saving…' : 'Keep this board'}
       </button>

@@ -10,7 +10,22 @@ export function CrossCut({ class: cls, size = 76 }: { class: number; size?: numb
   return (
     <svg width={size} height={size} role="img" aria-label={`Cross-cut, class ${cls}`} className="block">
       <rect width={size} height={size} fill="#e3b964" />
-      {Array.from({ length: 25 }, (_, i) => lost.has(i) && <rect key={i} x={cell + (i % 5) * cell} y={cell + Math.floor(i / 5) * cell} width={cell} height={cell} fill="#c79d6c" stroke="#8d6a3f" strokeWidth="0.5" />)}
+      {Array.from(
+        { length: 25 },
+        (_, i) =>
+          lost.has(i) && (
+            <rect
+              key={i}
+              x={cell + (i % 5) * cell}
+              y={cell + Math.floor(i / 5) * cell}
+              width={cell}
+              height={cell}
+              fill="#c79d6c"
+              stroke="#8d6a3f"
+              strokeWidth="0.5"
+            />
+          ),
+      )}
       {Array.from({ length: 6 }, (_, i) => (
         <g key={i} stroke="#24201b" strokeWidth="1.2">
           <line x1={cell + i * cell} x2={cell + i * cell} y1={cell * 0.4} y2={size - cell * 0.4} />

@@ -7,12 +7,17 @@ export function Card({ card, facts }: { card: CareCard; facts?: boolean }) {
       <header className="border-b-4 border-primary pb-3">
         <p className="font-semibold">{card.workshop}</p>
         <h1 className="text-3xl leading-tight print:text-2xl">{card.piece}</h1>
-        <p>How to look after it · {card.zone} · piece no. {card.number}</p>
+        <p>
+          How to look after it · {card.zone} · piece no. {card.number}
+        </p>
       </header>
       {card.sections.map((s) => {
         const urgent = card.urgent && s.id === 'first_weeks'
         return (
-          <section key={s.id} className={`print-whole mt-5 print:mt-2 ${urgent ? 'border-l-8 border-accent bg-base-200 p-4 print:py-1' : ''}`}>
+          <section
+            key={s.id}
+            className={`print-whole mt-5 print:mt-2 ${urgent ? 'border-l-8 border-accent bg-base-200 p-4 print:py-1' : ''}`}
+          >
             <h2 className={urgent ? 'text-xl text-accent' : ''}>{s.title}</h2>
             <ul className="mt-1 space-y-1 print:space-y-0">
               {s.lines.map((l) => (

@@ -1,13 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import { useParams } from 'react-router'
-import { api, ask, Problem } from '../api/client'
+import { Problem } from '../api/client'
 import { Card } from './Card'
+import { careQuery } from '../api/queries'
 
 /** The buyer's page: no frame, no sign-in, only the card. */
-export function CarePage() {
-  const { token = '' } = useParams()
-  const query = useQuery({ queryKey: ['care', token], queryFn: () => ask(api.GET('/care/{token}', { params: { path: { token } } })) })
+export function CarePage({ token }: { token: string }) {
+  const query = useQuery(careQuery(token))
   useEffect(() => {
     if (query.data) document.title = `Looking after: ${query.data.piece}`
   }, [query.data])
@@ -21,11 +20,21 @@ export function CarePage() {
           </button>
         </p>
       )}
-      {!query.data && !query.error && <p role="status">{query.failureReason ? 'The workshop’s record is not answering just now; trying again…' : 'Fetching your care card…'}</p>}
+      {!query.data && !query.error && (
+        <p role="status">
+          {query.failureReason
+            ? 'The workshop’s record is not answering just now; trying again…'
+            : 'Fetching your care card…'}
+        </p>
+      )}
       {query.error && (
         <div role="alert" className="mx-auto max-w-2xl py-10">
           <h1>No care card here</h1>
-          <p>{query.error instanceof Problem && query.error.status === 404 ? 'This link leads to no card. Check that it was copied whole, or ask the workshop that gave it to you.' : query.error.message}</p>
+          <p>
+            {query.error instanceof Problem && query.error.status === 404
+              ? 'This link leads to no card. Check that it was copied whole, or ask the workshop that gave it to you.'
+              : query.error.message}
+          </p>
         </div>
       )}
     </main>

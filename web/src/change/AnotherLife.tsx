@@ -1,8 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { api, ask, type Catalogue, type Piece, type System } from '../api/client'
-import { catalogueQuery } from '../api/queries'
+import type { Catalogue, Piece, System } from '../api/client'
 import { noWants } from '../choose/wants'
 import { DemandBars } from '../ui/DemandBars'
 import { Field } from '../ui/Field'
@@ -12,6 +11,7 @@ import { usePiece } from '../ui/PieceFrame'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { useZone, ZoneTabs } from '../ui/ZoneTabs'
+import { catalogueQuery, changeUseQuery } from '../api/queries'
 
 /** A piece is to lead another life: what falls short now, and the least that would put it right over what is there. */
 export function AnotherLifeView() {
@@ -22,7 +22,12 @@ export function AnotherLifeView() {
     <Answered query={catalogue} what="the end uses">
       {(c) => (
         <>
-          <ZoneTabs piece={piece} view="another-life" open={at} state={(i) => (piece.systems[i]!.length > 0 ? 'finished so' : 'no system yet')} />
+          <ZoneTabs
+            piece={piece}
+            view="another-life"
+            open={at}
+            state={(i) => (piece.systems[i]!.length > 0 ? 'finished so' : 'no system yet')}
+          />
           <Asking key={piece.input.zones[at]!.id} piece={piece} at={at} catalogue={c} />
         </>
       )}
@@ -34,14 +39,13 @@ function Asking({ piece, at, catalogue }: { piece: Piece; at: number; catalogue:
   const zone = piece.input.zones[at]!
   const [endUse, setEndUse] = useState(zone.endUse)
   const [place, setPlace] = useState(zone.wants?.place ?? noWants.place)
-  const path = { id: piece.id, zoneId: zone.id! }
   const query = useQuery({
-    queryKey: ['change-use', path, piece.version, endUse, place],
-    queryFn: () => ask(api.POST('/pieces/{id}/zones/{zoneId}/change-use', { params: { path }, body: { endUse, place } })),
+    ...changeUseQuery(piece, zone.id!, endUse, place),
     placeholderData: keepPreviousData,
     enabled: piece.systems[at]!.length > 0,
   })
-  if (piece.systems[at]!.length === 0) return <p className="bg-base-200 p-4">Nothing is on this zone yet: choose its system for the life it will lead.</p>
+  if (piece.systems[at]!.length === 0)
+    return <p className="bg-base-200 p-4">Nothing is on this zone yet: choose its system for the life it will lead.</p>
   return (
     <>
       <div className="mb-5 grid max-w-2xl gap-4 sm:grid-cols-2">
@@ -67,7 +71,9 @@ function Asking({ piece, at, catalogue }: { piece: Piece; at: number; catalogue:
               <h2 id="now" className="mb-2">
                 As it is now
               </h2>
-              <p className={`mb-3 text-xl font-bold ${change.enough ? 'text-success' : 'text-error'}`}>{change.enough ? 'It may stay as it is.' : change.why || 'It may be used so, but it falls short.'}</p>
+              <p className={`mb-3 text-xl font-bold ${change.enough ? 'text-success' : 'text-error'}`}>
+                {change.enough ? 'It may stay as it is.' : change.why || 'It may be used so, but it falls short.'}
+              </p>
               <p className="mb-2">{change.now.layers.map((l) => `${l.product.name} × ${l.coats}`).join(', then ')}</p>
               <DemandBars demands={change.now.demands} />
               <ul className="mt-2">
@@ -85,9 +91,19 @@ function Asking({ piece, at, catalogue }: { piece: Piece; at: number; catalogue:
                 <h2 id="right" className="mb-2">
                   What would put it right
                 </h2>
-                {change.dewax.length > 0 && <p className="mb-2 border-l-4 border-warning bg-base-200 p-3">{change.dewax.join(' ')}</p>}
-                <Answers title="Over what is there, cleaned and keyed" systems={change.over} none="Nothing on the shelf that would do goes over it." />
-                <Answers title="Once what is there has been taken off" systems={change.anew} none="Nothing on the shelf suits this life from bare wood either." />
+                {change.dewax.length > 0 && (
+                  <p className="mb-2 border-l-4 border-warning bg-base-200 p-3">{change.dewax.join(' ')}</p>
+                )}
+                <Answers
+                  title="Over what is there, cleaned and keyed"
+                  systems={change.over}
+                  none="Nothing on the shelf that would do goes over it."
+                />
+                <Answers
+                  title="Once what is there has been taken off"
+                  systems={change.anew}
+                  none="Nothing on the shelf suits this life from bare wood either."
+                />
                 <p className="mt-3">
                   <Link className="btn btn-outline" to={`/take-in?again=${piece.id}`}>
                     Take it in once more for its new life
@@ -115,7 +131,8 @@ function Answers({ title, systems, none }: { title: string; systems: System[]; n
           <li key={i} className="py-2">
             <b>{s.layers.map((l) => `${l.product.name} × ${l.coats}`).join(', then ')}</b>
             <span className="block text-sm">
-              {show.minutes(s.handsOnMin)} by hand{s.fullCure && `, fully hardened ${show.day(s.fullCure)}`}. <Fit system={s} />
+              {show.minutes(s.handsOnMin)} by hand{s.fullCure && `, fully hardened ${show.day(s.fullCure)}`}.{' '}
+              <Fit system={s} />
             </span>
           </li>
         ))}

@@ -1,12 +1,24 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { ArrowDown, ArrowUp, GripVertical, Minus, Plus, Redo2, Undo2, X } from 'lucide-react'
 import { useState, type PointerEvent, type ReactNode } from 'react'
-import { api, ask, Problem, type Brief, type LayerAsked, type Product, type System, type Way } from '../api/client'
+import {
+  api,
+  Problem,
+  type Brief,
+  type LayerAsked,
+  type Recipe,
+  type Product,
+  type System,
+  type Way,
+} from '../api/client'
 import type { Ground } from '../ui/BuildUp'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { VerdictMark } from '../ui/verdict'
 import { SystemDetail } from './SystemDetail'
+import { assessQuery, recipesChanged, recipesQuery } from '../api/queries'
+import { useSave } from '../api/saving'
+import { useSettled } from '../ui/useSettled'
 
 const MOST_LAYERS = 12
 const MOST_COATS = 12
@@ -18,14 +30,34 @@ interface History {
 }
 
 /** A system put together by hand, judged whole at every change; bad joins offer their way through. */
-export function ByHand({ start, brief, products, ground, take }: { start: LayerAsked[]; brief: Brief; products: Product[]; ground: Ground; take: (system: System) => ReactNode }) {
+export function ByHand({
+  start,
+  brief,
+  products,
+  ground,
+  take,
+}: {
+  start: LayerAsked[]
+  brief: Brief
+  products: Product[]
+  ground: Ground
+  take: (system: System) => ReactNode
+}) {
   const [history, setHistory] = useState<History>({ past: [], now: start, future: [] })
   const layers = history.now
   const change = (next: LayerAsked[]) => setHistory({ past: [...history.past, layers], now: next, future: [] })
-  const undo = () => history.past.length > 0 && setHistory({ past: history.past.slice(0, -1), now: history.past[history.past.length - 1]!, future: [layers, ...history.future] })
-  const redo = () => history.future.length > 0 && setHistory({ past: [...history.past, layers], now: history.future[0]!, future: history.future.slice(1) })
+  const undo = () =>
+    history.past.length > 0 &&
+    setHistory({
+      past: history.past.slice(0, -1),
+      now: history.past[history.past.length - 1]!,
+      future: [layers, ...history.future],
+    })
+  const redo = () =>
+    history.future.length > 0 &&
+    setHistory({ past: [...history.past, layers], now: history.future[0]!, future: history.future.slice(1) })
   const body = { brief, layers }
-  const query = useQuery({ queryKey: ['assess', body], queryFn: () => ask(api.POST('/assess', { body })), enabled: layers.length > 0, placeholderData: keepPreviousData })
+  const query = useQuery({ ...assessQuery(useSettled(body)), enabled: layers.length > 0 })
   const judged = layers.length > 0 && !query.isPlaceholderData && !query.error ? query.data : undefined
   const problem = query.error instanceof Problem ? query.error : undefined
   const move = (from: number, to: number) => {
@@ -35,7 +67,9 @@ export function ByHand({ start, brief, products, ground, take }: { start: LayerA
   }
   const put = (i: number, part: Partial<LayerAsked>) => change(layers.map((l, k) => (k === i ? { ...l, ...part } : l)))
   const through = (i: number, way: Way) => {
-    const steps = way.steps.filter((s) => s.productId !== undefined).map((s) => ({ productId: s.productId!, coats: s.coat.coats }))
+    const steps = way.steps
+      .filter((s) => s.productId !== undefined)
+      .map((s) => ({ productId: s.productId!, coats: s.coat.coats }))
     change([...layers.slice(0, i), ...steps, ...layers.slice(i + 1)])
   }
   return (
@@ -43,7 +77,10 @@ export function ByHand({ start, brief, products, ground, take }: { start: LayerA
       <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
         <div>
           <h2 id="by-hand">By hand</h2>
-          <p className="opacity-85">From the last coat down to the ground. Move by the arrows or by dragging; everything is judged again at once.</p>
+          <p className="opacity-85">
+            From the last coat down to the ground. Move by the arrows or by dragging; everything is judged again at
+            once.
+          </p>
         </div>
         <div className="flex gap-2">
           <button type="button" className="btn btn-outline" onClick={undo} disabled={history.past.length === 0}>
@@ -55,13 +92,29 @@ export function ByHand({ start, brief, products, ground, take }: { start: LayerA
         </div>
       </div>
       <Recipes layers={layers} use={change} />
-      <AddCoat products={products} add={(productId) => change([...layers, { productId, coats: 1 }])} disabled={layers.length >= MOST_LAYERS} />
+      <AddCoat
+        products={products}
+        add={(productId) => change([...layers, { productId, coats: 1 }])}
+        disabled={layers.length >= MOST_LAYERS}
+      />
       <ol reversed className="border-b border-base-300" aria-label="Layers, the last coat first">
         {layers
           .map((l, i) => ({ l, i }))
           .reverse()
           .map(({ l, i }) => (
-            <LayerRow key={i} layer={l} at={i} count={layers.length} products={products} judged={judged?.system.layers[i]} ways={judged?.ways[i] ?? []} move={move} put={(part) => put(i, part)} remove={() => change(layers.filter((_, k) => k !== i))} through={(way) => through(i, way)} />
+            <LayerRow
+              key={i}
+              layer={l}
+              at={i}
+              count={layers.length}
+              products={products}
+              judged={judged?.system.layers[i]}
+              ways={judged?.ways[i] ?? []}
+              move={move}
+              put={(part) => put(i, part)}
+              remove={() => change(layers.filter((_, k) => k !== i))}
+              through={(way) => through(i, way)}
+            />
           ))}
       </ol>
       <p className="border-b-4 border-secondary py-2 font-semibold">{ground.old ?? ground.material}</p>
@@ -72,7 +125,13 @@ export function ByHand({ start, brief, products, ground, take }: { start: LayerA
           <p role="status" className={`mt-3 text-lg font-semibold ${judged.why ? 'text-error' : 'text-success'}`}>
             {judged.why || 'Every join holds, and every gate is passed.'}
           </p>
-          <SystemDetail key={JSON.stringify(layers)} system={judged.system} ground={ground} start={brief.start} take={take(judged.system)} />
+          <SystemDetail
+            key={JSON.stringify(layers)}
+            system={judged.system}
+            ground={ground}
+            start={brief.start}
+            take={take(judged.system)}
+          />
         </>
       )}
     </section>
@@ -85,10 +144,33 @@ function layerUnder(e: PointerEvent): number | undefined {
   return row ? Number(row.getAttribute('data-layer')) : undefined
 }
 
-function LayerRow({ layer, at, count, products, judged, ways, move, put, remove, through }: { layer: LayerAsked; at: number; count: number; products: Product[]; judged?: System['layers'][number]; ways: Way[]; move: (from: number, to: number) => void; put: (part: Partial<LayerAsked>) => void; remove: () => void; through: (way: Way) => void }) {
+function LayerRow({
+  layer,
+  at,
+  count,
+  products,
+  judged,
+  ways,
+  move,
+  put,
+  remove,
+  through,
+}: {
+  layer: LayerAsked
+  at: number
+  count: number
+  products: Product[]
+  judged?: System['layers'][number]
+  ways: Way[]
+  move: (from: number, to: number) => void
+  put: (part: Partial<LayerAsked>) => void
+  remove: () => void
+  through: (way: Way) => void
+}) {
   const show = useShow()
   const name = products.find((p) => p.ref.id === layer.productId)?.ref.name ?? 'a product no longer on the shelf'
-  const bad = judged && !judged.below.legal ? judged.below : judged?.between && !judged.between.legal ? judged.between : undefined
+  const bad =
+    judged && !judged.below.legal ? judged.below : judged?.between && !judged.between.legal ? judged.between : undefined
   const [dragged, setDragged] = useState<number>() // the layer whose place it would take
   const grip = {
     onPointerDown: (e: PointerEvent<HTMLElement>) => {
@@ -104,12 +186,26 @@ function LayerRow({ layer, at, count, products, judged, ways, move, put, remove,
     onPointerCancel: () => setDragged(undefined),
   }
   return (
-    <li data-layer={at} className={`border-t border-base-300 py-2 ${dragged !== undefined ? 'bg-base-200' : ''}`} aria-label={name}>
+    <li
+      data-layer={at}
+      className={`border-t border-base-300 py-2 ${dragged !== undefined ? 'bg-base-200' : ''}`}
+      aria-label={name}
+    >
       <div className="flex flex-wrap items-center gap-2">
-        <span {...grip} className="btn btn-ghost btn-square cursor-grab touch-none" title={dragged === undefined || dragged === at ? 'Drag it to its place' : `To layer ${dragged + 1}`} data-grip>
+        <span
+          {...grip}
+          className="btn btn-ghost btn-square cursor-grab touch-none"
+          title={dragged === undefined || dragged === at ? 'Drag it to its place' : `To layer ${dragged + 1}`}
+          data-grip
+        >
           <GripVertical size={18} aria-hidden="true" />
         </span>
-        <select className="select min-w-44 flex-1" aria-label={`Layer ${at + 1}`} value={layer.productId} onChange={(e) => put({ productId: Number(e.target.value) })}>
+        <select
+          className="select min-w-44 flex-1"
+          aria-label={`Layer ${at + 1}`}
+          value={layer.productId}
+          onChange={(e) => put({ productId: Number(e.target.value) })}
+        >
           {products
             .filter((p) => !p.retired || p.ref.id === layer.productId)
             .map((p) => (
@@ -119,19 +215,43 @@ function LayerRow({ layer, at, count, products, judged, ways, move, put, remove,
             ))}
         </select>
         <span className="flex items-center">
-          <button type="button" className="btn btn-ghost btn-square" disabled={layer.coats <= 1} onClick={() => put({ coats: layer.coats - 1 })} aria-label={`One coat less of ${name}`}>
+          <button
+            type="button"
+            className="btn btn-ghost btn-square"
+            disabled={layer.coats <= 1}
+            onClick={() => put({ coats: layer.coats - 1 })}
+            aria-label={`One coat less of ${name}`}
+          >
             <Minus size={16} aria-hidden="true" />
           </button>
           <span className="w-16 text-center">{layer.coats === 1 ? '1 coat' : `${layer.coats} coats`}</span>
-          <button type="button" className="btn btn-ghost btn-square" disabled={layer.coats >= MOST_COATS} onClick={() => put({ coats: layer.coats + 1 })} aria-label={`One coat more of ${name}`}>
+          <button
+            type="button"
+            className="btn btn-ghost btn-square"
+            disabled={layer.coats >= MOST_COATS}
+            onClick={() => put({ coats: layer.coats + 1 })}
+            aria-label={`One coat more of ${name}`}
+          >
             <Plus size={16} aria-hidden="true" />
           </button>
         </span>
         <span className="flex">
-          <button type="button" className="btn btn-ghost btn-square" disabled={at === count - 1} onClick={() => move(at, at + 1)} aria-label={`Higher: ${name}`}>
+          <button
+            type="button"
+            className="btn btn-ghost btn-square"
+            disabled={at === count - 1}
+            onClick={() => move(at, at + 1)}
+            aria-label={`Higher: ${name}`}
+          >
             <ArrowUp size={16} aria-hidden="true" />
           </button>
-          <button type="button" className="btn btn-ghost btn-square" disabled={at === 0} onClick={() => move(at, at - 1)} aria-label={`Lower: ${name}`}>
+          <button
+            type="button"
+            className="btn btn-ghost btn-square"
+            disabled={at === 0}
+            onClick={() => move(at, at - 1)}
+            aria-label={`Lower: ${name}`}
+          >
             <ArrowDown size={16} aria-hidden="true" />
           </button>
           <button type="button" className="btn btn-ghost btn-square" onClick={remove} aria-label={`Take out ${name}`}>
@@ -142,7 +262,8 @@ function LayerRow({ layer, at, count, products, judged, ways, move, put, remove,
       {judged && (
         <p className="mt-1 flex flex-wrap items-baseline gap-x-3 text-sm">
           <VerdictMark verdict={(bad ?? judged.below).verdict} />
-          {bad?.findings.find((f) => f.verdict === bad.verdict)?.reason ?? (judged.below.earliestH > 0 ? `after ${show.hours(judged.below.earliestH)}` : '')}
+          {bad?.findings.find((f) => f.verdict === bad.verdict)?.reason ??
+            (judged.below.earliestH > 0 ? `after ${show.hours(judged.below.earliestH)}` : '')}
         </p>
       )}
       {ways.length > 0 && (
@@ -169,9 +290,23 @@ function LayerRow({ layer, at, count, products, judged, ways, move, put, remove,
   )
 }
 
-function AddCoat({ products, add, disabled }: { products: Product[]; add: (productId: number) => void; disabled: boolean }) {
+function AddCoat({
+  products,
+  add,
+  disabled,
+}: {
+  products: Product[]
+  add: (productId: number) => void
+  disabled: boolean
+}) {
   return (
-    <select className="select mb-2 w-full max-w-md" aria-label="Add a coat on top" value="" disabled={disabled} onChange={(e) => add(Number(e.target.value))}>
+    <select
+      className="select mb-2 w-full max-w-md"
+      aria-label="Add a coat on top"
+      value=""
+      disabled={disabled}
+      onChange={(e) => add(Number(e.target.value))}
+    >
       <option value="">Add a coat on top …</option>
       {products
         .filter((p) => !p.retired)
@@ -188,16 +323,20 @@ function AddCoat({ products, add, disabled }: { products: Product[]; add: (produ
 function Recipes({ layers, use }: { layers: LayerAsked[]; use: (layers: LayerAsked[]) => void }) {
   const client = useQueryClient()
   const [name, setName] = useState('')
-  const recipes = useQuery({ queryKey: ['recipes'], queryFn: () => ask(api.GET('/recipes')) })
-  const again = () => client.invalidateQueries({ queryKey: ['recipes'] })
-  const add = useMutation({
-    mutationFn: () => ask(api.POST('/recipes', { body: { name, layers } })),
+  const recipes = useQuery(recipesQuery)
+  const again = () => recipesChanged(client)
+  const add = useSave({
+    send: (_: void, headers) => api.POST('/recipes', { headers, body: { name, layers } }),
     onSuccess: () => {
       setName('')
       return again()
     },
   })
-  const remove = useMutation({ mutationFn: (id: number) => ask(api.DELETE('/recipes/{id}', { params: { path: { id } } })), onSuccess: again })
+  const remove = useSave({
+    send: ({ id, version }: Recipe, headers) =>
+      api.DELETE('/recipes/{id}', { params: { path: { id }, query: { version } }, headers }),
+    onSuccess: again,
+  })
   const wrong = add.error instanceof Problem ? (add.error.at('/name') ?? add.error.message) : undefined
   return (
     <details className="mb-3">
@@ -206,10 +345,20 @@ function Recipes({ layers, use }: { layers: LayerAsked[]; use: (layers: LayerAsk
         {recipes.data?.map((r) => (
           <li key={r.id} className="flex flex-wrap items-center gap-2 py-1">
             <b className="flex-1">{r.name}</b>
-            <button type="button" className="btn btn-outline" onClick={() => use(r.layers)} aria-label={`Use ${r.name}`}>
+            <button
+              type="button"
+              className="btn btn-outline"
+              onClick={() => use(r.layers)}
+              aria-label={`Use ${r.name}`}
+            >
               Use it here
             </button>
-            <button type="button" className="btn btn-ghost" onClick={() => remove.mutate(r.id)} aria-label={`Forget ${r.name}`}>
+            <button
+              type="button"
+              className="btn btn-ghost"
+              onClick={() => remove.mutate(r)}
+              aria-label={`Forget ${r.name}`}
+            >
               Forget
             </button>
           </li>
@@ -217,8 +366,19 @@ function Recipes({ layers, use }: { layers: LayerAsked[]; use: (layers: LayerAsk
       </ul>
       {recipes.data?.length === 0 && <p>None kept yet.</p>}
       <div className="mt-2 flex flex-wrap items-center gap-2">
-        <input className="input w-full max-w-xs" aria-label="Name of the recipe" placeholder="name of this one" value={name} onChange={(e) => setName(e.target.value)} />
-        <button type="button" className="btn btn-outline" disabled={layers.length === 0 || add.isPending} onClick={() => add.mutate()}>
+        <input
+          className="input w-full max-w-xs"
+          aria-label="Name of the recipe"
+          placeholder="name of this one"
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+        />
+        <button
+          type="button"
+          className="btn btn-outline"
+          disabled={layers.length === 0 || add.isPending}
+          onClick={() => add.mutate()}
+        >
           Keep it as a recipe
         </button>
         {wrong && <span className="font-semibold text-error">{wrong}</span>}

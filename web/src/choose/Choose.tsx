@@ -1,12 +1,23 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api, ask, Problem, type Brief, type Catalogue, type Choice, type LayerAsked, type Piece, type Product, type System, type Wants, type ZoneInput } from '../api/client'
-import { catalogueQuery, productsQuery } from '../api/queries'
+import {
+  api,
+  Problem,
+  type Brief,
+  type Catalogue,
+  type Choice,
+  type LayerAsked,
+  type Piece,
+  type Product,
+  type System,
+  type Wants,
+  type ZoneInput,
+} from '../api/client'
 import { BuildUpColumn, bandHeight, coatsOf, drawnFilmOf, ScaleBar, type Ground } from '../ui/BuildUp'
 import { Fit } from '../ui/Fit'
 import { OpeningsNote } from '../ui/OpeningsNote'
-import { pieceKey, usePiece } from '../ui/PieceFrame'
+import { usePiece } from '../ui/PieceFrame'
 import { protection } from '../ui/protection'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
@@ -18,6 +29,9 @@ import { LeftOutList } from './LeftOut'
 import { SystemDetail } from './SystemDetail'
 import { alsoFor, noWants, sameWants } from './wants'
 import { WantsPanel } from './WantsPanel'
+import { catalogueQuery, chooseQuery, pieceSaved, productsQuery } from '../api/queries'
+import { useSave } from '../api/saving'
+import { useSettled } from '../ui/useSettled'
 
 const SECTION = 210 // px of the tallest build-up, ground included
 const GROUND = 52
@@ -30,7 +44,8 @@ const characters: Record<System['characters'][number], string> = {
   easiest_repair: 'easiest to repair',
 }
 
-const keyOf = (layers: { productId?: number; product?: { id: number }; coats: number }[]) => layers.map((l) => `${l.productId ?? l.product?.id}×${l.coats}`).join('+')
+const keyOf = (layers: { productId?: number; product?: { id: number }; coats: number }[]) =>
+  layers.map((l) => `${l.productId ?? l.product?.id}×${l.coats}`).join('+')
 
 export function ChooseView() {
   const piece = usePiece()
@@ -39,7 +54,12 @@ export function ChooseView() {
   const products = useQuery(productsQuery)
   return (
     <>
-      <ZoneTabs piece={piece} view="choose" open={at} state={(i) => (piece.systems[i]!.length > 0 ? 'chosen' : 'to choose')} />
+      <ZoneTabs
+        piece={piece}
+        view="choose"
+        open={at}
+        state={(i) => (piece.systems[i]!.length > 0 ? 'chosen' : 'to choose')}
+      />
       <Answered query={catalogue} what="the end uses">
         {(c) => (
           <Answered query={products} what="the shelf">
@@ -52,7 +72,17 @@ export function ChooseView() {
 }
 
 /** What is wanted of the zone, with the systems that answer it below: every change shows at once. */
-function Wanting({ piece, at, catalogue, products }: { piece: Piece; at: number; catalogue: Catalogue; products: Product[] }) {
+function Wanting({
+  piece,
+  at,
+  catalogue,
+  products,
+}: {
+  piece: Piece
+  at: number
+  catalogue: Catalogue
+  products: Product[]
+}) {
   const client = useQueryClient()
   const kept = piece.input.zones[at]!
   const [wants, setWants] = useState<Wants>(kept.wants ?? noWants)
@@ -60,13 +90,25 @@ function Wanting({ piece, at, catalogue, products }: { piece: Piece; at: number;
   const { air, night, start, promised, alike } = piece.input
   const zone = { ...kept, wants }
   const body = { zone, alike, air, night, start, promised, pieceId: piece.id }
-  const query = useQuery({ queryKey: ['choose', body], queryFn: () => ask(api.POST('/choose', { body })), placeholderData: keepPreviousData })
-  const save = useMutation({
-    mutationFn: () => ask(api.PUT('/pieces/{id}', { params: { path: { id: piece.id } }, body: { version: piece.version, piece: { ...piece.input, zones: piece.input.zones.map((z, i) => (i === at ? zone : also.includes(i) ? { ...z, wants: alsoFor(wants, z.wants) } : z)) } } })),
-    onSuccess: async (saved) => {
+  const query = useQuery(chooseQuery(useSettled(body)))
+  const save = useSave({
+    send: (_: void, headers) =>
+      api.PUT('/pieces/{id}', {
+        headers,
+        params: { path: { id: piece.id } },
+        body: {
+          version: piece.version,
+          piece: {
+            ...piece.input,
+            zones: piece.input.zones.map((z, i) =>
+              i === at ? zone : also.includes(i) ? { ...z, wants: alsoFor(wants, z.wants) } : z,
+            ),
+          },
+        },
+      }),
+    onSuccess: (saved) => {
       setAlso([])
-      client.setQueryData(pieceKey(saved.id), saved)
-      await client.invalidateQueries({ queryKey: ['bench'] })
+      return pieceSaved(client, saved)
     },
   })
   const problem = query.error instanceof Problem ? query.error : save.error instanceof Problem ? save.error : undefined
@@ -74,20 +116,36 @@ function Wanting({ piece, at, catalogue, products }: { piece: Piece; at: number;
   const others = piece.input.zones.map((z, i) => ({ z, i })).filter(({ i }) => i !== at)
   const keep = (changed || also.length > 0) && piece.stage !== 'handed_over' && (
     <button type="button" className="btn btn-outline" onClick={() => save.mutate()} disabled={save.isPending}>
-      {save.isPending ? 'Saving…' : also.length > 0 ? `Keep these wishes with ${also.length + 1} zones` : 'Keep these wishes with the zone'}
+      {save.isPending
+        ? 'Saving…'
+        : also.length > 0
+          ? `Keep these wishes with ${also.length + 1} zones`
+          : 'Keep these wishes with the zone'}
     </button>
   )
   const several = others.length > 0 && piece.stage !== 'handed_over' && (
     <div className="flex flex-wrap items-center gap-2" role="group" aria-label="The same wishes for other zones">
       <span>The same for</span>
       {others.map(({ z, i }) => (
-        <Tick key={z.id} label={z.name} checked={also.includes(i)} set={(on) => setAlso(on ? [...also, i] : also.filter((k) => k !== i))} />
+        <Tick
+          key={z.id}
+          label={z.name}
+          checked={also.includes(i)}
+          set={(on) => setAlso(on ? [...also, i] : also.filter((k) => k !== i))}
+        />
       ))}
     </div>
   )
   return (
     <>
-      <WantsPanel zone={zone} wants={wants} set={setWants} catalogue={catalogue} products={products} wrong={(f) => problem?.at(`/zone/wants/${f}`)} keep={
+      <WantsPanel
+        zone={zone}
+        wants={wants}
+        set={setWants}
+        catalogue={catalogue}
+        products={products}
+        wrong={(f) => problem?.at(`/zone/wants/${f}`)}
+        keep={
           <>
             {several}
             {keep}
@@ -96,7 +154,17 @@ function Wanting({ piece, at, catalogue, products }: { piece: Piece; at: number;
       />
       {save.error && <ProblemNote problem={save.error} />}
       <Answered query={query} what="the systems that suit">
-        {(choice) => <Choosing choice={choice} piece={piece} at={at} brief={body} products={products} wants={wants} setWants={setWants} />}
+        {(choice) => (
+          <Choosing
+            choice={choice}
+            piece={piece}
+            at={at}
+            brief={body}
+            products={products}
+            wants={wants}
+            setWants={setWants}
+          />
+        )}
       </Answered>
     </>
   )
@@ -104,28 +172,58 @@ function Wanting({ piece, at, catalogue, products }: { piece: Piece; at: number;
 
 const MOST_COMPARED = 4
 
-function Choosing({ choice, piece, at, brief, products, wants, setWants }: { choice: Choice; piece: Piece; at: number; brief: Brief; products: Product[]; wants: Wants; setWants: (w: Wants) => void }) {
+function Choosing({
+  choice,
+  piece,
+  at,
+  brief,
+  products,
+  wants,
+  setWants,
+}: {
+  choice: Choice
+  piece: Piece
+  at: number
+  brief: Brief
+  products: Product[]
+  wants: Wants
+  setWants: (w: Wants) => void
+}) {
   const chosen = keyOf(piece.systems[at]!)
   const standing = choice.systems.findIndex((s) => keyOf(s.layers) === chosen)
   const [pressed, press] = useState<string>()
   const [compared, setCompared] = useState<string[]>([])
   const [hand, setHand] = useState<LayerAsked[]>()
   const ground = useGround(piece.input.zones[at]!)
-  const open = Math.max(0, choice.systems.findIndex((s) => keyOf(s.layers) === (pressed ?? chosen)))
+  const open = Math.max(
+    0,
+    choice.systems.findIndex((s) => keyOf(s.layers) === (pressed ?? chosen)),
+  )
   const system = choice.systems[open]
-  const byHand = (layers: { productId?: number; product?: { id: number }; coats: number }[]) => setHand(layers.map((l) => ({ productId: l.productId ?? l.product!.id, coats: l.coats })))
+  const byHand = (layers: { productId?: number; product?: { id: number }; coats: number }[]) =>
+    setHand(layers.map((l) => ({ productId: l.productId ?? l.product!.id, coats: l.coats })))
   if (hand) {
     return (
       <>
         <button type="button" className="btn btn-ghost" onClick={() => setHand(undefined)}>
           Back to what was found
         </button>
-        <ByHand start={hand} brief={brief} products={products} ground={ground} take={(s) => <TakeButton system={s} piece={piece} at={at} isChosen={keyOf(s.layers) === chosen} />} />
+        <ByHand
+          start={hand}
+          brief={brief}
+          products={products}
+          ground={ground}
+          take={(s) => <TakeButton system={s} piece={piece} at={at} isChosen={keyOf(s.layers) === chosen} />}
+        />
       </>
     )
   }
   const own = (
-    <button type="button" className="btn btn-outline" onClick={() => byHand(piece.systems[at]!.length > 0 ? piece.systems[at]! : (system?.layers ?? []))}>
+    <button
+      type="button"
+      className="btn btn-outline"
+      onClick={() => byHand(piece.systems[at]!.length > 0 ? piece.systems[at]! : (system?.layers ?? []))}
+    >
       Put one together by hand
     </button>
   )
@@ -144,23 +242,47 @@ function Choosing({ choice, piece, at, brief, products, wants, setWants }: { cho
   const beside = choice.systems.filter((s) => compared.includes(keyOf(s.layers)))
   return (
     <>
-      <SystemRow systems={choice.systems} old={ground.old !== undefined} open={open} chosen={standing} press={(i) => press(keyOf(choice.systems[i]!.layers))} />
+      <SystemRow
+        systems={choice.systems}
+        old={ground.old !== undefined}
+        open={open}
+        chosen={standing}
+        press={(i) => press(keyOf(choice.systems[i]!.layers))}
+      />
       <div className="mt-2 flex flex-wrap gap-2">
-        <Tick label={`Compare ${last.name}`} checked={compared.includes(key)} set={(on) => setCompared(on ? [...compared, key].slice(-MOST_COMPARED) : compared.filter((k) => k !== key))} />
+        <Tick
+          label={`Compare ${last.name}`}
+          checked={compared.includes(key)}
+          set={(on) => setCompared(on ? [...compared, key].slice(-MOST_COMPARED) : compared.filter((k) => k !== key))}
+        />
         <button type="button" className="btn btn-outline" onClick={() => byHand(system.layers)}>
           Change it by hand
         </button>
-        <button type="button" className="btn btn-ghost" onClick={() => setWants({ ...wants, withoutIds: [...wants.withoutIds, last.id] })}>
-          Put {last.name} aside
+        <button
+          type="button"
+          className="btn btn-ghost"
+          onClick={() => setWants({ ...wants, withoutIds: [...wants.withoutIds, last.id] })}
+        >
+          Leave out {last.name}
         </button>
         {family && (
-          <button type="button" className="btn btn-ghost" onClick={() => setWants({ ...wants, without: [...wants.without, family] })}>
-            Put its kind aside
+          <button
+            type="button"
+            className="btn btn-ghost"
+            onClick={() => setWants({ ...wants, without: [...wants.without, family] })}
+          >
+            Leave out this kind
           </button>
         )}
       </div>
       {beside.length > 1 && <Compare systems={beside} />}
-      <SystemDetail key={key} system={system} ground={ground} start={piece.input.start} take={<TakeButton system={system} piece={piece} at={at} isChosen={open === standing} />} />
+      <SystemDetail
+        key={key}
+        system={system}
+        ground={ground}
+        start={piece.input.start}
+        take={<TakeButton system={system} piece={piece} at={at} isChosen={open === standing} />}
+      />
       <LeftOutList leftOut={choice.leftOut} pin={(withId) => setWants({ ...wants, withId })} />
     </>
   )
@@ -171,30 +293,73 @@ function useGround({ material, inspection }: ZoneInput): Ground {
   const { data } = useQuery(catalogueQuery)
   const kept = inspection?.action === 'keep' && inspection.finish !== 'bare' ? inspection.finish : undefined
   const unknown = kept === 'unknown' ? 'An old finish nobody knows' : undefined
-  return { material: data?.materials.find((m) => m.id === material)?.name ?? '', old: unknown ?? data?.finishes.find((f) => f.id === kept)?.name }
+  return {
+    material: data?.materials.find((m) => m.id === material)?.name ?? '',
+    old: unknown ?? data?.finishes.find((f) => f.id === kept)?.name,
+  }
 }
 
 /** All systems side by side to one scale: how many coats, how thick, what kind, when in use. */
-function SystemRow({ systems, old, open, chosen, press }: { systems: System[]; old: boolean; open: number; chosen: number; press: (i: number) => void }) {
+function SystemRow({
+  systems,
+  old,
+  open,
+  chosen,
+  press,
+}: {
+  systems: System[]
+  old: boolean
+  open: number
+  chosen: number
+  press: (i: number) => void
+}) {
   const thickest = Math.max(1, ...systems.map(drawnFilmOf))
   const pxPerUm = Math.min(1.6, (SECTION - GROUND) / thickest)
-  const height = Math.max(...systems.map((s) => coatsOf(s).reduce((sum, c) => sum + bandHeight(c, pxPerUm), 0))) + GROUND
+  const height =
+    Math.max(...systems.map((s) => coatsOf(s).reduce((sum, c) => sum + bandHeight(c, pxPerUm), 0))) + GROUND
   return (
     <section aria-labelledby="systems">
       <div className="mb-2 flex flex-wrap items-end justify-between gap-x-6">
-        <h2 id="systems">{systems.length === 1 ? 'One system suits' : `${systems.length} systems of different kind`}</h2>
+        <h2 id="systems">
+          {systems.length === 1 ? 'One system suits' : `${systems.length} systems of different kind`}
+        </h2>
         <ScaleBar pxPerUm={pxPerUm} />
       </div>
       <div className="-mx-4 flex snap-x gap-3 overflow-x-auto px-4 pb-3">
         {systems.map((s, i) => (
-          <SystemColumn key={keyOf(s.layers)} system={s} old={old} pxPerUm={pxPerUm} height={height} pressed={i === open} chosen={i === chosen} press={() => press(i)} />
+          <SystemColumn
+            key={keyOf(s.layers)}
+            system={s}
+            old={old}
+            pxPerUm={pxPerUm}
+            height={height}
+            pressed={i === open}
+            chosen={i === chosen}
+            press={() => press(i)}
+          />
         ))}
       </div>
     </section>
   )
 }
 
-function SystemColumn({ system, old, pxPerUm, height, pressed, chosen, press }: { system: System; old: boolean; pxPerUm: number; height: number; pressed: boolean; chosen: boolean; press: () => void }) {
+function SystemColumn({
+  system,
+  old,
+  pxPerUm,
+  height,
+  pressed,
+  chosen,
+  press,
+}: {
+  system: System
+  old: boolean
+  pxPerUm: number
+  height: number
+  pressed: boolean
+  chosen: boolean
+  press: () => void
+}) {
   const show = useShow()
   const top = system.layers.indexOf(protection(system))
   const names = (layers: System['layers']) => layers.map((l) => l.product.name).join(', ')
@@ -203,18 +368,31 @@ function SystemColumn({ system, old, pxPerUm, height, pressed, chosen, press }: 
       type="button"
       aria-pressed={pressed}
       onClick={press}
-      className={`flex min-w-44 max-w-72 flex-1 snap-start flex-col rounded-box border-2 p-2 text-left ${pressed ? 'border-primary bg-base-200' : 'border-base-300 hover:border-base-content/40'}`}
+      className={`flex min-w-44 max-w-72 flex-1 snap-start flex-col rounded-box border-2 p-2 text-left ${pressed ? 'border-primary bg-base-200' : 'border-edge hover:border-base-content/40'}`}
     >
       <span className="min-h-10 text-sm font-semibold leading-tight text-accent">
         {chosen && <span className="mr-1 rounded-selector bg-primary px-1.5 py-0.5 text-primary-content">chosen</span>}
         {system.characters.map((c) => characters[c]).join(', ')}
       </span>
       <span className="flex items-end overflow-hidden" style={{ height }}>
-        <BuildUpColumn system={system} old={old} pxPerUm={pxPerUm} height={height} width={272} label={`${system.coats} coats to scale`} />
+        <BuildUpColumn
+          system={system}
+          old={old}
+          pxPerUm={pxPerUm}
+          height={height}
+          width={272}
+          label={`${system.coats} coats to scale`}
+        />
       </span>
       <span className="mt-2 font-bold leading-tight">{protection(system).product.name}</span>
-      <span className="text-sm leading-tight opacity-90">{top < system.layers.length - 1 && `under ${names(system.layers.slice(top + 1))}, `}
-        {top > 0 ? `over ${names(system.layers.slice(0, top))}` : old ? 'straight on the old finish' : 'straight on the material'}</span>
+      <span className="text-sm leading-tight opacity-90">
+        {top < system.layers.length - 1 && `under ${names(system.layers.slice(top + 1))}, `}
+        {top > 0
+          ? `over ${names(system.layers.slice(0, top))}`
+          : old
+            ? 'straight on the old finish'
+            : 'straight on the material'}
+      </span>
       <span className="mt-auto pt-2 text-sm leading-snug">
         {system.coats} coats · {show.minutes(system.handsOnMin)} by hand
         {system.lightUse && (
@@ -233,25 +411,33 @@ function SystemColumn({ system, old, pxPerUm, height, pressed, chosen, press }: 
 function TakeButton({ system, piece, at, isChosen }: { system: System; piece: Piece; at: number; isChosen: boolean }) {
   const client = useQueryClient()
   const navigate = useNavigate()
-  const take = useMutation({
-    mutationFn: () =>
-      ask(
-        api.PUT('/pieces/{id}/zones/{zoneId}/system', {
-          params: { path: { id: piece.id, zoneId: piece.input.zones[at]!.id! } },
-          body: { version: piece.version, layers: system.layers.map((l) => ({ role: l.role, productId: l.product.id, coats: l.coats })) },
-        }),
-      ),
+  const take = useSave({
+    send: (_: void, headers) =>
+      api.PUT('/pieces/{id}/zones/{zoneId}/system', {
+        headers,
+        params: { path: { id: piece.id, zoneId: piece.input.zones[at]!.id! } },
+        body: {
+          version: piece.version,
+          layers: system.layers.map((l) => ({ role: l.role, productId: l.product.id, coats: l.coats })),
+        },
+      }),
     onSuccess: async (saved) => {
-      client.setQueryData(pieceKey(saved.id), saved)
-      await Promise.all([client.invalidateQueries({ queryKey: ['bench'] }), client.invalidateQueries({ queryKey: ['plan', saved.id] })])
+      await pieceSaved(client, saved)
       const next = saved.systems.findIndex((l) => l.length === 0)
-      await navigate(next < 0 ? `/pieces/${saved.id}/plan` : `/pieces/${saved.id}/choose/${saved.input.zones[next]!.id}`)
+      await navigate(
+        next < 0 ? `/pieces/${saved.id}/plan` : `/pieces/${saved.id}/choose/${saved.input.zones[next]!.id}`,
+      )
     },
   })
   if (piece.stage === 'handed_over') return <p className="font-semibold">Handed over; the record no longer changes.</p>
   return (
     <div>
-      <button type="button" className="btn btn-primary btn-lg w-full" onClick={() => take.mutate()} disabled={take.isPending || !system.legal}>
+      <button
+        type="button"
+        className="btn btn-primary btn-lg w-full"
+        onClick={() => take.mutate()}
+        disabled={take.isPending || !system.legal}
+      >
         {take.isPending ? 'Saving…' : isChosen ? 'Keep this one, see its plan' : 'Take this system'}
       </button>
       {take.error && <ProblemNote problem={take.error} />}

@@ -28,7 +28,13 @@ const rows: [string, (s: System, show: Show) => React.ReactNode][] = [
   ['Sheen', (s) => s.sheen],
   ['Colour', (s) => ambers[Math.round(s.amber)]],
   ['Renewed', (s) => (s.renewMonths > 0 ? `about every ${s.renewMonths} months` : 'not as routine')],
-  ['Material', (s, show) => [s.litres !== undefined && show.volume(s.litres), s.materialCost ?? 'price not known'].filter(Boolean).join(', ')],
+  [
+    'Material',
+    (s, show) =>
+      [s.litres !== undefined && show.volume(s.litres), s.materialCost ? show.price(s.materialCost) : 'price not known']
+        .filter(Boolean)
+        .join(', '),
+  ],
   ['To buy', (s, show) => toBuy(s, show) || 'nothing'],
   ['VOC', (s, show) => (s.vocG !== undefined ? `${show.number(s.vocG)} g` : 'not on every label')],
   ['New to us', (s) => s.firstUse.join(', ') || 'nothing'],
@@ -43,7 +49,8 @@ export function Compare({ systems }: { systems: System[] }) {
       <h2 id="compare" className="mb-2">
         Compared
       </h2>
-      <div className="overflow-x-auto">
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- what scrolls must be reachable by keyboard */}
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="compare">
         <table className="w-full text-left align-top">
           <thead>
             <tr className="border-b-2 border-base-300">
@@ -83,8 +90,14 @@ export function Compare({ systems }: { systems: System[] }) {
                 {systems.map((s, i) => (
                   <td key={i} className="pr-4">
                     <span className="flex items-center gap-2">
-                      <span className="h-3 bg-secondary" style={{ width: `${(s.parts[p.id] / most) * 6}rem` }} aria-hidden="true" />
-                      <span className="whitespace-nowrap text-sm">{s.parts[p.id] === 0 ? 'nothing' : `${show.number(s.parts[p.id], 1)} days’ worth`}</span>
+                      <span
+                        className="h-3 bg-secondary"
+                        style={{ width: `${(s.parts[p.id] / most) * 6}rem` }}
+                        aria-hidden="true"
+                      />
+                      <span className="whitespace-nowrap text-sm">
+                        {s.parts[p.id] === 0 ? 'nothing' : `${show.number(s.parts[p.id], 1)} days’ worth`}
+                      </span>
                     </span>
                   </td>
                 ))}
@@ -94,7 +107,8 @@ export function Compare({ systems }: { systems: System[] }) {
         </table>
       </div>
       <p className="mt-1 text-sm opacity-85">
-        What a system costs is counted in days of a finisher’s time, weighed by what matters to you, and added up: the smallest sum stands first. <i>practice</i>
+        What a system costs is counted in days of a finisher’s time, weighed by what matters to you, and added up: the
+        smallest sum stands first. <i>practice</i>
       </p>
     </section>
   )

@@ -18,13 +18,23 @@ const kinds: Record<Kind, string> = {
 /** Every product left out, with its reason, on request. */
 export function LeftOutList({ leftOut, pin }: { leftOut: Choice['leftOut']; pin?: (productId: number) => void }) {
   const [search, setSearch] = useState('')
-  const wanted = leftOut.filter((l) => `${l.product.name} ${l.product.family}`.toLowerCase().includes(search.toLowerCase()))
-  const groups = (Object.keys(kinds) as Kind[]).map((kind) => ({ kind, items: wanted.filter((l) => l.kind === kind) })).filter((g) => g.items.length > 0)
+  const wanted = leftOut.filter((l) =>
+    `${l.product.name} ${l.product.family}`.toLowerCase().includes(search.toLowerCase()),
+  )
+  const groups = (Object.keys(kinds) as Kind[])
+    .map((kind) => ({ kind, items: wanted.filter((l) => l.kind === kind) }))
+    .filter((g) => g.items.length > 0)
   if (leftOut.length === 0) return null
   return (
     <details className="mt-8 border-y border-base-300">
       <summary className="min-h-12 cursor-pointer py-3 text-lg font-bold">Left out, and why ({leftOut.length})</summary>
-      <input className="input mb-4 w-full max-w-sm" placeholder="Find a product" aria-label="Find a product" value={search} onChange={(e) => setSearch(e.target.value)} />
+      <input
+        className="input mb-4 w-full max-w-sm"
+        placeholder="Find a product"
+        aria-label="Find a product"
+        value={search}
+        onChange={(e) => setSearch(e.target.value)}
+      />
       {groups.length === 0 && <p className="pb-4">No product of that name was left out.</p>}
       {groups.map((g) => (
         <section key={g.kind} className="mb-5">
@@ -38,7 +48,12 @@ export function LeftOutList({ leftOut, pin }: { leftOut: Choice['leftOut']; pin?
                 <span>
                   {l.reason} {l.rule && <span className="whitespace-nowrap text-sm opacity-85">rule {l.rule}</span>}
                   {pin && (l.kind === 'outranked' || l.kind === 'unused') && (
-                    <button type="button" className="btn btn-ghost" onClick={() => pin(l.product.id)} aria-label={`Show systems with ${l.product.name}`}>
+                    <button
+                      type="button"
+                      className="btn btn-ghost"
+                      onClick={() => pin(l.product.id)}
+                      aria-label={`Show systems with ${l.product.name}`}
+                    >
                       Show systems with it
                     </button>
                   )}

@@ -8,19 +8,39 @@ import { verdicts } from '../ui/verdict'
 import { toBuy } from './wants'
 
 /** One system whole: its build-up with every reason, what is asked and given, gates, dates. */
-export function SystemDetail({ system, ground, start, take }: { system: System; ground: Ground; start: string; take: ReactNode }) {
+export function SystemDetail({
+  system,
+  ground,
+  start,
+  take,
+}: {
+  system: System
+  ground: Ground
+  start: string
+  take: ReactNode
+}) {
   const coats = coatsOf(system)
   const order = Object.keys(verdicts)
-  const worst = coats.reduce((a, b) => (order.indexOf(b.join.verdict) > order.indexOf(a.join.verdict) ? b : a), coats[0]!)
+  const worst = coats.reduce(
+    (a, b) => (order.indexOf(b.join.verdict) > order.indexOf(a.join.verdict) ? b : a),
+    coats[0]!,
+  )
   const [selected, select] = useState(worst.key)
   const at = coats.findIndex((c) => c.key === selected)
   return (
-    <section aria-label="The system in full" className="mt-5 grid gap-x-8 gap-y-6 border-t-2 border-base-300 pt-5 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
+    <section
+      aria-label="The system in full"
+      className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 border-t-2 border-base-300 pt-5 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]"
+    >
       <div>
         <h2 className="mb-3">The build-up, and why it holds</h2>
         <BuildUp system={system} ground={ground} selected={selected} onSelect={select} />
         <div className="mt-4">
-          <JoinReason coat={coats[at]!} join={coats[at]!.join} ground={at === 0 ? (ground.old?.toLowerCase() ?? `bare ${ground.material.toLowerCase()}`) : coats[at - 1]!.product.name} />
+          <JoinReason
+            coat={coats[at]!}
+            join={coats[at]!.join}
+            ground={at === 0 ? (ground.old ?? `bare ${ground.material}`) : coats[at - 1]!.product.name}
+          />
         </div>
       </div>
       <div className="space-y-6">
@@ -32,9 +52,11 @@ export function SystemDetail({ system, ground, start, take }: { system: System; 
         ))}
         <Dates system={system} start={start} />
         <div>
-          <h2 className="mb-2">Asked and given</h2>
+          <h2 className="mb-2">What it must stand, and does</h2>
           <DemandBars demands={system.demands} />
-          {system.demands.find((d) => d.why) && <p className="mt-2 text-sm">{system.demands.find((d) => d.why)!.why}</p>}
+          {system.demands.find((d) => d.why) && (
+            <p className="mt-2 text-sm">{system.demands.find((d) => d.why)!.why}</p>
+          )}
           <Film system={system} />
         </div>
         <Lines title="What would make it better" lines={system.better.map((b) => `${b.change} ${b.gain}`)} />
@@ -69,10 +91,15 @@ function Dates({ system, start }: { system: System; start: string }) {
       </dl>
       {promise && (
         <p className={`mt-1 font-semibold ${promise.met ? 'text-success' : 'text-error'}`}>
-          {promise.met ? `Promise met with ${show.hours(promise.marginH)} to spare` : `Misses the promise by ${show.hours(promise.marginH)}`} ({promise.needs})
+          {promise.met
+            ? `Promise met with ${show.hours(promise.marginH)} to spare`
+            : `Misses the promise by ${show.hours(promise.marginH)}`}{' '}
+          ({promise.needs})
         </p>
       )}
-      <p className="mt-1 text-sm italic underline decoration-wavy underline-offset-4">Dates are estimates for this air.</p>
+      <p className="mt-1 text-sm italic underline decoration-wavy underline-offset-4">
+        Dates are estimates for this air.
+      </p>
     </div>
   )
 }
@@ -103,14 +130,23 @@ function Takes({ system: s }: { system: System }) {
       <h2 className="mb-1">Material and upkeep</h2>
       <p>
         {s.litres !== undefined && `${show.volume(s.litres)} in all`}
-        {s.materialCost ? `, ${s.materialCost} at the price of the tins` : '; a price is missing on the shelf'}
+        {s.materialCost
+          ? `, ${show.price(s.materialCost)} at the price of the tins`
+          : '; a price is missing on the shelf'}
         {s.vocG !== undefined && `; about ${show.number(s.vocG)} g of VOC as its labels count it`}.
       </p>
       <p>
-        {s.renewMonths > 0 ? `Renewed about every ${s.renewMonths} months.` : 'No renewal as routine.'} {s.amber >= AMBERS && 'It ambers, and goes on ambering.'}
+        {s.renewMonths > 0 ? `Renewed about every ${s.renewMonths} months.` : 'No renewal as routine.'}{' '}
+        {s.amber >= AMBERS && 'It ambers, and goes on ambering.'}
       </p>
-      {s.litres !== undefined && <p>{s.buy.length > 0 ? `To buy: ${toBuy(s, show)}.` : 'The tins in stock are enough.'}</p>}
-      {s.firstUse.length > 0 && <p className="font-semibold text-warning">New to this workshop: {s.firstUse.join(', ')}. Try it on a board before it goes on a piece.</p>}
+      {s.litres !== undefined && (
+        <p>{s.buy.length > 0 ? `To buy: ${toBuy(s, show)}.` : 'The tins in stock are enough.'}</p>
+      )}
+      {s.firstUse.length > 0 && (
+        <p className="font-semibold text-warning">
+          New to this workshop: {s.firstUse.join(', ')}. Try it on a board before it goes on a piece.
+        </p>
+      )}
     </div>
   )
 }
@@ -128,7 +164,8 @@ function Film({ system }: { system: System }) {
           ? `Protective film ${film(system.filmUm)}; none is asked.`
           : `Protective film ${film(system.filmUm)}, asked ${film(system.askedUm)}: ${enough ? 'enough.' : 'thinner than wished; its label carries no more.'}`}
       {outdoors && system.filmUm > 0 && ` A ${system.filmBuild} build by EN 927-1 (published).`}
-      {system.sheenSteps > 0 && ` The last coat is ${system.sheen}, ${system.sheenSteps === 1 ? 'one step' : `${system.sheenSteps} steps`} from the sheen you asked for.`}
+      {system.sheenSteps > 0 &&
+        ` The last coat is ${system.sheen}, ${system.sheenSteps === 1 ? 'one step' : `${system.sheenSteps} steps`} from the sheen you asked for.`}
     </p>
   )
 }
@@ -142,7 +179,10 @@ function Gates({ system }: { system: System }) {
           <li key={g.gate.id}>
             <p>
               <b>{g.gate.name}</b>:{' '}
-              <span className={`font-semibold ${g.passed ? 'text-success' : 'text-error'}`}>{g.passed ? 'passed' : 'not passed'}</span>. {g.passed ? g.gate.asks : g.why}
+              <span className={`font-semibold ${g.passed ? 'text-success' : 'text-error'}`}>
+                {g.passed ? 'passed' : 'not passed'}
+              </span>
+              . {g.passed ? g.gate.asks : g.why}
             </p>
             {g.evidence.map((e) => (
               <p key={e} className="text-sm opacity-90">

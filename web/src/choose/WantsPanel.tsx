@@ -2,6 +2,7 @@ import { X } from 'lucide-react'
 import type { Catalogue, Product, Wants, ZoneInput } from '../api/client'
 import { Field } from '../ui/Field'
 import { Options } from '../ui/Options'
+import { Slider } from '../ui/Slider'
 import { Tick } from '../ui/Tick'
 import { DecorPanel } from './DecorPanel'
 import { MOST_WEIGHT, noWants, told } from './wants'
@@ -17,27 +18,66 @@ const weights: { id: keyof Wants['weights']; name: string }[] = [
 const words = ['does not matter', 'as usual', 'matters', 'matters much', 'above all']
 
 /** What is wanted of a zone besides end use, look and sheen. Every change shows at once in the systems below. */
-export function WantsPanel({ zone, wants, set, catalogue, products, wrong, keep }: { zone: ZoneInput; wants: Wants; set: (w: Wants) => void; catalogue: Catalogue; products: Product[]; wrong: (field: string) => string | undefined; keep?: React.ReactNode }) {
+export function WantsPanel({
+  zone,
+  wants,
+  set,
+  catalogue,
+  products,
+  wrong,
+  keep,
+}: {
+  zone: ZoneInput
+  wants: Wants
+  set: (w: Wants) => void
+  catalogue: Catalogue
+  products: Product[]
+  wrong: (field: string) => string | undefined
+  keep?: React.ReactNode
+}) {
   const use = catalogue.endUses.find((u) => u.id === zone.endUse)
   const asks = wants.asks ?? use?.asks ?? []
   const change = (part: Partial<Wants>) => set({ ...wants, ...part })
   const exposure = catalogue.places.find((p) => p.id === wants.place)?.class
   const lines = told(wants, catalogue.decorations)
   const aside = [
-    ...wants.without.map((id) => ({ key: id, name: catalogue.families.find((f) => f.id === id)?.name ?? id, back: () => change({ without: wants.without.filter((o) => o !== id) }) })),
-    ...wants.withoutIds.map((id) => ({ key: String(id), name: products.find((p) => p.ref.id === id)?.ref.name ?? 'a product', back: () => change({ withoutIds: wants.withoutIds.filter((o) => o !== id) }) })),
+    ...wants.without.map((id) => ({
+      key: id,
+      name: catalogue.families.find((f) => f.id === id)?.name ?? id,
+      back: () => change({ without: wants.without.filter((o) => o !== id) }),
+    })),
+    ...wants.withoutIds.map((id) => ({
+      key: String(id),
+      name: products.find((p) => p.ref.id === id)?.ref.name ?? 'a product',
+      back: () => change({ withoutIds: wants.withoutIds.filter((o) => o !== id) }),
+    })),
   ]
   const pinned = products.find((p) => p.ref.id === wants.withId)
   return (
     <details className="mb-5 border-y border-base-300">
       <summary className="min-h-12 cursor-pointer py-3">
-        <b className="text-lg">What is wanted</b> <span className="opacity-85">{[catalogue.places.find((p) => p.id === wants.place)?.name, ...lines].join(' · ')}</span>
+        <b className="text-lg">What is wanted</b>{' '}
+        <span className="opacity-85">
+          {[catalogue.places.find((p) => p.id === wants.place)?.name, ...lines].join(' · ')}
+        </span>
       </summary>
       <div className="grid gap-x-8 gap-y-5 pb-5 lg:grid-cols-3">
         <div className="space-y-4">
-          <Field label="Where it will stand" error={wrong('place')} hint={[exposure && `${exposure} exposure by EN 927-1 (published).`, use?.note].filter(Boolean).join(' ') || undefined}>
+          <Field
+            label="Where it will stand"
+            error={wrong('place')}
+            hint={
+              [exposure && `${exposure} exposure by EN 927-1 (published).`, use?.note].filter(Boolean).join(' ') ||
+              undefined
+            }
+          >
             {(ids) => (
-              <select {...ids} className="select w-full" value={wants.place} onChange={(e) => change({ place: e.target.value })}>
+              <select
+                {...ids}
+                className="select w-full"
+                value={wants.place}
+                onChange={(e) => change({ place: e.target.value })}
+              >
                 <Options of={catalogue.places} />
               </select>
             )}
@@ -50,13 +90,31 @@ export function WantsPanel({ zone, wants, set, catalogue, products, wrong, keep 
             <Tick label="Buy nothing" checked={wants.onlyStock} set={(onlyStock) => change({ onlyStock })} />
             <Tick label="What is there is dark" checked={wants.overDark} set={(overDark) => change({ overDark })} />
           </div>
-          <Field label="Most for material" hint="leave empty for no limit; without a tin’s price a typical one counts" error={wrong('budget')}>
-            {(ids) => <input {...ids} className="input w-40" inputMode="decimal" maxLength={12} value={wants.budget} onChange={(e) => change({ budget: e.target.value.trim().replace(',', '.') })} />}
+          <Field
+            label="Most for material"
+            hint="leave empty for no limit; without a tin’s price a typical one counts"
+            error={wrong('budget')}
+          >
+            {(ids) => (
+              <input
+                {...ids}
+                className="input w-40"
+                inputMode="decimal"
+                maxLength={12}
+                value={wants.budget}
+                onChange={(e) => change({ budget: e.target.value.trim().replace(',', '.') })}
+              />
+            )}
           </Field>
           {pinned && (
             <p className="flex items-center gap-2">
               Only systems with <b>{pinned.ref.name}</b>
-              <button type="button" className="btn btn-ghost btn-square" aria-label={`Let go of ${pinned.ref.name}`} onClick={() => change({ withId: 0 })}>
+              <button
+                type="button"
+                className="btn btn-ghost btn-square"
+                aria-label={`Let go of ${pinned.ref.name}`}
+                onClick={() => change({ withId: 0 })}
+              >
                 <X size={16} aria-hidden="true" />
               </button>
             </p>
@@ -77,12 +135,15 @@ export function WantsPanel({ zone, wants, set, catalogue, products, wrong, keep 
         <div role="group" aria-label="What matters" className="space-y-2">
           <p className="font-semibold">What matters</p>
           {weights.map(({ id, name }) => (
-            <label key={id} className="block">
-              <span className="flex justify-between">
-                {name} <span className="text-sm opacity-85">{words[wants.weights[id]]}</span>
-              </span>
-              <input type="range" className="range range-sm w-full" min={0} max={MOST_WEIGHT} step={1} aria-label={name} aria-valuetext={words[wants.weights[id]]} value={wants.weights[id]} onChange={(e) => change({ weights: { ...wants.weights, [id]: Number(e.target.value) } })} />
-            </label>
+            <Slider
+              key={id}
+              label={name}
+              value={wants.weights[id]}
+              min={0}
+              max={MOST_WEIGHT}
+              text={words[wants.weights[id]] ?? ''}
+              onChange={(v) => change({ weights: { ...wants.weights, [id]: v } })}
+            />
           ))}
         </div>
         <div role="group" aria-label="What it must withstand" className="space-y-1">
@@ -90,7 +151,11 @@ export function WantsPanel({ zone, wants, set, catalogue, products, wrong, keep 
           {catalogue.demands.map((name, d) => (
             <label key={name} className="flex items-center justify-between gap-3">
               {name}
-              <select className="select w-20" value={asks[d]} onChange={(e) => change({ asks: asks.map((v, k) => (k === d ? Number(e.target.value) : v)) })}>
+              <select
+                className="select w-20"
+                value={asks[d]}
+                onChange={(e) => change({ asks: asks.map((v, k) => (k === d ? Number(e.target.value) : v)) })}
+              >
                 {[1, 2, 3, 4, 5].map((v) => (
                   <option key={v}>{v}</option>
                 ))}
@@ -103,7 +168,13 @@ export function WantsPanel({ zone, wants, set, catalogue, products, wrong, keep 
             </button>
           )}
         </div>
-        <DecorPanel decor={wants.decor} set={(decor) => change({ decor })} catalogue={catalogue} products={products} wrong={wrong} />
+        <DecorPanel
+          decor={wants.decor}
+          set={(decor) => change({ decor })}
+          catalogue={catalogue}
+          products={products}
+          wrong={wrong}
+        />
         <div className="flex flex-wrap items-center gap-3 lg:col-span-3">
           {keep}
           {(lines.length > 0 || wants.place !== noWants.place) && (

@@ -2,28 +2,84 @@ import type { System, Wants } from '../api/client'
 import type { Show } from '../ui/show'
 
 /** Nothing more than end use, look and sheen; weights as usual. */
-export const noWants: Wants = { place: 'heated', noSolvent: false, noTwoPart: false, noSpray: false, lowSmell: false, onlyStock: false, overDark: false, budget: '', decor: [], without: [], withoutIds: [], withId: 0, weights: { wear: 1, soon: 1, repair: 1, smell: 0, coats: 1, cost: 0 } }
+export const noWants: Wants = {
+  place: 'heated',
+  noSolvent: false,
+  noTwoPart: false,
+  noSpray: false,
+  lowSmell: false,
+  onlyStock: false,
+  overDark: false,
+  budget: '',
+  decor: [],
+  without: [],
+  withoutIds: [],
+  withId: 0,
+  weights: { wear: 1, soon: 1, repair: 1, smell: 0, coats: 1, cost: 0 },
+}
 
-const inOrder = ({ weights: k, ...w }: Wants) => JSON.stringify([w.place, w.asks ?? 0, w.noSolvent, w.noTwoPart, w.noSpray, w.lowSmell, w.onlyStock, w.overDark, w.budget, w.decor.map((d) => [d.kind, d.productId ?? 0, Object.entries(d.measures).sort(), d.shares.map((s) => [s.name, s.parts])]), w.without, w.withoutIds, w.withId, k.wear, k.soon, k.repair, k.smell, k.coats, k.cost])
+const inOrder = ({ weights: k, ...w }: Wants) =>
+  JSON.stringify([
+    w.place,
+    w.asks ?? 0,
+    w.noSolvent,
+    w.noTwoPart,
+    w.noSpray,
+    w.lowSmell,
+    w.onlyStock,
+    w.overDark,
+    w.budget,
+    w.decor.map((d) => [
+      d.kind,
+      d.productId ?? 0,
+      Object.entries(d.measures).sort(),
+      d.shares.map((s) => [s.name, s.parts]),
+    ]),
+    w.without,
+    w.withoutIds,
+    w.withId,
+    k.wear,
+    k.soon,
+    k.repair,
+    k.smell,
+    k.coats,
+    k.cost,
+  ])
 
 /** Whether two wishes ask the same, however their fields are ordered. */
 export const sameWants = (a: Wants, b: Wants) => inOrder(a) === inOrder(b)
 
 /** The same wishes for another zone: what it must withstand and what was measured stay its own. */
-export const alsoFor = (wants: Wants, own: Wants | undefined): Wants => ({ ...wants, asks: own?.asks, decor: wants.decor.map((d) => ({ ...d, measures: own?.decor.find((o) => o.kind === d.kind)?.measures ?? {} })) })
+export const alsoFor = (wants: Wants, own: Wants | undefined): Wants => ({
+  ...wants,
+  asks: own?.asks,
+  decor: wants.decor.map((d) => ({ ...d, measures: own?.decor.find((o) => o.kind === d.kind)?.measures ?? {} })),
+})
 
 export const MOST_WEIGHT = 4
 
 /** What is wanted, in a line. */
 export function told(w: Wants, kinds: { id: string; name: string }[]): string[] {
-  const out = [w.noSolvent && 'no solvents', w.noTwoPart && 'nothing to mix', w.noSpray && 'no spray gun', w.lowSmell && 'no smell', w.onlyStock && 'only what is in stock', w.overDark && 'over dark', w.budget !== '' && `material up to ${w.budget}`, w.asks && 'demands set by hand', w.withId > 0 && 'with a product of your choice']
-  out.push(...w.decor.map((d) => kinds.find((k) => k.id === d.kind)?.name.toLowerCase() ?? d.kind))
+  const out = [
+    w.noSolvent && 'no solvents',
+    w.noTwoPart && 'nothing to mix',
+    w.noSpray && 'no spray gun',
+    w.lowSmell && 'no smell',
+    w.onlyStock && 'only what is in stock',
+    w.overDark && 'over dark',
+    w.budget !== '' && `material up to ${w.budget}`,
+    w.asks && 'demands set by hand',
+    w.withId > 0 && 'with a product of your choice',
+  ]
+  out.push(...w.decor.map((d) => kinds.find((k) => k.id === d.kind)?.name ?? d.kind))
   const aside = w.without.length + w.withoutIds.length
   if (aside > 0) out.push(aside === 1 ? 'one thing put aside' : `${aside} things put aside`)
   const usual = noWants.weights
-  if ((Object.keys(usual) as (keyof typeof usual)[]).some((k) => w.weights[k] !== usual[k])) out.push('weighed your way')
+  if ((Object.keys(usual) as (keyof typeof usual)[]).some((k) => w.weights[k] !== usual[k]))
+    out.push('weighed your way')
   return out.filter((t): t is string => typeof t === 'string')
 }
 
 /** What the tins in stock are short of, in a line. */
-export const toBuy = (s: System, show: Show) => s.buy.map((n) => `${n.product.name}, ${show.volume(n.litres)}`).join('; ')
+export const toBuy = (s: System, show: Show) =>
+  s.buy.map((n) => `${n.product.name}, ${show.volume(n.litres)}`).join('; ')

@@ -1,14 +1,14 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { Download } from 'lucide-react'
 import { useRef, useState, type KeyboardEvent, type ReactNode } from 'react'
 import { Link } from 'react-router'
-import { api, ask, type Grid, type Product } from '../api/client'
-import { catalogueQuery, productsQuery } from '../api/queries'
+import type { Grid, Product } from '../api/client'
 import { Field } from '../ui/Field'
 import { JoinReason } from '../ui/JoinReason'
 import { Options } from '../ui/Options'
 import { Answered } from '../ui/Problem'
 import { verdicts } from '../ui/verdict'
+import { catalogueQuery, gridQuery, judgeQuery, productsQuery } from '../api/queries'
 
 /** What a cell's letter means: by shape and word, with the verdict's colour behind. */
 const cells: Record<string, { mark: string; word: string; colour: string }> = {
@@ -24,14 +24,16 @@ export function GridView() {
   const [material, setMaterial] = useState('beech')
   const [endUse, setEndUse] = useState('')
   const params = { material, endUse: endUse || undefined }
-  const query = useQuery({ queryKey: ['grid', params], queryFn: () => ask(api.GET('/grid', { params: { query: params } })), placeholderData: keepPreviousData })
+  const query = useQuery(gridQuery(params))
   const address = `/api/grid/export?material=${material}${endUse && `&endUse=${endUse}`}`
   return (
     <>
       <div className="mb-4 flex flex-wrap items-end justify-between gap-4">
         <div>
           <h1>The shelf against itself</h1>
-          <p className="opacity-85">Every coat over every other, as it would be planned. Arrow keys walk; Enter tells why.</p>
+          <p className="opacity-85">
+            Every coat over every other, as it would be planned. Arrow keys walk; Enter tells why.
+          </p>
         </div>
         <a className="btn btn-outline" href={address} download="shelf-over-itself.csv">
           <Download size={18} aria-hidden="true" /> As CSV
@@ -41,9 +43,16 @@ export function GridView() {
         {(grid) => (
           <Answered query={products} what="the shelf">
             {(shelf) => (
-              <Walk grid={grid} shelf={shelf} material={material} endUse={endUse}>
-                <Life material={material} setMaterial={setMaterial} endUse={endUse} setEndUse={setEndUse} />
-              </Walk>
+              <>
+                {grid.leftOut > 0 && (
+                  <p className="mb-2 font-semibold">
+                    The grid has room for {grid.products.length} products; {grid.leftOut} more stand on the shelf.
+                  </p>
+                )}
+                <Walk grid={grid} shelf={shelf} material={material} endUse={endUse}>
+                  <Life material={material} setMaterial={setMaterial} endUse={endUse} setEndUse={setEndUse} />
+                </Walk>
+              </>
             )}
           </Answered>
         )}
@@ -53,7 +62,17 @@ export function GridView() {
 }
 
 /** On which wood, and for which life. */
-function Life({ material, setMaterial, endUse, setEndUse }: { material: string; setMaterial: (id: string) => void; endUse: string; setEndUse: (id: string) => void }) {
+function Life({
+  material,
+  setMaterial,
+  endUse,
+  setEndUse,
+}: {
+  material: string
+  setMaterial: (id: string) => void
+  endUse: string
+  setEndUse: (id: string) => void
+}) {
   const catalogue = useQuery(catalogueQuery)
   return (
     <>
@@ -78,7 +97,19 @@ function Life({ material, setMaterial, endUse, setEndUse }: { material: string; 
 
 const ALL = ''
 
-function Walk({ grid, shelf, material, endUse, children }: { grid: Grid; shelf: Product[]; material: string; endUse: string; children: ReactNode }) {
+function Walk({
+  grid,
+  shelf,
+  material,
+  endUse,
+  children,
+}: {
+  grid: Grid
+  shelf: Product[]
+  material: string
+  endUse: string
+  children: ReactNode
+}) {
   const [coats, setCoats] = useState(ALL)
   const [grounds, setGrounds] = useState(ALL)
   const [at, setAt] = useState({ row: 0, column: 0 })
@@ -86,16 +117,29 @@ function Walk({ grid, shelf, material, endUse, children }: { grid: Grid; shelf: 
   const table = useRef<HTMLTableElement>(null)
   const groupOf = (id: number) => shelf.find((p) => p.ref.id === id)?.groups[0] ?? ''
   const groups = [...new Set(grid.products.map((p) => groupOf(p.id)))]
-  const shown = (group: string) => grid.products.map((p, i) => ({ p, i })).filter(({ p }) => group === ALL || groupOf(p.id) === group)
+  const shown = (group: string) =>
+    grid.products.map((p, i) => ({ p, i })).filter(({ p }) => group === ALL || groupOf(p.id) === group)
   const rows = shown(coats)
   const columns = shown(grounds)
   const go = (row: number, column: number) => {
-    const to = { row: Math.max(0, Math.min(rows.length - 1, row)), column: Math.max(0, Math.min(columns.length - 1, column)) }
+    const to = {
+      row: Math.max(0, Math.min(rows.length - 1, row)),
+      column: Math.max(0, Math.min(columns.length - 1, column)),
+    }
     setAt(to)
     table.current?.querySelector<HTMLElement>(`[data-at="${to.row}.${to.column}"]`)?.focus()
   }
   const walk = (e: KeyboardEvent) => {
-    const steps: Record<string, [number, number]> = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1], PageUp: [-10, 0], PageDown: [10, 0], Home: [0, -columns.length], End: [0, columns.length] }
+    const steps: Record<string, [number, number]> = {
+      ArrowUp: [-1, 0],
+      ArrowDown: [1, 0],
+      ArrowLeft: [0, -1],
+      ArrowRight: [0, 1],
+      PageUp: [-10, 0],
+      PageDown: [10, 0],
+      Home: [0, -columns.length],
+      End: [0, columns.length],
+    }
     const step = steps[e.key]
     if (!step) return
     e.preventDefault()
@@ -121,15 +165,28 @@ function Walk({ grid, shelf, material, endUse, children }: { grid: Grid; shelf: 
       </ul>
       <div className="grid gap-5 xl:grid-cols-[minmax(0,1fr)_22rem]">
         <div className="max-h-[70vh] overflow-auto border border-base-300" tabIndex={-1}>
-          <table ref={table} role="grid" aria-label="Coats over grounds" className="border-separate border-spacing-0" onKeyDown={walk}>
+          <table
+            ref={table}
+            role="grid"
+            aria-label="Coats over grounds"
+            className="border-separate border-spacing-0"
+            onKeyDown={walk}
+          >
             <thead>
               <tr>
                 <th className="sticky left-0 top-0 z-20 min-w-40 bg-base-100 p-2 text-left align-bottom text-sm">
                   coat <span className="font-normal">over …</span>
                 </th>
                 {columns.map(({ p, i }, k) => (
-                  <th key={i} scope="col" className={`sticky top-0 z-10 h-44 border-b border-l border-base-300 p-0 text-center align-bottom ${k === focus.column ? 'bg-base-200' : 'bg-base-100'}`}>
-                    <span className="inline-block max-h-40 overflow-hidden text-ellipsis whitespace-nowrap py-1 text-sm font-semibold [writing-mode:vertical-rl] rotate-180" title={p.name}>
+                  <th
+                    key={i}
+                    scope="col"
+                    className={`sticky top-0 z-10 h-44 border-b border-l border-base-300 p-0 text-center align-bottom ${k === focus.column ? 'bg-base-200' : 'bg-base-100'}`}
+                  >
+                    <span
+                      className="inline-block max-h-40 overflow-hidden text-ellipsis whitespace-nowrap py-1 text-sm font-semibold [writing-mode:vertical-rl] rotate-180"
+                      title={p.name}
+                    >
                       {p.name}
                     </span>
                   </th>
@@ -139,21 +196,31 @@ function Walk({ grid, shelf, material, endUse, children }: { grid: Grid; shelf: 
             <tbody>
               {rows.map(({ p, i }, r) => (
                 <tr key={i}>
-                  <th scope="row" className={`sticky left-0 z-10 border-b border-base-300 px-2 text-left text-sm leading-tight ${r === focus.row ? 'bg-base-200' : 'bg-base-100'}`}>
+                  <th
+                    scope="row"
+                    className={`sticky left-0 z-10 border-b border-base-300 px-2 text-left text-sm leading-tight ${r === focus.row ? 'bg-base-200' : 'bg-base-100'}`}
+                  >
                     {p.name}
                   </th>
                   {columns.map(({ p: ground, i: g }, k) => {
                     const cell = cells[grid.cells[i]![g]!]!
                     const here = r === focus.row && k === focus.column
                     return (
-                      <td key={g} role="gridcell" className={`border-b border-base-300 p-0 ${k > 0 && groupOf(ground.id) !== groupOf(columns[k - 1]!.p.id) ? 'border-l-3' : 'border-l'}`}>
+                      <td
+                        key={g}
+                        role="gridcell"
+                        className={`border-b border-base-300 p-0 ${k > 0 && groupOf(ground.id) !== groupOf(columns[k - 1]!.p.id) ? 'border-l-3' : 'border-l'}`}
+                      >
                         <button
                           type="button"
                           data-at={`${r}.${k}`}
                           tabIndex={here ? 0 : -1}
                           aria-label={`${p.name} over ${ground.name}: ${cell.word}`}
                           className={`block h-9 w-9 text-lg font-bold ${asked?.coat === i && asked.ground === g ? 'outline-3 outline-primary' : ''}`}
-                          style={{ color: cell.colour, backgroundColor: `color-mix(in srgb, ${cell.colour} ${cell.mark === '–' ? 7 : 13}%, transparent)` }}
+                          style={{
+                            color: cell.colour,
+                            backgroundColor: `color-mix(in srgb, ${cell.colour} ${cell.mark === '–' ? 7 : 13}%, transparent)`,
+                          }}
                           onFocus={() => setAt({ row: r, column: k })}
                           onClick={() => setAsked({ coat: i, ground: g })}
                         >
@@ -168,14 +235,33 @@ function Walk({ grid, shelf, material, endUse, children }: { grid: Grid; shelf: 
           </table>
         </div>
         <aside aria-label="Why" className="self-start">
-          {asked ? <Why coat={grid.products[asked.coat]!} ground={grid.products[asked.ground]!} material={material} endUse={endUse} /> : <p className="bg-base-200 p-4">Press a mark: why it is so stands here.</p>}
+          {asked ? (
+            <Why
+              coat={grid.products[asked.coat]!}
+              ground={grid.products[asked.ground]!}
+              material={material}
+              endUse={endUse}
+            />
+          ) : (
+            <p className="bg-base-200 p-4">Press a mark: why it is so stands here.</p>
+          )}
         </aside>
       </div>
     </>
   )
 }
 
-function Group({ label, value, set, groups }: { label: string; value: string; set: (g: string) => void; groups: string[] }) {
+function Group({
+  label,
+  value,
+  set,
+  groups,
+}: {
+  label: string
+  value: string
+  set: (g: string) => void
+  groups: string[]
+}) {
   return (
     <Field label={label}>
       {(ids) => (
@@ -194,9 +280,26 @@ function Group({ label, value, set, groups }: { label: string; value: string; se
 
 const PLAIN_AIR = { tempC: 23, rh: 50 } // the usual climate of labels, as the grid has it
 
-function Why({ coat, ground, material, endUse }: { coat: Grid['products'][number]; ground: Grid['products'][number]; material: string; endUse: string }) {
-  const body = { material, layers: [{ productId: ground.id }], coat: { productId: coat.id }, air: PLAIN_AIR, endUse: endUse || undefined, state: {} }
-  const query = useQuery({ queryKey: ['judge', body], queryFn: () => ask(api.POST('/judge', { body })) })
+function Why({
+  coat,
+  ground,
+  material,
+  endUse,
+}: {
+  coat: Grid['products'][number]
+  ground: Grid['products'][number]
+  material: string
+  endUse: string
+}) {
+  const body = {
+    material,
+    layers: [{ productId: ground.id }],
+    coat: { productId: coat.id },
+    air: PLAIN_AIR,
+    endUse: endUse || undefined,
+    state: {},
+  }
+  const query = useQuery(judgeQuery(body))
   return (
     <Answered query={query} what="the reasons">
       {(judged) => (

@@ -1,19 +1,21 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { useLocation } from 'react-router'
-import { api, ask, type Rule } from '../api/client'
+import type { Rule } from '../api/client'
 import { coatsNamed, StackDrawing } from '../ui/BuildUp'
 import { Answered } from '../ui/Problem'
 import { BasisMark, VerdictMark } from '../ui/verdict'
+import { rulesQuery } from '../api/queries'
 
 /** Every rule by its theme: what it says, why, on what basis, and a build-up that shows it at work. */
 export function HandbookView() {
-  const query = useQuery({ queryKey: ['rules'], queryFn: () => ask(api.GET('/rules')), staleTime: Infinity })
+  const query = useQuery(rulesQuery)
   return (
     <>
       <h1>The handbook</h1>
       <p className="mb-4 max-w-prose opacity-85">
-        What may go over what, and why. A product’s own label outweighs every rule that is not physics or safety; a test board of ours settles a doubt.
+        What may go over what, and why. A product’s own label outweighs every rule that is not physics or safety; a test
+        board of ours settles a doubt.
       </p>
       <Answered query={query} what="the rules">
         {(rules) => <Themes rules={rules} />}
@@ -28,12 +30,20 @@ function Themes({ rules }: { rules: Rule[] }) {
   useEffect(() => {
     if (hash) document.getElementById(hash.slice(1))?.scrollIntoView()
   }, [hash])
-  const found = rules.filter((r) => `${r.id} ${r.title} ${r.reason} ${r.theme} ${r.failure}`.toLowerCase().includes(search.toLowerCase()))
+  const found = rules.filter((r) =>
+    `${r.id} ${r.title} ${r.reason} ${r.theme} ${r.failure}`.toLowerCase().includes(search.toLowerCase()),
+  )
   const themes = [...new Set(found.map((r) => r.theme))]
   return (
     <>
       <div className="mb-5 flex flex-wrap items-center gap-3">
-        <input className="input w-full max-w-xs" placeholder="Find a rule" aria-label="Find a rule" value={search} onChange={(e) => setSearch(e.target.value)} />
+        <input
+          className="input w-full max-w-xs"
+          placeholder="Find a rule"
+          aria-label="Find a rule"
+          value={search}
+          onChange={(e) => setSearch(e.target.value)}
+        />
         <nav aria-label="Themes" className="flex flex-wrap gap-x-4 gap-y-1">
           {themes.map((t) => (
             <a key={t} className="link flex min-h-11 items-center" href={`#${t.replaceAll(' ', '-')}`}>
@@ -77,13 +87,29 @@ function RuleEntry({ rule: r }: { rule: Rule }) {
         </p>
         <p className="max-w-prose">{r.reason || 'The end use says why: see its gates.'}</p>
         {r.failure && <p>If ignored: {r.failure}.</p>}
-        {(r.preparation || r.insert) && <p>To do: {[r.preparation, r.insert && `lay ${r.insert} between`].filter(Boolean).join('; ')}.</p>}
+        {(r.preparation || r.insert) && (
+          <p>To do: {[r.preparation, r.insert && `lay ${r.insert} between`].filter(Boolean).join('; ')}.</p>
+        )}
         {r.wayOut && <p>Instead: {r.wayOut}</p>}
         {r.source && <p className="text-sm">Source: {r.source}.</p>}
-        <p className="text-sm opacity-85">{[r.firm && 'no label or board overrides it', r.school && 'speaks only where the workshop follows this school', r.surface && 'of the finished surface', r.gate && 'a gate of the end use'].filter(Boolean).join(' · ')}</p>
+        <p className="text-sm opacity-85">
+          {[
+            r.firm && 'no label or board overrides it',
+            r.school && 'speaks only where the workshop follows this school',
+            r.surface && 'of the finished surface',
+            r.gate && 'a gate of the end use',
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </p>
       </div>
       <figure className="flex items-end gap-3">
-        <StackDrawing coats={coatsNamed(layers, marks)} old={e.oldFinish !== undefined} width={72} label={`Example: ${told.join(' over ')} on ${e.material}`} />
+        <StackDrawing
+          coats={coatsNamed(layers, marks)}
+          old={e.oldFinish !== undefined}
+          width={72}
+          label={`Example: ${told.join(' over ')} on ${e.material}`}
+        />
         <figcaption className="text-sm leading-snug">
           {told.map((name) => (
             <span key={name} className="block">
@@ -92,7 +118,7 @@ function RuleEntry({ rule: r }: { rule: Rule }) {
           ))}
           {e.oldFinish && <span className="block">{e.oldFinish}</span>}
           <span className="block font-semibold">{e.material}</span>
-          {e.endUse && <span className="block opacity-85">for: {e.endUse.toLowerCase()}</span>}
+          {e.endUse && <span className="block opacity-85">for: {e.endUse}</span>}
         </figcaption>
       </figure>
     </li>

@@ -13,7 +13,23 @@ const standings: Record<Inspected['options'][number]['standing'], { word: string
 const STUBBORN = 1.5 // practice: estimates of removal double more often than anything else; half as long again is the rule
 
 /** What may stay and what must go, and the ordered work that follows from the choice. */
-export function Decision({ pieceId, inspected, action, error, choose, material, show }: { pieceId: number; inspected: Inspected; action: Inspection['action']; error?: string; choose: (a: Inspection['action']) => void; material: string; show: Show }) {
+export function Decision({
+  pieceId,
+  inspected,
+  action,
+  error,
+  choose,
+  material,
+  show,
+}: {
+  pieceId: number
+  inspected: Inspected
+  action: Inspection['action']
+  error?: string
+  choose: (a: Inspection['action']) => void
+  material: string
+  show: Show
+}) {
   const minutes = inspected.jobs.reduce((sum, t) => sum + t.minutes, 0)
   return (
     <div className="space-y-6">
@@ -23,16 +39,29 @@ export function Decision({ pieceId, inspected, action, error, choose, material, 
         </h2>
         {inspected.leadOpen && (
           <p role="alert" className="mb-3 border-l-4 border-error bg-base-200 p-3">
-            <b>Caution.</b> It may hold lead. Test before any sanding, scraping or heat; nothing is planned until the answer is entered. Local law and licensed trades decide what follows.
+            <b>Caution.</b> It may hold lead. Test before any sanding, scraping or heat; nothing is planned until the
+            answer is entered. Local law and licensed trades decide what follows.
           </p>
         )}
         <div role="radiogroup" aria-labelledby="what-to-do" className="space-y-2">
           {inspected.options.map((o) => (
-            <label key={o.action} className={`flex min-h-12 gap-3 rounded-field border p-3 ${o.action === action ? 'border-primary bg-base-200' : 'border-base-300'}`}>
-              <input type="radio" name="action" className="radio radio-sm mt-1" checked={o.action === action} disabled={o.standing === 'ruled_out' && !inspected.leadOpen} onChange={() => choose(o.action)} />
+            <label
+              key={o.action}
+              className={`flex min-h-12 gap-3 rounded-field border p-3 ${o.action === action ? 'border-primary bg-base-200' : 'border-edge'}`}
+            >
+              <input
+                type="radio"
+                name="action"
+                className="radio radio-sm mt-1"
+                checked={o.action === action}
+                disabled={o.standing === 'ruled_out' && !inspected.leadOpen}
+                onChange={() => choose(o.action)}
+              />
               <span>
-                <b>{actions[o.action]}</b>, <span className={`font-semibold ${standings[o.standing].colour}`}>{standings[o.standing].word}</span>
-                {o.minutes > 0 && `, about ${show.minutes(o.minutes)}, ${show.minutes(STUBBORN * o.minutes)} if it is stubborn`}
+                <b>{actions[o.action]}</b>,{' '}
+                <span className={`font-semibold ${standings[o.standing].colour}`}>{standings[o.standing].word}</span>
+                {o.minutes > 0 &&
+                  `, about ${show.minutes(o.minutes)}, ${show.minutes(STUBBORN * o.minutes)} if it is stubborn`}
                 <span className="block">{o.why}</span>
                 {o.standing !== 'ruled_out' && o.risk && (
                   <span className="block text-sm">
@@ -53,8 +82,10 @@ export function Decision({ pieceId, inspected, action, error, choose, material, 
           </Link>
         </div>
         <p className="mb-2">
-          {show.minutes(minutes)} by hand on {material.toLowerCase()}
-          {inspected.moisturePct !== undefined && `; wood at ${show.number(inspected.moisturePct, 1)} %${inspected.moistureEstimate ? ' (estimate)' : ''}`}. <i className="text-sm">Minutes are practice; a stubborn finish takes half as long again.</i>
+          {show.minutes(minutes)} by hand on {material}
+          {inspected.moisturePct !== undefined &&
+            `; wood at ${show.number(inspected.moisturePct, 1)} %${inspected.moistureEstimate ? ' (estimate)' : ''}`}
+          . <i className="text-sm">Minutes are practice; a stubborn finish takes half as long again.</i>
         </p>
         <Jobs jobs={inspected.jobs} zones={[]} />
       </section>

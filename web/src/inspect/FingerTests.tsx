@@ -2,12 +2,23 @@ import type { Catalogue, Inspected, Inspection } from '../api/client'
 import { outcomes } from './words'
 
 /** Finds out what the old finish is: the next most telling test, what was answered, what remains possible and how likely. */
-export function FingerTests({ seen, inspected, tests, set }: { seen: Inspection; inspected?: Inspected; tests: Catalogue['tests']; set: (change: Partial<Inspection>) => void }) {
+export function FingerTests({
+  seen,
+  inspected,
+  tests,
+  set,
+}: {
+  seen: Inspection
+  inspected?: Inspected
+  tests: Catalogue['tests']
+  set: (change: Partial<Inspection>) => void
+}) {
   const answered = tests.filter((t) => seen.answers[t.id] !== undefined)
   const { next, possible, sure } = inspected ?? {}
   const shown = next ?? tests.find((t) => seen.answers[t.id] === undefined && answered.length === 0)
   const answer = (test: string, outcome: string) => set({ answers: { ...seen.answers, [test]: outcome } })
-  const takeBack = (test: string) => set({ answers: Object.fromEntries(Object.entries(seen.answers).filter(([t]) => t !== test)) })
+  const takeBack = (test: string) =>
+    set({ answers: Object.fromEntries(Object.entries(seen.answers).filter(([t]) => t !== test)) })
   return (
     <details className="border-y border-base-300" open={answered.length > 0 || undefined}>
       <summary className="min-h-12 cursor-pointer py-3 text-lg font-bold">Finger tests: what is it?</summary>
@@ -18,7 +29,12 @@ export function FingerTests({ seen, inspected, tests, set }: { seen: Inspection;
               <span>
                 {t.title}: <b>{outcomes[seen.answers[t.id] ?? '']}</b>
               </span>
-              <button type="button" className="btn btn-ghost" onClick={() => takeBack(t.id)} aria-label={`Take back: ${t.title}`}>
+              <button
+                type="button"
+                className="btn btn-ghost"
+                onClick={() => takeBack(t.id)}
+                aria-label={`Take back: ${t.title}`}
+              >
                 Take back
               </button>
             </p>
@@ -54,7 +70,14 @@ export function FingerTests({ seen, inspected, tests, set }: { seen: Inspection;
                 <li key={p.id} className="grid grid-cols-[1fr_4.5rem_3rem] items-center gap-2">
                   <span className="leading-tight">{p.name}</span>
                   <span className="h-2.5 border border-base-content/50">
-                    <svg width="100%" height="100%" preserveAspectRatio="none" viewBox="0 0 100 10" className="block" aria-hidden="true">
+                    <svg
+                      width="100%"
+                      height="100%"
+                      preserveAspectRatio="none"
+                      viewBox="0 0 100 10"
+                      className="block"
+                      aria-hidden="true"
+                    >
                       <rect width={p.odds * 100} height="10" fill="var(--color-primary)" />
                     </svg>
                   </span>
@@ -67,7 +90,7 @@ export function FingerTests({ seen, inspected, tests, set }: { seen: Inspection;
               <div className="mt-2 flex flex-wrap gap-2">
                 {sure && sure !== seen.finish && (
                   <button type="button" className="btn btn-primary" onClick={() => set({ finish: sure })}>
-                    Take it as {possible[0].name.toLowerCase()}
+                    Take it as: {possible[0].name}
                   </button>
                 )}
                 {!sure && seen.finish !== 'unknown' && (

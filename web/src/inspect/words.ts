@@ -1,13 +1,34 @@
 import type { Inspection } from '../api/client'
 
 /** Screen words for the ids of an inspection. */
-export const conditions: Record<Inspection['condition'], string> = { intact: 'sound', worn: 'worn through', cracked: 'cracked', flaking: 'flaking', chalky: 'chalky' }
+export const conditions: Record<Inspection['condition'], string> = {
+  intact: 'sound',
+  worn: 'worn through',
+  cracked: 'cracked',
+  flaking: 'flaking',
+  chalky: 'chalky',
+}
 
-export const contaminations: Record<string, string> = { wax: 'wax or wax polish', silicone: 'silicone polish', grease: 'grease', nicotine: 'smoke', adhesive: 'tape or glue', mildew: 'mildew' }
+export const contaminations: Record<string, string> = {
+  wax: 'wax or wax polish',
+  silicone: 'silicone polish',
+  grease: 'grease',
+  nicotine: 'smoke',
+  adhesive: 'tape or glue',
+  mildew: 'mildew',
+}
 
-export const ages: Record<Inspection['age'], string> = { unknown: 'not known', before_1978: 'before 1978', later: '1978 or later' }
+export const ages: Record<Inspection['age'], string> = {
+  unknown: 'not known',
+  before_1978: 'before 1978',
+  later: '1978 or later',
+}
 
-export const leads: Record<Inspection['lead'], string> = { not_tested: 'not tested', negative: 'no lead found', positive: 'lead found' }
+export const leads: Record<Inspection['lead'], string> = {
+  not_tested: 'not tested',
+  negative: 'no lead found',
+  positive: 'lead found',
+}
 
 export const actions: Record<Inspection['action'], string> = {
   nothing: 'Nothing to remove',
@@ -29,4 +50,13 @@ export const outcomes: Record<string, string> = {
   no_change: 'Nothing happens',
 }
 
-export const blankInspection: Inspection = { finish: 'bare', condition: 'intact', contaminations: [], repairs: [], age: 'unknown', lead: 'not_tested', answers: {}, action: 'nothing' }
+export const blankInspection: Inspection = {
+  finish: 'bare',
+  condition: 'intact',
+  contaminations: [],
+  repairs: [],
+  age: 'unknown',
+  lead: 'not_tested',
+  answers: {},
+  action: 'nothing',
+}

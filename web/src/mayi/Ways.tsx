@@ -6,7 +6,11 @@ import { VerdictMark } from '../ui/verdict'
 export function Ways({ ways, asked }: { ways: Way[]; asked: Verdict }) {
   const show = useShow()
   if (ways.length === 0) {
-    return asked === 'refuse' ? <p className="mt-5 border-l-4 border-base-300 p-3">No coat between and no other coat of this shelf makes it good: it has to come off, or stay as it is.</p> : null
+    return asked === 'refuse' ? (
+      <p className="mt-5 border-l-4 border-base-300 p-3">
+        No coat between and no other coat of this shelf makes it good: it has to come off, or stay as it is.
+      </p>
+    ) : null
   }
   return (
     <section aria-labelledby="ways" className="mt-6">
@@ -30,7 +34,9 @@ export function Ways({ ways, asked }: { ways: Way[]; asked: Verdict }) {
               <span>{w.waitH > 0 ? `${show.hours(w.waitH)} of waiting` : 'no waiting'}</span>
               {w.toBuy && <span className="font-semibold text-accent">to buy</span>}
             </p>
-            {w.steps.some((s) => s.join.preparations.length > 0) && <p className="text-sm">{[...new Set(w.steps.flatMap((s) => s.join.preparations))].join('; ')}.</p>}
+            {w.steps.some((s) => s.join.preparations.length > 0) && (
+              <p className="text-sm">{[...new Set(w.steps.flatMap((s) => s.join.preparations))].join('; ')}.</p>
+            )}
           </li>
         ))}
       </ol>

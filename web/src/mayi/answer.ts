@@ -9,7 +9,10 @@ export function answerOf({ join }: Judged, sinceH: number | undefined, show: Sho
   if (!join.legal) return 'Not as it stands: a coat is missing between.'
   if (join.verdict === 'test') return 'Only after a test board.'
   const left = sinceH !== undefined && join.latestH > sinceH ? join.latestH - sinceH : 0
-  if (join.verdict === 'prepare') return sinceH === undefined && join.earliestH > 0 ? `Yes, after ${show.hours(join.earliestH)} and once prepared.` : 'Yes, once prepared.'
+  if (join.verdict === 'prepare')
+    return sinceH === undefined && join.earliestH > 0
+      ? `Yes, after ${show.hours(join.earliestH)} and once prepared.`
+      : 'Yes, once prepared.'
   if (sinceH === undefined) return join.earliestH > 0 ? `Yes, after ${show.hours(join.earliestH)}.` : 'Yes.'
   return left > 0 ? `Yes, now, and for another ${show.hours(left)} without a key.` : 'Yes, now.'
 }

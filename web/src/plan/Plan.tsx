@@ -1,36 +1,32 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Printer } from 'lucide-react'
-import { useEffect, useId, useState } from 'react'
+import { useState } from 'react'
 import { Link } from 'react-router'
-import { api, ask, type Air, type Piece, type PlanAnswer } from '../api/client'
+import { api, type Air, type Piece, type PlanAnswer } from '../api/client'
 import { ClockStrip } from '../ui/ClockStrip'
 import { lanesOf } from '../ui/lanes'
-import { anyChosen, pieceKey, usePiece } from '../ui/PieceFrame'
+import { anyChosen, usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { Slider } from '../ui/Slider'
 import { Steps } from './Steps'
-
-const PAUSE = 120
+import { pieceSaved, planQuery } from '../api/queries'
+import { useSave } from '../api/saving'
+import { useSettled } from '../ui/useSettled'
 
 export function PlanView() {
   const piece = usePiece()
   const [air, setAir] = useState<Air>(piece.input.air)
-  const [settled, setSettled] = useState(air)
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(air), PAUSE)
-    return () => clearTimeout(timer)
-  }, [air])
-  const query = useQuery({
-    queryKey: ['plan', piece.id, piece.version, settled],
-    queryFn: () => ask(api.GET('/pieces/{id}/plan', { params: { path: { id: piece.id }, query: { tempC: settled.tempC, rh: settled.rh } } })),
-    placeholderData: keepPreviousData,
-    enabled: anyChosen(piece),
-    refetchInterval: 60_000,
-  })
+  const settled = useSettled(air)
+  const query = useQuery({ ...planQuery(piece, settled), enabled: anyChosen(piece), refetchInterval: 60_000 })
   if (!anyChosen(piece)) {
     return (
       <p>
-        No coating system is chosen yet. <Link className="link font-semibold" to="../choose">Choose one</Link>, and its plan stands here.
+        No coating system is chosen yet.{' '}
+        <Link className="link font-semibold" to="../choose">
+          Choose one
+        </Link>
+        , and its plan stands here.
       </p>
     )
   }
@@ -40,9 +36,7 @@ export function PlanView() {
         <>
           <PlanHead answer={answer} piece={piece} />
           <AirTrial piece={piece} air={air} setAir={setAir} answer={answer} />
-          {answer.plan.steps.length > 0 && (
-            <ClockStrip strip={answer.strip} lanes={lanesOf(piece, answer.plan)} />
-          )}
+          {answer.plan.steps.length > 0 && <ClockStrip strip={answer.strip} lanes={lanesOf(piece, answer.plan)} />}
           <Steps answer={answer} />
         </>
       )}
@@ -70,7 +64,8 @@ function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
     <div className="mb-4 flex flex-wrap items-start justify-between gap-4">
       <div>
         <p className="text-xl">
-          Light use <b>{show.moment(plan.lightUse, answer.strip.now)}</b>, fully hardened <b>{show.day(plan.fullCure)}</b>.
+          Light use <b>{show.moment(plan.lightUse, answer.strip.now)}</b>, fully hardened{' '}
+          <b>{show.day(plan.fullCure)}</b>.
         </p>
         {plan.promise ? (
           <p className={`text-lg font-semibold ${plan.promise.met ? 'text-success' : 'text-error'}`}>
@@ -78,24 +73,33 @@ function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
               ? `Promised ${show.moment(piece.input.promised!)}: met, ${show.hours(plan.promise.marginH)} to spare`
               : `Promised ${show.moment(piece.input.promised!)}: missed by ${show.hours(plan.promise.marginH)}`}{' '}
             (counts {plan.promise.needs})
-            {answer.latestStart && <span className="block text-base font-normal text-base-content">Begun on {show.moment(answer.latestStart, answer.strip.now)} at the latest, it still keeps the promise.</span>}
+            {answer.latestStart && (
+              <span className="block text-base font-normal text-base-content">
+                Begun on {show.moment(answer.latestStart, answer.strip.now)} at the latest, it still keeps the promise.
+              </span>
+            )}
           </p>
         ) : (
           <p>Nothing was promised.</p>
         )}
         <p className="mt-1">
-          {show.minutes(plan.handsOnMin)} by hand. <i className="text-sm underline decoration-wavy underline-offset-4">Dates are estimates for this air; the data sheet decides.</i>
+          {show.minutes(plan.handsOnMin)} by hand.{' '}
+          <i className="text-sm underline decoration-wavy underline-offset-4">
+            Dates are estimates for this air; the data sheet decides.
+          </i>
         </p>
         {plan.notes.map((n) => (
           <p key={n} className="mt-1 font-semibold text-warning">
             {n}
           </p>
         ))}
-        {plan.zones.flatMap((z) => z.obstacles.map((o) => (
-          <p key={z.name + o} className="mt-1 font-semibold text-error">
-            {z.name} is not coated: {o}
-          </p>
-        )))}
+        {plan.zones.flatMap((z) =>
+          z.obstacles.map((o) => (
+            <p key={z.name + o} className="mt-1 font-semibold text-error">
+              {z.name} is not coated: {o}
+            </p>
+          )),
+        )}
         <Unchosen piece={piece} />
       </div>
       <button type="button" className="no-print btn btn-outline" onClick={() => window.print()}>
@@ -126,22 +130,48 @@ function Unchosen({ piece }: { piece: Piece }) {
 }
 
 /** Other air, tried out: the strip answers at once; nothing is saved until it is kept. */
-function AirTrial({ piece, air, setAir, answer }: { piece: Piece; air: Air; setAir: (a: Air) => void; answer: PlanAnswer }) {
+function AirTrial({
+  piece,
+  air,
+  setAir,
+  answer,
+}: {
+  piece: Piece
+  air: Air
+  setAir: (a: Air) => void
+  answer: PlanAnswer
+}) {
   const show = useShow()
   const client = useQueryClient()
   const changed = air.tempC !== piece.input.air.tempC || air.rh !== piece.input.air.rh
-  const keep = useMutation({
-    mutationFn: () => ask(api.PUT('/pieces/{id}', { params: { path: { id: piece.id } }, body: { version: piece.version, piece: { ...piece.input, air } } })),
-    onSuccess: async (saved) => {
-      client.setQueryData(pieceKey(saved.id), saved)
-      await client.invalidateQueries({ queryKey: ['bench'] })
-    },
+  const keep = useSave({
+    send: (_: void, headers) =>
+      api.PUT('/pieces/{id}', {
+        headers,
+        params: { path: { id: piece.id } },
+        body: { version: piece.version, piece: { ...piece.input, air } },
+      }),
+    onSuccess: (saved) => pieceSaved(client, saved),
   })
   return (
     <fieldset className="no-print mb-4 flex flex-wrap items-end gap-x-8 gap-y-2 bg-base-200 px-4 py-3">
       <legend className="sr-only">Air in the room</legend>
-      <Slider label="Air" value={air.tempC} min={0} max={40} text={show.measure(show.measures.temp, air.tempC)} onChange={(tempC) => setAir({ ...air, tempC })} />
-      <Slider label="Humidity" value={air.rh} min={10} max={100} text={`${show.number(air.rh)} % RH`} onChange={(rh) => setAir({ ...air, rh })} />
+      <Slider
+        label="Air"
+        value={air.tempC}
+        min={0}
+        max={40}
+        text={show.measure(show.measures.temp, air.tempC)}
+        onChange={(tempC) => setAir({ ...air, tempC })}
+      />
+      <Slider
+        label="Humidity"
+        value={air.rh}
+        min={10}
+        max={100}
+        text={`${show.number(air.rh)} % RH`}
+        onChange={(rh) => setAir({ ...air, rh })}
+      />
       <p className="text-sm">
         dew point {show.measure(show.measures.temp, answer.air.dewPointC)}
         <br />
@@ -149,7 +179,8 @@ function AirTrial({ piece, air, setAir, answer }: { piece: Piece; air: Air; setA
         {piece.input.night && (
           <>
             <br />
-            by night {show.measure(show.measures.temp, piece.input.night.tempC)}, {show.number(piece.input.night.rh)} % RH
+            by night {show.measure(show.measures.temp, piece.input.night.tempC)}, {show.number(piece.input.night.rh)} %
+            RH
           </>
         )}
       </p>
@@ -165,17 +196,5 @@ function AirTrial({ piece, air, setAir, answer }: { piece: Piece; air: Air; setA
       )}
       {keep.error && <ProblemNote problem={keep.error} />}
     </fieldset>
-  )
-}
-
-function Slider({ label, value, min, max, text, onChange }: { label: string; value: number; min: number; max: number; text: string; onChange: (v: number) => void }) {
-  const id = useId()
-  return (
-    <div className="min-w-56 flex-1">
-      <div className="flex justify-between font-semibold">
-        <label htmlFor={id}>{label}</label> <span aria-hidden="true">{text}</span>
-      </div>
-      <input id={id} type="range" className="range range-primary range-sm my-3 w-full" min={min} max={max} step={1} value={value} aria-valuetext={text} onChange={(e) => onChange(Number(e.target.value))} />
-    </div>
   )
 }

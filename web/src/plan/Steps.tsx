@@ -7,12 +7,29 @@ export function Steps({ answer }: { answer: PlanAnswer }) {
   const show = useShow()
   const { plan, strip } = answer
   return (
-    <div className="mt-6 grid gap-8 lg:grid-cols-[minmax(0,1fr)_18rem]">
-      <ol>
-        {plan.steps.map((s, i) => (
-          <StepRow key={i} step={s} zones={plan.zones.length > 1 ? s.zones.map((z) => plan.zones[z]!.name) : []} number={i + 1} now={strip.now} shown={shownBefore(plan.steps, i)} />
+    <div className="mt-6 grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[minmax(0,1fr)_18rem]">
+      <div>
+        {daysOf(plan.steps, show.dateOf).map((day) => (
+          <section key={day.name} aria-label={day.name} className="mb-5">
+            <h2 className="flex flex-wrap justify-between gap-x-4 border-b-2 border-base-300 pb-1">
+              {day.name}
+              <span className="text-base font-normal opacity-85">{show.minutes(day.minutes)} by hand</span>
+            </h2>
+            <ol start={day.first + 1}>
+              {day.steps.map((s, k) => (
+                <StepRow
+                  key={k}
+                  step={s}
+                  zones={plan.zones.length > 1 ? s.zones.map((z) => plan.zones[z]!.name) : []}
+                  number={day.first + k + 1}
+                  now={strip.now}
+                  shown={shownBefore(plan.steps, day.first + k)}
+                />
+              ))}
+            </ol>
+          </section>
         ))}
-      </ol>
+      </div>
       <aside className="self-start bg-base-200 p-4 print-whole">
         <h2 className="mb-2">What it takes</h2>
         <ul className="space-y-2">
@@ -25,10 +42,33 @@ export function Steps({ answer }: { answer: PlanAnswer }) {
             </li>
           ))}
         </ul>
-        <p className="mt-3 text-sm">Brush or cloth losses and what stays in the pot are counted in. Basis: label spreading rate, practice for losses.</p>
+        <p className="mt-3 text-sm">
+          Brush or cloth losses and what stays in the pot are counted in. Basis: label spreading rate, practice for
+          losses.
+        </p>
       </aside>
     </div>
   )
+}
+
+interface Day {
+  name: string
+  first: number // index of its first step
+  minutes: number
+  steps: Step[]
+}
+
+/** The steps by the day on which they begin, with what that day takes of hands. */
+function daysOf(steps: Step[], dateOf: (iso: string) => string): Day[] {
+  const days: Day[] = []
+  steps.forEach((s, i) => {
+    const name = dateOf(s.work[0]!.from)
+    if (days.at(-1)?.name !== name) days.push({ name, first: i, minutes: 0, steps: [] })
+    const day = days.at(-1)!
+    day.steps.push(s)
+    day.minutes += s.tasks.reduce((sum, t) => sum + t.minutes, 0)
+  })
+  return days
 }
 
 /** Cautions told in full at an earlier step are told again in a line. */
@@ -36,15 +76,33 @@ function shownBefore(steps: Step[], i: number): Set<string> {
   return new Set(steps.slice(0, i).flatMap((s) => s.cautions))
 }
 
-function StepRow({ step, zones, number, now, shown }: { step: Step; zones: string[]; number: number; now: string; shown: Set<string> }) {
+function StepRow({
+  step,
+  zones,
+  number,
+  now,
+  shown,
+}: {
+  step: Step
+  zones: string[]
+  number: number
+  now: string
+  shown: Set<string>
+}) {
   const show = useShow()
   const first = step.work[0]!
   const end = step.work[step.work.length - 1]!.to
   const minutes = step.tasks.reduce((sum, t) => sum + t.minutes, 0)
   const past = new Date(end) < new Date(now)
   return (
-    <li className={`print-whole grid grid-cols-[2.25rem_minmax(0,1fr)] gap-x-3 border-t border-base-300 py-3 ${past ? 'opacity-80' : ''}`}>
-      <span className={`grid size-8 place-items-center rounded-full font-bold print:border print:bg-transparent print:text-base-content ${step.kind === 'coating' ? 'bg-primary text-primary-content' : 'bg-base-300'}`}>{number}</span>
+    <li
+      className={`print-whole grid grid-cols-[2.25rem_minmax(0,1fr)] gap-x-3 border-t border-base-300 py-3 ${past ? 'opacity-80' : ''}`}
+    >
+      <span
+        className={`grid size-8 place-items-center rounded-full font-bold print:border print:bg-transparent print:text-base-content ${step.kind === 'coating' ? 'bg-primary text-primary-content' : 'bg-base-300'}`}
+      >
+        {number}
+      </span>
       <div>
         <p className="flex flex-wrap justify-between gap-x-4">
           <b className="text-lg leading-tight">
@@ -56,7 +114,11 @@ function StepRow({ step, zones, number, now, shown }: { step: Step; zones: strin
           </span>
         </p>
         {(step.keyed || step.waited) && (
-          <p className="font-semibold text-accent">{step.keyed ? 'The window has closed by then: keyed first.' : 'Held back on purpose, so that the next coat meets its window.'}</p>
+          <p className="font-semibold text-accent">
+            {step.keyed
+              ? 'The window has closed by then: keyed first.'
+              : 'Held back on purpose, so that the next coat meets its window.'}
+          </p>
         )}
         <ul className="mt-1 list-disc pl-5">
           {step.tasks.map((t) => (
@@ -78,7 +140,11 @@ function StepRow({ step, zones, number, now, shown }: { step: Step; zones: strin
             {step.rules.length > 0 && <span className="text-sm opacity-85"> rule {step.rules.join(', ')}</span>}
           </p>
         )}
-        {step.touchDry && <p className="text-sm opacity-90">Touch-dry about {show.moment(step.touchDry, now)}; {show.minutes(minutes)} by hand.</p>}
+        {step.touchDry && (
+          <p className="text-sm opacity-90">
+            Touch-dry about {show.moment(step.touchDry, now)}; {show.minutes(minutes)} by hand.
+          </p>
+        )}
         {step.cautions.map((c) => (
           <p key={c} className="mt-2 border-l-4 border-warning bg-base-200 px-3 py-2">
             <b>Caution.</b> {shown.has(c) ? `${c.slice(0, c.indexOf('.') + 1)} As at the step before.` : c}

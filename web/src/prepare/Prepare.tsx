@@ -1,23 +1,23 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Printer } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { api, ask, Problem, type Piece, type Preparation } from '../api/client'
+import { api, Problem, type Piece, type Preparation } from '../api/client'
 import { actions } from '../inspect/words'
 import { Jobs } from '../ui/Jobs'
-import { pieceKey, usePiece } from '../ui/PieceFrame'
+import { usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
-
-const prepKey = (piece: Piece) => ['preparation', piece.id, piece.version]
+import { pieceChanged, preparationQuery } from '../api/queries'
+import { useSave } from '../api/saving'
 
 /** The preparation of the whole piece, for the bench and for paper. */
 export function PrepareView() {
   const piece = usePiece()
-  const query = useQuery({ queryKey: prepKey(piece), queryFn: () => ask(api.GET('/pieces/{id}/preparation', { params: { path: { id: piece.id } } })) })
+  const query = useQuery(preparationQuery(piece))
   return (
     <Answered query={query} what="the preparation">
-      {(preparation) => <Preparing key={piece.version} piece={piece} preparation={preparation} />}
+      {(preparation) => <Preparing piece={piece} preparation={preparation} />}
     </Answered>
   )
 }
@@ -27,11 +27,14 @@ function Preparing({ piece, preparation }: { piece: Piece; preparation: Preparat
   const show = useShow()
   const [moved, setMoved] = useState('')
   const { jobs } = preparation
-  const keep = useMutation({
-    mutationFn: (order: string[]) => ask(api.PUT('/pieces/{id}/preparation', { params: { path: { id: piece.id } }, body: { version: piece.version, order } })),
-    onSuccess: async () => {
-      await Promise.all([client.invalidateQueries({ queryKey: pieceKey(piece.id) }), client.invalidateQueries({ queryKey: ['bench'] })])
-    },
+  const keep = useSave({
+    send: (order: string[], headers) =>
+      api.PUT('/pieces/{id}/preparation', {
+        headers,
+        params: { path: { id: piece.id } },
+        body: { version: piece.version, order },
+      }),
+    onSuccess: () => pieceChanged(client, piece.id),
   })
   const move = (from: number, to: number) => {
     const keys = jobs.map((j) => j.key)
@@ -49,7 +52,10 @@ function Preparing({ piece, preparation }: { piece: Piece; preparation: Preparat
             <b>{show.minutes(preparation.handsOnMin)}</b> by hand in {jobs.length} steps
             {waits > 0 && `, up to ${show.hours(waits)} of drying between`}.
           </p>
-          <p>What several zones share is done once; hidden faces first, the best face last. <i className="text-sm">Minutes are practice; a stubborn finish takes half as long again.</i></p>
+          <p>
+            What several zones share is done once; hidden faces first, the best face last.{' '}
+            <i className="text-sm">Minutes are practice; a stubborn finish takes half as long again.</i>
+          </p>
         </div>
         <div className="no-print flex flex-wrap gap-2">
           {!preparation.usualOrder && (
@@ -62,9 +68,14 @@ function Preparing({ piece, preparation }: { piece: Piece; preparation: Preparat
           </button>
         </div>
       </div>
-      <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_20rem] print:block">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[minmax(0,1fr)_20rem] print:block">
         <div>
-          <Jobs jobs={jobs} zones={preparation.zones.map((z) => z.name)} fault={fault ? { key: moved, why: fault } : undefined} move={piece.stage === 'handed_over' ? undefined : move} />
+          <Jobs
+            jobs={jobs}
+            zones={preparation.zones.map((z) => z.name)}
+            fault={fault ? { key: moved, why: fault } : undefined}
+            move={piece.stage === 'handed_over' ? undefined : move}
+          />
           {keep.error && !fault && <ProblemNote problem={keep.error} />}
         </div>
         <aside className="self-start bg-base-200 p-4 print-whole print:mt-4" aria-labelledby="zones-prepared">
@@ -74,7 +85,7 @@ function Preparing({ piece, preparation }: { piece: Piece; preparation: Preparat
           <ul className="space-y-2">
             {preparation.zones.map((z, i) => (
               <li key={z.name}>
-                <b>{z.name}</b>, {z.material.toLowerCase()}
+                <b>{z.name}</b>, {z.material}
                 <span className="block text-sm">
                   {z.oldFinish === '' ? (
                     <>
@@ -84,10 +95,14 @@ function Preparing({ piece, preparation }: { piece: Piece; preparation: Preparat
                       </Link>
                     </>
                   ) : (
-                    `${z.oldFinish}: ${actions[z.action].toLowerCase()}`
+                    `${z.oldFinish}: ${actions[z.action]}`
                   )}
                 </span>
-                <span className="block text-sm">{z.firstCoat ? `first coat: ${z.firstCoat}` : 'no system chosen: prepared for a water-carried clear, which asks the most'}</span>
+                <span className="block text-sm">
+                  {z.firstCoat
+                    ? `first coat: ${z.firstCoat}`
+                    : 'no system chosen: prepared for a water-carried clear, which asks the most'}
+                </span>
               </li>
             ))}
           </ul>

@@ -1,10 +1,13 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { api, ask, Problem, type Schools, type SettingsInput, type Workshop } from '../api/client'
+import { api, Problem, type Schools, type SettingsInput, type Workshop } from '../api/client'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { Tick } from '../ui/Tick'
+import { ClockInput } from '../ui/When'
+import { settingsSaved } from '../api/queries'
+import { useSave } from '../api/saving'
 
 const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
 const schools: { id: keyof Schools; name: string }[] = [
@@ -13,6 +16,7 @@ const schools: { id: keyof Schools; name: string }[] = [
   { id: 'distressAfterWax', name: 'Painted pieces are distressed after waxing, and the cuts waxed again' },
   { id: 'noWaxOverFilm', name: 'Films are left unwaxed' },
 ]
+const currencies = ['EUR', 'GBP', 'USD', 'AUD', 'CAD', 'CHF', 'DKK', 'NOK', 'NZD', 'PLN', 'SEK']
 const DAY_OPENS = 8 * 60
 const DAY_CLOSES = 18 * 60
 
@@ -30,17 +34,26 @@ export function SettingsView() {
 
 function SettingsForm({ workshop }: { workshop: Workshop }) {
   const client = useQueryClient()
-  const { version, units, clock, foodPolicy, hours } = workshop
-  const [draft, setDraft] = useState<SettingsInput>({ version, units, clock, foodPolicy, schools: workshop.schools, hours })
-  const save = useMutation({
-    mutationFn: () => ask(api.PUT('/workshop/settings', { body: draft })),
-    onSuccess: async (saved) => {
-      client.setQueryData(['workshop'], saved)
+  const { version, units, clock, numbers, currency, foodPolicy, hours } = workshop
+  const [draft, setDraft] = useState<SettingsInput>({
+    version,
+    units,
+    clock,
+    numbers,
+    currency,
+    foodPolicy,
+    schools: workshop.schools,
+    hours,
+  })
+  const save = useSave({
+    send: (_: void, headers) => api.PUT('/workshop/settings', { headers, body: draft }),
+    onSuccess: (saved) => {
       setDraft((d) => ({ ...d, version: saved.version }))
-      await client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'workshop' })
+      return settingsSaved(client, saved)
     },
   })
-  const setDay = (i: number, change: Partial<SettingsInput['hours'][number]>) => setDraft({ ...draft, hours: draft.hours.map((h, k) => (k === i ? { ...h, ...change } : h)) })
+  const setDay = (i: number, change: Partial<SettingsInput['hours'][number]>) =>
+    setDraft({ ...draft, hours: draft.hours.map((h, k) => (k === i ? { ...h, ...change } : h)) })
   const wrongHours = save.error instanceof Problem ? save.error.at('/hours') : undefined
   return (
     <form
@@ -67,13 +80,29 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
             return (
               <li key={i} className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 py-1">
                 <label className="flex min-h-11 w-40 items-center gap-3">
-                  <input type="checkbox" className="checkbox" checked={open} onChange={(e) => setDay(i, e.target.checked ? { open: DAY_OPENS, close: DAY_CLOSES } : { open: 0, close: 0 })} /> {weekdays[i]}
+                  <input
+                    type="checkbox"
+                    className="checkbox"
+                    checked={open}
+                    onChange={(e) =>
+                      setDay(i, e.target.checked ? { open: DAY_OPENS, close: DAY_CLOSES } : { open: 0, close: 0 })
+                    }
+                  />{' '}
+                  {weekdays[i]}
                 </label>
                 {open ? (
                   <>
-                    <input type="time" className="input w-32" aria-label={`${weekdays[i]} opens`} value={toClock(day.open)} onChange={(e) => setDay(i, { open: fromClock(e.target.value) })} />
+                    <ClockInput
+                      aria-label={`${weekdays[i]} opens`}
+                      value={toClock(day.open)}
+                      onChange={(c) => setDay(i, { open: fromClock(c) })}
+                    />
                     to
-                    <input type="time" className="input w-32" aria-label={`${weekdays[i]} closes`} value={toClock(day.close)} onChange={(e) => setDay(i, { close: fromClock(e.target.value) })} />
+                    <ClockInput
+                      aria-label={`${weekdays[i]} closes`}
+                      value={toClock(day.close)}
+                      onChange={(c) => setDay(i, { close: fromClock(c) })}
+                    />
                   </>
                 ) : (
                   <span className="opacity-85">closed</span>
@@ -88,23 +117,58 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
         <legend className="mb-2 text-lg font-bold">How things are told</legend>
         <label>
           <span className="mb-1 block font-semibold">Units</span>
-          <select className="select w-full" value={draft.units} onChange={(e) => setDraft({ ...draft, units: e.target.value as SettingsInput['units'] })}>
+          <select
+            className="select w-full"
+            value={draft.units}
+            onChange={(e) => setDraft({ ...draft, units: e.target.value as SettingsInput['units'] })}
+          >
             <option value="metric">metric: °C, m², mL, µm</option>
             <option value="us">US: °F, ft², fl oz, mil</option>
           </select>
         </label>
         <label>
           <span className="mb-1 block font-semibold">Clock</span>
-          <select className="select w-full" value={draft.clock} onChange={(e) => setDraft({ ...draft, clock: e.target.value as SettingsInput['clock'] })}>
+          <select
+            className="select w-full"
+            value={draft.clock}
+            onChange={(e) => setDraft({ ...draft, clock: e.target.value as SettingsInput['clock'] })}
+          >
             <option value="h24">24 hours</option>
             <option value="h12">12 hours</option>
           </select>
         </label>
         <label>
+          <span className="mb-1 block font-semibold">Numbers</span>
+          <select
+            className="select w-full"
+            value={draft.numbers}
+            onChange={(e) => setDraft({ ...draft, numbers: e.target.value as SettingsInput['numbers'] })}
+          >
+            <option value="point">1,234.5</option>
+            <option value="comma">1.234,5</option>
+          </select>
+        </label>
+        <label>
+          <span className="mb-1 block font-semibold">Prices in</span>
+          <select
+            className="select w-full"
+            value={draft.currency}
+            onChange={(e) => setDraft({ ...draft, currency: e.target.value })}
+          >
+            {[...new Set([draft.currency, ...currencies])].map((c) => (
+              <option key={c}>{c}</option>
+            ))}
+          </select>
+        </label>
+        <label>
           <span className="mb-1 block font-semibold">Food contact</span>
-          <select className="select w-full" value={draft.foodPolicy} onChange={(e) => setDraft({ ...draft, foodPolicy: e.target.value as SettingsInput['foodPolicy'] })}>
+          <select
+            className="select w-full"
+            value={draft.foodPolicy}
+            onChange={(e) => setDraft({ ...draft, foodPolicy: e.target.value as SettingsInput['foodPolicy'] })}
+          >
             <option value="strict">only what a label states</option>
-            <option value="cured_film">any fully cured film</option>
+            <option value="cured_film">any fully hardened film</option>
           </select>
         </label>
       </fieldset>
@@ -119,7 +183,12 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
         </p>
         <div className="flex flex-col gap-2">
           {schools.map((s) => (
-            <Tick key={s.id} label={s.name} checked={draft.schools[s.id]} set={(on) => setDraft({ ...draft, schools: { ...draft.schools, [s.id]: on } })} />
+            <Tick
+              key={s.id}
+              label={s.name}
+              checked={draft.schools[s.id]}
+              set={(on) => setDraft({ ...draft, schools: { ...draft.schools, [s.id]: on } })}
+            />
           ))}
         </div>
       </fieldset>

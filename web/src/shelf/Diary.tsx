@@ -1,9 +1,11 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { api, ask, Problem, type Note } from '../api/client'
+import { api, Problem, type Note } from '../api/client'
 import { Field } from '../ui/Field'
 import { useShow } from '../ui/show'
 import { Tick } from '../ui/Tick'
+import { shelfChanged } from '../api/queries'
+import { useSave } from '../api/saving'
 
 /** How a product behaved, in the workshop's own words. */
 export function Diary({ productId, notes }: { productId: number; notes: Note[] }) {
@@ -11,16 +13,25 @@ export function Diary({ productId, notes }: { productId: number; notes: Note[] }
   const client = useQueryClient()
   const [text, setText] = useState('')
   const [neverAgain, setNeverAgain] = useState(false)
-  const again = () => client.invalidateQueries({ queryKey: ['products'] })
-  const add = useMutation({
-    mutationFn: () => ask(api.POST('/products/{id}/notes', { params: { path: { id: productId } }, body: { text, neverAgain } })),
+  const again = () => shelfChanged(client)
+  const add = useSave({
+    send: (_: void, headers) =>
+      api.POST('/products/{id}/notes', {
+        params: { path: { id: productId } },
+        headers,
+        body: { text, neverAgain },
+      }),
     onSuccess: () => {
       setText('')
       setNeverAgain(false)
       return again()
     },
   })
-  const remove = useMutation({ mutationFn: (id: number) => ask(api.DELETE('/notes/{id}', { params: { path: { id } } })), onSuccess: again })
+  const remove = useSave({
+    send: ({ id, version }: Note, headers) =>
+      api.DELETE('/notes/{id}', { params: { path: { id }, query: { version } }, headers }),
+    onSuccess: again,
+  })
   return (
     <section aria-labelledby="diary">
       <h2 id="diary" className="mb-2">
@@ -33,7 +44,12 @@ export function Diary({ productId, notes }: { productId: number; notes: Note[] }
               {n.neverAgain && <b className="text-error">Never again. </b>}
               {n.text} <span className="whitespace-nowrap text-sm opacity-85">{show.date(n.at)}</span>
             </p>
-            <button type="button" className="no-print btn btn-ghost" onClick={() => remove.mutate(n.id)} aria-label={`Remove the note of ${show.date(n.at)}`}>
+            <button
+              type="button"
+              className="no-print btn btn-ghost"
+              onClick={() => remove.mutate(n)}
+              aria-label={`Remove the note of ${show.date(n.at)}`}
+            >
               Remove
             </button>
           </li>
@@ -47,8 +63,19 @@ export function Diary({ productId, notes }: { productId: number; notes: Note[] }
           add.mutate()
         }}
       >
-        <Field label="How it behaved" error={add.error instanceof Problem ? (add.error.at('/text') ?? add.error.message) : undefined}>
-          {(ids) => <textarea {...ids} className="textarea w-full" rows={2} value={text} onChange={(e) => setText(e.target.value)} />}
+        <Field
+          label="How it behaved"
+          error={add.error instanceof Problem ? (add.error.at('/text') ?? add.error.message) : undefined}
+        >
+          {(ids) => (
+            <textarea
+              {...ids}
+              className="textarea w-full"
+              rows={2}
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+            />
+          )}
         </Field>
         <div className="flex flex-wrap gap-2">
           <Tick label="Never again" checked={neverAgain} set={setNeverAgain} />

@@ -4,6 +4,8 @@ import { useId, useState } from 'react'
 import { Link } from 'react-router'
 import { api, ask, type ImportReport } from '../api/client'
 import { ProblemNote } from '../ui/Problem'
+import { judgedAnew } from '../api/queries'
+import { type PressHeaders, useSave } from '../api/saving'
 
 type Format = 'csv' | 'json'
 
@@ -12,18 +14,29 @@ export function ImportView() {
   const id = useId()
   const client = useQueryClient()
   const [file, setFile] = useState<File>()
-  const send = (dryRun: boolean, leaveOut: boolean) => (f: File) => {
+  const send = (f: File, query: { dryRun: boolean; leaveOut: boolean }, headers: Partial<PressHeaders>) => {
     const format: Format = f.name.toLowerCase().endsWith('.json') ? 'json' : 'csv'
-    return ask(api.POST('/shelf/import', { params: { query: { format, dryRun, leaveOut } }, headers: { 'Content-Type': 'application/octet-stream' }, body: '', bodySerializer: () => f }))
+    return api.POST('/shelf/import', {
+      params: { query: { format, ...query } },
+      headers: { 'Content-Type': 'application/octet-stream', ...headers },
+      body: '',
+      bodySerializer: () => f,
+    })
   }
-  const dry = useMutation({ mutationFn: send(true, false) })
-  const take = useMutation({ mutationFn: ({ f, leaveOut }: { f: File; leaveOut: boolean }) => send(false, leaveOut)(f), onSuccess: () => client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'catalogue' }) })
+  const dry = useMutation({ mutationFn: (f: File) => ask(send(f, { dryRun: true, leaveOut: false }, {})) })
+  const take = useSave({
+    send: ({ f, leaveOut }: { f: File; leaveOut: boolean }, headers) => send(f, { dryRun: false, leaveOut }, headers),
+    onSuccess: () => judgedAnew(client),
+  })
   const report = take.data ?? dry.data
   const good = report ? report.added + report.changed : 0
   return (
     <>
-      <h1 className="mb-1">In and out</h1>
-      <p className="mb-5 max-w-prose opacity-85">CSV for spreadsheets, JSON for programs; docs/formats.md tells how they read. Values are kept in the words of their labels, so that what goes out comes back the same.</p>
+      <h1 className="mb-1">Import and export</h1>
+      <p className="mb-5 max-w-prose opacity-85">
+        CSV for spreadsheets, JSON for programs; docs/formats.md tells how they read. Values are kept in the words of
+        their labels, so that what goes out comes back the same.
+      </p>
       <div className="grid gap-8 lg:grid-cols-2">
         <section aria-labelledby="out">
           <h2 id="out" className="mb-2">
@@ -58,7 +71,14 @@ export function ImportView() {
               }}
             />
           </label>
-          <div role="status">{(dry.isPending || take.isPending) && <progress className="progress mt-3 w-56" aria-label={dry.isPending ? 'Reading the file' : 'Taking it in'} />}</div>
+          <div role="status">
+            {(dry.isPending || take.isPending) && (
+              <progress
+                className="progress mt-3 w-56"
+                aria-label={dry.isPending ? 'Reading the file' : 'Taking it in'}
+              />
+            )}
+          </div>
         </section>
       </div>
       {(dry.error ?? take.error) && <ProblemNote problem={(dry.error ?? take.error)!} />}
@@ -66,20 +86,31 @@ export function ImportView() {
         <section aria-labelledby="report" className="mt-6">
           <h2 id="report">{report.saved ? 'Taken in' : 'What would become of it'}</h2>
           <p className="mb-3">
-            {file?.name}, read as {report.encoding}: <b>{report.added}</b> added, <b>{report.changed}</b> changed, {report.same} the same, <b className={report.refused > 0 ? 'text-error' : ''}>{report.refused}</b> refused.
+            {file?.name}, read as {report.encoding}: <b>{report.added}</b> added, <b>{report.changed}</b> changed,{' '}
+            {report.same} the same, <b className={report.refused > 0 ? 'text-error' : ''}>{report.refused}</b> refused.
             {!report.saved && ' Nothing is saved yet.'}
           </p>
           {!report.saved && file && (
             <div className="mb-4 flex flex-wrap items-center gap-3">
               {report.refused === 0 && good > 0 && (
-                <button type="button" className="btn btn-primary btn-lg" disabled={take.isPending} onClick={() => take.mutate({ f: file, leaveOut: false })}>
+                <button
+                  type="button"
+                  className="btn btn-primary btn-lg"
+                  disabled={take.isPending}
+                  onClick={() => take.mutate({ f: file, leaveOut: false })}
+                >
                   Take all of it in
                 </button>
               )}
               {report.refused > 0 && good > 0 && (
                 <>
                   <span>Mend the lines below and choose the file again, or</span>
-                  <button type="button" className="btn btn-outline" disabled={take.isPending} onClick={() => take.mutate({ f: file, leaveOut: true })}>
+                  <button
+                    type="button"
+                    className="btn btn-outline"
+                    disabled={take.isPending}
+                    onClick={() => take.mutate({ f: file, leaveOut: true })}
+                  >
                     Take in the other {good}
                   </button>
                 </>

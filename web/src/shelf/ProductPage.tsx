@@ -1,16 +1,18 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
-import { api, ask, type ProductPage } from '../api/client'
+import { api, type ProductPage } from '../api/client'
 import { BoardEntry } from '../boards/BoardEntry'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { Diary } from './Diary'
 import { Tins } from './Tins'
 import { SheetList } from './values'
+import { judgedAnew, productQuery } from '../api/queries'
+import { useSave } from '../api/saving'
 
 /** One product whole: its sheet with the basis of every value, its tins, its diary, its boards. */
 export function ProductView() {
   const { id = '' } = useParams()
-  const query = useQuery({ queryKey: ['products', Number(id)], queryFn: () => ask(api.GET('/products/{id}', { params: { path: { id: Number(id) } } })) })
+  const query = useQuery(productQuery(Number(id)))
   return (
     <Answered query={query} what="the product">
       {(page) => <Page page={page} />}
@@ -21,9 +23,14 @@ export function ProductView() {
 function Page({ page }: { page: ProductPage }) {
   const { product: p } = page
   const client = useQueryClient()
-  const retire = useMutation({
-    mutationFn: () => ask(api.PUT('/products/{id}', { params: { path: { id: p.ref.id } }, body: { version: p.version, product: p.input, retired: !p.retired } })),
-    onSuccess: () => client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'catalogue' }),
+  const retire = useSave({
+    send: (_: void, headers) =>
+      api.PUT('/products/{id}', {
+        headers,
+        params: { path: { id: p.ref.id } },
+        body: { version: p.version, product: p.input, retired: !p.retired },
+      }),
+    onSuccess: () => judgedAnew(client),
   })
   return (
     <>
@@ -55,7 +62,7 @@ function Page({ page }: { page: ProductPage }) {
         </div>
       </div>
       {retire.error && <ProblemNote problem={retire.error} />}
-      <div className="grid gap-8 lg:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">
         <section aria-label="Its sheet" className="space-y-4">
           <p className="max-w-prose">{p.notes}</p>
           {p.statements.map((s) => (
@@ -76,7 +83,14 @@ function Page({ page }: { page: ProductPage }) {
                 ['Thinner', p.facts.thinner],
                 ['Clean-up', p.facts.cleanUp],
                 ['Hazards', p.facts.hazards],
-                ['VOC counted', { '': '', ready_to_use: 'ready to use, water included', less_water: 'less water and exempt solvents' }[p.facts.vocBasis]],
+                [
+                  'VOC counted',
+                  {
+                    '': '',
+                    ready_to_use: 'ready to use, water included',
+                    less_water: 'less water and exempt solvents',
+                  }[p.facts.vocBasis],
+                ],
               ] as const
             ).map(
               ([term, told]) =>

@@ -3,12 +3,12 @@ import { ClipboardCheck, FileInput, Grid3x3, Plus } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Product } from '../api/client'
-import { productsQuery } from '../api/queries'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { Tick } from '../ui/Tick'
 import { BasisMark } from '../ui/verdict'
 import { Hours } from './values'
+import { productsQuery } from '../api/queries'
 
 /** The shelf: what there is, how much of it, and what to mind. */
 export function ShelfView() {
@@ -28,7 +28,7 @@ export function ShelfView() {
             <ClipboardCheck size={18} aria-hidden="true" /> Test boards
           </Link>
           <Link className="btn btn-outline" to="/shelf/import">
-            <FileInput size={18} aria-hidden="true" /> In and out
+            <FileInput size={18} aria-hidden="true" /> Import and export
           </Link>
         </nav>
       </div>
@@ -46,7 +46,8 @@ function Browse({ products }: { products: Product[] }) {
   const [minding, setMinding] = useState(false)
   const [retired, setRetired] = useState(false)
   const groups = [...new Set(products.flatMap((p) => p.groups))].sort()
-  const text = (p: Product) => `${p.ref.name} ${p.ref.family} ${p.ref.maker} ${p.ref.colour} ${p.ref.sheen} ${p.statements.join(' ')}`.toLowerCase()
+  const text = (p: Product) =>
+    `${p.ref.name} ${p.ref.family} ${p.ref.maker} ${p.ref.colour} ${p.ref.sheen} ${p.statements.join(' ')}`.toLowerCase()
   const found = products.filter(
     (p) =>
       p.retired === retired &&
@@ -58,7 +59,13 @@ function Browse({ products }: { products: Product[] }) {
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-2">
-        <input className="input w-full max-w-xs" placeholder="Find a product, kind or statement" aria-label="Find a product, kind or statement" value={search} onChange={(e) => setSearch(e.target.value)} />
+        <input
+          className="input w-full max-w-xs"
+          placeholder="Find a product, kind or statement"
+          aria-label="Find a product, kind or statement"
+          value={search}
+          onChange={(e) => setSearch(e.target.value)}
+        />
         <select className="select w-40" aria-label="Group" value={group} onChange={(e) => setGroup(e.target.value)}>
           <option value="">every group</option>
           {groups.map((g) => (
@@ -66,13 +73,20 @@ function Browse({ products }: { products: Product[] }) {
           ))}
         </select>
         <Tick label="In stock" checked={stocked} set={setStocked} />
-        <Tick label="To mind" checked={minding} set={setMinding} />
+        <Tick label="Needs a look" checked={minding} set={setMinding} />
         <Tick label="Retired" checked={retired} set={setRetired} />
       </div>
       <p className="mb-2 opacity-85">
-        {found.length} of {products.filter((p) => p.retired === retired).length} products. What is marked label stands on the tin; the rest is typical for the kind.
+        {found.length} of {products.filter((p) => p.retired === retired).length} products. What is marked label stands
+        on the tin; the rest is typical for the kind.
       </p>
-      {found.length === 0 && <p className="bg-base-200 p-4">{products.length === 0 ? 'The shelf is empty: add the first product from its tin.' : 'Nothing on the shelf fits that. Loosen a filter.'}</p>}
+      {found.length === 0 && (
+        <p className="bg-base-200 p-4">
+          {products.length === 0
+            ? 'The shelf is empty: add the first product from its tin.'
+            : 'Nothing on the shelf fits that. Loosen a filter.'}
+        </p>
+      )}
       <ul className="divide-y divide-base-300 border-y border-base-300">
         {found.map((p) => (
           <ProductRow key={p.ref.id} product={p} />
@@ -90,7 +104,10 @@ function ProductRow({ product }: { product: Product }) {
   const mind = [...(product.neverAgain ? ['never again'] : []), ...product.warnings]
   return (
     <li>
-      <Link to={`/shelf/${product.ref.id}`} className="grid min-h-16 grid-cols-1 items-center gap-x-4 py-2 hover:bg-base-200 sm:grid-cols-2 md:grid-cols-[1.5fr_1.6fr_1.4fr_0.8fr]">
+      <Link
+        to={`/shelf/${product.ref.id}`}
+        className="grid min-h-16 grid-cols-1 items-center gap-x-4 py-2 hover:bg-base-200 sm:grid-cols-2 md:grid-cols-[1.5fr_1.6fr_1.4fr_0.8fr]"
+      >
         <span>
           <b className="text-lg">{product.ref.name}</b>
           <span className="block text-sm opacity-85">
@@ -109,7 +126,13 @@ function ProductRow({ product }: { product: Product }) {
             </>
           )}
         </span>
-        <span className="md:text-right">{product.leftL > 0 ? `${show.volume(product.leftL)} left` : <span className="text-sm opacity-85">no tin entered</span>}</span>
+        <span className="md:text-right">
+          {product.leftL > 0 ? (
+            `${show.volume(product.leftL)} left`
+          ) : (
+            <span className="text-sm opacity-85">no tin entered</span>
+          )}
+        </span>
       </Link>
     </li>
   )

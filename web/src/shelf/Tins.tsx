@@ -1,9 +1,12 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { api, ask, Problem, type Tin, type TinInput } from '../api/client'
+import { api, Problem, type Tin, type TinInput } from '../api/client'
 import { Field } from '../ui/Field'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { DayInput } from '../ui/When'
+import { shelfChanged } from '../api/queries'
+import { useSave } from '../api/saving'
 
 const blank: TinInput = { size: '', price: '', lot: '', left: '' }
 
@@ -27,7 +30,16 @@ export function Tins({ productId, tins }: { productId: number; tins: Tin[] }) {
               <div className="flex flex-wrap items-center justify-between gap-2">
                 <span>
                   <b>{show.volume(t.leftL)}</b> of {t.input.size}
-                  <span className="block text-sm opacity-85">{[t.input.lot && `lot ${t.input.lot}`, t.input.openedOn && `opened ${show.date(t.input.openedOn)}`, t.input.bestBefore && `best before ${show.date(t.input.bestBefore)}`, t.input.price].filter(Boolean).join(' · ')}</span>
+                  <span className="block text-sm opacity-85">
+                    {[
+                      t.input.lot && `lot ${t.input.lot}`,
+                      t.input.openedOn && `opened ${show.date(t.input.openedOn)}`,
+                      t.input.bestBefore && `best before ${show.date(t.input.bestBefore)}`,
+                      t.input.price && show.price(t.input.price),
+                    ]
+                      .filter(Boolean)
+                      .join(' · ')}
+                  </span>
                   {t.warnings.map((w) => (
                     <span key={w} className="block text-sm font-semibold text-error">
                       {w}
@@ -38,7 +50,7 @@ export function Tins({ productId, tins }: { productId: number; tins: Tin[] }) {
                   <button type="button" className="btn btn-ghost" onClick={() => setOpen(t.id)}>
                     Change
                   </button>
-                  <button type="button" className="btn btn-ghost" onClick={() => remove.mutate(t.id)}>
+                  <button type="button" className="btn btn-ghost" onClick={() => remove.mutate(t)}>
                     Used up
                   </button>
                 </span>
@@ -61,12 +73,23 @@ export function Tins({ productId, tins }: { productId: number; tins: Tin[] }) {
 
 function useTins(productId: number) {
   const client = useQueryClient()
-  const again = () => client.invalidateQueries({ queryKey: ['products'] })
-  const save = useMutation({
-    mutationFn: ({ id, body }: { id?: number; body: TinInput }) => (id === undefined ? ask(api.POST('/products/{id}/tins', { params: { path: { id: productId } }, body })) : ask(api.PUT('/tins/{id}', { params: { path: { id } }, body }))),
+  const again = () => shelfChanged(client)
+  const save = useSave({
+    send: ({ tin, body }: { tin?: Tin; body: TinInput }, headers) =>
+      tin === undefined
+        ? api.POST('/products/{id}/tins', { params: { path: { id: productId } }, headers, body })
+        : api.PUT('/tins/{id}', {
+            params: { path: { id: tin.id } },
+            headers,
+            body: { version: tin.version, tin: body },
+          }),
     onSuccess: again,
   })
-  const remove = useMutation({ mutationFn: (id: number) => ask(api.DELETE('/tins/{id}', { params: { path: { id } } })), onSuccess: again })
+  const remove = useSave({
+    send: ({ id, version }: Tin, headers) =>
+      api.DELETE('/tins/{id}', { params: { path: { id }, query: { version } }, headers }),
+    onSuccess: again,
+  })
   return { save, remove }
 }
 
@@ -81,22 +104,48 @@ function TinForm({ productId, tin, done }: { productId: number; tin?: Tin; done:
       className="my-2 grid grid-cols-2 gap-3 border-l-4 border-primary pl-3"
       onSubmit={(e) => {
         e.preventDefault()
-        save.mutate({ id: tin?.id, body: draft }, { onSuccess: done })
+        save.mutate({ tin, body: draft }, { onSuccess: done })
       }}
     >
       <Field label="Size" error={wrong('/size')} hint="2.5 L, 750 mL, 1 qt">
-        {(ids) => <input {...ids} className="input w-full" value={draft.size} onChange={(e) => set({ size: e.target.value })} />}
+        {(ids) => (
+          <input {...ids} className="input w-full" value={draft.size} onChange={(e) => set({ size: e.target.value })} />
+        )}
       </Field>
       <Field label="Left" error={wrong('/left')} hint="40 %, 1.2 L or 1.3 kg; empty = full">
-        {(ids) => <input {...ids} className="input w-full" value={draft.left} onChange={(e) => set({ left: e.target.value })} />}
+        {(ids) => (
+          <input {...ids} className="input w-full" value={draft.left} onChange={(e) => set({ left: e.target.value })} />
+        )}
       </Field>
       <Field label="Price" error={wrong('/price')}>
-        {(ids) => <input {...ids} className="input w-full" inputMode="decimal" value={draft.price} onChange={(e) => set({ price: e.target.value })} />}
+        {(ids) => (
+          <input
+            {...ids}
+            className="input w-full"
+            inputMode="decimal"
+            value={draft.price}
+            onChange={(e) => set({ price: e.target.value })}
+          />
+        )}
       </Field>
-      <Field label="Lot">{(ids) => <input {...ids} className="input w-full" value={draft.lot} onChange={(e) => set({ lot: e.target.value })} />}</Field>
-      <Field label="Opened on">{(ids) => <input {...ids} type="date" className="input w-full" value={draft.openedOn ?? ''} onChange={(e) => set({ openedOn: e.target.value || undefined })} />}</Field>
-      <Field label="Best before">{(ids) => <input {...ids} type="date" className="input w-full" value={draft.bestBefore ?? ''} onChange={(e) => set({ bestBefore: e.target.value || undefined })} />}</Field>
-      {save.error && !(save.error instanceof Problem && save.error.fields.length > 0) && <ProblemNote problem={save.error} />}
+      <Field label="Lot">
+        {(ids) => (
+          <input {...ids} className="input w-full" value={draft.lot} onChange={(e) => set({ lot: e.target.value })} />
+        )}
+      </Field>
+      <Field label="Opened on">
+        {(ids) => (
+          <DayInput {...ids} value={draft.openedOn ?? ''} onChange={(d) => set({ openedOn: d || undefined })} />
+        )}
+      </Field>
+      <Field label="Best before">
+        {(ids) => (
+          <DayInput {...ids} value={draft.bestBefore ?? ''} onChange={(d) => set({ bestBefore: d || undefined })} />
+        )}
+      </Field>
+      {save.error && !(save.error instanceof Problem && save.error.fields.length > 0) && (
+        <ProblemNote problem={save.error} />
+      )}
       <div className="col-span-2 flex gap-2">
         <button type="submit" className="btn btn-primary" disabled={save.isPending}>
           Keep

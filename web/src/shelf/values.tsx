@@ -12,7 +12,8 @@ const degree: Record<number, string> = { 0: 'no', 0.5: 'partly', 1: 'yes' }
 const degrees = new Set(['exterior', 'floor', 'blocks'])
 
 /** A value as it would be typed into the field. */
-export const typedAs = (v: SheetValue) => (degrees.has(v.field) ? (degree[v.value] ?? '') : `${v.value} ${v.unit}`.trim())
+export const typedAs = (v: SheetValue) =>
+  degrees.has(v.field) ? (degree[v.value] ?? '') : `${v.value} ${v.unit}`.trim()
 
 /** A value in the reader's units; what the label says stands beside it in its own words. */
 function Told({ value: v }: { value: SheetValue }) {
@@ -22,7 +23,8 @@ function Told({ value: v }: { value: SheetValue }) {
   if (v.unit === '°C') return <>{show.measure(show.measures.temp, v.value)}</>
   if (v.unit === 'µm') return <>{show.measure(show.measures.film, v.value)}</>
   if (v.unit === 'm²/L' && show.units === 'us') return <>{show.number(v.value * FT2_PER_GAL)} ft²/gal</>
-  if (v.unit === 'd') return <>{v.late ? `${show.number(v.value)} to ${show.number(v.late)} days` : `${show.number(v.value, 1)} days`}</>
+  if (v.unit === 'd')
+    return <>{v.late ? `${show.number(v.value)} to ${show.number(v.late)} days` : `${show.number(v.value, 1)} days`}</>
   return (
     <>
       {show.number(v.value, 2)} {v.unit}

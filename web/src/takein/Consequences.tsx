@@ -1,14 +1,13 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
-import { api, ask, Problem, type Brief, type Catalogue, type Choice } from '../api/client'
+import { useQuery } from '@tanstack/react-query'
+import { Problem, type Catalogue, type Choice } from '../api/client'
 import { DemandBars } from '../ui/DemandBars'
 import { Fit } from '../ui/Fit'
 import { OpeningsNote } from '../ui/OpeningsNote'
 import { protection } from '../ui/protection'
 import { useShow } from '../ui/show'
 import { briefOf, type Draft, type ZoneDraft } from './draft'
-
-const PAUSE = 200 // ms without a keystroke before the server is asked
+import { chooseQuery } from '../api/queries'
+import { useSettled } from '../ui/useSettled'
 
 export interface ConsequencesState {
   choice?: Choice
@@ -18,28 +17,36 @@ export interface ConsequencesState {
 
 /** Asks the server at every pause what one zone of the draft would come to. */
 export function useConsequences(draft: Draft, zone: ZoneDraft): ConsequencesState {
-  const now = JSON.stringify(briefOf(draft, zone))
-  const [settled, setSettled] = useState(now)
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(now), PAUSE)
-    return () => clearTimeout(timer)
-  }, [now])
-  const brief = JSON.parse(settled) as Brief
+  const brief = useSettled(briefOf(draft, zone))
   const complete = brief.zone.endUse !== '' && brief.zone.material !== '' && brief.zone.areaM2 !== 0
-  const query = useQuery({
-    queryKey: ['choose', brief],
-    queryFn: () => ask(api.POST('/choose', { body: brief })),
-    enabled: complete,
-    placeholderData: keepPreviousData,
-  })
-  return { choice: complete ? query.data : undefined, problem: query.error instanceof Problem ? query.error : undefined, complete }
+  const query = useQuery({ ...chooseQuery(brief), enabled: complete })
+  return {
+    choice: complete ? query.data : undefined,
+    problem: query.error instanceof Problem ? query.error : undefined,
+    complete,
+  }
 }
 
 /** What this comes to, beside the form: what is asked of the surface, what the air does, what would suit. */
-export function Consequences({ consequences, zone, use, demands, material }: { consequences: ConsequencesState; zone?: string; use?: Catalogue['endUses'][number]; demands: string[]; material?: string }) {
+export function Consequences({
+  consequences,
+  zone,
+  use,
+  demands,
+  material,
+}: {
+  consequences: ConsequencesState
+  zone?: string
+  use?: Catalogue['endUses'][number]
+  demands: string[]
+  material?: string
+}) {
   const show = useShow()
   const { choice, problem, complete } = consequences
-  const soonest = choice?.systems.map((s) => s.lightUse).filter((t) => t !== undefined).sort()[0]
+  const soonest = choice?.systems
+    .map((s) => s.lightUse)
+    .filter((t) => t !== undefined)
+    .sort()[0]
   return (
     <aside aria-label="What this comes to" className="space-y-5 self-start bg-base-200 p-5 lg:sticky lg:top-4">
       <h2>What this comes to{zone && `: ${zone}`}</h2>
@@ -47,7 +54,8 @@ export function Consequences({ consequences, zone, use, demands, material }: { c
       {use && (
         <div>
           <p className="mb-2">
-            The surface must withstand{use.filmUm > 0 && <> behind {show.measure(show.measures.film, use.filmUm)} of dry film</>}:
+            The surface must withstand
+            {use.filmUm > 0 && <> behind {show.measure(show.measures.film, use.filmUm)} of dry film</>}:
           </p>
           <DemandBars demands={use.asks.map((asked, i) => ({ name: demands[i] ?? '', asked }))} />
           {use.cureFirst && <p className="mt-2 text-sm">Fully hardened before it is used at all.</p>}
@@ -55,13 +63,18 @@ export function Consequences({ consequences, zone, use, demands, material }: { c
       )}
       {choice && (
         <p className="text-sm">
-          In this air the dew point is {show.measure(show.measures.temp, choice.air.dewPointC)} and wood settles at about {show.number(choice.air.woodMoisturePct, 1)} % moisture{' '}
+          In this air the dew point is {show.measure(show.measures.temp, choice.air.dewPointC)} and wood settles at
+          about {show.number(choice.air.woodMoisturePct, 1)} % moisture{' '}
           <i className="underline decoration-wavy underline-offset-4">estimate</i>.
         </p>
       )}
       <div aria-live="polite">
         {use && !complete && <p>Add {material ? '' : 'the material and '}the size, and what suits stands here.</p>}
-        {problem && <p className="font-semibold text-error">{problem.fields.length > 0 ? 'Mend the marked fields to see what suits.' : problem.message}</p>}
+        {problem && (
+          <p className="font-semibold text-error">
+            {problem.fields.length > 0 ? 'Mend the marked fields to see what suits.' : problem.message}
+          </p>
+        )}
         {!problem && choice && choice.systems.length > 0 && (
           <>
             <p className="text-lg">

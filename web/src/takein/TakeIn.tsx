@@ -2,18 +2,19 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { api, ask, Problem, type Catalogue, type Piece } from '../api/client'
-import { catalogueQuery } from '../api/queries'
 import { Field, MeasureInput } from '../ui/Field'
-import { pieceKey, usePiece } from '../ui/PieceFrame'
+import { usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { Tick } from '../ui/Tick'
 import { useShow } from '../ui/show'
-import { fromLocalInput, toLocalInput } from '../ui/time'
+import { WhenField } from '../ui/When'
 import { whole } from '../ui/units'
 import { Consequences, ConsequencesLine, useConsequences } from './Consequences'
 import { blankDraft, draftOf, inputOf, laidOut, type Draft } from './draft'
 import { MoreFields, PieceFields } from './PieceFields'
 import { Zones } from './Zones'
+import { againQuery, catalogueQuery, pieceGone, pieceSaved } from '../api/queries'
+import { useSave } from '../api/saving'
 
 type SetDraft = (change: Draft | ((d: Draft) => Draft)) => void
 
@@ -35,7 +36,7 @@ function Fresh() {
 
 /** Starts from our own record of a piece: its zones, and what we put on them. */
 function TakeInAgain({ id }: { id: number }) {
-  const query = useQuery({ queryKey: ['again', id], queryFn: () => ask(api.GET('/pieces/{id}/again', { params: { path: { id } } })), staleTime: Infinity })
+  const query = useQuery(againQuery(id))
   return (
     <Answered query={query} what="its record">
       {(input) => <Drafted initial={draftOf(input)} />}
@@ -64,54 +65,81 @@ function TakeInForm({ draft, setDraft, piece }: { draft: Draft; setDraft: SetDra
 
 /** Lays a kind of piece out at every keystroke in its measurements; what cannot be is told beside the measurement. */
 function useLayOut(setDraft: SetDraft) {
-  const layOut = useMutation({ mutationFn: (body: { kind: string; measures: Record<string, number> }) => ask(api.POST('/lay-out', { body })) })
+  const layOut = useMutation({
+    mutationFn: (body: { kind: string; measures: Record<string, number> }) => ask(api.POST('/lay-out', { body })),
+  })
   const measure = (kind: string, measures: Draft['measures']) => {
     setDraft((d) => ({ ...d, kind, measures }))
-    const told = Object.fromEntries(Object.entries(measures).flatMap(([id, v]) => (v === undefined ? [] : [[id, Number.isNaN(v) ? -1 : v]])))
-    layOut.mutate({ kind, measures: told }, { onSuccess: (out) => setDraft((d) => (d.kind === kind && d.measures === measures ? laidOut(d, out) : d)) })
+    const told = Object.fromEntries(
+      Object.entries(measures).flatMap(([id, v]) => (v === undefined ? [] : [[id, Number.isNaN(v) ? -1 : v]])),
+    )
+    layOut.mutate(
+      { kind, measures: told },
+      { onSuccess: (out) => setDraft((d) => (d.kind === kind && d.measures === measures ? laidOut(d, out) : d)) },
+    )
   }
   const fault = (id: string) => (layOut.error instanceof Problem ? layOut.error.at(`/measures/${id}`) : undefined)
   return { measure, fault }
 }
 
-function Form({ catalogue, draft, setDraft, piece }: { catalogue: Catalogue; draft: Draft; setDraft: SetDraft; piece?: Piece }) {
+function Form({
+  catalogue,
+  draft,
+  setDraft,
+  piece,
+}: {
+  catalogue: Catalogue
+  draft: Draft
+  setDraft: SetDraft
+  piece?: Piece
+}) {
   const show = useShow()
   const navigate = useNavigate()
   const client = useQueryClient()
-  const timeZone = show.workshop?.timeZone
   const [pressed, setPressed] = useState(draft.zones[0]!.key)
   const open = draft.zones.find((z) => z.key === pressed) ?? draft.zones[0]!
   const consequences = useConsequences(draft, open)
   const layOut = useLayOut(setDraft)
-  const save = useMutation({
-    mutationFn: () => {
+  const save = useSave({
+    send: (_: void, headers) => {
       const input = inputOf(draft)
       return piece
-        ? ask(api.PUT('/pieces/{id}', { params: { path: { id: piece.id } }, body: { version: piece.version, piece: input } }))
-        : ask(api.POST('/pieces', { body: input }))
+        ? api.PUT('/pieces/{id}', {
+            headers,
+            params: { path: { id: piece.id } },
+            body: { version: piece.version, piece: input },
+          })
+        : api.POST('/pieces', { headers, body: input })
     },
     onSuccess: async (saved) => {
-      client.setQueryData(pieceKey(saved.id), saved)
-      await client.invalidateQueries({ queryKey: ['bench'] })
+      await pieceSaved(client, saved)
       const seen = saved.input.zones.every((z) => z.inspection)
-      await navigate(`/pieces/${saved.id}/${!piece || !seen ? 'inspect' : saved.systems.every((s) => s.length > 0) ? 'plan' : 'choose'}`)
+      await navigate(
+        `/pieces/${saved.id}/${!piece || !seen ? 'inspect' : saved.systems.every((s) => s.length > 0) ? 'plan' : 'choose'}`,
+      )
     },
     onError: (e) => {
-      const at = e instanceof Problem ? e.fields.map((f) => /\/zones\/(\d+)\//.exec(f.field)?.[1]).find((i) => i !== undefined) : undefined
+      const at =
+        e instanceof Problem
+          ? e.fields.map((f) => /\/zones\/(\d+)\//.exec(f.field)?.[1]).find((i) => i !== undefined)
+          : undefined
       if (at !== undefined) setPressed(draft.zones[Number(at)]!.key)
     },
   })
   // What the server said on saving stands until the field changes; what it says of the draft stands beside it at once.
   const saved = (pointer: string) => (save.error instanceof Problem ? save.error.at(pointer) : undefined)
-  const wrong = (pointer: string, typed: boolean) => saved(pointer) ?? (typed ? consequences.problem?.at(pointer) : undefined)
-  const zoneWrong = (zone: number, field: string, typed: boolean) => saved(`/zones/${zone}/${field}`) ?? (typed && draft.zones[zone] === open ? consequences.problem?.at(`/zone/${field}`) : undefined)
+  const wrong = (pointer: string, typed: boolean) =>
+    saved(pointer) ?? (typed ? consequences.problem?.at(pointer) : undefined)
+  const zoneWrong = (zone: number, field: string, typed: boolean) =>
+    saved(`/zones/${zone}/${field}`) ??
+    (typed && draft.zones[zone] === open ? consequences.problem?.at(`/zone/${field}`) : undefined)
   const change: SetDraft = (next) => {
     if (save.error) save.reset()
     setDraft(next)
   }
   const set = (part: Partial<Draft>) => change({ ...draft, ...part })
   return (
-    <div className="grid gap-8 pb-12 lg:pb-0 lg:grid-cols-[minmax(0,1fr)_minmax(0,26rem)]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-8 pb-12 lg:pb-0 lg:grid-cols-[minmax(0,1fr)_minmax(0,26rem)]">
       <form
         noValidate
         className="space-y-7"
@@ -120,42 +148,100 @@ function Form({ catalogue, draft, setDraft, piece }: { catalogue: Catalogue; dra
           save.mutate()
         }}
       >
-        <PieceFields draft={draft} catalogue={catalogue} wrong={wrong} set={set} measure={layOut.measure} measureFault={layOut.fault} fresh={!piece} />
-        <Zones draft={draft} setDraft={change} catalogue={catalogue} piece={piece} open={open.key} setOpen={setPressed} wrong={zoneWrong} />
+        <PieceFields
+          draft={draft}
+          catalogue={catalogue}
+          wrong={wrong}
+          set={set}
+          measure={layOut.measure}
+          measureFault={layOut.fault}
+          fresh={!piece}
+        />
+        <Zones
+          draft={draft}
+          setDraft={change}
+          catalogue={catalogue}
+          piece={piece}
+          open={open.key}
+          setOpen={setPressed}
+          wrong={zoneWrong}
+        />
         <MoreFields draft={draft} catalogue={catalogue} wrong={wrong} set={set} />
-        <fieldset className="grid grid-cols-2 gap-4 sm:grid-cols-[1fr_1fr_1.6fr_1.6fr]">
+        <fieldset className="grid grid-cols-2 gap-4 sm:grid-cols-2">
           <legend className="mb-2 text-lg font-bold">Room and dates</legend>
           <Field label="Air" error={wrong('/air/tempC', true)}>
-            {(ids) => <MeasureInput {...ids} measure={show.measures.temp} value={draft.tempC} onChange={(v) => set({ tempC: v })} />}
+            {(ids) => (
+              <MeasureInput
+                {...ids}
+                measure={show.measures.temp}
+                value={draft.tempC}
+                onChange={(v) => set({ tempC: v })}
+              />
+            )}
           </Field>
           <Field label="Humidity" error={wrong('/air/rh', true)}>
-            {(ids) => <MeasureInput {...ids} measure={whole('% RH')} value={draft.rh} onChange={(v) => set({ rh: v })} />}
+            {(ids) => (
+              <MeasureInput {...ids} measure={whole('% RH')} value={draft.rh} onChange={(v) => set({ rh: v })} />
+            )}
           </Field>
           {draft.byNight && (
             <>
-              <Field label="Air by night" hint="from eight in the evening to eight in the morning" error={wrong('/night/tempC', true)}>
-                {(ids) => <MeasureInput {...ids} measure={show.measures.temp} value={draft.nightTempC} onChange={(v) => set({ nightTempC: v })} />}
+              <Field
+                label="Air by night"
+                hint="from eight in the evening to eight in the morning"
+                error={wrong('/night/tempC', true)}
+              >
+                {(ids) => (
+                  <MeasureInput
+                    {...ids}
+                    measure={show.measures.temp}
+                    value={draft.nightTempC}
+                    onChange={(v) => set({ nightTempC: v })}
+                  />
+                )}
               </Field>
               <Field label="Humidity by night" error={wrong('/night/rh', true)}>
-                {(ids) => <MeasureInput {...ids} measure={whole('% RH')} value={draft.nightRh} onChange={(v) => set({ nightRh: v })} />}
+                {(ids) => (
+                  <MeasureInput
+                    {...ids}
+                    measure={whole('% RH')}
+                    value={draft.nightRh}
+                    onChange={(v) => set({ nightRh: v })}
+                  />
+                )}
               </Field>
             </>
           )}
           <div className="col-span-2 sm:col-span-1">
-            <Field label="Start" error={wrong('/start', true)}>
-              {(ids) => <input {...ids} type="datetime-local" className="input w-full" value={toLocalInput(draft.start, timeZone)} onChange={(e) => set({ start: fromLocalInput(e.target.value, timeZone) })} />}
-            </Field>
+            <WhenField
+              label="Start"
+              error={wrong('/start', true)}
+              value={draft.start}
+              onChange={(start) => set({ start })}
+            />
           </div>
           <div className="col-span-2 sm:col-span-1">
-            <Field label="Promised" hint="leave empty if not" error={wrong('/promised', draft.promised !== undefined)}>
-              {(ids) => <input {...ids} type="datetime-local" className="input w-full" value={toLocalInput(draft.promised, timeZone)} onChange={(e) => set({ promised: fromLocalInput(e.target.value, timeZone) })} />}
-            </Field>
+            <WhenField
+              label="Promised"
+              hint="leave empty if not"
+              error={wrong('/promised', draft.promised !== undefined)}
+              value={draft.promised}
+              onChange={(promised) => set({ promised })}
+            />
           </div>
         </fieldset>
-        <Tick label="The room is colder or damper by night" checked={draft.byNight} set={(byNight) => set({ byNight, nightTempC: draft.nightTempC ?? draft.tempC, nightRh: draft.nightRh ?? draft.rh })} />
+        <Tick
+          label="The room is colder or damper by night"
+          checked={draft.byNight}
+          set={(byNight) =>
+            set({ byNight, nightTempC: draft.nightTempC ?? draft.tempC, nightRh: draft.nightRh ?? draft.rh })
+          }
+        />
         {save.error && <ProblemNote problem={save.error} />}
         {piece?.stage === 'handed_over' ? (
-          <p className="border-l-4 border-base-300 bg-base-200 p-4">This piece has been handed over; its record no longer changes.</p>
+          <p className="border-l-4 border-base-300 bg-base-200 p-4">
+            This piece has been handed over; its record no longer changes.
+          </p>
         ) : (
           <div className="flex flex-wrap gap-3">
             <button type="submit" className="btn btn-primary btn-lg" disabled={save.isPending}>
@@ -181,11 +267,11 @@ function RemoveButton({ piece }: { piece: Piece }) {
   const navigate = useNavigate()
   const client = useQueryClient()
   const [asked, setAsked] = useState(false)
-  const remove = useMutation({
-    mutationFn: () => ask(api.DELETE('/pieces/{id}', { params: { path: { id: piece.id } } })),
+  const remove = useSave({
+    send: (_: void, headers) =>
+      api.DELETE('/pieces/{id}', { params: { path: { id: piece.id }, query: { version: piece.version } }, headers }),
     onSuccess: async () => {
-      client.removeQueries({ queryKey: pieceKey(piece.id) })
-      await client.invalidateQueries({ queryKey: ['bench'] })
+      await pieceGone(client, piece.id)
       await navigate('/')
     },
   })

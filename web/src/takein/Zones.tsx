@@ -30,7 +30,8 @@ export function Zones({
   wrong: (zone: number, field: string, typed: boolean) => string | undefined
 }) {
   const [gone, setGone] = useState<Gone>()
-  const set = (key: number, change: Partial<ZoneDraft>) => setDraft({ ...draft, zones: draft.zones.map((z) => (z.key === key ? { ...z, ...change } : z)) })
+  const set = (key: number, change: Partial<ZoneDraft>) =>
+    setDraft({ ...draft, zones: draft.zones.map((z) => (z.key === key ? { ...z, ...change } : z)) })
   const grown = (next: Draft) => {
     setDraft(next)
     setOpen(next.zones.find((z) => !draft.zones.some((o) => o.key === z.key))!.key)
@@ -54,10 +55,22 @@ export function Zones({
       <ul className="border-b border-base-300">
         {draft.zones.map((z, i) => (
           <li key={z.key} className="border-t border-base-300">
-            <ZoneHead zone={z} catalogue={catalogue} open={z.key === open} press={() => setOpen(z.key)} fault={[...faults].some((f) => wrong(i, f, z.key !== open))} planned={isPlanned(piece, z)} />
+            <ZoneHead
+              zone={z}
+              catalogue={catalogue}
+              open={z.key === open}
+              press={() => setOpen(z.key)}
+              fault={[...faults].some((f) => wrong(i, f, z.key !== open))}
+              planned={isPlanned(piece, z)}
+            />
             {z.key === open && (
               <div className="border-l-4 border-primary py-3 pl-4">
-                <ZoneFields zone={z} catalogue={catalogue} wrong={(field, typed) => wrong(i, field, typed)} set={(change) => set(z.key, change)} />
+                <ZoneFields
+                  zone={z}
+                  catalogue={catalogue}
+                  wrong={(field, typed) => wrong(i, field, typed)}
+                  set={(change) => set(z.key, change)}
+                />
                 <div className="mt-4 flex flex-wrap items-center gap-2">
                   <button type="button" className="btn btn-ghost" onClick={() => grown(copiedZone(draft, z))}>
                     <Copy size={16} aria-hidden="true" /> Copy
@@ -67,7 +80,16 @@ export function Zones({
                   </button>
                   {draft.zones.length > 1 && <RemoveZone planned={isPlanned(piece, z)} remove={() => remove(z)} />}
                   {draft.zones.length > 1 && (
-                    <button type="button" className="btn btn-ghost" onClick={() => setDraft({ ...draft, zones: draft.zones.map((o) => ({ ...o, material: z.material, look: z.look, sheen: z.sheen })) })}>
+                    <button
+                      type="button"
+                      className="btn btn-ghost"
+                      onClick={() =>
+                        setDraft({
+                          ...draft,
+                          zones: draft.zones.map((o) => ({ ...o, material: z.material, look: z.look, sheen: z.sheen })),
+                        })
+                      }
+                    >
                       Same material and look for all
                     </button>
                   )}
@@ -92,7 +114,12 @@ export function Zones({
           )}
         </div>
         {away.map((r: ZoneInput) => (
-          <button key={r.id} type="button" className="btn btn-ghost" onClick={() => putBack(zoneDraft(r), draft.zones.length)}>
+          <button
+            key={r.id}
+            type="button"
+            className="btn btn-ghost"
+            onClick={() => putBack(zoneDraft(r), draft.zones.length)}
+          >
             Put {r.name} back
           </button>
         ))}
@@ -101,18 +128,49 @@ export function Zones({
   )
 }
 
-const faults = ['name', 'face', 'endUse', 'material', 'look', 'sheen', 'areaM2', 'lengthM', 'widthM', 'inspection/action', 'inspection/repairs']
+const faults = [
+  'name',
+  'face',
+  'endUse',
+  'material',
+  'look',
+  'sheen',
+  'areaM2',
+  'lengthM',
+  'widthM',
+  'inspection/action',
+  'inspection/repairs',
+]
 
-function ZoneHead({ zone, catalogue, open, press, fault, planned }: { zone: ZoneDraft; catalogue: Catalogue; open: boolean; press: () => void; fault: boolean; planned: boolean }) {
+function ZoneHead({
+  zone,
+  catalogue,
+  open,
+  press,
+  fault,
+  planned,
+}: {
+  zone: ZoneDraft
+  catalogue: Catalogue
+  open: boolean
+  press: () => void
+  fault: boolean
+  planned: boolean
+}) {
   const show = useShow()
   const use = catalogue.endUses.find((u) => u.id === zone.endUse)
   const material = catalogue.materials.find((m) => m.id === zone.material)
   return (
-    <button type="button" aria-expanded={open} onClick={press} className={`flex min-h-12 w-full flex-wrap items-baseline gap-x-3 px-2 py-2 text-left ${open ? 'bg-base-200' : 'hover:bg-base-200'}`}>
+    <button
+      type="button"
+      aria-expanded={open}
+      onClick={press}
+      className={`flex min-h-12 w-full flex-wrap items-baseline gap-x-3 px-2 py-2 text-left ${open ? 'bg-base-200' : 'hover:bg-base-200'}`}
+    >
       <b>{zone.name || 'unnamed'}</b>
       <span className="min-w-0 flex-1">
-        {use?.name ?? 'end use?'}, {material?.name.toLowerCase() ?? 'material?'}
-        {!open && `, ${lookNames[zone.look].name.toLowerCase()}`}
+        {use?.name ?? 'end use?'}, {material?.name ?? 'material?'}
+        {!open && `, ${lookNames[zone.look].name}`}
       </span>
       {fault && <span className="font-semibold text-error">to be mended</span>}
       {planned && <span className="text-sm">system chosen</span>}

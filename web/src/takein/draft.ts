@@ -44,7 +44,16 @@ const HOUR = 3_600_000
 let lastKey = 0
 const nextKey = () => ++lastKey
 
-const blankZone = (): ZoneDraft => ({ key: nextKey(), name: 'Top', face: 'best', endUse: '', material: '', look: 'natural', sheen: 'satin', laid: true })
+const blankZone = (): ZoneDraft => ({
+  key: nextKey(),
+  name: 'Top',
+  face: 'best',
+  endUse: '',
+  material: '',
+  look: 'natural',
+  sheen: 'satin',
+  laid: true,
+})
 
 export function blankDraft(): Draft {
   const start = new Date(Math.ceil(Date.now() / HOUR) * HOUR)
@@ -68,28 +77,85 @@ export function blankDraft(): Draft {
 export const zoneDraft = (z: ZoneInput): ZoneDraft => ({ ...z, key: nextKey(), laid: false })
 
 export function draftOf(p: PieceInput): Draft {
-  return { ...p, measures: {}, zones: p.zones.map(zoneDraft), tempC: p.air.tempC, rh: p.air.rh, byNight: p.night !== undefined, nightTempC: p.night?.tempC, nightRh: p.night?.rh }
+  return {
+    ...p,
+    measures: {},
+    zones: p.zones.map(zoneDraft),
+    tempC: p.air.tempC,
+    rh: p.air.rh,
+    byNight: p.night !== undefined,
+    nightTempC: p.night?.tempC,
+    nightRh: p.night?.rh,
+  }
 }
 
 const told = (v: number | undefined) => (v === undefined || Number.isNaN(v) ? undefined : v)
 
 const airOf = (d: Draft): Air => ({ tempC: told(d.tempC) ?? -99, rh: told(d.rh) ?? -1 })
-const nightOf = (d: Draft): Air | undefined => (d.byNight ? { tempC: told(d.nightTempC) ?? -99, rh: told(d.nightRh) ?? -1 } : undefined)
+const nightOf = (d: Draft): Air | undefined =>
+  d.byNight ? { tempC: told(d.nightTempC) ?? -99, rh: told(d.nightRh) ?? -1 } : undefined
 const startOf = (d: Draft) => d.start ?? '1970-01-01T00:00:00Z'
 
-function zoneInput({ id, name, face, endUse, material, look, sheen, areaM2, lengthM, widthM, inspection, wants }: ZoneDraft): ZoneInput {
-  return { id, name, face, endUse, material, look, sheen, areaM2: told(areaM2) ?? 0, lengthM: told(lengthM), widthM: told(widthM), inspection, wants }
+function zoneInput({
+  id,
+  name,
+  face,
+  endUse,
+  material,
+  look,
+  sheen,
+  areaM2,
+  lengthM,
+  widthM,
+  inspection,
+  wants,
+}: ZoneDraft): ZoneInput {
+  return {
+    id,
+    name,
+    face,
+    endUse,
+    material,
+    look,
+    sheen,
+    areaM2: told(areaM2) ?? 0,
+    lengthM: told(lengthM),
+    widthM: told(widthM),
+    inspection,
+    wants,
+  }
 }
 
 /** The draft as the contract wants it; what cannot be read becomes 0 or empty, and the server says what would be right. */
 export function inputOf(d: Draft): PieceInput {
   const { name, kind, owner, site, parts, history, fromPieceId, promised } = d
-  return { name, kind, owner, site, history, fromPieceId, promised, parts: parts.map((p) => ({ ...p, count: told(p.count) ?? 0 })), alike: told(d.alike) ?? 0, zones: d.zones.map(zoneInput), air: airOf(d), night: nightOf(d), start: startOf(d) }
+  return {
+    name,
+    kind,
+    owner,
+    site,
+    history,
+    fromPieceId,
+    promised,
+    parts: parts.map((p) => ({ ...p, count: told(p.count) ?? 0 })),
+    alike: told(d.alike) ?? 0,
+    zones: d.zones.map(zoneInput),
+    air: airOf(d),
+    night: nightOf(d),
+    start: startOf(d),
+  }
 }
 
 /** One zone of the draft, as what it comes to is asked for. */
 export function briefOf(d: Draft, z: ZoneDraft): Brief {
-  return { zone: zoneInput(z), alike: told(d.alike), air: airOf(d), night: nightOf(d), start: startOf(d), promised: d.promised }
+  return {
+    zone: zoneInput(z),
+    alike: told(d.alike),
+    air: airOf(d),
+    night: nightOf(d),
+    start: startOf(d),
+    promised: d.promised,
+  }
 }
 
 /**
@@ -103,7 +169,9 @@ export function laidOut(d: Draft, out: LayOut): Draft {
     .filter((z) => !own.some((o) => o.name === z.name))
     .map((z) => {
       const old = d.zones.find((o) => o.name === z.name && o.endUse !== '')
-      return old ? { ...old, areaM2: z.areaM2 } : { ...blankZone(), material: like.material, look: like.look, sheen: like.sheen, ...z }
+      return old
+        ? { ...old, areaM2: z.areaM2 }
+        : { ...blankZone(), material: like.material, look: like.look, sheen: like.sheen, ...z }
     })
   const all = [...zones, ...own]
   return { ...d, zones: all.length > 0 ? all : [like], parts: out.parts }
@@ -115,11 +183,22 @@ function freeName(d: Draft, like: string): string {
   for (let n = 2; ; n++) if (!d.zones.some((z) => z.name === `${stem} ${n}`)) return `${stem} ${n}`
 }
 
-const insertAfter = (d: Draft, z: ZoneDraft, more: ZoneDraft): Draft => ({ ...d, zones: d.zones.flatMap((o) => (o.key === z.key ? [o, more] : [o])) })
+const insertAfter = (d: Draft, z: ZoneDraft, more: ZoneDraft): Draft => ({
+  ...d,
+  zones: d.zones.flatMap((o) => (o.key === z.key ? [o, more] : [o])),
+})
 
 export function addedZone(d: Draft): Draft {
   const like = d.zones[d.zones.length - 1] ?? blankZone()
-  const zone = { ...blankZone(), name: freeName(d, 'Zone'), face: 'body', material: like.material, look: like.look, sheen: like.sheen, laid: false }
+  const zone = {
+    ...blankZone(),
+    name: freeName(d, 'Zone'),
+    face: 'body',
+    material: like.material,
+    look: like.look,
+    sheen: like.sheen,
+    laid: false,
+  }
   return { ...d, zones: [...d.zones, zone] }
 }
 

@@ -7,7 +7,14 @@ export function Broken() {
   return (
     <div className="mx-auto max-w-3xl px-4 py-8">
       <h1>This screen broke</h1>
-      <ProblemNote problem={error instanceof Error ? error : new Error('Nothing was saved by it, and nothing is lost.')} retry={() => window.location.reload()} />
+      <ProblemNote
+        problem={
+          error instanceof Error
+            ? error
+            : new Error('What was saved before is safe. Load it again to see whether the last press was saved too.')
+        }
+        retry={() => window.location.reload()}
+      />
       <Link className="btn btn-primary" to="/" reloadDocument>
         To the bench
       </Link>

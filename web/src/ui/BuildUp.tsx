@@ -42,7 +42,17 @@ export function coatsOf(system: System): (Coat & { join: Judgement })[] {
 /** Coats that are not a zone's system, each with the verdict of the join under it. */
 export function coatsNamed(layers: NamedCoat[], verdicts: Verdict[]): Coat[] {
   return layers.flatMap((l, i) =>
-    Array.from({ length: l.coats }, (_, k) => ({ key: `${i}.${k}`, product: l, role: '', n: k + 1, of: l.coats, dryUm: l.dryUm, partly: false, onFilm: layers.slice(0, i).some((o) => o.dryUm > 0), join: { verdict: k === 0 ? (verdicts[i] ?? 'sound') : 'sound', earliestH: 0 } })),
+    Array.from({ length: l.coats }, (_, k) => ({
+      key: `${i}.${k}`,
+      product: l,
+      role: '',
+      n: k + 1,
+      of: l.coats,
+      dryUm: l.dryUm,
+      partly: false,
+      onFilm: layers.slice(0, i).some((o) => o.dryUm > 0),
+      join: { verdict: k === 0 ? (verdicts[i] ?? 'sound') : 'sound', earliestH: 0 },
+    })),
   )
 }
 
@@ -63,7 +73,8 @@ const SMALL = 90 // px of film at most in a small section
 const POURED = 300 // µm from which a coat is drawn broken off
 const THIN = 8 // px below which a band could not be seen
 
-export const bandHeight = (coat: Coat, pxPerUm: number) => (coat.dryUm === 0 ? (coat.onFilm ? THIN : 0) : Math.max(THIN, drawnUm(coat.dryUm) * pxPerUm))
+export const bandHeight = (coat: Coat, pxPerUm: number) =>
+  coat.dryUm === 0 ? (coat.onFilm ? THIN : 0) : Math.max(THIN, drawnUm(coat.dryUm) * pxPerUm)
 
 function fill(coat: Coat): string {
   switch (coat.product.shade) {
@@ -79,7 +90,21 @@ function fill(coat: Coat): string {
 }
 
 /** The section itself: ground with a break, coats to scale, joins by their lines. Height is that of the coats plus WOOD. */
-function Section({ coats, old, width, pxPerUm, height, selected }: { coats: Coat[]; old: boolean; width: number; pxPerUm: number; height: number; selected?: string }) {
+function Section({
+  coats,
+  old,
+  width,
+  pxPerUm,
+  height,
+  selected,
+}: {
+  coats: Coat[]
+  old: boolean
+  width: number
+  pxPerUm: number
+  height: number
+  selected?: string
+}) {
   const id = useId()
   const surface = height - WOOD
   let y = surface
@@ -90,25 +115,64 @@ function Section({ coats, old, width, pxPerUm, height, selected }: { coats: Coat
     const h = bandHeight(c, pxPerUm)
     const here = c.key === selected
     if (h === 0) {
-      bands.push(<rect key={c.key} x={0} y={surface} width={width} height={SOAK * (soaked + 1)} fill={fill(c)} opacity={0.38} />)
+      bands.push(
+        <rect key={c.key} x={0} y={surface} width={width} height={SOAK * (soaked + 1)} fill={fill(c)} opacity={0.38} />,
+      )
       soaked++
       const at = surface + SOAK * soaked
-      joins.push(<path key={c.key} d={joinPath(c.join.verdict, 0, width, at)} stroke={drawn[c.join.verdict]} strokeWidth={here ? 4 : 2} strokeDasharray={joinDash(c.join.verdict) ?? '9 3'} fill="none" />)
+      joins.push(
+        <path
+          key={c.key}
+          d={joinPath(c.join.verdict, 0, width, at)}
+          stroke={drawn[c.join.verdict]}
+          strokeWidth={here ? 4 : 2}
+          strokeDasharray={joinDash(c.join.verdict) ?? '9 3'}
+          fill="none"
+        />,
+      )
       continue
     }
     bands.push(
       <g key={c.key}>
         <rect x={0} y={y - h} width={width} height={h} fill={PAPER} />
-        <rect x={0} y={y - h} width={width} height={h} fill={c.partly ? `url(#${id}-decor)` : fill(c)} fillOpacity={c.product.shade === 'clear' ? 0.55 : 1} />
-        {c.role === 'prime' && c.product.shade !== 'clear' && <rect x={0} y={y - h} width={width} height={h} fill={`url(#${id}-primer)`} />}
-        {c.dryUm > POURED && <path d={`M0 ${y - h / 2} l${width / 4} -6 l${width / 4} 12 l${width / 4} -12 l${width / 4} 6`} stroke={PAPER} strokeWidth={7} fill="none" />}
+        <rect
+          x={0}
+          y={y - h}
+          width={width}
+          height={h}
+          fill={c.partly ? `url(#${id}-decor)` : fill(c)}
+          fillOpacity={c.product.shade === 'clear' ? 0.55 : 1}
+        />
+        {c.role === 'prime' && c.product.shade !== 'clear' && (
+          <rect x={0} y={y - h} width={width} height={h} fill={`url(#${id}-primer)`} />
+        )}
+        {c.dryUm > POURED && (
+          <path
+            d={`M0 ${y - h / 2} l${width / 4} -6 l${width / 4} 12 l${width / 4} -12 l${width / 4} 6`}
+            stroke={PAPER}
+            strokeWidth={7}
+            fill="none"
+          />
+        )}
         <rect x={0.5} y={y - h} width={width - 1} height={h} fill="none" stroke="#24201b" strokeOpacity={0.35} />
       </g>,
     )
-    joins.push(<path key={c.key} d={joinPath(c.join.verdict, 0, width, y)} stroke={drawn[c.join.verdict]} strokeWidth={here ? 4.5 : 2.5} strokeDasharray={joinDash(c.join.verdict)} fill="none" />)
+    joins.push(
+      <path
+        key={c.key}
+        d={joinPath(c.join.verdict, 0, width, y)}
+        stroke={drawn[c.join.verdict]}
+        strokeWidth={here ? 4.5 : 2.5}
+        strokeDasharray={joinDash(c.join.verdict)}
+        fill="none"
+      />,
+    )
     y -= h
   }
-  const teeth = Array.from({ length: Math.floor(width / 12) + 1 }, (_, i) => `L${width - i * 12} ${height - (i % 2 ? 1 : 9)}`).join(' ')
+  const teeth = Array.from(
+    { length: Math.floor(width / 12) + 1 },
+    (_, i) => `L${width - i * 12} ${height - (i % 2 ? 1 : 9)}`,
+  ).join(' ')
   return (
     <g>
       <defs>
@@ -121,9 +185,26 @@ function Section({ coats, old, width, pxPerUm, height, selected }: { coats: Coat
       </defs>
       <path d={`M0 ${surface} H${width} ${teeth} L0 ${height - 5} Z`} fill="#c79d6c" />
       {[0.22, 0.5, 0.8].map((f) => (
-        <path key={f} d={`M0 ${surface + 8 + f * 26} q${width * 0.25} ${-7 + f * 6} ${width * 0.5} 1 t${width * 0.5} -2`} stroke="#a97f50" strokeWidth={1.2} fill="none" />
+        <path
+          key={f}
+          d={`M0 ${surface + 8 + f * 26} q${width * 0.25} ${-7 + f * 6} ${width * 0.5} 1 t${width * 0.5} -2`}
+          stroke="#a97f50"
+          strokeWidth={1.2}
+          fill="none"
+        />
       ))}
-      {old && <rect x={0} y={surface} width={width} height={OLD} fill="#8d7a5f" stroke="#24201b" strokeOpacity={0.5} strokeDasharray="6 3" />}
+      {old && (
+        <rect
+          x={0}
+          y={surface}
+          width={width}
+          height={OLD}
+          fill="#8d7a5f"
+          stroke="#24201b"
+          strokeOpacity={0.5}
+          strokeDasharray="6 3"
+        />
+      )}
       {bands}
       {joins}
     </g>
@@ -131,7 +212,21 @@ function Section({ coats, old, width, pxPerUm, height, selected }: { coats: Coat
 }
 
 /** A build-up for comparing: all columns share one scale. */
-export function BuildUpColumn({ system, old, pxPerUm, height, width, label }: { system: System; old: boolean; pxPerUm: number; height: number; width: number; label: string }) {
+export function BuildUpColumn({
+  system,
+  old,
+  pxPerUm,
+  height,
+  width,
+  label,
+}: {
+  system: System
+  old: boolean
+  pxPerUm: number
+  height: number
+  width: number
+  label: string
+}) {
   return (
     <svg width={width} height={height} role="img" aria-label={label} className="block shrink-0">
       <Section coats={coatsOf(system)} old={old} width={width} pxPerUm={pxPerUm} height={height} />
@@ -140,7 +235,17 @@ export function BuildUpColumn({ system, old, pxPerUm, height, width, label }: { 
 }
 
 /** A small section of some coats on a ground, for showing one join at a glance. */
-export function StackDrawing({ coats, old, width, label }: { coats: Coat[]; old: boolean; width: number; label: string }) {
+export function StackDrawing({
+  coats,
+  old,
+  width,
+  label,
+}: {
+  coats: Coat[]
+  old: boolean
+  width: number
+  label: string
+}) {
   const film = coats.reduce((sum, c) => sum + c.dryUm, 0)
   const pxPerUm = Math.min(1, SMALL / Math.max(film, 1))
   const height = coats.reduce((sum, c) => sum + bandHeight(c, pxPerUm), 0) + WOOD + 8
@@ -199,7 +304,17 @@ function linesOf(name: string, width: number): string[] {
 }
 
 /** The build-up of one zone with every coat and join beside it. Pressing one tells why. */
-export function BuildUp({ system, ground, selected, onSelect }: { system: System; ground: Ground; selected?: string; onSelect: (key: string) => void }) {
+export function BuildUp({
+  system,
+  ground,
+  selected,
+  onSelect,
+}: {
+  system: System
+  ground: Ground
+  selected?: string
+  onSelect: (key: string) => void
+}) {
   const show = useShow()
   const [box, boxWidth] = useWidth()
   const width = boxWidth < NARROW ? DRAWN_NARROW : DRAWN
@@ -213,10 +328,29 @@ export function BuildUp({ system, ground, selected, onSelect }: { system: System
   return (
     <div ref={box}>
       <div className="relative" style={{ height }}>
-        <svg width={width + LEADER} height={height} className="absolute left-0 top-0" role="img" aria-label={`Section through the finish: ${coats.length} coats, ${show.measure(show.measures.film, film)} of dry film on ${ground.old ?? ground.material}`}>
-          <Section coats={coats} old={ground.old !== undefined} width={width} pxPerUm={pxPerUm} height={height} selected={selected} />
+        <svg
+          width={width + LEADER}
+          height={height}
+          className="absolute left-0 top-0"
+          role="img"
+          aria-label={`Section through the finish: ${coats.length} coats, ${show.measure(show.measures.film, film)} of dry film on ${ground.old ?? ground.material}`}
+        >
+          <Section
+            coats={coats}
+            old={ground.old !== undefined}
+            width={width}
+            pxPerUm={pxPerUm}
+            height={height}
+            selected={selected}
+          />
           {places.map((p, i) => (
-            <path key={i} d={`M${width} ${p.middle} C${width + LEADER / 2} ${p.middle} ${width + LEADER / 2} ${p.at} ${width + LEADER} ${p.at}`} stroke="currentColor" strokeOpacity={0.5} fill="none" />
+            <path
+              key={i}
+              d={`M${width} ${p.middle} C${width + LEADER / 2} ${p.middle} ${width + LEADER / 2} ${p.at} ${width + LEADER} ${p.at}`}
+              stroke="currentColor"
+              strokeOpacity={0.5}
+              fill="none"
+            />
           ))}
           <text textAnchor="middle" fontSize="14" fontWeight="600" fill="#24201b">
             {linesOf(ground.material.split(':')[0]!, width).map((line, i, all) => (
@@ -228,8 +362,17 @@ export function BuildUp({ system, ground, selected, onSelect }: { system: System
         </svg>
         <ol className="absolute inset-y-0 right-0" style={{ left: width + LEADER }}>
           {coats.map((c, i) => (
-            <li key={c.key} className="absolute inset-x-0" style={{ top: (places[i]?.at ?? 0) - ENTRY / 2 + 2, height: ENTRY - 4 }}>
-              <CoatEntry coat={c} ground={i === 0 ? (ground.old ?? ground.material) : coats[i - 1]!.product.name} pressed={c.key === selected} press={() => onSelect(c.key)} />
+            <li
+              key={c.key}
+              className="absolute inset-x-0"
+              style={{ top: (places[i]?.at ?? 0) - ENTRY / 2 + 2, height: ENTRY - 4 }}
+            >
+              <CoatEntry
+                coat={c}
+                ground={i === 0 ? (ground.old ?? ground.material) : coats[i - 1]!.product.name}
+                pressed={c.key === selected}
+                press={() => onSelect(c.key)}
+              />
             </li>
           ))}
         </ol>
@@ -241,7 +384,17 @@ export function BuildUp({ system, ground, selected, onSelect }: { system: System
   )
 }
 
-function CoatEntry({ coat, ground, pressed, press }: { coat: Coat; ground: string; pressed: boolean; press: () => void }) {
+function CoatEntry({
+  coat,
+  ground,
+  pressed,
+  press,
+}: {
+  coat: Coat
+  ground: string
+  pressed: boolean
+  press: () => void
+}) {
   const show = useShow()
   const film = coat.dryUm > 0 ? show.measure(show.measures.film, coat.dryUm) : 'soaks in'
   return (
@@ -249,7 +402,7 @@ function CoatEntry({ coat, ground, pressed, press }: { coat: Coat; ground: strin
       type="button"
       aria-pressed={pressed}
       onClick={press}
-      className={`flex h-full w-full flex-col justify-center overflow-hidden rounded-field border px-3 text-left leading-tight ${pressed ? 'border-primary bg-base-200' : 'border-base-300 hover:bg-base-200'}`}
+      className={`flex h-full w-full flex-col justify-center overflow-hidden rounded-field border px-3 text-left leading-tight ${pressed ? 'border-primary bg-base-200' : 'border-edge hover:bg-base-200'}`}
     >
       <span className="truncate font-semibold">
         {coat.of > 1 && `${coat.n}/${coat.of} `}

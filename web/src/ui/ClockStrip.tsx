@@ -17,7 +17,15 @@ const LEAST_PX_PER_HOUR = 4.6
 const HOUR = 3_600_000
 
 /** Real dates and hours, one lane a zone: hands-on work, wet, window open and closing, light use, full cure. */
-export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: Lane[]; laneHead?: (lane: Lane) => ReactNode }) {
+export function ClockStrip({
+  strip,
+  lanes,
+  laneHead,
+}: {
+  strip: Strip
+  lanes: Lane[]
+  laneHead?: (lane: Lane) => ReactNode
+}) {
   const show = useShow()
   const id = useId()
   const [box, boxWidth] = useWidth()
@@ -36,12 +44,25 @@ export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: La
   const days = [strip.from, ...strip.midnights]
   return (
     <figure className="print-whole">
-      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls must be reachable by keyboard */}
-      <div ref={box} className="overflow-x-auto border border-base-300" tabIndex={0} role="region" aria-label="Clock strip, scrolls sideways">
+      {/* eslint-disable jsx-a11y/no-noninteractive-tabindex -- a region that scrolls must be reachable by keyboard */}
+      <div
+        ref={box}
+        className="overflow-x-auto border border-base-300"
+        tabIndex={0}
+        role="region"
+        aria-label="Clock strip, scrolls sideways"
+      >
+        {/* eslint-enable jsx-a11y/no-noninteractive-tabindex */}
         <div className="strip relative" style={{ width, height }}>
-          <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={lanes.map((l) => `${l.label}: ${describe(l, show.moment)}`).join('; ')}>
+          <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} aria-hidden="true">
             <defs>
-              <pattern id={`${id}-wet`} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+              <pattern
+                id={`${id}-wet`}
+                width="6"
+                height="6"
+                patternUnits="userSpaceOnUse"
+                patternTransform="rotate(45)"
+              >
                 <rect width="6" height="6" fill="var(--wet)" fillOpacity="0.15" />
                 <line x1="0" y1="0" x2="0" y2="6" stroke="var(--wet)" strokeWidth="3" />
               </pattern>
@@ -52,7 +73,14 @@ export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: La
             </defs>
             <rect width={width} height={height} fill="var(--night)" />
             {strip.open.map((o) => (
-              <rect key={o.from} x={at(o.from)} width={Math.max(0, at(o.to) - at(o.from))} y={HEAD} height={height - HEAD} fill="var(--color-base-100)" />
+              <rect
+                key={o.from}
+                x={at(o.from)}
+                width={Math.max(0, at(o.to) - at(o.from))}
+                y={HEAD}
+                height={height - HEAD}
+                fill="var(--color-base-100)"
+              />
             ))}
             {days.map((d, i) => {
               const left = Math.max(0, at(d))
@@ -70,14 +98,35 @@ export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: La
             })}
             {pxPerDay > 200 &&
               strip.open.flatMap((o) =>
-                [o.from, o.to].filter((t) => at(t) > 0 && at(t) < width - 8).map((t) => (
-                  <text key={t} x={at(t)} y={HEAD - 6} fontSize="12" fill="currentColor" fillOpacity="0.9" textAnchor={t === o.from ? 'start' : 'end'}>
-                    {show.clock(t)}
-                  </text>
-                )),
+                [o.from, o.to]
+                  .filter((t) => at(t) > 0 && at(t) < width - 8)
+                  .map((t) => (
+                    <text
+                      key={t}
+                      x={at(t)}
+                      y={HEAD - 6}
+                      fontSize="12"
+                      fill="currentColor"
+                      fillOpacity="0.9"
+                      textAnchor={t === o.from ? 'start' : 'end'}
+                    >
+                      {show.clock(t)}
+                    </text>
+                  )),
               )}
             {lanes.map((lane, i) => (
-              <LaneDrawing key={lane.key} lane={lane} top={laneTop(i)} at={at} id={id} width={width} cured={lane.fullCure && show.day(lane.fullCure)} />
+              <LaneDrawing
+                key={lane.key}
+                lane={lane}
+                top={laneTop(i)}
+                at={at}
+                id={id}
+                width={width}
+                cured={lane.fullCure && show.day(lane.fullCure)}
+              />
+            ))}
+            {lanes.map((lane, i) => (
+              <PrintedNames key={lane.key} lane={lane} top={laneTop(i)} headed={laneHead !== undefined} />
             ))}
             {now >= from && now <= to && (
               <g>
@@ -88,26 +137,65 @@ export function ClockStrip({ strip, lanes, laneHead }: { strip: Strip; lanes: La
               </g>
             )}
           </svg>
+          <ul className="sr-only">
+            {lanes.map((l) => (
+              <li key={l.key}>
+                {l.label}: {describe(l, show.moment)}
+              </li>
+            ))}
+          </ul>
           {lanes.map(
             (lane, i) =>
               lane.name && (
-                <div key={lane.key} className="pointer-events-none absolute inset-x-0" style={{ top: laneTop(i) + LANE - 25 }}>
-                  <span className="sticky left-1 bg-base-100/85 px-1 text-sm font-semibold leading-tight">{lane.name}</span>
+                <div
+                  key={lane.key}
+                  className="no-print pointer-events-none absolute inset-x-0"
+                  style={{ top: laneTop(i) + LANE - 25 }}
+                >
+                  <span className="sticky left-1 bg-base-100/85 px-1 text-sm font-semibold leading-tight">
+                    {lane.name}
+                  </span>
                 </div>
               ),
           )}
           {laneHead &&
-            lanes.map((lane, i) => lane.first && (
-              <div key={lane.key} className="absolute inset-x-0 border-y border-base-300 bg-base-200" style={{ top: laneTop(i) - name, height: name }}>
-                <div className="sticky left-0 flex h-full items-center overflow-hidden" style={{ width: boxWidth }}>
-                  {laneHead(lane)}
-                </div>
-              </div>
-            ))}
+            lanes.map(
+              (lane, i) =>
+                lane.first && (
+                  <div
+                    key={lane.key}
+                    className="no-print absolute inset-x-0 border-y border-base-300 bg-base-200"
+                    style={{ top: laneTop(i) - name, height: name }}
+                  >
+                    <div className="sticky left-0 flex h-full items-center overflow-hidden" style={{ width: boxWidth }}>
+                      {laneHead(lane)}
+                    </div>
+                  </div>
+                ),
+            )}
         </div>
       </div>
       <Legend id={id} />
     </figure>
+  )
+}
+
+/** On paper the drawing is scaled to the sheet: the names go with it, inside their lanes. */
+function PrintedNames({ lane, top, headed }: { lane: Lane; top: number; headed: boolean }) {
+  const text = 'hidden print:block'
+  return (
+    <>
+      {headed && lane.first && (
+        <text className={text} x="6" y={top - 8} fontSize="15" fontWeight="700" fill="currentColor">
+          {lane.piece}
+        </text>
+      )}
+      {lane.name && (
+        <text className={text} x="6" y={top + LANE - 10} fontSize="13" fontWeight="600" fill="currentColor">
+          {lane.name}
+        </text>
+      )}
+    </>
   )
 }
 
@@ -127,7 +215,21 @@ function toldApart(starts: number[]): boolean[] {
   })
 }
 
-function LaneDrawing({ lane, top, at, id, width, cured }: { lane: Lane; top: number; at: (iso: string) => number; id: string; width: number; cured?: string }) {
+function LaneDrawing({
+  lane,
+  top,
+  at,
+  id,
+  width,
+  cured,
+}: {
+  lane: Lane
+  top: number
+  at: (iso: string) => number
+  id: string
+  width: number
+  cured?: string
+}) {
   const { steps, lightUse, promised } = lane
   const y = top + 16
   const windowY = y + ROW + 3
@@ -143,7 +245,16 @@ function LaneDrawing({ lane, top, at, id, width, cured }: { lane: Lane; top: num
           <g key={i}>
             <After step={s} next={next} y={y} windowY={windowY} at={at} id={id} index={i} lightUse={lightUse} />
             {s.work.map((w) => (
-              <rect key={w.from} x={at(w.from)} width={Math.max(3, at(w.to) - at(w.from))} y={y} height={ROW} rx="1.500" fill={s.kind === 'coating' ? 'var(--color-primary)' : 'var(--color-secondary)'} fillOpacity={s.kind === 'coating' ? 1 : 0.75} />
+              <rect
+                key={w.from}
+                x={at(w.from)}
+                width={Math.max(3, at(w.to) - at(w.from))}
+                y={y}
+                height={ROW}
+                rx="1.500"
+                fill={s.kind === 'coating' ? 'var(--color-primary)' : 'var(--color-secondary)'}
+                fillOpacity={s.kind === 'coating' ? 1 : 0.75}
+              />
             ))}
             {told[i] && (
               <text x={start} y={y - 4} fontSize="12" fontWeight="600" fill="currentColor">
@@ -155,8 +266,22 @@ function LaneDrawing({ lane, top, at, id, width, cured }: { lane: Lane; top: num
       })}
       {lightUse && (
         <g>
-          <line x1={at(lightUse)} x2={at(lightUse)} y1={y - 8} y2={windowY + WINDOW} stroke="var(--open)" strokeWidth="2.5" />
-          <text x={at(lightUse) + (late ? -5 : 5)} y={y + 11} fontSize="12" fontWeight="600" textAnchor={late ? 'end' : 'start'} fill="var(--open)">
+          <line
+            x1={at(lightUse)}
+            x2={at(lightUse)}
+            y1={y - 8}
+            y2={windowY + WINDOW}
+            stroke="var(--open)"
+            strokeWidth="2.5"
+          />
+          <text
+            x={at(lightUse) + (late ? -5 : 5)}
+            y={y + 11}
+            fontSize="12"
+            fontWeight="600"
+            textAnchor={late ? 'end' : 'start'}
+            fill="var(--open)"
+          >
             light use
           </text>
           {cured && (
@@ -168,7 +293,15 @@ function LaneDrawing({ lane, top, at, id, width, cured }: { lane: Lane; top: num
       )}
       {promised && at(promised) <= width && (
         <g>
-          <line x1={at(promised)} x2={at(promised)} y1={top - 2} y2={windowY + WINDOW} stroke="currentColor" strokeWidth="2" strokeDasharray="3 3" />
+          <line
+            x1={at(promised)}
+            x2={at(promised)}
+            y1={top - 2}
+            y2={windowY + WINDOW}
+            stroke="currentColor"
+            strokeWidth="2"
+            strokeDasharray="3 3"
+          />
           <text x={at(promised) - 4} y={top + 9} fontSize="12" fontWeight="600" textAnchor="end" fill="currentColor">
             promised
           </text>
@@ -179,17 +312,52 @@ function LaneDrawing({ lane, top, at, id, width, cured }: { lane: Lane; top: num
 }
 
 /** What follows a coat: wet, drying, then its window with the last quarter closing; or hardening after the last. */
-function After({ step, next, y, windowY, at, id, index, lightUse }: { step: Step; next?: Step; y: number; windowY: number; at: (iso: string) => number; id: string; index: number; lightUse?: string }) {
+function After({
+  step,
+  next,
+  y,
+  windowY,
+  at,
+  id,
+  index,
+  lightUse,
+}: {
+  step: Step
+  next?: Step
+  y: number
+  windowY: number
+  at: (iso: string) => number
+  id: string
+  index: number
+  lightUse?: string
+}) {
   const end = at(step.work[step.work.length - 1]!.to)
   const until = next ? at(next.work[0]!.from) : lightUse ? at(lightUse) : end
   if (step.kind === 'preparation' || !step.touchDry) {
-    return <line x1={end} x2={until} y1={y + ROW / 2} y2={y + ROW / 2} stroke="var(--idle)" strokeWidth="1.5" strokeDasharray="2 3" />
+    return (
+      <line
+        x1={end}
+        x2={until}
+        y1={y + ROW / 2}
+        y2={y + ROW / 2}
+        stroke="var(--idle)"
+        strokeWidth="1.5"
+        strokeDasharray="2 3"
+      />
+    )
   }
   const dry = Math.min(at(step.touchDry), Math.max(until, end + 2))
   const opens = step.opens ? at(step.opens) : undefined
   const closes = step.closes ? at(step.closes) : undefined
   const shut = Math.min(closes ?? until, until)
-  const quarter = step.opens && step.closes ? at(new Date(new Date(step.closes).getTime() - (new Date(step.closes).getTime() - new Date(step.opens).getTime()) / 4).toISOString()) : undefined
+  const quarter =
+    step.opens && step.closes
+      ? at(
+          new Date(
+            new Date(step.closes).getTime() - (new Date(step.closes).getTime() - new Date(step.opens).getTime()) / 4,
+          ).toISOString(),
+        )
+      : undefined
   const whisker = windowY + WINDOW + 3 + (index % 2) * WHISKER
   return (
     <g>
@@ -198,11 +366,25 @@ function After({ step, next, y, windowY, at, id, index, lightUse }: { step: Step
       {opens !== undefined && shut > opens && (
         <>
           <rect x={opens} width={shut - opens} y={windowY} height={WINDOW} fill="var(--open)" fillOpacity="0.85" />
-          {quarter !== undefined && shut > quarter && <rect x={quarter} width={shut - quarter} y={windowY} height={WINDOW} fill={`url(#${id}-closing)`} stroke="var(--closing)" />}
+          {quarter !== undefined && shut > quarter && (
+            <rect
+              x={quarter}
+              width={shut - quarter}
+              y={windowY}
+              height={WINDOW}
+              fill={`url(#${id}-closing)`}
+              stroke="var(--closing)"
+            />
+          )}
         </>
       )}
       {closes !== undefined && (
-        <path d={`M${shut} ${whisker} H${closes} M${closes} ${whisker - 4} V${whisker + 4}`} stroke="var(--closing)" strokeWidth="1.500" fill="none" />
+        <path
+          d={`M${shut} ${whisker} H${closes} M${closes} ${whisker - 4} V${whisker + 4}`}
+          stroke="var(--closing)"
+          strokeWidth="1.500"
+          fill="none"
+        />
       )}
     </g>
   )

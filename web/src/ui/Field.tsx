@@ -3,7 +3,17 @@ import { useShow } from './show'
 import { readNumber, type Measure } from './units'
 
 /** A labelled field with its consequence or error beside it. The child gets the ids it must carry. */
-export function Field({ label, hint, error, children }: { label: string; hint?: ReactNode; error?: string; children: (ids: { id: string; 'aria-describedby'?: string; 'aria-invalid'?: true }) => ReactNode }) {
+export function Field({
+  label,
+  hint,
+  error,
+  children,
+}: {
+  label: string
+  hint?: ReactNode
+  error?: string
+  children: (ids: { id: string; 'aria-describedby'?: string; 'aria-invalid'?: true }) => ReactNode
+}) {
   const id = useId()
   const described = error ? `${id}-error` : hint ? `${id}-hint` : undefined
   return (
@@ -28,10 +38,23 @@ export function Field({ label, hint, error, children }: { label: string; hint?: 
 }
 
 /** A number typed in the reader's unit, kept in SI. What is typed stays as typed until it is left. */
-export function MeasureInput({ measure, value, onChange, ...rest }: { measure: Measure; value: number | undefined; onChange: (si: number | undefined) => void; id: string; placeholder?: string; 'aria-label'?: string }) {
+export function MeasureInput({
+  measure,
+  value,
+  onChange,
+  ...rest
+}: {
+  measure: Measure
+  value: number | undefined
+  onChange: (si: number | undefined) => void
+  id: string
+  placeholder?: string
+  'aria-label'?: string
+}) {
   const show = useShow()
   const [typed, setTyped] = useState<string>()
-  const settled = value === undefined || Number.isNaN(value) ? '' : show.number(measure.fromSI(value), measure.digits + 1)
+  const settled =
+    value === undefined || Number.isNaN(value) ? '' : show.number(measure.fromSI(value), measure.digits + 1)
   return (
     <label className="input w-full">
       <input

@@ -11,7 +11,9 @@ export function Fit({ system }: { system: System }) {
       {short.length === 0 && !thin && <span className="font-semibold text-success">meets every demand</span>}
       {short.length > 0 && <span className="font-semibold text-error">short on {short.join(', ')}</span>}
       {short.length === 0 && thin && <span className="font-semibold text-warning">film a little thin</span>}
-      {system.promise && !system.promise.met && <span className="block font-semibold text-error">{show.hours(system.promise.marginH)} late</span>}
+      {system.promise && !system.promise.met && (
+        <span className="block font-semibold text-error">{show.hours(system.promise.marginH)} late</span>
+      )}
     </>
   )
 }

@@ -1,9 +1,11 @@
-import { useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Hammer, LayersPlus, MessageCircleQuestionMark, Moon, PackageOpen, SlidersHorizontal, Sun } from 'lucide-react'
 import { useEffect, useState, useSyncExternalStore } from 'react'
 import { NavLink, Outlet } from 'react-router'
+import { Arrive } from './Arrive'
 import { Problem } from '../api/client'
 import { useShow } from './show'
+import { signOfLifeQuery } from '../api/queries'
 
 const places = [
   { to: '/', name: 'Bench', icon: Hammer },
@@ -56,7 +58,7 @@ function Away() {
     <div role="status" aria-live="polite" className="no-print">
       {away && (
         <p className="bg-warning px-4 py-2 font-semibold text-warning-content">
-          {away.title}. Nothing is lost; trying again every two seconds.
+          {away.title}. What you see may be old; nothing is lost; trying again every two seconds.
         </p>
       )}
     </div>
@@ -66,6 +68,7 @@ function Away() {
 export function Frame() {
   const { light, turn } = useLight()
   const { workshop } = useShow()
+  useQuery(signOfLifeQuery)
   return (
     <div className="min-h-dvh pb-20 md:pb-0">
       <a href="#main" className="btn btn-primary absolute left-2 top-2 z-30 -translate-y-20 focus:translate-y-0">
@@ -73,15 +76,24 @@ export function Frame() {
       </a>
       <header className="no-print border-b border-base-300 bg-base-100">
         <div className="mx-auto flex max-w-7xl items-center gap-4 px-4 py-2">
-          <NavLink to="/" className="flex min-h-11 items-center gap-2 text-xl font-bold" aria-label="Firmitas, to the bench">
+          <NavLink
+            to="/"
+            className="flex min-h-11 items-center gap-2 text-xl font-bold"
+            aria-label="Firmitas, to the bench"
+          >
             <svg width="26" height="26" viewBox="0 0 32 32" aria-hidden="true">
               <path d="M2 21h28v9H2z" fill="#b98a58" />
               <path d="M2 15.500h28v4H2zM2 9.500h28v4H2zM2 3.500h28v4H2z" fill="currentColor" opacity=".75" />
             </svg>
             Firmitas
           </NavLink>
-          <span className="hidden truncate opacity-85 sm:block">{workshop && `${workshop.name}, ${workshop.town}`}</span>
-          <nav aria-label="Main" className="fixed inset-x-0 bottom-0 z-20 flex border-t border-base-300 bg-base-100 md:static md:ml-auto md:border-0">
+          <span className="hidden truncate opacity-85 sm:block">
+            {workshop && `${workshop.name}, ${workshop.town}`}
+          </span>
+          <nav
+            aria-label="Main"
+            className="fixed inset-x-0 bottom-0 z-20 flex border-t border-base-300 bg-base-100 md:static md:ml-auto md:border-0"
+          >
             {places.map(({ to, name, icon: Icon }) => (
               <NavLink
                 key={to}
@@ -95,12 +107,18 @@ export function Frame() {
               </NavLink>
             ))}
           </nav>
-          <button type="button" className="btn btn-ghost btn-square ml-auto md:ml-0" onClick={turn} aria-label={light === 'daylight' ? 'Lamp light (dark)' : 'Daylight (light)'}>
+          <button
+            type="button"
+            className="btn btn-ghost btn-square ml-auto md:ml-0"
+            onClick={turn}
+            aria-label={light === 'daylight' ? 'Lamp light (dark)' : 'Daylight (light)'}
+          >
             {light === 'daylight' ? <Moon size={20} aria-hidden="true" /> : <Sun size={20} aria-hidden="true" />}
           </button>
         </div>
       </header>
       <Away />
+      <Arrive />
       <main id="main" tabIndex={-1} className="mx-auto max-w-7xl px-4 py-5 outline-none">
         <Outlet />
       </main>

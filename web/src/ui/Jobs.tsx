@@ -1,20 +1,59 @@
 import { ArrowDown, ArrowUp } from 'lucide-react'
+import { useEffect, useRef } from 'react'
 import type { Job } from '../api/client'
 import { useShow } from './show'
 
 /** Preparation in its order: what, on which zones, why, with what, how long, what it unlocks. */
-export function Jobs({ jobs, zones, fault, move }: { jobs: Job[]; zones: string[]; fault?: { key: string; why: string }; move?: (from: number, to: number) => void }) {
+export function Jobs({
+  jobs,
+  zones,
+  fault,
+  move,
+}: {
+  jobs: Job[]
+  zones: string[]
+  fault?: { key: string; why: string }
+  move?: (from: number, to: number) => void
+}) {
+  const list = useRef<HTMLOListElement>(null)
+  const followed = useRef<{ key: string; way: string }>(undefined)
+  // The list is drawn anew when an order has been kept: the focus goes with the job that was moved.
+  useEffect(() => {
+    const { key, way } = followed.current ?? {}
+    const row = [...(list.current?.children ?? [])].find((r) => r.getAttribute('data-key') === key)
+    const buttons = [...(row?.querySelectorAll('button') ?? [])].filter((b) => !b.disabled)
+    const wanted = buttons.find((b) => b.dataset['way'] === way) ?? buttons[0]
+    if (key !== undefined && document.activeElement !== wanted) wanted?.focus()
+  }, [jobs])
+  const moved = (from: number, way: 'earlier' | 'later') => {
+    followed.current = { key: jobs[from]!.key, way }
+    move?.(from, way === 'earlier' ? from - 1 : from + 1)
+  }
   return (
-    <ol className="divide-y divide-base-300 border-y border-base-300">
+    <ol ref={list} className="divide-y divide-base-300 border-y border-base-300">
       {jobs.map((j, i) => (
-        <li key={j.key} className="print-whole grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 py-2">
+        <li key={j.key} data-key={j.key} className="print-whole grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 py-2">
           <JobText job={j} number={i + 1} zones={zones} />
           {move && (
             <span className="no-print flex flex-col">
-              <button type="button" className="btn btn-ghost btn-square" disabled={i === 0} onClick={() => move(i, i - 1)} aria-label={`Earlier: ${j.title}`}>
+              <button
+                type="button"
+                className="btn btn-ghost btn-square"
+                disabled={i === 0}
+                data-way="earlier"
+                onClick={() => moved(i, 'earlier')}
+                aria-label={`Earlier: ${j.title}`}
+              >
                 <ArrowUp size={18} aria-hidden="true" />
               </button>
-              <button type="button" className="btn btn-ghost btn-square" disabled={i === jobs.length - 1} onClick={() => move(i, i + 1)} aria-label={`Later: ${j.title}`}>
+              <button
+                type="button"
+                className="btn btn-ghost btn-square"
+                disabled={i === jobs.length - 1}
+                data-way="later"
+                onClick={() => moved(i, 'later')}
+                aria-label={`Later: ${j.title}`}
+              >
                 <ArrowDown size={18} aria-hidden="true" />
               </button>
             </span>
@@ -33,7 +72,12 @@ export function Jobs({ jobs, zones, fault, move }: { jobs: Job[]; zones: string[
 function JobText({ job, number, zones }: { job: Job; number: number; zones: string[] }) {
   const show = useShow()
   const when = job.after ? 'after all coats' : job.justBefore ? 'directly before the first coat' : ''
-  const takes = [job.grits.map((g) => `P${g.p} (${show.number(g.um, 1)} µm)`).join(', '), job.dilution && `${show.volume(job.dilution.waterL)} of water with ${show.spoons(job.dilution.cleanerMl)} of cleaner`, job.materials].filter(Boolean)
+  const takes = [
+    job.grits.map((g) => `P${g.p} (${show.number(g.um, 1)} µm)`).join(', '),
+    job.dilution &&
+      `${show.volume(job.dilution.waterL)} of water with ${show.spoons(job.dilution.cleanerMl)} of cleaner`,
+    job.materials,
+  ].filter(Boolean)
   return (
     <div>
       <p>
@@ -46,7 +90,9 @@ function JobText({ job, number, zones }: { job: Job; number: number; zones: stri
         </span>
         {when && <span className="ml-2 font-semibold text-accent">{when}</span>}
       </p>
-      {zones.length > 1 && job.zones.length > 0 && <p className="text-sm font-semibold">On: {job.zones.map((z) => zones[z]).join(', ')}</p>}
+      {zones.length > 1 && job.zones.length > 0 && (
+        <p className="text-sm font-semibold">On: {job.zones.map((z) => zones[z]).join(', ')}</p>
+      )}
       {job.reason && <p className="text-sm">Why: {job.reason}</p>}
       <p>{job.detail}</p>
       {takes.length > 0 && <p className="text-sm">Takes: {takes.join('; ')}.</p>}

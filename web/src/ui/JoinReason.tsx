@@ -6,7 +6,11 @@ import { BasisMark, VerdictMark, verdicts } from './verdict'
 /** Why a join is judged as it is: when, what to prepare, what fails if not, and on what basis. */
 export function JoinReason({ coat, join, ground }: { coat: Pick<Coat, 'product'>; join: Judgement; ground: string }) {
   return (
-    <div className="border-l-4 bg-base-200 p-4" style={{ borderColor: verdicts[join.verdict].colour }} aria-live="polite">
+    <div
+      className="border-l-4 bg-base-200 p-4"
+      style={{ borderColor: verdicts[join.verdict].colour }}
+      aria-live="polite"
+    >
       <p className="font-bold">
         {coat.product.name} over {ground}
       </p>
@@ -54,7 +58,11 @@ export function Reasons({ join }: { join: Judgement }) {
           </span>
         </p>
       ))}
-      {join.findings.length === 0 && join.words.length === 0 && <p className="mt-2">Nothing in the trade’s rules speaks against it: the coat below only has to be dry enough.</p>}
+      {join.findings.length === 0 && join.words.length === 0 && (
+        <p className="mt-2">
+          Nothing in the trade’s rules speaks against it: the coat below only has to be dry enough.
+        </p>
+      )}
       <ul className="mt-2 space-y-2">
         {join.findings.map((f) => (
           <Said key={f.rule} finding={f} />

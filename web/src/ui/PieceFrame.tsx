@@ -1,7 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
-import { NavLink, Outlet, useMatch, useOutletContext, useParams } from 'react-router'
-import { api, ask, type Piece } from '../api/client'
+import { useEffect, useRef } from 'react'
+import { NavLink, Outlet, useLocation, useMatch, useOutletContext, useParams } from 'react-router'
+import type { Piece } from '../api/client'
 import { Answered } from './Problem'
+import { pieceQuery } from '../api/queries'
 
 const order = ['take_in', 'inspect', 'choose', 'prepare', 'plan', 'hand_over'] as const
 const stations: Record<(typeof order)[number], { to: string; name: string }> = {
@@ -30,11 +32,18 @@ function station(piece: Piece): number {
 
 /** The order of the work as a line; done to the left, ahead to the right. */
 function WorkLine({ piece }: { piece: Piece }) {
+  const line = useRef<HTMLElement>(null)
+  const { pathname } = useLocation()
+  useEffect(() => {
+    line.current
+      ?.querySelector('[aria-current=page]')
+      ?.scrollIntoView({ block: 'nearest', inline: 'center', behavior: 'instant' })
+  }, [pathname])
   const at = station(piece)
   const zones = piece.input.zones.length
   const seen = piece.input.zones.filter((z) => z.inspection).length
   return (
-    <nav aria-label="Order of the work" className="no-print mb-5 flex overflow-x-auto">
+    <nav ref={line} aria-label="Order of the work" className="no-print mb-5 flex overflow-x-auto">
       {order.map((key, i) => {
         const closed = i > 3 && !anyChosen(piece)
         const unseen = key === 'inspect' && seen < zones
@@ -43,7 +52,19 @@ function WorkLine({ piece }: { piece: Piece }) {
         const label = (
           <>
             {stations[key].name}
-            <span className="text-sm opacity-85">{unseen ? (seen === 0 ? 'taken as bare' : `${seen} of ${zones} zones seen`) : mark === 'done' ? 'done' : mark === 'here' ? 'now' : closed ? 'choose first' : '\u00a0'}</span>
+            <span className="text-sm opacity-85">
+              {unseen
+                ? seen === 0
+                  ? 'taken as bare'
+                  : `${seen} of ${zones} zones seen`
+                : mark === 'done'
+                  ? 'done'
+                  : mark === 'here'
+                    ? 'now'
+                    : closed
+                      ? 'choose first'
+                      : '\u00a0'}
+            </span>
           </>
         )
         return closed ? (
@@ -51,7 +72,11 @@ function WorkLine({ piece }: { piece: Piece }) {
             {label}
           </span>
         ) : (
-          <NavLink key={key} to={stations[key].to} className={({ isActive }) => `${look} ${isActive ? 'bg-base-200 font-bold' : 'hover:bg-base-200'}`}>
+          <NavLink
+            key={key}
+            to={stations[key].to}
+            className={({ isActive }) => `${look} ${isActive ? 'bg-base-200 font-bold' : 'hover:bg-base-200'}`}
+          >
             {label}
           </NavLink>
         )
@@ -62,17 +87,21 @@ function WorkLine({ piece }: { piece: Piece }) {
 
 export const anyChosen = (piece: Piece) => piece.systems.some((s) => s.length > 0)
 
-export const pieceKey = (id: string | number) => ['piece', Number(id)]
-
-export function usePieceQuery(id: string) {
-  return useQuery({ queryKey: pieceKey(id), queryFn: () => ask(api.GET('/pieces/{id}', { params: { path: { id: Number(id) } } })) })
-}
+export const usePieceQuery = (id: string) => useQuery(pieceQuery(Number(id)))
 
 export const usePiece = () => useOutletContext<Piece>()
 
 function about({ input, number }: Piece): string {
-  const zones = input.zones.length === 1 ? input.zones[0]!.name.toLowerCase() : `${input.zones.length} zones`
-  return [zones, input.alike > 1 && `${input.alike} alike`, input.owner === 'customer' && 'a customer’s', input.site.onSite && 'on site', `no. ${number}`].filter(Boolean).join(' · ')
+  const zones = input.zones.length === 1 ? input.zones[0]!.name : `${input.zones.length} zones`
+  return [
+    zones,
+    input.alike > 1 && `${input.alike} alike`,
+    input.owner === 'customer' && 'a customer’s',
+    input.site.onSite && 'on site',
+    `no. ${number}`,
+  ]
+    .filter(Boolean)
+    .join(' · ')
 }
 
 /** What every view of one piece shares: its name and where it stands. */

@@ -31,8 +31,26 @@ interface Asked<T> {
 }
 
 /** Shows what a query answers, or designed waiting and failing states in its place. */
-export function Answered<T>({ query, what, children }: { query: Asked<T>; what: string; children: (data: T) => ReactNode }) {
-  if (query.data !== undefined) return <>{children(query.data)}</>
+export function Answered<T>({
+  query,
+  what,
+  children,
+}: {
+  query: Asked<T>
+  what: string
+  children: (data: T) => ReactNode
+}) {
+  if (query.data !== undefined) {
+    const failed =
+      query.error !== null &&
+      !(query.error instanceof Problem && (query.error.passing || query.error.fields.length > 0))
+    return (
+      <>
+        {failed && <ProblemNote problem={query.error!} retry={() => void query.refetch()} />}
+        {children(query.data)}
+      </>
+    )
+  }
   if (query.error) return <ProblemNote problem={query.error} retry={() => void query.refetch()} />
   return (
     <p role="status" className="flex items-center gap-3 py-10 opacity-80">

@@ -1,8 +1,15 @@
 /** One thing that is so or not, as a target for a thumb. */
 export function Tick({ label, checked, set }: { label: string; checked: boolean; set: (on: boolean) => void }) {
   return (
-    <label className={`flex min-h-11 cursor-pointer items-center gap-2 rounded-field border px-3 ${checked ? 'border-primary bg-base-200 font-semibold' : 'border-base-300'}`}>
-      <input type="checkbox" className="checkbox checkbox-sm" checked={checked} onChange={(e) => set(e.target.checked)} />
+    <label
+      className={`flex min-h-11 cursor-pointer items-center gap-2 rounded-field border px-3 ${checked ? 'border-primary bg-base-200 font-semibold' : 'border-edge'}`}
+    >
+      <input
+        type="checkbox"
+        className="checkbox checkbox-sm"
+        checked={checked}
+        onChange={(e) => set(e.target.checked)}
+      />
       {label}
     </label>
   )

@@ -6,11 +6,24 @@ export function useZone(piece: Piece, waits: (index: number) => boolean): number
   const { zoneId } = useParams()
   const named = piece.input.zones.findIndex((z) => String(z.id) === zoneId)
   if (named >= 0) return named
-  return Math.max(0, piece.input.zones.findIndex((_, i) => waits(i)))
+  return Math.max(
+    0,
+    piece.input.zones.findIndex((_, i) => waits(i)),
+  )
 }
 
 /** The zones of a piece side by side, each with how far it is in this view. */
-export function ZoneTabs({ piece, view, open, state }: { piece: Piece; view: string; open: number; state: (index: number) => string }) {
+export function ZoneTabs({
+  piece,
+  view,
+  open,
+  state,
+}: {
+  piece: Piece
+  view: string
+  open: number
+  state: (index: number) => string
+}) {
   if (piece.input.zones.length < 2) return null
   return (
     <nav aria-label="Zones" className="no-print -mx-4 mb-5 flex gap-2 overflow-x-auto px-4">
@@ -19,7 +32,7 @@ export function ZoneTabs({ piece, view, open, state }: { piece: Piece; view: str
           key={z.id}
           to={`/pieces/${piece.id}/${view}/${z.id}`}
           aria-current={i === open ? 'page' : undefined}
-          className={`min-h-12 whitespace-nowrap rounded-field border-2 px-3 py-1 leading-tight ${i === open ? 'border-primary bg-base-200 font-bold' : 'border-base-300 hover:bg-base-200'}`}
+          className={`min-h-12 whitespace-nowrap rounded-field border-2 px-3 py-1 leading-tight ${i === open ? 'border-primary bg-base-200 font-bold' : 'border-edge hover:bg-base-200'}`}
         >
           {z.name}
           <span className="block text-sm font-normal opacity-85">{state(i)}</span>

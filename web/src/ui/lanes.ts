@@ -4,6 +4,7 @@ import type { Piece, Plan, Step } from '../api/client'
 export interface Lane {
   key: string
   pieceId: number
+  piece: string
   name: string // shown in the lane; empty for the only zone of a piece
   label: string // for those who do not see the drawing
   first: boolean // of its piece
@@ -26,6 +27,7 @@ export function lanesOf(piece: Piece, plan: Plan): Lane[] {
       {
         key: `${piece.id}-${i}`,
         pieceId: piece.id,
+        piece: name,
         name: whole ? '' : z.name,
         label: `${name}, ${z.name}`,
         first: false,
@@ -38,6 +40,19 @@ export function lanesOf(piece: Piece, plan: Plan): Lane[] {
       },
     ]
   })
-  if (lanes.length === 0) return [{ key: String(piece.id), pieceId: piece.id, name: '', label: name, first: true, steps: [], obstacles: plan.obstacles, promised }]
+  if (lanes.length === 0)
+    return [
+      {
+        key: String(piece.id),
+        pieceId: piece.id,
+        piece: name,
+        name: '',
+        label: name,
+        first: true,
+        steps: [],
+        obstacles: plan.obstacles,
+        promised,
+      },
+    ]
   return lanes.map((l, i) => ({ ...l, first: i === 0 }))
 }

@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
 import { createContext, useContext, useMemo, type ReactNode } from 'react'
-import { api, ask, type Workshop } from '../api/client'
+import type { Workshop } from '../api/client'
 import { measures, TABLESPOON_ML, volume, type Measure, type Units } from './units'
+import { workshopQuery } from '../api/queries'
 
 /** Everything that turns values into words goes through here, so that units, clock and time zone are honoured once. */
 export interface Show {
@@ -16,23 +17,38 @@ export interface Show {
   day: (iso: string) => string
   weekday: (iso: string) => string
   date: (iso: string) => string
+  dateOf: (iso: string) => string // with its weekday, for headings
   moment: (iso: string, now?: string) => string
   minutes: (min: number) => string
+  price: (amount: string | number) => string // in the workshop's currency
+  dayTyped: (day: string) => string // YYYY-MM-DD as it is written into a field
+  clockTyped: (clock: string) => string // HH:MM, likewise
   hours: (h: number) => string
 }
 
 export function makeShow(workshop?: Workshop): Show {
   const units = workshop?.units ?? 'metric'
   const words = units === 'us' ? 'en-US' : 'en-GB'
+  // English words, with the decimals as the workshop writes them; Danish has a comma there, and a point for thousands.
+  const figures = workshop?.numbers === 'comma' ? 'da' : words
   const timeZone = workshop?.timeZone
   const format = (options: Intl.DateTimeFormatOptions) => {
     const f = new Intl.DateTimeFormat(words, { timeZone, ...options })
     return (iso: string) => f.format(new Date(iso))
   }
-  const number = (v: number, digits = 0) => v.toLocaleString(navigator.language, { maximumFractionDigits: digits })
-  const clock = format({ hour: workshop?.clock === 'h12' ? 'numeric' : '2-digit', minute: '2-digit', hourCycle: workshop?.clock === 'h12' ? 'h12' : 'h23' })
+  const number = (v: number, digits = 0) => v.toLocaleString(figures, { maximumFractionDigits: digits })
+  const hourAndMinute = {
+    hour: workshop?.clock === 'h12' ? 'numeric' : '2-digit',
+    minute: '2-digit',
+    hourCycle: workshop?.clock === 'h12' ? 'h12' : 'h23',
+  } as const
+  const clock = format(hourAndMinute)
   const day = format({ weekday: 'short', day: 'numeric', month: 'short' })
   const ymd = format({ year: 'numeric', month: '2-digit', day: '2-digit' })
+  const money = new Intl.NumberFormat(figures, { style: 'currency', currency: workshop?.currency ?? 'EUR' })
+  const utc = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat(words, { timeZone: 'UTC', ...options })
+  const typedDay = utc({ weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' })
+  const typedClock = utc(hourAndMinute)
   const hours = (h: number) => {
     if (h < 1) return `${Math.round(h * 60)} min`
     if (h < 48) return `${number(h, h < 10 ? 1 : 0)} h`
@@ -48,18 +64,26 @@ export function makeShow(workshop?: Workshop): Show {
       const v = volume(units, litres)
       return `${number(v.amount, v.digits)} ${v.unit}`
     },
-    spoons: (ml) => (units === 'us' ? `${number(ml / TABLESPOON_ML, 1)} tbsp` : `${number(ml)} mL (about ${number(ml)} g)`),
+    spoons: (ml) =>
+      units === 'us' ? `${number(ml / TABLESPOON_ML, 1)} tbsp` : `${number(ml)} mL (about ${number(ml)} g)`,
     clock,
     day,
     weekday: format({ weekday: 'short' }),
     date: format({ day: 'numeric', month: 'long', year: 'numeric' }),
+    dateOf: format({ weekday: 'long', day: 'numeric', month: 'long' }),
     moment: (iso, now) => {
       if (now && ymd(iso) === ymd(now)) return `today ${clock(iso)}`
       const tomorrow = now && new Date(new Date(now).getTime() + 86_400_000).toISOString()
       if (tomorrow && ymd(iso) === ymd(tomorrow)) return `tomorrow ${clock(iso)}`
       return `${day(iso)}, ${clock(iso)}`
     },
-    minutes: (min) => (min < 60 ? `${Math.round(min)} min` : `${Math.floor(min / 60)} h ${Math.round(min % 60)} min`),
+    minutes: (min) => {
+      const whole = Math.round(min)
+      return whole < 60 ? `${whole} min` : `${Math.floor(whole / 60)} h ${whole % 60} min`
+    },
+    price: (amount) => money.format(Number(amount)),
+    dayTyped: (day) => typedDay.format(new Date(day + 'T12:00Z')),
+    clockTyped: (time) => typedClock.format(new Date(`2000-01-01T${time}Z`)),
     hours,
   }
 }
@@ -67,7 +91,7 @@ export function makeShow(workshop?: Workshop): Show {
 const ShowContext = createContext<Show>(makeShow())
 
 export function ShowProvider({ children }: { children: ReactNode }) {
-  const { data } = useQuery({ queryKey: ['workshop'], queryFn: () => ask(api.GET('/workshop')), staleTime: 60_000 })
+  const { data } = useQuery(workshopQuery)
   const show = useMemo(() => makeShow(data), [data])
   return <ShowContext value={show}>{children}</ShowContext>
 }

@@ -41,9 +41,12 @@ export const TABLESPOON_ML = (GALLON / 256) * 1000
 
 /** Litres in the unit a finisher would buy them in, smaller units for smaller amounts. */
 export function volume(units: Units, litres: number): { amount: number; unit: string; digits: number } {
-  if (units === 'metric') return litres < 1 ? { amount: litres * 1000, unit: 'mL', digits: 0 } : { amount: litres, unit: 'L', digits: 1 }
+  if (units === 'metric')
+    return litres < 1 ? { amount: litres * 1000, unit: 'mL', digits: 0 } : { amount: litres, unit: 'L', digits: 1 }
   if (litres < GALLON / 4) return { amount: (litres / GALLON) * 128, unit: 'fl oz', digits: 1 }
-  return litres < GALLON ? { amount: (litres / GALLON) * 4, unit: 'qt', digits: 1 } : { amount: litres / GALLON, unit: 'gal', digits: 1 }
+  return litres < GALLON
+    ? { amount: (litres / GALLON) * 4, unit: 'qt', digits: 1 }
+    : { amount: litres / GALLON, unit: 'gal', digits: 1 }
 }
 
 /** Reads a number as people type it: with a comma or a point. NaN when it is none. */

@@ -13,7 +13,8 @@ export function joinPath(verdict: Verdict, x: number, width: number, y: number):
   switch (verdict) {
     case 'prepare': {
       let d = `M${x} ${y}`
-      for (let i = x; i < x + width; i += 8) d += ` L${Math.min(i + 4, x + width)} ${y - 4} L${Math.min(i + 8, x + width)} ${y}`
+      for (let i = x; i < x + width; i += 8)
+        d += ` L${Math.min(i + 4, x + width)} ${y - 4} L${Math.min(i + 8, x + width)} ${y}`
       return d
     }
     case 'refuse': {
@@ -33,7 +34,14 @@ export function VerdictMark({ verdict }: { verdict: Verdict }) {
   return (
     <span className="inline-flex items-center gap-2 whitespace-nowrap font-semibold" style={{ color: v.colour }}>
       <svg width="28" height="14" aria-hidden="true">
-        <path d={joinPath(verdict, 2, 24, 8)} stroke="currentColor" strokeWidth="2.5" strokeDasharray={joinDash(verdict)} strokeLinecap="round" fill="none" />
+        <path
+          d={joinPath(verdict, 2, 24, 8)}
+          stroke="currentColor"
+          strokeWidth="2.5"
+          strokeDasharray={joinDash(verdict)}
+          strokeLinecap="round"
+          fill="none"
+        />
       </svg>
       {v.word}
     </span>
@@ -49,7 +57,12 @@ const bases: Record<Basis, { word: string; meaning: string }> = {
 
 /** Where a figure comes from. An estimate looks like one: wavy underlined. */
 export function BasisMark({ basis }: { basis: Basis }) {
-  const style = basis === 'estimate' ? 'italic underline decoration-wavy decoration-1 underline-offset-4' : basis === 'label' ? 'font-semibold' : ''
+  const style =
+    basis === 'estimate'
+      ? 'italic underline decoration-wavy decoration-1 underline-offset-4'
+      : basis === 'label'
+        ? 'font-semibold'
+        : ''
   return (
     <abbr title={bases[basis].meaning} className={`text-sm no-underline opacity-85 ${style}`}>
       {bases[basis].word}
