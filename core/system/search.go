@@ -8,7 +8,6 @@ import (
 	"slices"
 	"strings"
 
-	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/decoration"
@@ -42,7 +41,9 @@ const (
 // Search finds, for every product of the shelf that could be the last coat, the cheapest legal system that ends in it,
 // and shows the best of different character. Label setting over stages (prime, colour, decoration, barrier, protect):
 // a label is the ground reached and its cost; of two labels on the same ground only the cheaper, or the thinner, lives
-// on. Exact because rules see nothing but the ground (compat.Ground). Joins judged: O(labels × shelf) a stage.
+// on. Exact because rules see nothing but the ground (compat.Ground). Labels are made lazily, the cheapest first within
+// each lot of grounds that refuse the same coats; bounds by the quickest of each kind tell when none is left to make.
+// Joins judged: O(lots × kinds of coat) a stage, and those of the labels that are made.
 //
 // It errors with the context's error when nobody waits for the answer any more.
 func Search(ctx context.Context, w Wish, shelf []*coating.Product) (Answer, error) {
@@ -95,7 +96,9 @@ type search struct {
 	accents []stage                     // what lies over the protection for its looks
 	used    map[*coating.Product]bool   // went on legally somewhere
 	left    map[*coating.Product]LeftOut
-	depth   map[*coating.Product]float64 // cost of the label that the noted reason was met at
+	depth   map[*coating.Product]float64          // cost of the label that the noted reason was met at
+	coatsOf map[*coating.Product]*coating.Product // and as a coat
+	kindsOf map[*coating.Product]*coating.Product // what stands for each as a ground; made once
 }
 
 func newSearch(ctx context.Context, w Wish, shelf []*coating.Product) *search {
@@ -253,7 +256,7 @@ func (s *search) run() *search {
 		s.accents = append(s.accents, stage{Decorate, s.wish.decorators(d, usable), false})
 	}
 	under, over := s.stages(r, usable)
-	labels := s.through([]*label{{ground: s.wish.Ground()}}, under)
+	lots := s.through(start(s.wish.Ground()), under)
 	// A paint, or an oil that carries its colour, may protect itself; so does a pour.
 	var self, poured, clears []*coating.Product
 	for _, p := range r.protectors {
@@ -267,158 +270,25 @@ func (s *search) run() *search {
 		}
 	}
 	if s.wish.bareColour() {
-		s.finish(labels, self)
+		s.finish(lots, self)
 	}
-	labels = s.through(labels, over)
+	lots = s.through(lots, over)
 	barrier := []stage{{Barrier, r.barriers, true}}
 	for _, d := range s.wish.at(decoration.Poured) {
 		ends := slices.DeleteFunc(slices.Clone(poured), func(p *coating.Product) bool { return !d.takes(p) })
-		s.finish(s.through(labels, barrier), ends)
-		labels = s.through(labels, []stage{{Decorate, s.wish.decorators(d, usable), false}})
+		s.finish(s.through(lots, barrier), ends)
+		lots = s.through(lots, []stage{{Decorate, s.wish.decorators(d, usable), false}})
 	}
 	if len(over) > 0 || !s.wish.bareColour() {
-		labels = s.through(labels, barrier)
+		lots = s.through(lots, barrier)
 	}
-	s.finish(labels, clears)
+	s.finish(lots, clears)
 	return s
 }
 
 // bareColour tells whether a colour may be the last coat: nothing lies on it or is cut into it that wants a seal.
 func (w *Wish) bareColour() bool {
 	return len(w.at(decoration.Over))+len(w.at(decoration.Worn))+len(w.at(decoration.Poured)) == 0
-}
-
-// through takes labels through stages.
-func (s *search) through(labels []*label, stages []stage) []*label {
-	for _, st := range stages {
-		next := s.extend(labels, st.role, st.products)
-		if st.may {
-			next = append(slices.Clone(labels), next...)
-		}
-		labels = next
-	}
-	return labels
-}
-
-// extend puts every product over every label where it may go, and keeps the labels that no other beats.
-func (s *search) extend(labels []*label, role Role, products []*coating.Product) []*label {
-	labels = slices.Clone(labels)
-	slices.SortStableFunc(labels, func(a, b *label) int { return cmp.Compare(a.cost, b.cost) })
-	type kind struct {
-		family *coating.Family
-		shade  coating.Shade
-	}
-	fronts := map[kind][]*label{} // none beats another of its kind
-	var kinds []kind
-	for _, p := range products {
-		k := kind{p.Family, p.Shade}
-		if _, known := fronts[k]; !known {
-			fronts[k] = nil
-			kinds = append(kinds, k)
-		}
-		if s.waiting.Err() != nil {
-			return nil
-		}
-		for _, l := range labels {
-			if s.outdone(fronts[k], l, role, p) {
-				continue
-			}
-			if next := s.put(l, role, p, 0, math.Inf(1)); next != nil {
-				fronts[k] = s.keep(fronts[k], next)
-			}
-		}
-	}
-	var out []*label
-	for _, k := range kinds {
-		out = append(out, fronts[k]...)
-	}
-	return out
-}
-
-// outdone tells, without judging it, that p over l would be beaten even if it were legal and its wait the least there
-// is.
-func (s *search) outdone(front []*label, l *label, role Role, p *coating.Product) bool {
-	if len(front) == 0 {
-		return false
-	}
-	_, fewest := CoatsWanted(&s.wish, role, l.ground, p)
-	layer := Layer{Role: role, Product: p, Coats: fewest}
-	first := l.ground.Top == nil
-	best := label{
-		ground: layer.on(l.ground),
-		cost:   l.cost + s.leastWait(l) + layerCost(&s.wish, layer, first).rank(s.weights),
-		with:   l.with || p.ID == s.wish.Wants.With,
-	}
-	if s.wish.Wants.Budget > 0 {
-		best.money = l.money + s.wish.price(layer, first)
-	}
-	return slices.ContainsFunc(front, func(other *label) bool { return s.beats(other, &best) })
-}
-
-// keep adds l unless a label on the same ground is neither dearer nor thicker, and drops those that l beats so.
-// A thinner film can only help: limits on film are the only rules that read it.
-func (s *search) keep(front []*label, l *label) []*label {
-	for _, other := range front {
-		if s.beats(other, l) {
-			return front
-		}
-	}
-	return append(slices.DeleteFunc(front, func(other *label) bool { return s.beats(l, other) }), l)
-}
-
-func (s *search) beats(a, b *label) bool {
-	thinner := a.ground.FilmUM <= b.ground.FilmUM && a.ground.SoftUM <= b.ground.SoftUM
-	cheaper := a.cost <= b.cost && a.money <= b.money
-	if !thinner || !cheaper || a.with != b.with {
-		return false
-	}
-	return s.noWorse(a.ground, b.ground)
-}
-
-// noWorse tells whether every coat may go over a that may go over b, as soon and with no more work: one ground, or two
-// whose tops are of one kind, of which a's is never the slower.
-func (s *search) noWorse(a, b compat.Ground) bool {
-	p, q := a.Top, b.Top
-	if p != q && p != nil && q != nil {
-		if !s.alike(p, q) || !noSlower(p, q, s.wish.Air) {
-			return false
-		}
-		a.Top = q
-	}
-	return withoutFilm(a) == withoutFilm(b)
-}
-
-// alike tells whether rules cannot tell p from q as a ground, but for its waits. None reads the sheen of what lies
-// below, nor waits for a full cure where the coats are still to come.
-func (s *search) alike(p, q *coating.Product) bool {
-	switch {
-	case p.Family != q.Family, p.Shade != q.Shade, p.Floor != q.Floor:
-		return false
-	case p.RecoatMaxH != q.RecoatMaxH, (p.CrossWaitH > 0) != (q.CrossWaitH > 0):
-		return false
-	case p.Statements[coating.StatesSlip] != q.Statements[coating.StatesSlip]:
-		return false
-	}
-	return !s.named(p) && !s.named(q)
-}
-
-// noSlower tells whether whatever waits for p waits no longer than for q.
-func noSlower(p, q *coating.Product, air climate.Air) bool {
-	for _, wait := range []func(*coating.Product, climate.Air) float64{
-		(*coating.Product).RecoatAfterH,
-		(*coating.Product).CrossAfterH,
-		(*coating.Product).LightUseAfterH,
-	} {
-		if wait(p, air) > wait(q, air) {
-			return false
-		}
-	}
-	return true
-}
-
-func withoutFilm(g compat.Ground) compat.Ground {
-	g.FilmUM, g.SoftUM = 0, 0
-	return g
 }
 
 // put lays p over l with the most coats that are legal, or notes why it cannot. It gives up once no end can
@@ -507,146 +377,6 @@ func decisive(j compat.Judgement) compat.Finding {
 		}
 	}
 	return j.Findings[0]
-}
-
-// kin are the labels over whose grounds the same coats are refused, but for film; with the thinnest film that any of
-// them has.
-type kin struct {
-	thinnest compat.Ground
-	hopeless map[*coating.Product]bool // refused even there, in its fewest coats; absent while nobody has asked
-}
-
-// kinKey is what a ground may refuse a coat for: its top by kind, and by name only where a label or a board has a word
-// on it.
-type kinKey struct {
-	ground compat.Ground // without film and top
-	family *coating.Family
-	named  *coating.Product
-	open   [compat.MostPartly]*coating.Family
-}
-
-func (s *search) kinKey(g compat.Ground) kinKey {
-	out := kinKey{ground: withoutFilm(g)}
-	if top := g.Top; top != nil {
-		out.ground.Top, out.family = nil, top.Family
-		if s.named(top) {
-			out.named = top
-		}
-	}
-	for i, p := range g.Open {
-		if p != nil && !s.named(p) {
-			out.ground.Open[i], out.open[i] = nil, p.Family
-		}
-	}
-	return out
-}
-
-// named tells whether a label or a board has a word on what goes over p.
-func (s *search) named(p *coating.Product) bool {
-	return len(p.Pairings) > 0 ||
-		slices.ContainsFunc(s.wish.Boards, func(b compat.Board) bool { return b.Ground == p.ID })
-}
-
-// kinOf tells the kin of each label.
-func (s *search) kinOf(labels []*label) []*kin {
-	byKey := map[kinKey]*kin{}
-	out := make([]*kin, len(labels))
-	for i, l := range labels {
-		key := s.kinKey(l.ground)
-		k := byKey[key]
-		if k == nil {
-			k = &kin{l.ground, map[*coating.Product]bool{}}
-			byKey[key] = k
-		}
-		k.thinnest.FilmUM, k.thinnest.SoftUM = min(
-			k.thinnest.FilmUM,
-			l.ground.FilmUM,
-		), min(
-			k.thinnest.SoftUM,
-			l.ground.SoftUM,
-		)
-		out[i] = k
-	}
-	return out
-}
-
-// finish ends systems in each protector and keeps the cheapest one for each. The cheapest labels are tried first, and
-// the rest left as soon as none can come below what was found: no wait and no end costs less than its least. What is
-// refused over the thinnest film of its kin is refused over them all.
-func (s *search) finish(labels []*label, protectors []*coating.Product) {
-	labels = slices.Clone(labels)
-	least := map[*label]float64{}
-	for _, l := range labels {
-		least[l] = l.cost + s.leastWait(l)
-	}
-	slices.SortStableFunc(labels, func(a, b *label) int { return cmp.Compare(least[a], least[b]) })
-	kins := s.kinOf(labels)
-	for _, p := range protectors {
-		if s.waiting.Err() != nil {
-			return
-		}
-		leastEnd := s.leastEnd(p)
-		for i, l := range labels {
-			bound := math.Inf(1)
-			if best := s.best[p]; best != nil {
-				bound = best.cost
-			}
-			if least[l]+leastEnd >= bound {
-				break
-			}
-			if s.hopeless(kins[i], l, p) {
-				continue
-			}
-			end := s.put(l, Protect, p, leastEnd, bound)
-			if end == nil {
-				continue
-			}
-			end.cost += finishCost(&s.wish, p, end.coats).rank(s.weights)
-			for _, end := range s.through([]*label{end}, s.accents) {
-				if surface := compat.Judge(compat.Join{Ground: end.ground, Context: s.ctx}); !surface.Legal() {
-					s.note(l, p, surface)
-					s.used[p] = false
-					continue
-				}
-				if !end.with && s.wish.Wants.With != 0 {
-					continue
-				}
-				if best := s.best[p]; best == nil || end.cost < best.cost {
-					s.best[p] = end
-				}
-			}
-		}
-	}
-}
-
-// hopeless tells whether p as the last coat is refused over all kin of l: more film is only ever one reason more
-// against it.
-func (s *search) hopeless(k *kin, l *label, p *coating.Product) bool {
-	hopeless, asked := k.hopeless[p]
-	if !asked {
-		_, fewest := CoatsWanted(&s.wish, Protect, l.ground, p)
-		thinnest := *l
-		thinnest.ground = k.thinnest
-		judged := s.join(&thinnest, Layer{Role: Protect, Product: p, Coats: fewest})
-		if hopeless = !judged.Legal(); hopeless {
-			s.note(l, p, judged)
-		}
-		k.hopeless[p] = hopeless
-	}
-	return hopeless
-}
-
-// leastWait is what waiting over a label costs at the least, whatever comes next.
-func (s *search) leastWait(l *label) float64 {
-	top := l.ground.Top
-	if top == nil || l.ground.Old != compat.NotOld {
-		return 0
-	}
-	h := top.RecoatAfterH(s.wish.Air)
-	if top.CrossWaitH > 0 {
-		h = min(h, top.CrossAfterH(s.wish.Air))
-	}
-	return Parts{Wait: h / hoursInDay}.rank(s.weights)
 }
 
 // leastEnd is what p as the last coat costs at the least, whatever it lies on: its coats, their waits, the film that

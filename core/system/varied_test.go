@@ -67,9 +67,6 @@ func BenchmarkSearchVaried(b *testing.B) {
 			"one_decoration":    decorated(OpaquePale, "stencil"),
 			"three_decorations": decorated(OpaquePale, "stencil", "stripes", "hand_painting"),
 		} {
-			if n > 200 && name == "three_decorations" {
-				continue // it grows with the third order, and takes minutes
-			}
 			b.Run(fmt.Sprintf("%s_%d", name, n), func(b *testing.B) {
 				for b.Loop() {
 					searched(b, w, products)
