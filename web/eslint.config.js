@@ -14,5 +14,6 @@ export default ts.config({ ignores: ['src/api/schema.gen.ts'] }, js.configs.reco
   rules: {
     'jsx-a11y/label-has-associated-control': ['error', { depth: 3 }],
     '@typescript-eslint/no-explicit-any': 'error',
+    'max-lines-per-function': ['error', { max: 125, skipBlankLines: true, skipComments: true }],
   },
 })

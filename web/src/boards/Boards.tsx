@@ -171,33 +171,7 @@ function BoardForm({ products, catalogue }: { products: Product[]; catalogue: Ca
           {(ids) => <DayInput {...ids} value={draft.madeOn} onChange={(d) => set({ madeOn: d || today() })} />}
         </Field>
       </div>
-      <fieldset>
-        <legend className="mb-2 font-semibold">Cross-cut: which picture is it?</legend>
-        <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
-          {classes.map((meaning, cls) => (
-            <label
-              key={cls}
-              className={`flex cursor-pointer gap-3 rounded-field border-2 p-2 ${draft.crossCut === cls ? 'border-primary bg-base-200' : 'border-edge'}`}
-            >
-              <span>
-                <input
-                  type="radio"
-                  name="cross-cut"
-                  className="radio radio-sm mb-1"
-                  checked={draft.crossCut === cls}
-                  onChange={() => set({ crossCut: cls })}
-                  aria-label={`Class ${cls}`}
-                />
-                <CrossCut class={cls} size={64} />
-              </span>
-              <span className="text-sm leading-tight">
-                <b className="block text-base">{cls}</b>
-                {meaning}
-              </span>
-            </label>
-          ))}
-        </div>
-      </fieldset>
+      <CrossCutField value={draft.crossCut} set={(crossCut) => set({ crossCut })} />
       <div className="grid gap-4 sm:grid-cols-2">
         <WordField
           label="Solvent rub"
@@ -231,5 +205,37 @@ function BoardForm({ products, catalogue }: { products: Product[]; catalogue: Ca
         {add.isPending ? 'Saving…' : 'Keep this board'}
       </button>
     </form>
+  )
+}
+
+function CrossCutField({ value, set }: { value: number; set: (cls: number) => void }) {
+  return (
+    <fieldset>
+      <legend className="mb-2 font-semibold">Cross-cut: which picture is it?</legend>
+      <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
+        {classes.map((meaning, cls) => (
+          <label
+            key={cls}
+            className={`flex cursor-pointer gap-3 rounded-field border-2 p-2 ${value === cls ? 'border-primary bg-base-200' : 'border-edge'}`}
+          >
+            <span>
+              <input
+                type="radio"
+                name="cross-cut"
+                className="radio radio-sm mb-1"
+                checked={value === cls}
+                onChange={() => set(cls)}
+                aria-label={`Class ${cls}`}
+              />
+              <CrossCut class={cls} size={64} />
+            </span>
+            <span className="text-sm leading-tight">
+              <b className="block text-base">{cls}</b>
+              {meaning}
+            </span>
+          </label>
+        ))}
+      </div>
+    </fieldset>
   )
 }

@@ -214,27 +214,7 @@ function LayerRow({
               </option>
             ))}
         </select>
-        <span className="flex items-center">
-          <button
-            type="button"
-            className="btn btn-ghost btn-square"
-            disabled={layer.coats <= 1}
-            onClick={() => put({ coats: layer.coats - 1 })}
-            aria-label={`One coat less of ${name}`}
-          >
-            <Minus size={16} aria-hidden="true" />
-          </button>
-          <span className="w-16 text-center">{layer.coats === 1 ? '1 coat' : `${layer.coats} coats`}</span>
-          <button
-            type="button"
-            className="btn btn-ghost btn-square"
-            disabled={layer.coats >= MOST_COATS}
-            onClick={() => put({ coats: layer.coats + 1 })}
-            aria-label={`One coat more of ${name}`}
-          >
-            <Plus size={16} aria-hidden="true" />
-          </button>
-        </span>
+        <CoatCount coats={layer.coats} of={name} set={(coats) => put({ coats })} />
         <span className="flex">
           <button
             type="button"
@@ -266,27 +246,58 @@ function LayerRow({
             (judged.below.earliestH > 0 ? `after ${show.hours(judged.below.earliestH)}` : '')}
         </p>
       )}
-      {ways.length > 0 && (
-        <ul className="mt-1 flex flex-wrap gap-2" aria-label={`Ways through under ${name}`}>
-          {ways.map((w, k) => {
-            const steps = w.steps.map((s) => s.coat.name).join(', then ')
-            return (
-              <li key={k}>
-                {w.toBuy ? (
-                  <span className="inline-block border border-base-300 px-3 py-2 text-sm">
-                    To buy: {steps} ({show.hours(w.waitH)})
-                  </span>
-                ) : (
-                  <button type="button" className="btn btn-outline" onClick={() => through(w)}>
-                    {w.instead ? `Instead: ${steps}` : `Mend it: ${steps}`} ({show.hours(w.waitH)})
-                  </button>
-                )}
-              </li>
-            )
-          })}
-        </ul>
-      )}
+      {ways.length > 0 && <WaysThrough ways={ways} under={name} through={through} />}
     </li>
+  )
+}
+
+function CoatCount({ coats, of, set }: { coats: number; of: string; set: (coats: number) => void }) {
+  return (
+    <span className="flex items-center">
+      <button
+        type="button"
+        className="btn btn-ghost btn-square"
+        disabled={coats <= 1}
+        onClick={() => set(coats - 1)}
+        aria-label={`One coat less of ${of}`}
+      >
+        <Minus size={16} aria-hidden="true" />
+      </button>
+      <span className="w-16 text-center">{coats === 1 ? '1 coat' : `${coats} coats`}</span>
+      <button
+        type="button"
+        className="btn btn-ghost btn-square"
+        disabled={coats >= MOST_COATS}
+        onClick={() => set(coats + 1)}
+        aria-label={`One coat more of ${of}`}
+      >
+        <Plus size={16} aria-hidden="true" />
+      </button>
+    </span>
+  )
+}
+
+function WaysThrough({ ways, under, through }: { ways: Way[]; under: string; through: (way: Way) => void }) {
+  const show = useShow()
+  return (
+    <ul className="mt-1 flex flex-wrap gap-2" aria-label={`Ways through under ${under}`}>
+      {ways.map((w, k) => {
+        const steps = w.steps.map((s) => s.coat.name).join(', then ')
+        return (
+          <li key={k}>
+            {w.toBuy ? (
+              <span className="inline-block border border-base-300 px-3 py-2 text-sm">
+                To buy: {steps} ({show.hours(w.waitH)})
+              </span>
+            ) : (
+              <button type="button" className="btn btn-outline" onClick={() => through(w)}>
+                {w.instead ? `Instead: ${steps}` : `Mend it: ${steps}`} ({show.hours(w.waitH)})
+              </button>
+            )}
+          </li>
+        )
+      })}
+    </ul>
   )
 }
 

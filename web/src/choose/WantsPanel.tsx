@@ -7,7 +7,7 @@ import { Tick } from '../ui/Tick'
 import { DecorPanel } from './DecorPanel'
 import { MOST_WEIGHT, noWants, told } from './wants'
 
-const weights: { id: keyof Wants['weights']; name: string }[] = [
+const weighed: { id: keyof Wants['weights']; name: string }[] = [
   { id: 'wear', name: 'Hard wear' },
   { id: 'soon', name: 'Soon ready' },
   { id: 'repair', name: 'Easy to mend and keep' },
@@ -16,6 +16,8 @@ const weights: { id: keyof Wants['weights']; name: string }[] = [
   { id: 'cost', name: 'Little cost' },
 ]
 const words = ['does not matter', 'as usual', 'matters', 'matters much', 'above all']
+
+type Change = (part: Partial<Wants>) => void
 
 /** What is wanted of a zone besides end use, look and sheen. Every change shows at once in the systems below. */
 export function WantsPanel({
@@ -36,23 +38,9 @@ export function WantsPanel({
   keep?: React.ReactNode
 }) {
   const use = catalogue.endUses.find((u) => u.id === zone.endUse)
-  const asks = wants.asks ?? use?.asks ?? []
-  const change = (part: Partial<Wants>) => set({ ...wants, ...part })
+  const change: Change = (part) => set({ ...wants, ...part })
   const exposure = catalogue.places.find((p) => p.id === wants.place)?.class
   const lines = told(wants, catalogue.decorations)
-  const aside = [
-    ...wants.without.map((id) => ({
-      key: id,
-      name: catalogue.families.find((f) => f.id === id)?.name ?? id,
-      back: () => change({ without: wants.without.filter((o) => o !== id) }),
-    })),
-    ...wants.withoutIds.map((id) => ({
-      key: String(id),
-      name: products.find((p) => p.ref.id === id)?.ref.name ?? 'a product',
-      back: () => change({ withoutIds: wants.withoutIds.filter((o) => o !== id) }),
-    })),
-  ]
-  const pinned = products.find((p) => p.ref.id === wants.withId)
   return (
     <details className="mb-5 border-y border-base-300">
       <summary className="min-h-12 cursor-pointer py-3">
@@ -106,68 +94,10 @@ export function WantsPanel({
               />
             )}
           </Field>
-          {pinned && (
-            <p className="flex items-center gap-2">
-              Only systems with <b>{pinned.ref.name}</b>
-              <button
-                type="button"
-                className="btn btn-ghost btn-square"
-                aria-label={`Let go of ${pinned.ref.name}`}
-                onClick={() => change({ withId: 0 })}
-              >
-                <X size={16} aria-hidden="true" />
-              </button>
-            </p>
-          )}
-          {aside.length > 0 && (
-            <ul aria-label="Put aside">
-              {aside.map((a) => (
-                <li key={a.key} className="flex items-center gap-2">
-                  <s>{a.name}</s>
-                  <button type="button" className="btn btn-ghost" onClick={a.back} aria-label={`Take back ${a.name}`}>
-                    Take back
-                  </button>
-                </li>
-              ))}
-            </ul>
-          )}
+          <Picked wants={wants} change={change} catalogue={catalogue} products={products} />
         </div>
-        <div role="group" aria-label="What matters" className="space-y-2">
-          <p className="font-semibold">What matters</p>
-          {weights.map(({ id, name }) => (
-            <Slider
-              key={id}
-              label={name}
-              value={wants.weights[id]}
-              min={0}
-              max={MOST_WEIGHT}
-              text={words[wants.weights[id]] ?? ''}
-              onChange={(v) => change({ weights: { ...wants.weights, [id]: v } })}
-            />
-          ))}
-        </div>
-        <div role="group" aria-label="What it must withstand" className="space-y-1">
-          <p className="font-semibold">What it must withstand, 1 to 5</p>
-          {catalogue.demands.map((name, d) => (
-            <label key={name} className="flex items-center justify-between gap-3">
-              {name}
-              <select
-                className="select w-20"
-                value={asks[d]}
-                onChange={(e) => change({ asks: asks.map((v, k) => (k === d ? Number(e.target.value) : v)) })}
-              >
-                {[1, 2, 3, 4, 5].map((v) => (
-                  <option key={v}>{v}</option>
-                ))}
-              </select>
-            </label>
-          ))}
-          {wants.asks && (
-            <button type="button" className="btn btn-ghost" onClick={() => change({ asks: undefined })}>
-              As the end use has them
-            </button>
-          )}
-        </div>
+        <Weighing weights={wants.weights} set={(weights) => change({ weights })} />
+        <Asks wants={wants} change={change} catalogue={catalogue} asked={use?.asks ?? []} />
         <DecorPanel
           decor={wants.decor}
           set={(decor) => change({ decor })}
@@ -185,5 +115,118 @@ export function WantsPanel({
         </div>
       </div>
     </details>
+  )
+}
+
+/** What must be in it, and what was put aside. */
+function Picked({
+  wants,
+  change,
+  catalogue,
+  products,
+}: {
+  wants: Wants
+  change: Change
+  catalogue: Catalogue
+  products: Product[]
+}) {
+  const pinned = products.find((p) => p.ref.id === wants.withId)
+  const aside = [
+    ...wants.without.map((id) => ({
+      key: id,
+      name: catalogue.families.find((f) => f.id === id)?.name ?? id,
+      back: () => change({ without: wants.without.filter((o) => o !== id) }),
+    })),
+    ...wants.withoutIds.map((id) => ({
+      key: String(id),
+      name: products.find((p) => p.ref.id === id)?.ref.name ?? 'a product',
+      back: () => change({ withoutIds: wants.withoutIds.filter((o) => o !== id) }),
+    })),
+  ]
+  return (
+    <>
+      {pinned && (
+        <p className="flex items-center gap-2">
+          Only systems with <b>{pinned.ref.name}</b>
+          <button
+            type="button"
+            className="btn btn-ghost btn-square"
+            aria-label={`Let go of ${pinned.ref.name}`}
+            onClick={() => change({ withId: 0 })}
+          >
+            <X size={16} aria-hidden="true" />
+          </button>
+        </p>
+      )}
+      {aside.length > 0 && (
+        <ul aria-label="Put aside">
+          {aside.map((a) => (
+            <li key={a.key} className="flex items-center gap-2">
+              <s>{a.name}</s>
+              <button type="button" className="btn btn-ghost" onClick={a.back} aria-label={`Take back ${a.name}`}>
+                Take back
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  )
+}
+
+function Weighing({ weights, set }: { weights: Wants['weights']; set: (w: Wants['weights']) => void }) {
+  return (
+    <div role="group" aria-label="What matters" className="space-y-2">
+      <p className="font-semibold">What matters</p>
+      {weighed.map(({ id, name }) => (
+        <Slider
+          key={id}
+          label={name}
+          value={weights[id]}
+          min={0}
+          max={MOST_WEIGHT}
+          text={words[weights[id]] ?? ''}
+          onChange={(v) => set({ ...weights, [id]: v })}
+        />
+      ))}
+    </div>
+  )
+}
+
+function Asks({
+  wants,
+  change,
+  catalogue,
+  asked,
+}: {
+  wants: Wants
+  change: Change
+  catalogue: Catalogue
+  asked: number[]
+}) {
+  const asks = wants.asks ?? asked
+  return (
+    <div role="group" aria-label="What it must withstand" className="space-y-1">
+      <p className="font-semibold">What it must withstand, 1 to 5</p>
+      {catalogue.demands.map((name, d) => (
+        <label key={name} className="flex items-center justify-between gap-3">
+          {name}
+          <select
+            className="select w-20"
+            value={asks[d]}
+            onChange={(e) => change({ asks: asks.map((v, k) => (k === d ? Number(e.target.value) : v)) })}
+          >
+            {[1, 2, 3, 4, 5].map((v) => (
+              <option key={v}>{v}</option>
+            ))}
+          </select>
+        </label>
+      ))}
+      {wants.asks && (
+        <button type="button" className="btn btn-ghost" onClick={() => change({ asks: undefined })}>
+          As the end use has them
+        </button>
+      )}
+    </div>
   )
 }

@@ -153,16 +153,7 @@ function Walk({
         <Group label="Over" value={grounds} set={setGrounds} groups={groups} />
         {children}
       </div>
-      <ul className="mb-3 flex flex-wrap gap-x-4 text-sm" aria-label="What the marks mean">
-        {Object.values(cells).map((c) => (
-          <li key={c.mark} className="flex items-center gap-1.5">
-            <b className="inline-block w-5 text-center text-base" style={{ color: c.colour }}>
-              {c.mark}
-            </b>
-            {c.word}
-          </li>
-        ))}
-      </ul>
+      <Marks />
       <div className="grid gap-5 xl:grid-cols-[minmax(0,1fr)_22rem]">
         <div className="max-h-[70vh] overflow-auto border border-base-300" tabIndex={-1}>
           <table
@@ -172,27 +163,7 @@ function Walk({
             className="border-separate border-spacing-0"
             onKeyDown={walk}
           >
-            <thead>
-              <tr>
-                <th className="sticky left-0 top-0 z-20 min-w-40 bg-base-100 p-2 text-left align-bottom text-sm">
-                  coat <span className="font-normal">over …</span>
-                </th>
-                {columns.map(({ p, i }, k) => (
-                  <th
-                    key={i}
-                    scope="col"
-                    className={`sticky top-0 z-10 h-44 border-b border-l border-base-300 p-0 text-center align-bottom ${k === focus.column ? 'bg-base-200' : 'bg-base-100'}`}
-                  >
-                    <span
-                      className="inline-block max-h-40 overflow-hidden text-ellipsis whitespace-nowrap py-1 text-sm font-semibold [writing-mode:vertical-rl] rotate-180"
-                      title={p.name}
-                    >
-                      {p.name}
-                    </span>
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <Heads columns={columns} at={focus.column} />
             <tbody>
               {rows.map(({ p, i }, r) => (
                 <tr key={i}>
@@ -248,6 +219,47 @@ function Walk({
         </aside>
       </div>
     </>
+  )
+}
+
+function Marks() {
+  return (
+    <ul className="mb-3 flex flex-wrap gap-x-4 text-sm" aria-label="What the marks mean">
+      {Object.values(cells).map((c) => (
+        <li key={c.mark} className="flex items-center gap-1.5">
+          <b className="inline-block w-5 text-center text-base" style={{ color: c.colour }}>
+            {c.mark}
+          </b>
+          {c.word}
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+function Heads({ columns, at }: { columns: { p: Grid['products'][number]; i: number }[]; at: number }) {
+  return (
+    <thead>
+      <tr>
+        <th className="sticky left-0 top-0 z-20 min-w-40 bg-base-100 p-2 text-left align-bottom text-sm">
+          coat <span className="font-normal">over …</span>
+        </th>
+        {columns.map(({ p, i }, k) => (
+          <th
+            key={i}
+            scope="col"
+            className={`sticky top-0 z-10 h-44 border-b border-l border-base-300 p-0 text-center align-bottom ${k === at ? 'bg-base-200' : 'bg-base-100'}`}
+          >
+            <span
+              className="inline-block max-h-40 overflow-hidden text-ellipsis whitespace-nowrap py-1 text-sm font-semibold [writing-mode:vertical-rl] rotate-180"
+              title={p.name}
+            >
+              {p.name}
+            </span>
+          </th>
+        ))}
+      </tr>
+    </thead>
   )
 }
 

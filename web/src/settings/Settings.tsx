@@ -10,7 +10,7 @@ import { settingsSaved } from '../api/queries'
 import { useSave } from '../api/saving'
 
 const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
-const schools: { id: keyof Schools; name: string }[] = [
+const practices: { id: keyof Schools; name: string }[] = [
   { id: 'hardwaxOverSealer', name: 'Hardwax oil may go over a single thin coat of sealer, on a board first' },
   { id: 'shellacBetween', name: 'Dewaxed shellac goes between coats of different kinds, always' },
   { id: 'distressAfterWax', name: 'Painted pieces are distressed after waxing, and the cuts waxed again' },
@@ -52,8 +52,6 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
       return settingsSaved(client, saved)
     },
   })
-  const setDay = (i: number, change: Partial<SettingsInput['hours'][number]>) =>
-    setDraft({ ...draft, hours: draft.hours.map((h, k) => (k === i ? { ...h, ...change } : h)) })
   const wrongHours = save.error instanceof Problem ? save.error.at('/hours') : undefined
   return (
     <form
@@ -70,128 +68,9 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
           {workshop.contact} · times are told for {workshop.timeZone}
         </p>
       </header>
-      <fieldset>
-        <legend className="text-lg font-bold">Working hours</legend>
-        <p className="mb-2 opacity-85">Hands-on work is planned inside them; waits run day and night.</p>
-        <ul className="divide-y divide-base-300 border-y border-base-300">
-          {[1, 2, 3, 4, 5, 6, 0].map((i) => {
-            const day = draft.hours[i]!
-            const open = day.close !== day.open
-            return (
-              <li key={i} className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 py-1">
-                <label className="flex min-h-11 w-40 items-center gap-3">
-                  <input
-                    type="checkbox"
-                    className="checkbox"
-                    checked={open}
-                    onChange={(e) =>
-                      setDay(i, e.target.checked ? { open: DAY_OPENS, close: DAY_CLOSES } : { open: 0, close: 0 })
-                    }
-                  />{' '}
-                  {weekdays[i]}
-                </label>
-                {open ? (
-                  <>
-                    <ClockInput
-                      aria-label={`${weekdays[i]} opens`}
-                      value={toClock(day.open)}
-                      onChange={(c) => setDay(i, { open: fromClock(c) })}
-                    />
-                    to
-                    <ClockInput
-                      aria-label={`${weekdays[i]} closes`}
-                      value={toClock(day.close)}
-                      onChange={(c) => setDay(i, { close: fromClock(c) })}
-                    />
-                  </>
-                ) : (
-                  <span className="opacity-85">closed</span>
-                )}
-              </li>
-            )
-          })}
-        </ul>
-        {wrongHours && <p className="mt-1 font-semibold text-error">{wrongHours}</p>}
-      </fieldset>
-      <fieldset className="grid gap-4 sm:grid-cols-3">
-        <legend className="mb-2 text-lg font-bold">How things are told</legend>
-        <label>
-          <span className="mb-1 block font-semibold">Units</span>
-          <select
-            className="select w-full"
-            value={draft.units}
-            onChange={(e) => setDraft({ ...draft, units: e.target.value as SettingsInput['units'] })}
-          >
-            <option value="metric">metric: °C, m², mL, µm</option>
-            <option value="us">US: °F, ft², fl oz, mil</option>
-          </select>
-        </label>
-        <label>
-          <span className="mb-1 block font-semibold">Clock</span>
-          <select
-            className="select w-full"
-            value={draft.clock}
-            onChange={(e) => setDraft({ ...draft, clock: e.target.value as SettingsInput['clock'] })}
-          >
-            <option value="h24">24 hours</option>
-            <option value="h12">12 hours</option>
-          </select>
-        </label>
-        <label>
-          <span className="mb-1 block font-semibold">Numbers</span>
-          <select
-            className="select w-full"
-            value={draft.numbers}
-            onChange={(e) => setDraft({ ...draft, numbers: e.target.value as SettingsInput['numbers'] })}
-          >
-            <option value="point">1,234.5</option>
-            <option value="comma">1.234,5</option>
-          </select>
-        </label>
-        <label>
-          <span className="mb-1 block font-semibold">Prices in</span>
-          <select
-            className="select w-full"
-            value={draft.currency}
-            onChange={(e) => setDraft({ ...draft, currency: e.target.value })}
-          >
-            {[...new Set([draft.currency, ...currencies])].map((c) => (
-              <option key={c}>{c}</option>
-            ))}
-          </select>
-        </label>
-        <label>
-          <span className="mb-1 block font-semibold">Food contact</span>
-          <select
-            className="select w-full"
-            value={draft.foodPolicy}
-            onChange={(e) => setDraft({ ...draft, foodPolicy: e.target.value as SettingsInput['foodPolicy'] })}
-          >
-            <option value="strict">only what a label states</option>
-            <option value="cured_film">any fully hardened film</option>
-          </select>
-        </label>
-      </fieldset>
-      <fieldset>
-        <legend className="text-lg font-bold">Schools of practice</legend>
-        <p className="mb-2 opacity-85">
-          Where competent finishers differ. What is ticked here is judged so everywhere; the{' '}
-          <Link className="link" to="/handbook">
-            handbook
-          </Link>{' '}
-          gives the reasons.
-        </p>
-        <div className="flex flex-col gap-2">
-          {schools.map((s) => (
-            <Tick
-              key={s.id}
-              label={s.name}
-              checked={draft.schools[s.id]}
-              set={(on) => setDraft({ ...draft, schools: { ...draft.schools, [s.id]: on } })}
-            />
-          ))}
-        </div>
-      </fieldset>
+      <WorkingHours hours={draft.hours} set={(hours) => setDraft({ ...draft, hours })} wrong={wrongHours} />
+      <Telling draft={draft} change={(part) => setDraft({ ...draft, ...part })} />
+      <FollowedSchools schools={draft.schools} set={(schools) => setDraft({ ...draft, schools })} />
       {save.error && !wrongHours && <ProblemNote problem={save.error} />}
       <div className="flex items-center gap-4">
         <button type="submit" className="btn btn-primary btn-lg" disabled={save.isPending}>
@@ -200,5 +79,138 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
         <span role="status">{save.isSuccess ? 'Saved.' : ''}</span>
       </div>
     </form>
+  )
+}
+
+type Hours = SettingsInput['hours']
+
+function WorkingHours({ hours, set, wrong }: { hours: Hours; set: (h: Hours) => void; wrong?: string }) {
+  const setDay = (i: number, change: Partial<Hours[number]>) =>
+    set(hours.map((h, k) => (k === i ? { ...h, ...change } : h)))
+  return (
+    <fieldset>
+      <legend className="text-lg font-bold">Working hours</legend>
+      <p className="mb-2 opacity-85">Hands-on work is planned inside them; waits run day and night.</p>
+      <ul className="divide-y divide-base-300 border-y border-base-300">
+        {[1, 2, 3, 4, 5, 6, 0].map((i) => {
+          const day = hours[i]!
+          const open = day.close !== day.open
+          return (
+            <li key={i} className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 py-1">
+              <label className="flex min-h-11 w-40 items-center gap-3">
+                <input
+                  type="checkbox"
+                  className="checkbox"
+                  checked={open}
+                  onChange={(e) =>
+                    setDay(i, e.target.checked ? { open: DAY_OPENS, close: DAY_CLOSES } : { open: 0, close: 0 })
+                  }
+                />{' '}
+                {weekdays[i]}
+              </label>
+              {open ? (
+                <>
+                  <ClockInput
+                    aria-label={`${weekdays[i]} opens`}
+                    value={toClock(day.open)}
+                    onChange={(c) => setDay(i, { open: fromClock(c) })}
+                  />
+                  to
+                  <ClockInput
+                    aria-label={`${weekdays[i]} closes`}
+                    value={toClock(day.close)}
+                    onChange={(c) => setDay(i, { close: fromClock(c) })}
+                  />
+                </>
+              ) : (
+                <span className="opacity-85">closed</span>
+              )}
+            </li>
+          )
+        })}
+      </ul>
+      {wrong && <p className="mt-1 font-semibold text-error">{wrong}</p>}
+    </fieldset>
+  )
+}
+
+/** Units, clock, numbers, money, and what is said of food. */
+function Telling({ draft, change }: { draft: SettingsInput; change: (part: Partial<SettingsInput>) => void }) {
+  return (
+    <fieldset className="grid gap-4 sm:grid-cols-3">
+      <legend className="mb-2 text-lg font-bold">How things are told</legend>
+      <label>
+        <span className="mb-1 block font-semibold">Units</span>
+        <select
+          className="select w-full"
+          value={draft.units}
+          onChange={(e) => change({ units: e.target.value as SettingsInput['units'] })}
+        >
+          <option value="metric">metric: °C, m², mL, µm</option>
+          <option value="us">US: °F, ft², fl oz, mil</option>
+        </select>
+      </label>
+      <label>
+        <span className="mb-1 block font-semibold">Clock</span>
+        <select
+          className="select w-full"
+          value={draft.clock}
+          onChange={(e) => change({ clock: e.target.value as SettingsInput['clock'] })}
+        >
+          <option value="h24">24 hours</option>
+          <option value="h12">12 hours</option>
+        </select>
+      </label>
+      <label>
+        <span className="mb-1 block font-semibold">Numbers</span>
+        <select
+          className="select w-full"
+          value={draft.numbers}
+          onChange={(e) => change({ numbers: e.target.value as SettingsInput['numbers'] })}
+        >
+          <option value="point">1,234.5</option>
+          <option value="comma">1.234,5</option>
+        </select>
+      </label>
+      <label>
+        <span className="mb-1 block font-semibold">Prices in</span>
+        <select className="select w-full" value={draft.currency} onChange={(e) => change({ currency: e.target.value })}>
+          {[...new Set([draft.currency, ...currencies])].map((c) => (
+            <option key={c}>{c}</option>
+          ))}
+        </select>
+      </label>
+      <label>
+        <span className="mb-1 block font-semibold">Food contact</span>
+        <select
+          className="select w-full"
+          value={draft.foodPolicy}
+          onChange={(e) => change({ foodPolicy: e.target.value as SettingsInput['foodPolicy'] })}
+        >
+          <option value="strict">only what a label states</option>
+          <option value="cured_film">any fully hardened film</option>
+        </select>
+      </label>
+    </fieldset>
+  )
+}
+
+function FollowedSchools({ schools, set }: { schools: Schools; set: (s: Schools) => void }) {
+  return (
+    <fieldset>
+      <legend className="text-lg font-bold">Schools of practice</legend>
+      <p className="mb-2 opacity-85">
+        Where competent finishers differ. What is ticked here is judged so everywhere; the{' '}
+        <Link className="link" to="/handbook">
+          handbook
+        </Link>{' '}
+        gives the reasons.
+      </p>
+      <div className="flex flex-col gap-2">
+        {practices.map((s) => (
+          <Tick key={s.id} label={s.name} checked={schools[s.id]} set={(on) => set({ ...schools, [s.id]: on })} />
+        ))}
+      </div>
+    </fieldset>
   )
 }

@@ -7,7 +7,7 @@ import { Tick } from '../ui/Tick'
 import { whole } from '../ui/units'
 import type { Draft } from './draft'
 
-type Wrong = (pointer: string, typed: boolean) => string | undefined
+export type Wrong = (pointer: string, typed: boolean) => string | undefined
 
 /** What the piece is, and the few measurements from which its zones follow. */
 export function PieceFields({
@@ -91,8 +91,6 @@ export function MoreFields({
   set: (change: Partial<Draft>) => void
 }) {
   const { site, parts } = draft
-  const setPart = (i: number, change: Partial<Part>) =>
-    set({ parts: parts.map((p, j) => (j === i ? { ...p, ...change } : p)) })
   return (
     <details className="border-y border-base-300">
       <summary className="min-h-12 cursor-pointer py-3">
@@ -153,63 +151,7 @@ export function MoreFields({
             />
           </div>
         )}
-        <div role="group" aria-label="What comes off first">
-          <p className="mb-1 font-semibold">What comes off first, and back on last</p>
-          {parts.map((p, i) => (
-            <div key={i} className="mb-2 grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_6rem_auto] items-start gap-2">
-              <select
-                className="select w-full"
-                aria-label="Kind of part"
-                value={p.kind}
-                onChange={(e) => setPart(i, { kind: e.target.value })}
-              >
-                {catalogue.partKinds.map((k) => (
-                  <option key={k.id} value={k.id}>
-                    {k.name}
-                  </option>
-                ))}
-              </select>
-              <div>
-                <input
-                  className="input w-full"
-                  aria-label="What it is"
-                  value={p.name}
-                  onChange={(e) => setPart(i, { name: e.target.value })}
-                />
-                {wrong(`/parts/${i}/name`, p.name !== '') && (
-                  <p className="text-sm font-semibold text-error">{wrong(`/parts/${i}/name`, true)}</p>
-                )}
-              </div>
-              <div>
-                <MeasureInput
-                  aria-label="How many"
-                  id={`part-${i}`}
-                  measure={whole('')}
-                  value={p.count}
-                  onChange={(count) => setPart(i, { count: count ?? NaN })}
-                />
-                {wrong(`/parts/${i}/count`, true) && (
-                  <p className="text-sm font-semibold text-error">{wrong(`/parts/${i}/count`, true)}</p>
-                )}
-              </div>
-              <button
-                type="button"
-                className="btn btn-ghost"
-                onClick={() => set({ parts: parts.filter((_, j) => j !== i) })}
-                aria-label={`Leave on: ${p.name}`}
-              >
-                Leave on
-              </button>
-            </div>
-          ))}
-          <button
-            type="button"
-            className="btn btn-outline"
-            onClick={() => set({ parts: [...parts, { kind: 'hardware', name: 'Handles', count: 1 }] })}
-          >
-            <Plus size={16} aria-hidden="true" /> Add a part
-          </button>
-        </div>
+        <ComesOff parts={parts} catalogue={catalogue} wrong={wrong} set={(parts) => set({ parts })} />
         <Field
           label="What was on it before, as told"
           error={wrong('/history', true)}
@@ -227,6 +169,79 @@ export function MoreFields({
         </Field>
       </div>
     </details>
+  )
+}
+
+function ComesOff({
+  parts,
+  catalogue,
+  wrong,
+  set,
+}: {
+  parts: Part[]
+  catalogue: Catalogue
+  wrong: Wrong
+  set: (parts: Part[]) => void
+}) {
+  const setPart = (i: number, change: Partial<Part>) => set(parts.map((p, j) => (j === i ? { ...p, ...change } : p)))
+  return (
+    <div role="group" aria-label="What comes off first">
+      <p className="mb-1 font-semibold">What comes off first, and back on last</p>
+      {parts.map((p, i) => (
+        <div key={i} className="mb-2 grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_6rem_auto] items-start gap-2">
+          <select
+            className="select w-full"
+            aria-label="Kind of part"
+            value={p.kind}
+            onChange={(e) => setPart(i, { kind: e.target.value })}
+          >
+            {catalogue.partKinds.map((k) => (
+              <option key={k.id} value={k.id}>
+                {k.name}
+              </option>
+            ))}
+          </select>
+          <div>
+            <input
+              className="input w-full"
+              aria-label="What it is"
+              value={p.name}
+              onChange={(e) => setPart(i, { name: e.target.value })}
+            />
+            {wrong(`/parts/${i}/name`, p.name !== '') && (
+              <p className="text-sm font-semibold text-error">{wrong(`/parts/${i}/name`, true)}</p>
+            )}
+          </div>
+          <div>
+            <MeasureInput
+              aria-label="How many"
+              id={`part-${i}`}
+              measure={whole('')}
+              value={p.count}
+              onChange={(count) => setPart(i, { count: count ?? NaN })}
+            />
+            {wrong(`/parts/${i}/count`, true) && (
+              <p className="text-sm font-semibold text-error">{wrong(`/parts/${i}/count`, true)}</p>
+            )}
+          </div>
+          <button
+            type="button"
+            className="btn btn-ghost"
+            onClick={() => set(parts.filter((_, j) => j !== i))}
+            aria-label={`Leave on: ${p.name}`}
+          >
+            Leave on
+          </button>
+        </div>
+      ))}
+      <button
+        type="button"
+        className="btn btn-outline"
+        onClick={() => set([...parts, { kind: 'hardware', name: 'Handles', count: 1 }])}
+      >
+        <Plus size={16} aria-hidden="true" /> Add a part
+      </button>
+    </div>
   )
 }
 

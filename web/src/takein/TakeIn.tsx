@@ -11,7 +11,7 @@ import { WhenField } from '../ui/When'
 import { whole } from '../ui/units'
 import { Consequences, ConsequencesLine, useConsequences } from './Consequences'
 import { blankDraft, draftOf, inputOf, laidOut, type Draft } from './draft'
-import { MoreFields, PieceFields } from './PieceFields'
+import { MoreFields, PieceFields, type Wrong } from './PieceFields'
 import { Zones } from './Zones'
 import { againQuery, catalogueQuery, pieceGone, pieceSaved } from '../api/queries'
 import { useSave } from '../api/saving'
@@ -93,7 +93,6 @@ function Form({
   setDraft: SetDraft
   piece?: Piece
 }) {
-  const show = useShow()
   const navigate = useNavigate()
   const client = useQueryClient()
   const [pressed, setPressed] = useState(draft.zones[0]!.key)
@@ -167,76 +166,7 @@ function Form({
           wrong={zoneWrong}
         />
         <MoreFields draft={draft} catalogue={catalogue} wrong={wrong} set={set} />
-        <fieldset className="grid grid-cols-2 gap-4 sm:grid-cols-2">
-          <legend className="mb-2 text-lg font-bold">Room and dates</legend>
-          <Field label="Air" error={wrong('/air/tempC', true)}>
-            {(ids) => (
-              <MeasureInput
-                {...ids}
-                measure={show.measures.temp}
-                value={draft.tempC}
-                onChange={(v) => set({ tempC: v })}
-              />
-            )}
-          </Field>
-          <Field label="Humidity" error={wrong('/air/rh', true)}>
-            {(ids) => (
-              <MeasureInput {...ids} measure={whole('% RH')} value={draft.rh} onChange={(v) => set({ rh: v })} />
-            )}
-          </Field>
-          {draft.byNight && (
-            <>
-              <Field
-                label="Air by night"
-                hint="from eight in the evening to eight in the morning"
-                error={wrong('/night/tempC', true)}
-              >
-                {(ids) => (
-                  <MeasureInput
-                    {...ids}
-                    measure={show.measures.temp}
-                    value={draft.nightTempC}
-                    onChange={(v) => set({ nightTempC: v })}
-                  />
-                )}
-              </Field>
-              <Field label="Humidity by night" error={wrong('/night/rh', true)}>
-                {(ids) => (
-                  <MeasureInput
-                    {...ids}
-                    measure={whole('% RH')}
-                    value={draft.nightRh}
-                    onChange={(v) => set({ nightRh: v })}
-                  />
-                )}
-              </Field>
-            </>
-          )}
-          <div className="col-span-2 sm:col-span-1">
-            <WhenField
-              label="Start"
-              error={wrong('/start', true)}
-              value={draft.start}
-              onChange={(start) => set({ start })}
-            />
-          </div>
-          <div className="col-span-2 sm:col-span-1">
-            <WhenField
-              label="Promised"
-              hint="leave empty if not"
-              error={wrong('/promised', draft.promised !== undefined)}
-              value={draft.promised}
-              onChange={(promised) => set({ promised })}
-            />
-          </div>
-        </fieldset>
-        <Tick
-          label="The room is colder or damper by night"
-          checked={draft.byNight}
-          set={(byNight) =>
-            set({ byNight, nightTempC: draft.nightTempC ?? draft.tempC, nightRh: draft.nightRh ?? draft.rh })
-          }
-        />
+        <RoomFields draft={draft} wrong={wrong} set={set} />
         {save.error && <ProblemNote problem={save.error} />}
         {piece?.stage === 'handed_over' ? (
           <p className="border-l-4 border-base-300 bg-base-200 p-4">
@@ -260,6 +190,83 @@ function Form({
       />
       <ConsequencesLine consequences={consequences} />
     </div>
+  )
+}
+
+/** The room's air by day and night, and when. */
+function RoomFields({ draft, wrong, set }: { draft: Draft; wrong: Wrong; set: (part: Partial<Draft>) => void }) {
+  const show = useShow()
+  return (
+    <>
+      <fieldset className="grid grid-cols-2 gap-4 sm:grid-cols-2">
+        <legend className="mb-2 text-lg font-bold">Room and dates</legend>
+        <Field label="Air" error={wrong('/air/tempC', true)}>
+          {(ids) => (
+            <MeasureInput
+              {...ids}
+              measure={show.measures.temp}
+              value={draft.tempC}
+              onChange={(v) => set({ tempC: v })}
+            />
+          )}
+        </Field>
+        <Field label="Humidity" error={wrong('/air/rh', true)}>
+          {(ids) => <MeasureInput {...ids} measure={whole('% RH')} value={draft.rh} onChange={(v) => set({ rh: v })} />}
+        </Field>
+        {draft.byNight && (
+          <>
+            <Field
+              label="Air by night"
+              hint="from eight in the evening to eight in the morning"
+              error={wrong('/night/tempC', true)}
+            >
+              {(ids) => (
+                <MeasureInput
+                  {...ids}
+                  measure={show.measures.temp}
+                  value={draft.nightTempC}
+                  onChange={(v) => set({ nightTempC: v })}
+                />
+              )}
+            </Field>
+            <Field label="Humidity by night" error={wrong('/night/rh', true)}>
+              {(ids) => (
+                <MeasureInput
+                  {...ids}
+                  measure={whole('% RH')}
+                  value={draft.nightRh}
+                  onChange={(v) => set({ nightRh: v })}
+                />
+              )}
+            </Field>
+          </>
+        )}
+        <div className="col-span-2 sm:col-span-1">
+          <WhenField
+            label="Start"
+            error={wrong('/start', true)}
+            value={draft.start}
+            onChange={(start) => set({ start })}
+          />
+        </div>
+        <div className="col-span-2 sm:col-span-1">
+          <WhenField
+            label="Promised"
+            hint="leave empty if not"
+            error={wrong('/promised', draft.promised !== undefined)}
+            value={draft.promised}
+            onChange={(promised) => set({ promised })}
+          />
+        </div>
+      </fieldset>
+      <Tick
+        label="The room is colder or damper by night"
+        checked={draft.byNight}
+        set={(byNight) =>
+          set({ byNight, nightTempC: draft.nightTempC ?? draft.tempC, nightRh: draft.nightRh ?? draft.rh })
+        }
+      />
+    </>
   )
 }
 

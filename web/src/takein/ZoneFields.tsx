@@ -6,184 +6,184 @@ import { BasisMark } from '../ui/verdict'
 import type { ZoneDraft } from './draft'
 import { faceNames, lookNames } from './words'
 
-/** What is told of one zone: its life, its material, how big it is, how it is to look. */
-export function ZoneFields({
-  zone,
-  catalogue,
-  wrong,
-  set,
-}: {
+interface ZonePart {
   zone: ZoneDraft
-  catalogue: Catalogue
   wrong: (field: string, typed: boolean) => string | undefined
   set: (change: Partial<ZoneDraft>) => void
-}) {
-  const show = useShow()
+}
+
+/** What is told of one zone: its life, its material, how big it is, how it is to look. */
+export function ZoneFields({ catalogue, ...part }: ZonePart & { catalogue: Catalogue }) {
+  return (
+    <div className="space-y-5">
+      <LifeFields {...part} catalogue={catalogue} />
+      <SizeFields {...part} />
+      <LookFields {...part} catalogue={catalogue} />
+    </div>
+  )
+}
+
+function LifeFields({ zone, wrong, set, catalogue }: ZonePart & { catalogue: Catalogue }) {
   const material = catalogue.materials.find((m) => m.id === zone.material)
   const use = catalogue.endUses.find((u) => u.id === zone.endUse)
-  const gloss = catalogue.gloss60[catalogue.sheens.indexOf(zone.sheen)]
   const groups = [...new Set(catalogue.endUses.map((u) => u.group))]
+  return (
+    <div className="grid gap-4 sm:grid-cols-2">
+      <Field
+        label="End use"
+        error={wrong('endUse', zone.endUse !== '')}
+        hint={use?.gates.length ? `Gates: ${use.gates.map((g) => g.name).join(', ')}` : 'how this zone will live'}
+      >
+        {(ids) => (
+          <select
+            {...ids}
+            className="select w-full"
+            value={zone.endUse}
+            onChange={(e) => set({ endUse: e.target.value })}
+          >
+            <option value="" disabled>
+              Choose one
+            </option>
+            {groups.map((g) => (
+              <optgroup key={g} label={g}>
+                {catalogue.endUses
+                  .filter((u) => u.group === g)
+                  .map((u) => (
+                    <option key={u.id} value={u.id}>
+                      {u.name}
+                    </option>
+                  ))}
+              </optgroup>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field
+        label="Material"
+        error={wrong('material', zone.material !== '')}
+        hint={material && <MaterialHint material={material} />}
+      >
+        {(ids) => (
+          <select
+            {...ids}
+            className="select w-full"
+            value={zone.material}
+            onChange={(e) => set({ material: e.target.value })}
+          >
+            <option value="" disabled>
+              Choose one
+            </option>
+            <Options of={catalogue.materials} />
+          </select>
+        )}
+      </Field>
+      <Field label="Zone" error={wrong('name', zone.name !== '')}>
+        {(ids) => (
+          <input {...ids} className="input w-full" value={zone.name} onChange={(e) => set({ name: e.target.value })} />
+        )}
+      </Field>
+      <Field label="Where it lies" hint="hidden faces are worked first, the best face last" error={wrong('face', true)}>
+        {(ids) => (
+          <select {...ids} className="select w-full" value={zone.face} onChange={(e) => set({ face: e.target.value })}>
+            {catalogue.faces.map((f) => (
+              <option key={f} value={f}>
+                {faceNames[f] ?? f}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+    </div>
+  )
+}
+
+function SizeFields({ zone, wrong, set }: ZonePart) {
+  const show = useShow()
   const setSides = (lengthM: number | undefined, widthM: number | undefined) =>
     set({ lengthM, widthM, laid: false, ...(lengthM && widthM ? { areaM2: lengthM * widthM } : {}) })
   return (
-    <div className="space-y-5">
-      <div className="grid gap-4 sm:grid-cols-2">
-        <Field
-          label="End use"
-          error={wrong('endUse', zone.endUse !== '')}
-          hint={use?.gates.length ? `Gates: ${use.gates.map((g) => g.name).join(', ')}` : 'how this zone will live'}
-        >
-          {(ids) => (
-            <select
-              {...ids}
-              className="select w-full"
-              value={zone.endUse}
-              onChange={(e) => set({ endUse: e.target.value })}
-            >
-              <option value="" disabled>
-                Choose one
-              </option>
-              {groups.map((g) => (
-                <optgroup key={g} label={g}>
-                  {catalogue.endUses
-                    .filter((u) => u.group === g)
-                    .map((u) => (
-                      <option key={u.id} value={u.id}>
-                        {u.name}
-                      </option>
-                    ))}
-                </optgroup>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field
-          label="Material"
-          error={wrong('material', zone.material !== '')}
-          hint={material && <MaterialHint material={material} />}
-        >
-          {(ids) => (
-            <select
-              {...ids}
-              className="select w-full"
-              value={zone.material}
-              onChange={(e) => set({ material: e.target.value })}
-            >
-              <option value="" disabled>
-                Choose one
-              </option>
-              <Options of={catalogue.materials} />
-            </select>
-          )}
-        </Field>
-        <Field label="Zone" error={wrong('name', zone.name !== '')}>
-          {(ids) => (
-            <input
-              {...ids}
-              className="input w-full"
-              value={zone.name}
-              onChange={(e) => set({ name: e.target.value })}
-            />
-          )}
-        </Field>
-        <Field
-          label="Where it lies"
-          hint="hidden faces are worked first, the best face last"
-          error={wrong('face', true)}
-        >
-          {(ids) => (
-            <select
-              {...ids}
-              className="select w-full"
-              value={zone.face}
-              onChange={(e) => set({ face: e.target.value })}
-            >
-              {catalogue.faces.map((f) => (
-                <option key={f} value={f}>
-                  {faceNames[f] ?? f}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-      </div>
-      <div className="grid grid-cols-2 gap-4 sm:grid-cols-3">
-        <Field label="Length" error={wrong('lengthM', zone.lengthM !== undefined)}>
-          {(ids) => (
-            <MeasureInput
-              {...ids}
-              measure={show.measures.side}
-              value={zone.lengthM}
-              onChange={(v) => setSides(v, zone.widthM)}
-            />
-          )}
-        </Field>
-        <Field label="Width" error={wrong('widthM', zone.widthM !== undefined)}>
-          {(ids) => (
-            <MeasureInput
-              {...ids}
-              measure={show.measures.side}
-              value={zone.widthM}
-              onChange={(v) => setSides(zone.lengthM, v)}
-            />
-          )}
-        </Field>
-        <Field
-          label="Area"
-          hint={zone.laid && zone.areaM2 ? 'rough, from the measurements' : 'or the area by itself'}
-          error={wrong('areaM2', zone.areaM2 !== undefined)}
-        >
-          {(ids) => (
-            <MeasureInput
-              {...ids}
-              measure={show.measures.area}
-              value={zone.areaM2}
-              onChange={(v) => set({ areaM2: v, lengthM: undefined, widthM: undefined, laid: false })}
-            />
-          )}
-        </Field>
-      </div>
-      <div>
-        <div className="grid gap-2 sm:grid-cols-2" role="radiogroup" aria-label="Look">
-          {catalogue.looks.map((l) => (
-            <label
-              key={l}
-              className={`flex min-h-12 cursor-pointer items-center gap-3 rounded-field border px-3 ${zone.look === l ? 'border-primary bg-base-200' : 'border-edge'}`}
-            >
-              <input
-                type="radio"
-                className="radio radio-sm"
-                name={`look-${zone.key}`}
-                checked={zone.look === l}
-                onChange={() => set({ look: l })}
-              />
-              <span>
-                <b>{lookNames[l].name}</b> <span className="text-sm opacity-85">{lookNames[l].hint}</span>
-              </span>
-            </label>
-          ))}
-        </div>
-        {wrong('look', true) && <p className="mt-1 text-sm font-semibold text-error">{wrong('look', true)}</p>}
-        <div className="mt-3 max-w-80">
-          <Field
-            label="Sheen"
-            error={wrong('sheen', true)}
-            hint={gloss && `usually ${gloss[0]} to ${gloss[1]} gloss units at 60° (published, ASTM D523 levels)`}
+    <div className="grid grid-cols-2 gap-4 sm:grid-cols-3">
+      <Field label="Length" error={wrong('lengthM', zone.lengthM !== undefined)}>
+        {(ids) => (
+          <MeasureInput
+            {...ids}
+            measure={show.measures.side}
+            value={zone.lengthM}
+            onChange={(v) => setSides(v, zone.widthM)}
+          />
+        )}
+      </Field>
+      <Field label="Width" error={wrong('widthM', zone.widthM !== undefined)}>
+        {(ids) => (
+          <MeasureInput
+            {...ids}
+            measure={show.measures.side}
+            value={zone.widthM}
+            onChange={(v) => setSides(zone.lengthM, v)}
+          />
+        )}
+      </Field>
+      <Field
+        label="Area"
+        hint={zone.laid && zone.areaM2 ? 'rough, from the measurements' : 'or the area by itself'}
+        error={wrong('areaM2', zone.areaM2 !== undefined)}
+      >
+        {(ids) => (
+          <MeasureInput
+            {...ids}
+            measure={show.measures.area}
+            value={zone.areaM2}
+            onChange={(v) => set({ areaM2: v, lengthM: undefined, widthM: undefined, laid: false })}
+          />
+        )}
+      </Field>
+    </div>
+  )
+}
+
+function LookFields({ zone, wrong, set, catalogue }: ZonePart & { catalogue: Catalogue }) {
+  const gloss = catalogue.gloss60[catalogue.sheens.indexOf(zone.sheen)]
+  return (
+    <div>
+      <div className="grid gap-2 sm:grid-cols-2" role="radiogroup" aria-label="Look">
+        {catalogue.looks.map((l) => (
+          <label
+            key={l}
+            className={`flex min-h-12 cursor-pointer items-center gap-3 rounded-field border px-3 ${zone.look === l ? 'border-primary bg-base-200' : 'border-edge'}`}
           >
-            {(ids) => (
-              <select
-                {...ids}
-                className="select w-full"
-                value={zone.sheen}
-                onChange={(e) => set({ sheen: e.target.value })}
-              >
-                {catalogue.sheens.map((s) => (
-                  <option key={s}>{s}</option>
-                ))}
-              </select>
-            )}
-          </Field>
-        </div>
+            <input
+              type="radio"
+              className="radio radio-sm"
+              name={`look-${zone.key}`}
+              checked={zone.look === l}
+              onChange={() => set({ look: l })}
+            />
+            <span>
+              <b>{lookNames[l].name}</b> <span className="text-sm opacity-85">{lookNames[l].hint}</span>
+            </span>
+          </label>
+        ))}
+      </div>
+      {wrong('look', true) && <p className="mt-1 text-sm font-semibold text-error">{wrong('look', true)}</p>}
+      <div className="mt-3 max-w-80">
+        <Field
+          label="Sheen"
+          error={wrong('sheen', true)}
+          hint={gloss && `usually ${gloss[0]} to ${gloss[1]} gloss units at 60° (published, ASTM D523 levels)`}
+        >
+          {(ids) => (
+            <select
+              {...ids}
+              className="select w-full"
+              value={zone.sheen}
+              onChange={(e) => set({ sheen: e.target.value })}
+            >
+              {catalogue.sheens.map((s) => (
+                <option key={s}>{s}</option>
+              ))}
+            </select>
+          )}
+        </Field>
       </div>
     </div>
   )

@@ -34,7 +34,7 @@ export function ClockStrip({
   const hours = (to.getTime() - from.getTime()) / HOUR
   const width = Math.max(boxWidth, Math.ceil(hours * LEAST_PX_PER_HOUR))
   const x = scaleTime([from, to], [0, width])
-  const at = (iso: string) => Math.max(-5, Math.min(width + 5, x(new Date(iso))))
+  const at: At = (iso) => Math.max(-5, Math.min(width + 5, x(new Date(iso))))
   const pxPerDay = (width / hours) * 24
   const name = !laneHead ? 0 : boxWidth < NARROW ? NAME_NARROW : NAME
   const heads = (i: number) => lanes.slice(0, i + 1).filter((l) => l.first).length
@@ -55,22 +55,7 @@ export function ClockStrip({
         {/* eslint-enable jsx-a11y/no-noninteractive-tabindex */}
         <div className="strip relative" style={{ width, height }}>
           <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} aria-hidden="true">
-            <defs>
-              <pattern
-                id={`${id}-wet`}
-                width="6"
-                height="6"
-                patternUnits="userSpaceOnUse"
-                patternTransform="rotate(45)"
-              >
-                <rect width="6" height="6" fill="var(--wet)" fillOpacity="0.15" />
-                <line x1="0" y1="0" x2="0" y2="6" stroke="var(--wet)" strokeWidth="3" />
-              </pattern>
-              <pattern id={`${id}-closing`} width="5" height="5" patternUnits="userSpaceOnUse">
-                <rect width="5" height="5" fill="var(--closing)" fillOpacity="0.25" />
-                <line x1="1" y1="0" x2="1" y2="5" stroke="var(--closing)" strokeWidth="2.5" />
-              </pattern>
-            </defs>
+            <Patterns id={id} />
             <rect width={width} height={height} fill="var(--night)" />
             {strip.open.map((o) => (
               <rect
@@ -82,38 +67,8 @@ export function ClockStrip({
                 fill="var(--color-base-100)"
               />
             ))}
-            {days.map((d, i) => {
-              const left = Math.max(0, at(d))
-              const room = (i + 1 < days.length ? at(days[i + 1]!) : width) - left
-              return (
-                <g key={d}>
-                  {i > 0 && <line x1={left} x2={left} y1={4} y2={height} stroke="currentColor" strokeOpacity="0.35" />}
-                  {room > 34 && (
-                    <text x={left + 5} y={20} fontSize="13" fontWeight="600" fill="currentColor">
-                      {room > 82 ? show.day(d) : show.weekday(d)}
-                    </text>
-                  )}
-                </g>
-              )
-            })}
-            {pxPerDay > 200 &&
-              strip.open.flatMap((o) =>
-                [o.from, o.to]
-                  .filter((t) => at(t) > 0 && at(t) < width - 8)
-                  .map((t) => (
-                    <text
-                      key={t}
-                      x={at(t)}
-                      y={HEAD - 6}
-                      fontSize="12"
-                      fill="currentColor"
-                      fillOpacity="0.9"
-                      textAnchor={t === o.from ? 'start' : 'end'}
-                    >
-                      {show.clock(t)}
-                    </text>
-                  )),
-              )}
+            <Days days={days} at={at} width={width} height={height} />
+            {pxPerDay > 200 && <OpenHours open={strip.open} at={at} width={width} />}
             {lanes.map((lane, i) => (
               <LaneDrawing
                 key={lane.key}
@@ -144,39 +99,130 @@ export function ClockStrip({
               </li>
             ))}
           </ul>
-          {lanes.map(
-            (lane, i) =>
-              lane.name && (
-                <div
-                  key={lane.key}
-                  className="no-print pointer-events-none absolute inset-x-0"
-                  style={{ top: laneTop(i) + LANE - 25 }}
-                >
-                  <span className="sticky left-1 bg-base-100/85 px-1 text-sm font-semibold leading-tight">
-                    {lane.name}
-                  </span>
-                </div>
-              ),
-          )}
-          {laneHead &&
-            lanes.map(
-              (lane, i) =>
-                lane.first && (
-                  <div
-                    key={lane.key}
-                    className="no-print absolute inset-x-0 border-y border-base-300 bg-base-200"
-                    style={{ top: laneTop(i) - name, height: name }}
-                  >
-                    <div className="sticky left-0 flex h-full items-center overflow-hidden" style={{ width: boxWidth }}>
-                      {laneHead(lane)}
-                    </div>
-                  </div>
-                ),
-            )}
+          <Names lanes={lanes} laneTop={laneTop} />
+          {laneHead && <Heads lanes={lanes} laneTop={laneTop} name={name} width={boxWidth} laneHead={laneHead} />}
         </div>
       </div>
       <Legend id={id} />
     </figure>
+  )
+}
+
+type At = (iso: string) => number
+
+function Patterns({ id }: { id: string }) {
+  return (
+    <defs>
+      <pattern id={`${id}-wet`} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <rect width="6" height="6" fill="var(--wet)" fillOpacity="0.15" />
+        <line x1="0" y1="0" x2="0" y2="6" stroke="var(--wet)" strokeWidth="3" />
+      </pattern>
+      <pattern id={`${id}-closing`} width="5" height="5" patternUnits="userSpaceOnUse">
+        <rect width="5" height="5" fill="var(--closing)" fillOpacity="0.25" />
+        <line x1="1" y1="0" x2="1" y2="5" stroke="var(--closing)" strokeWidth="2.5" />
+      </pattern>
+    </defs>
+  )
+}
+
+function Days({ days, at, width, height }: { days: string[]; at: At; width: number; height: number }) {
+  const show = useShow()
+  return (
+    <>
+      {days.map((d, i) => {
+        const left = Math.max(0, at(d))
+        const room = (i + 1 < days.length ? at(days[i + 1]!) : width) - left
+        return (
+          <g key={d}>
+            {i > 0 && <line x1={left} x2={left} y1={4} y2={height} stroke="currentColor" strokeOpacity="0.35" />}
+            {room > 34 && (
+              <text x={left + 5} y={20} fontSize="13" fontWeight="600" fill="currentColor">
+                {room > 82 ? show.day(d) : show.weekday(d)}
+              </text>
+            )}
+          </g>
+        )
+      })}
+    </>
+  )
+}
+
+/** When the workshop opens and closes, where there is room for words. */
+function OpenHours({ open, at, width }: { open: Strip['open']; at: At; width: number }) {
+  const show = useShow()
+  return (
+    <>
+      {open.flatMap((o) =>
+        [o.from, o.to]
+          .filter((t) => at(t) > 0 && at(t) < width - 8)
+          .map((t) => (
+            <text
+              key={t}
+              x={at(t)}
+              y={HEAD - 6}
+              fontSize="12"
+              fill="currentColor"
+              fillOpacity="0.9"
+              textAnchor={t === o.from ? 'start' : 'end'}
+            >
+              {show.clock(t)}
+            </text>
+          )),
+      )}
+    </>
+  )
+}
+
+/** The lanes' names, which stay in sight while the strip scrolls. */
+function Names({ lanes, laneTop }: { lanes: Lane[]; laneTop: (i: number) => number }) {
+  return (
+    <>
+      {lanes.map(
+        (lane, i) =>
+          lane.name && (
+            <div
+              key={lane.key}
+              className="no-print pointer-events-none absolute inset-x-0"
+              style={{ top: laneTop(i) + LANE - 25 }}
+            >
+              <span className="sticky left-1 bg-base-100/85 px-1 text-sm font-semibold leading-tight">{lane.name}</span>
+            </div>
+          ),
+      )}
+    </>
+  )
+}
+
+function Heads({
+  lanes,
+  laneTop,
+  name,
+  width,
+  laneHead,
+}: {
+  lanes: Lane[]
+  laneTop: (i: number) => number
+  name: number
+  width: number
+  laneHead: (lane: Lane) => ReactNode
+}) {
+  return (
+    <>
+      {lanes.map(
+        (lane, i) =>
+          lane.first && (
+            <div
+              key={lane.key}
+              className="no-print absolute inset-x-0 border-y border-base-300 bg-base-200"
+              style={{ top: laneTop(i) - name, height: name }}
+            >
+              <div className="sticky left-0 flex h-full items-center overflow-hidden" style={{ width: width }}>
+                {laneHead(lane)}
+              </div>
+            </div>
+          ),
+      )}
+    </>
   )
 }
 
@@ -225,7 +271,7 @@ function LaneDrawing({
 }: {
   lane: Lane
   top: number
-  at: (iso: string) => number
+  at: At
   id: string
   width: number
   cured?: string
@@ -235,6 +281,7 @@ function LaneDrawing({
   const windowY = y + ROW + 3
   const told = toldApart(steps.map((s) => at(s.work[0]!.from)))
   const late = lightUse !== undefined && at(lightUse) > width - 66
+  const early = promised !== undefined && at(promised) < 66
   return (
     <g>
       {!lane.first && <line x1={0} x2={width} y1={top} y2={top} stroke="currentColor" strokeOpacity="0.18" />}
@@ -302,7 +349,14 @@ function LaneDrawing({
             strokeWidth="2"
             strokeDasharray="3 3"
           />
-          <text x={at(promised) - 4} y={top + 9} fontSize="12" fontWeight="600" textAnchor="end" fill="currentColor">
+          <text
+            x={at(promised) + (early ? 4 : -4)}
+            y={top + 11}
+            fontSize="12"
+            fontWeight="600"
+            textAnchor={early ? 'start' : 'end'}
+            fill="currentColor"
+          >
             promised
           </text>
         </g>
@@ -326,7 +380,7 @@ function After({
   next?: Step
   y: number
   windowY: number
-  at: (iso: string) => number
+  at: At
   id: string
   index: number
   lightUse?: string
