@@ -92,6 +92,12 @@ const (
 	ToBePainted      = "to_be_painted"  // shows for ever under a clear coat
 	SwellsBetween    = "swells_between" // recoated before its window closes or after its late time, never between
 	Silicone         = "silicone"       // no coat holds on it
+	Flexible         = "flexible"       // stays softer than a clear for tables and floors
+	MetalPrimer      = "metal_primer"
+	Sensitiser       = "sensitiser" // its hardener makes some people allergic for life
+	Blush            = "blush"      // sweats a waxy layer that is washed off
+	Gum              = "gum"        // floats off under water
+	Lime             = "lime"       // caustic while wet
 )
 
 // Family is a kind of coating with its typical data sheet. Basis of every value: practice.
@@ -103,6 +109,7 @@ type Family struct {
 	Carrier       Carrier
 	Cure          Cure
 	Body          Body
+	Class         *Class  // how it hardens, ages, and takes other coats
 	RedissolvesIn Carrier // the carrier that melts it again; "" when none
 	Sheens        []Sheen
 	NeedsTopcoat  bool
@@ -217,6 +224,9 @@ func parseFamily(cell map[string]string) (*Family, error) {
 		AppliedBy:    Method(cell["applied_by"]),
 		Tags:         list(cell["tags"]),
 		Notes:        cell["notes"],
+	}
+	if f.Class = Classes[cell["class"]]; f.Class == nil {
+		return nil, fmt.Errorf("class: there is no %q", cell["class"])
 	}
 	if cell["redissolves_in"] != "none" {
 		f.RedissolvesIn = Carrier(cell["redissolves_in"])

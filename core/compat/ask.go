@@ -75,13 +75,15 @@ func overFilm(j *Join) bool   { return covered(j) && film(on(j)) }
 func overClosedFilm(j *Join) bool {
 	return overFilm(j) && !on(j).Porous()
 }
-func overStain(j *Join) bool     { return covered(j) && on(j).Is("stain") }
-func overCatalysed(j *Join) bool { return covered(j) && on(j).Catalysed() }
-func overUrethane(j *Join) bool  { return covered(j) && on(j).Has(coating.Urethane) }
-func overEpoxy(j *Join) bool     { return covered(j) && epoxy(on(j)) }
-func freshFilm(j *Join) bool     { return fresh(j) && film(on(j)) }
-func freshPaint(j *Join) bool    { return fresh(j) && on(j).Is("paint") }
-func freshSoftBed(j *Join) bool  { return fresh(j) && j.Ground.SoftUM > softBed }
+func overStain(j *Join) bool        { return covered(j) && on(j).Is("stain") }
+func overCatalysed(j *Join) bool    { return covered(j) && on(j).Catalysed() }
+func overUrethane(j *Join) bool     { return covered(j) && on(j).Has(coating.Urethane) }
+func overEpoxy(j *Join) bool        { return covered(j) && epoxy(on(j)) }
+func freshFilm(j *Join) bool        { return fresh(j) && film(on(j)) }
+func unkeyedFilm(j *Join) bool      { return freshFilm(j) && notKeyed(j) }
+func unkeyedCatalysed(j *Join) bool { return overCatalysed(j) && notKeyed(j) }
+func freshPaint(j *Join) bool       { return fresh(j) && on(j).Is("paint") }
+func freshSoftBed(j *Join) bool     { return fresh(j) && j.Ground.SoftUM > softBed }
 func overThinSealer(j *Join) bool {
 	return fresh(j) && j.Ground.FilmUM <= thinSealer
 }
@@ -190,12 +192,6 @@ func gripsSome(p *coating.Product) bool { return !gripsNot(p) && p.GripsSlick < 
 func gripsNot(p *coating.Product) bool  { return p.GripsSlick < coating.GripsSome }
 
 func swellsAgain(j *Join) bool { return same(j) && coat(j).Has(coating.SwellsBetween) }
-
-// betweenWindows tells that the recoat window has closed, and the ground is not yet hard enough to be recoated later.
-func betweenWindows(j *Join) bool {
-	h := j.State.SinceH
-	return h != nil && *h > top(j).RecoatMaxH && *h < top(j).CrossAfterH(j.Context.Air)
-}
 
 func glossyClear(j *Join) bool    { return coat(j).Is("clear") && j.Coat.Sheen >= coating.SemiGloss }
 func clearOverPale(j *Join) bool  { return j.Ground.Pale && j.Coat.Shade == coating.Clear }

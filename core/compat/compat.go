@@ -3,6 +3,7 @@
 package compat
 
 import (
+	"math"
 	"slices"
 
 	"firmitas/core"
@@ -185,9 +186,11 @@ type Judgement struct {
 	Words        []Word           // what a label, a board or a school says of this very pair
 	Quieted      []Finding        // rules that spoke and were overridden by Words
 	Preparations []substrate.Work // at the join, before the coat goes on
-	EarliestH    float64          // hours after the coat below, in this air
+	SoonestH     float64          // hours after the coat below, in this air; sooner is refused
+	EarliestH    float64          // what a careful plan waits; between the two it is felt by hand
 	LabelH       float64          // the same wait as its label gives it, before the air stretches it
 	LatestH      float64          // hours until the ground must be keyed first; 0 = no limit
+	ReopensH     float64          // hours from which a key helps again, once LatestH has passed; 0 = at once
 	NeedsInsert  bool             // a coat is missing between: it cannot go on as it stands
 	WaitBasis    core.Basis
 }
@@ -240,6 +243,7 @@ func (s ruleSet) judge(asked Join) Judgement {
 		}
 		beside(*j, below, rules, &out)
 	}
+	out.SoonestH = min(out.SoonestH, out.EarliestH)
 	if j.Ground.Top != nil && j.Coat != nil {
 		for _, rule := range s.moments {
 			if rule.Moment(j, &out) {
@@ -308,13 +312,15 @@ func (out *Judgement) wait(j *Join) {
 			"crossWaitH",
 		)
 	}
-	if h := j.State.Heavy; h > 1 {
-		out.EarliestH *= h * h // practice: a film twice as thick dries four times as long
-	}
+	out.EarliestH *= heavier(j)
 	if out.EarliestH > out.LabelH {
 		out.WaitBasis = core.Estimate
 	}
+	out.SoonestH = out.EarliestH
 	out.LatestH = latest(j)
+	if t := terms(j); t != nil && t.Red.ToH > 0 {
+		out.ReopensH = stretched(j, t.Red.ToH)
+	}
 }
 
 // hear takes up one finding, unless a word about this very pair overrides it. The ground has had so many hours already.
@@ -327,6 +333,11 @@ func (out *Judgement) hear(j *Join, rule *Rule, words []Word, had func() float64
 		if f.WaitH = rule.Wait(j); f.WaitH > out.EarliestH {
 			f.WaitH = max(0, f.WaitH-had())
 		}
+		soonest := f.WaitH
+		if rule.Soonest != nil {
+			soonest = min(soonest, max(0, rule.Soonest(j)))
+		}
+		out.SoonestH = max(out.SoonestH, soonest)
 		if f.WaitH > out.EarliestH {
 			out.EarliestH, out.WaitBasis = f.WaitH, rule.Basis
 		}
@@ -336,7 +347,8 @@ func (out *Judgement) hear(j *Join, rule *Rule, words []Word, had func() float64
 		return
 	}
 	out.NeedsInsert = out.NeedsInsert || rule.Insert != ""
-	if rule.Preparation.ID != "" {
+	known := slices.ContainsFunc(out.Preparations, func(w substrate.Work) bool { return w.ID == rule.Preparation.ID })
+	if rule.Preparation.ID != "" && !known {
 		out.Preparations = append(out.Preparations, rule.Preparation)
 	}
 	decides := rule.Verdict > out.Verdict || (rule.Moment != nil && rule.Verdict == out.Verdict)
@@ -354,13 +366,32 @@ func crosses(top, coat *coating.Product) bool {
 	return coat.Family.Carrier != top.Family.Carrier && coat.Family.Carrier != coating.Alcohol && top.CrossWaitH > 0
 }
 
-// latest is the end of the recoat window, never later than its label says, whatever the air: a window that an
-// estimate holds open is how coats come to peel. T3: what melts into the coat below has none.
+// latest is the end of the recoat window, never later than its label says: a window that an estimate holds open is how
+// coats come to peel. What must be keyed in any case has none, and (T3) what melts into the coat below.
 func latest(j *Join) float64 {
 	if meltsIn(j) || j.Coat.Family.Body == coating.Wax {
 		return 0
 	}
-	return j.Ground.Top.RecoatMaxH
+	h := j.Ground.Top.RecoatMaxH
+	if t := terms(j); t != nil && !same(j) {
+		switch {
+		case t.Key && !t.Refused:
+			return 0
+		case t.ClosesH > 0 && j.Ground.Top.Basis("recoatMaxH") != core.Label:
+			h = t.ClosesH
+		}
+	}
+	return h * warmthShuts(j)
+}
+
+// warmthShuts is the share of a window that is left in warm air: what hardens by itself hardens sooner. Basis: estimate.
+func warmthShuts(j *Join) float64 {
+	warmer := j.Context.Air.TempC - climate.Reference.TempC
+	drying := j.Ground.Top.Family.Drying()
+	if warmer <= 0 || drying == climate.SolventLeaves || drying == climate.WaxSets {
+		return 1
+	}
+	return math.Pow(2, -warmer/10)
 }
 
 func meltsIn(j *Join) bool {

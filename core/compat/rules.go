@@ -26,6 +26,7 @@ type Rule struct {
 	Preparation    substrate.Work      // work at this join; zero when none
 	Insert         string              // the coat that is missing between, in words; "" when none
 	Wait           func(*Join) float64 // hours in this join's air; nil when the sheet's own wait is enough
+	Soonest        func(*Join) float64 // before them it is refused; nil when that is the Wait itself
 	Failure        string              // how it fails when ignored
 	Reason         string
 	Because        func(*Join) string // a reason that depends on the join; replaces Reason
@@ -42,6 +43,7 @@ var Rules = slices.Concat(
 	waxRules,
 	penetratingRules,
 	carrierRules,
+	classRules,
 	twoPartRules,
 	decorRules,
 	windowRules,

@@ -17,7 +17,7 @@ var carrierRules = []Rule{
 		Speaks:      "oak + primer_alkyd > enamel_wb pale",
 		Silent:      "oak + primer_alkyd > enamel_alkyd pale",
 		When: func(j *Join) bool {
-			return freshFilm(j) && oilFilm(on(j)) && waterCarried(coat(j))
+			return unkeyedFilm(j) && oilFilm(on(j)) && waterCarried(coat(j))
 		},
 		Wait:    crossWait(0),
 		Failure: "crawls, clouds, peels",
@@ -49,26 +49,11 @@ var carrierRules = []Rule{
 		Speaks:      "oak + clear_wb_pu > varnish_oil_pu",
 		Silent:      "oak + stain_wb > varnish_oil_pu",
 		When: func(j *Join) bool {
-			return freshFilm(j) && closedWaterFilm(on(j)) && oilFilm(coat(j))
+			return unkeyedFilm(j) && closedWaterFilm(on(j)) && oilFilm(coat(j))
 		},
 		Wait:    crossWait(0),
 		Failure: "peels",
 		Reason:  "Sound once the water has left; a scuff gives it a hold.",
-	},
-	{
-		ID:      "C3",
-		Theme:   "Carrier and cure",
-		Title:   "Strong solvent over an oxidising or coalescing film",
-		Verdict: Refuse,
-		Basis:   core.Practice,
-		Speaks:  "oak + varnish_oil_pu > lacquer_cab",
-		Silent:  "oak + stain_oil > lacquer_cab",
-		When: func(j *Join) bool {
-			return fresh(j) && attacks(j) && !cured(j)
-		},
-		Failure: "wrinkles, lifts",
-		Reason:  "Lacquer solvent bites into a film that only sticks together or is still taking oxygen.",
-		WayOut:  "A barrier of dewaxed shellac, then mist coats; or a milder clear coat.",
 	},
 	{
 		ID:          "C4",
@@ -186,7 +171,7 @@ var carrierRules = []Rule{
 		Speaks:      "oak + varnish_conversion > clear_wb_pu",
 		Silent:      "oak + varnish_conversion > varnish_conversion",
 		When: func(j *Join) bool {
-			return overCatalysed(j) && !same(j) && film(coat(j))
+			return unkeyedCatalysed(j) && !same(j) && film(coat(j))
 		},
 		Failure: "peels",
 		Reason:  "Nothing bites into a catalysed film: key it first, and try it on a board.",
@@ -234,33 +219,18 @@ var carrierRules = []Rule{
 		Reason:      "Between the two the fresh solvent swells the half-dry film.",
 	},
 	{
-		ID:      "C10b",
-		Theme:   "Carrier and cure",
-		Title:   "Aerosol colour, between 1 h and 48 h",
-		Verdict: Refuse,
-		Basis:   core.Practice,
-		Speaks:  "oak + paint_aerosol dark @6h > paint_aerosol dark",
-		Silent:  "oak + paint_aerosol dark @50h > paint_aerosol dark",
-		Moment: func(j *Join, _ *Judgement) bool {
-			return swellsAgain(j) && betweenWindows(j) && !j.State.Cured
-		},
-		Failure: "wrinkles",
-		Reason:  "The half-dry film swells under fresh solvent: inside the first hour, or not before 48 h.",
-		WayOut:  "Wait until 48 h have passed.",
-	},
-	{
 		ID:      "C3o",
 		Theme:   "Carrier and cure",
-		Title:   "Strong solvent over an old or fully cured film",
+		Title:   "Strong solvent over an old film",
 		Verdict: Test,
 		Basis:   core.Practice,
 		Speaks:  "oak + old:oil_varnish > lacquer_cab",
 		Silent:  "oak + old:lacquer > lacquer_cab",
 		When: func(j *Join) bool {
-			return attacks(j) && (old(j) || cured(j))
+			return attacks(j) && old(j)
 		},
 		Failure: "wrinkles, lifts",
-		Reason:  "Even a cured film may lift under lacquer solvent.",
+		Reason:  "Even an old film may lift under lacquer solvent.",
 		WayOut:  "A barrier of dewaxed shellac, then mist coats.",
 	},
 }

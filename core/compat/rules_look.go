@@ -42,7 +42,7 @@ var lookRules = []Rule{
 		Title:   "Slightly tinting clear over a pale colour",
 		Verdict: Test,
 		Basis:   core.Practice,
-		Speaks:  "beech + enamel_wb pale > lacquer_precat",
+		Speaks:  "oak + pu_2k_solvent pale > pu_2k_solvent",
 		Silent:  "beech + enamel_wb pale > lacquer_cab",
 		When: func(j *Join) bool {
 			return clearOverPale(j) && j.Coat.Amber == 1 && !yellows(j.Coat)

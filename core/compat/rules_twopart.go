@@ -31,27 +31,12 @@ var twoPartRules = []Rule{
 		WayOut:  "Mix a fresh, smaller batch.",
 	},
 	{
-		ID:          "C8",
-		Theme:       twoPartTheme,
-		Title:       "Two-part water-carried over one-part",
-		Verdict:     Prepare,
-		Preparation: scuff,
-		Basis:       core.Practice,
-		Speaks:      "oak + clear_wb_pu > clear_wb_pu_2k",
-		Silent:      "oak + clear_wb_pu_2k > clear_wb_pu_2k",
-		When: func(j *Join) bool {
-			return fresh(j) && twoPartWater(coat(j)) && onePartWater(on(j))
-		},
-		Failure: "crazes or peels",
-		Reason:  "Inside the window or keyed: the harder coat needs a hold in the softer one.",
-	},
-	{
 		ID:      "C11",
 		Theme:   twoPartTheme,
 		Title:   "Hard over soft",
 		Verdict: Test,
 		Basis:   core.Practice,
-		Speaks:  "oak + lacquer_cab x3 > clear_wb_pu_2k",
+		Speaks:  "oak + shellac_dewaxed x4 > clear_wb_pu_2k",
 		Silent:  "oak + shellac_dewaxed > clear_wb_pu_2k",
 		When: func(j *Join) bool {
 			return freshSoftBed(j) && hardClear(coat(j))

@@ -76,7 +76,8 @@ var waxRules = []Rule{
 		When: func(j *Join) bool {
 			return furnitureWax(coat(j)) && overClosedFilm(j) && !on(j).Is("decor")
 		},
-		Wait:    func(j *Join) float64 { return top(j).LightUseAfterH(j.Context.Air) },
+		Wait:    func(j *Join) float64 { return max(careful(j), top(j).LightUseAfterH(j.Context.Air)) },
+		Soonest: func(j *Join) float64 { return top(j).LightUseAfterH(j.Context.Air) },
 		Failure: "rubs off, and marks a soft film",
 		Reason:  "Wax needs a film that has hardened to light use, rubbed dull.",
 	},

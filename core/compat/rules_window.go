@@ -18,11 +18,44 @@ var windowRules = []Rule{
 		Speaks:  "oak + clear_wb_pu @1h > clear_wb_pu",
 		Silent:  "oak + clear_wb_pu @3h > clear_wb_pu",
 		Moment: func(j *Join, out *Judgement) bool {
-			return j.State.SinceH != nil && !j.State.Cured && *j.State.SinceH < out.EarliestH
+			return j.State.SinceH != nil && !j.State.Cured && *j.State.SinceH < out.SoonestH
 		},
 		Failure: "stays soft underneath, wrinkles, cures slowly",
 		Reason:  "The coat below has not dried long enough in this air.",
 		WayOut:  "Wait.",
+	},
+	{
+		ID:      "T1h",
+		Theme:   "Windows",
+		Window:  true,
+		Title:   "Between the shortest time and the careful one",
+		Verdict: Test,
+		Basis:   core.Practice,
+		Firm:    true,
+		Speaks:  "oak + varnish_oil_pu @30h > clear_wb_pu",
+		Silent:  "oak + varnish_oil_pu @80h > clear_wb_pu",
+		Moment:  func(j *Join, out *Judgement) bool { return dryOrNot(j, out) && !waxy(coat(j)) },
+		Failure: "stays soft underneath, wrinkles, clouds",
+		Reason:  "A thin coat in warm moving air is ready by now, a full one is not: the hand decides.",
+		WayOut:  "P320 must powder, no nail may mark it, no smell under a cup; or wait for the careful time.",
+	},
+	{
+		ID:      "T1w",
+		Theme:   "Windows",
+		Window:  true,
+		Title:   "Wax over a film in use, not yet hardened through",
+		Verdict: Prepare,
+		Preparation: substrate.Work{
+			ID:    "wait_for_cure",
+			Title: "Better leave it to harden first: wax shuts in what still has to leave",
+		},
+		Basis:   core.Practice,
+		Firm:    true,
+		Speaks:  "oak + clear_wb_pu @100h > wax_clear",
+		Silent:  "oak + clear_wb_pu @600h > wax_clear",
+		Moment:  func(j *Join, out *Judgement) bool { return dryOrNot(j, out) && waxy(coat(j)) },
+		Failure: "prints, smears, stays soft",
+		Reason:  "Wax solvent softens a young film, and the wax then shuts in what still has to leave. Shops that must ship wax at light use; weeks are surer.",
 	},
 	{
 		ID:          "T2",
@@ -69,7 +102,7 @@ var windowRules = []Rule{
 		Basis:   core.Practice,
 		Firm:    true,
 		Speaks:  "oak + stain_gel_oil tone @4h + shellac_dewaxed @2h > clear_wb_pu",
-		Silent:  "oak + stain_gel_oil tone @20h + shellac_dewaxed @2h > clear_wb_pu",
+		Silent:  "oak + stain_gel_oil tone @26h + shellac_dewaxed @2h > clear_wb_pu",
 		Moment: func(j *Join, _ *Judgement) bool {
 			return j.State.OpenH != nil && *j.State.OpenH < j.State.UnderneathH
 		},
@@ -174,6 +207,12 @@ var windowRules = []Rule{
 }
 
 const yearH = 365 * 24
+
+// dryOrNot tells that the shortest time has passed and the careful one has not.
+func dryOrNot(j *Join, out *Judgement) bool {
+	h := j.State.SinceH
+	return h != nil && !j.State.Cured && *h >= out.SoonestH && *h < out.EarliestH
+}
 
 // strongOverShellac keeps T3 to coats of one kind: lacquer over shellac is C4's.
 func strongOverShellac(j *Join) bool { return strong(coat(j)) && on(j).Carrier == coating.Alcohol }

@@ -68,7 +68,7 @@ func (s Stack) state() State {
 	open := *s.Laid[n-2].SinceH - *top.SinceH
 	below := Stack{Base: s.Base, Laid: s.Laid[:n-1], Context: s.Context}
 	plan := Join{Ground: below.Ground(), Coat: top.Product, Coats: top.Coats, Context: s.Context}
-	out.OpenH, out.UnderneathH = &open, Judge(plan).EarliestH
+	out.OpenH, out.UnderneathH = &open, Judge(plan).SoonestH
 	return out
 }
 
