@@ -99,15 +99,37 @@ func TestSlowdownNeverBelowOneAndMonotone(t *testing.T) {
 	for range 20000 {
 		air := Air{TempC: -5 + 50*r.Float64(), RH: 1 + 99*r.Float64()}
 		d := Drying(r.IntN(int(NeverDries) + 1))
-		f := d.Slowdown(Reference, air)
-		if f < 1 || math.IsNaN(f) {
-			t.Fatalf("%d at %v: factor %v", d, air, f)
+		for _, factor := range []func(Air) float64{
+			func(a Air) float64 { return d.Slowdown(Reference, a) }, d.TypicalSlowdown, TypicalCureSlowdown,
+		} {
+			f := factor(air)
+			if f < 1 || math.IsNaN(f) {
+				t.Fatalf("%d at %v: factor %v", d, air, f)
+			}
+			colder, damper := factor(Air{air.TempC - 3, air.RH}), factor(Air{air.TempC, math.Min(100, air.RH+3)})
+			if colder < f || damper < f {
+				t.Fatalf("%d at %v: factor %v falls when colder (%v) or damper (%v)", d, air, f, colder, damper)
+			}
 		}
-		colder := d.Slowdown(Reference, Air{air.TempC - 3, air.RH})
-		damper := d.Slowdown(Reference, Air{air.TempC, math.Min(100, air.RH+3)})
-		if colder < f || damper < f {
-			t.Fatalf("%d at %v: factor %v falls when colder (%v) or damper (%v)", d, air, f, colder, damper)
+	}
+}
+
+// Typical times hold as they stand in the band that is stated, and are stretched in full well outside it (practice).
+func TestTypicalTimesHoldInTheirBand(t *testing.T) {
+	for d := WaterLeaves; d <= NeverDries; d++ {
+		for _, air := range []Air{{20, 50}, {23, 60}, {21, 40}} {
+			if d.TypicalSlowdown(air) != 1 || TypicalCureSlowdown(air) != 1 {
+				t.Errorf("%d is stretched at %v", d, air)
+			}
 		}
+		for _, air := range []Air{{15, 50}, {20, 75}} {
+			if got, want := d.TypicalSlowdown(air), d.Slowdown(Reference, air); got != want {
+				t.Errorf("%d at %v: %v, want the full %v", d, air, got, want)
+			}
+		}
+	}
+	if got := WaterLeaves.TypicalSlowdown(Air{17.5, 50}); got < 1.15 || got > 1.25 {
+		t.Errorf("half-way out of the band: %v, want about 1.2", got)
 	}
 }
 

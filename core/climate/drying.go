@@ -18,6 +18,32 @@ const (
 // long before the number means anything (practice).
 const SlowestFactor = 6
 
+// Typical times, which no label gives a climate for, hold as they stand from 20 to 23 °C and 40 to 60 % RH; 5 °C colder
+// or 15 % damper they are stretched as from the reference climate, and in between ever more (practice).
+const (
+	typicalLowC   = 20
+	typicalHighRH = 60
+	typicalRampC  = 5
+	typicalRampRH = 15
+)
+
+// outside is how far air lies outside the band in which typical times hold: 0 within, 1 where nothing of it is left.
+func outside(air Air) float64 {
+	colder := (typicalLowC - air.TempC) / typicalRampC
+	damper := (air.RH - typicalHighRH) / typicalRampRH
+	return min(1, max(0, colder, damper))
+}
+
+// TypicalSlowdown multiplies a typical time, as Slowdown does a label's. Basis: estimate.
+func (d Drying) TypicalSlowdown(air Air) float64 {
+	return 1 + (d.Slowdown(Reference, air)-1)*outside(air)
+}
+
+// TypicalCureSlowdown is the same for the long tail of hardening. Basis: estimate.
+func TypicalCureSlowdown(air Air) float64 {
+	return 1 + (CureSlowdown(Reference, air)-1)*outside(Air{air.TempC, typicalHighRH})
+}
+
 // Slowdown multiplies a label's time for the air it is given in ref, to estimate the time in air. It is never
 // below 1: warm dry air does not open a window before the label does. Basis: estimate, built on vapour-pressure
 // deficit for water and on the van 't Hoff rule of thumb (rate doubles per 10 °C) for chemistry.

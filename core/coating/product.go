@@ -138,13 +138,28 @@ func (p *Product) Reference() climate.Air {
 	return ref
 }
 
+// typical tells that no label gives its times a climate.
+func (p *Product) typical() bool { return p.RefC == 0 && p.RefRH == 0 }
+
 // Slowdown is how many times longer than its label it takes to dry in air. Basis: estimate.
 func (p *Product) Slowdown(air climate.Air) float64 {
+	if p.typical() {
+		return p.Family.Drying().TypicalSlowdown(air)
+	}
 	return p.Family.Drying().Slowdown(p.Reference(), air)
 }
 
+// CureSlowdown is the same for the long tail of hardening. Basis: estimate.
+func (p *Product) CureSlowdown(air climate.Air) float64 {
+	if p.typical() {
+		return climate.TypicalCureSlowdown(air)
+	}
+	return climate.CureSlowdown(p.Reference(), air)
+}
+
 // stretch is a label's time in air: the time itself times Slowdown, or, where the label gives a range, between its
-// ends: the short one in the reference climate, the long one in the coolest and dampest air it allows (practice).
+// ends: the short one in the reference climate, the long one in the coolest and dampest air it allows, and never less
+// than the short one stretched (practice).
 func (p *Product) stretch(short, long float64, air climate.Air) float64 {
 	slow := p.Slowdown(air)
 	if long <= short {
@@ -154,15 +169,20 @@ func (p *Product) stretch(short, long float64, air climate.Air) float64 {
 	if worst <= 1 {
 		return short
 	}
-	return short + (long-short)*min(1, (slow-1)/(worst-1))
+	return max(short*slow, short+(long-short)*min(1, (slow-1)/(worst-1)))
 }
 
 // TouchDryH is the estimate of hours until dust no longer sticks, in air.
 func (p *Product) TouchDryH(air climate.Air) float64 { return p.stretch(p.TouchH, p.Late.TouchH, air) }
 
-// RecoatAfterH is the estimate of hours until the next coat of its own carrier, in air.
+// RecoatAfterH is the estimate of hours until the next coat of its own carrier, in air; never before it is touch-dry,
+// where anything is said of that by the same voice.
 func (p *Product) RecoatAfterH(air climate.Air) float64 {
-	return p.stretch(p.RecoatMinH, p.Late.RecoatMinH, air)
+	after := p.stretch(p.RecoatMinH, p.Late.RecoatMinH, air)
+	if p.Basis("touchH") == core.Label {
+		after = max(after, p.TouchDryH(air))
+	}
+	return after
 }
 
 // CrossAfterH is the estimate of hours until a coat of another carrier, in air.
@@ -187,7 +207,7 @@ func (p *Product) FullCureAfterH(air climate.Air) float64 {
 // afterDrying stretches the wet part of a time like drying and the rest like curing; a range never ends before its
 // long end.
 func (p *Product) afterDrying(hours, long float64, air climate.Air) float64 {
-	after := p.RecoatAfterH(air) + max(0, hours-p.RecoatMinH)*climate.CureSlowdown(p.Reference(), air)
+	after := p.RecoatAfterH(air) + max(0, hours-p.RecoatMinH)*p.CureSlowdown(air)
 	if long > hours && after > hours {
 		return max(after, p.stretch(hours, long, air))
 	}

@@ -347,12 +347,18 @@ func TestWaits(t *testing.T) {
 	}{
 		{"oak + clear_wb_pu > clear_wb_pu", heated, 2, 2, core.Practice},
 		{"oak + clear_wb_pu > clear_wb_pu", shed, 6, 12, core.Estimate},
-		{"oak + stain_gel_oil > stain_gel_oil", heated, 6, 6, core.Practice},
+		{"oak + stain_gel_oil > stain_gel_oil", heated, 12, 12, core.Practice},
 		{"oak + stain_gel_oil > stain_gel_oil", shed, 12, 24, core.Estimate},
 		{"oak + stain_gel_oil > clear_wb_pu", heated, 24, 24, core.Practice},
 		{"oak + stain_gel_oil > clear_wb_pu", shed, 48, 72, core.Estimate},
-		// the barrier shortens it to the stain's own time
-		{"oak + stain_gel_oil > shellac_dewaxed", heated, 6, 6, core.Practice},
+		// the barrier never shortens it below the stain's own dry time
+		{"oak + stain_gel_oil > shellac_dewaxed", heated, 24, 24, core.Practice},
+		{"oak + varnish_oil_pu > clear_wb_pu", heated, 72, 72, core.Practice},
+		{"oak + lacquer_nc > clear_wb_pu", heated, 72, 72, core.Practice},
+		{"oak + oil_linseed_boiled > shellac_dewaxed", heated, 72, 72, core.Practice},
+		{"oak + oil_tung > clear_wb_pu", heated, 720, 720, core.Practice},
+		{"oak + epoxy_flood > varnish_oil_pu", heated, 168, 168, core.Practice},
+		{"oak + varnish_oil_pu > wax_clear", heated, 720, 720, core.Practice},
 		{"oak + oil_danish > clear_wb_pu", heated, 168, 168, core.Practice},
 		{"oak + oil_danish > varnish_oil_pu", heated, 72, 72, core.Practice},
 		{"beech + paint_chalk pale > clear_wb_pu", heated, 12, 12, core.Practice},

@@ -190,9 +190,9 @@ const longWait = 96
 
 // stretched is a typical time of the ground's class in this join's air. Basis: estimate.
 func stretched(j *Join, hours float64) float64 {
-	slow := on(j).Drying().Slowdown(climate.Reference, j.Context.Air)
+	slow := on(j).Drying().TypicalSlowdown(j.Context.Air)
 	if hours > longWait {
-		slow = min(slow, climate.CureSlowdown(climate.Reference, j.Context.Air))
+		slow = min(slow, climate.TypicalCureSlowdown(j.Context.Air))
 	}
 	return hours * slow * heavier(j)
 }

