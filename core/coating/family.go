@@ -158,6 +158,9 @@ func (f *Family) OilBased() bool {
 // Catalysed coats harden by an added acid or isocyanate in a strong solvent.
 func (f *Family) Catalysed() bool { return f.Cure == Crosslinking && f.Carrier == LacquerSolvent }
 
+// Pigmented kinds are never clear: paints, and primers that are no clear sealer.
+func (f *Family) Pigmented() bool { return f.Is("paint") || f.Is("primer") }
+
 // Porous paints drink whatever touches them until they are sealed.
 func (f *Family) Porous() bool { return f.Is("paint") && f.NeedsTopcoat }
 

@@ -104,9 +104,18 @@ func (p *Product) States(kind string) bool { return p.Statements[kind].Sense != 
 
 // Opaque coats hide the wood. A white stain or a liming wax whitens it and lets it show.
 func (p *Product) Opaque() bool {
-	coloured := p.Shade == Pale || p.Shade == Dark
+	coloured := p.Shade == Pale || p.Shade == Dark || p.ColourUntold()
 	return coloured && !p.Family.Is("stain") && !p.Family.Is("wax")
 }
+
+// ColourUntold tells of a paint or a pigmented primer that nobody has told the colour of: it is none of them clear.
+func (p *Product) ColourUntold() bool { return p.Shade == Clear && p.Family.Pigmented() }
+
+// MayBePale tells whether a yellow tinge may show on it.
+func (p *Product) MayBePale() bool { return p.Shade == Pale || p.ColourUntold() }
+
+// SeeThrough coats let what lies below be seen in its own colour.
+func (p *Product) SeeThrough() bool { return p.Shade == Clear && !p.Family.Pigmented() }
 
 // DryUM is the dry film one coat leaves on the surface, in µm; 0 for what goes into the wood.
 func (p *Product) DryUM() float64 {

@@ -5,6 +5,7 @@ import (
 
 	"firmitas/core/coating"
 	"firmitas/core/enduse"
+	"firmitas/core/substrate"
 )
 
 // Short names for what rules ask, of the ground, the coat, and the two together.
@@ -67,7 +68,7 @@ func old(j *Join) bool        { return j.Ground.Old != NotOld }
 func oldKnown(j *Join) bool   { return j.Ground.Old == OldKnown }
 func notKeyed(j *Join) bool   { return j.State.Key == NotKeyed }
 func bareWood(j *Join) bool   { return bare(j) && j.Ground.Material.Wood() }
-func bareSlick(j *Join) bool  { return bare(j) && slickBelow(j) }
+func bareSlick(j *Join) bool  { return bare(j) && slickBelow(j) && !etchWanted(j) }
 func bareOily(j *Join) bool   { return bare(j) && j.Ground.Material.Oily }
 func bareTannin(j *Join) bool { return bare(j) && j.Ground.Material.Tannin }
 func openBleed(j *Join) bool  { return j.Ground.Material.Bleeds() && !j.Ground.Blocked }
@@ -111,7 +112,7 @@ func paintOrClear(f *coating.Family) bool { return covering(f) && !f.Is("primer"
 func covering(f *coating.Family) bool     { return film(f) && !f.Is("stain") }
 func plainLacquer(f *coating.Family) bool { return strong(f) && !f.Catalysed() }
 func closedWaterFilm(f *coating.Family) bool {
-	return waterCarried(f) && film(f) && !f.Porous()
+	return waterCarried(f) && covering(f) && !f.Porous() && !f.Has(coating.Gum)
 }
 func hardClear(f *coating.Family) bool {
 	return film(f) && f.Cure == coating.Crosslinking && !f.Is("paint")
@@ -130,7 +131,7 @@ func slippery(f *coating.Family) bool { return f.Has(coating.ContainsWax) || f.H
 
 // pickyAboutGround does not stick to what is slippery.
 func pickyAboutGround(f *coating.Family) bool {
-	return waterCarried(f) || f.Has(coating.Urethane) || f.Catalysed()
+	return (waterCarried(f) && !f.Porous()) || f.Has(coating.Urethane) || f.Catalysed() || epoxy(f)
 }
 
 // dewaxedSealer is shellac that joins one kind to another.
@@ -194,9 +195,9 @@ func gripsNot(p *coating.Product) bool  { return p.GripsSlick < coating.GripsSom
 func swellsAgain(j *Join) bool { return same(j) && coat(j).Has(coating.SwellsBetween) }
 
 func glossyClear(j *Join) bool    { return coat(j).Is("clear") && j.Coat.Sheen >= coating.SemiGloss }
-func clearOverPale(j *Join) bool  { return j.Ground.Pale && j.Coat.Shade == coating.Clear }
+func clearOverPale(j *Join) bool  { return j.Ground.Pale && j.Coat.SeeThrough() }
 func clearOverStain(j *Join) bool { return on(j).Is("stain") && coat(j).Is("clear") }
-func paleWater(j *Join) bool      { return waterCarried(coat(j)) && j.Coat.Shade == coating.Pale }
+func paleWater(j *Join) bool      { return waterCarried(coat(j)) && j.Coat.MayBePale() }
 func soaksIntoBare(j *Join) bool  { return bare(j) && !film(coat(j)) }
 
 // yellows tells of a clear coat that shows as yellow on a pale colour: shellac at once, others from a level of 2.
@@ -214,3 +215,32 @@ func wantsShellac(j *Join) bool {
 
 // filmInAll is the dry film once the coat is on, in µm.
 func filmInAll(j *Join) float64 { return j.Ground.FilmUM + j.Coat.DryUM()*float64(max(j.Coats, 1)) }
+
+// keptFromWax are coats that a single coat of dewaxed shellac does not keep safe from wax below.
+func keptFromWax(f *coating.Family) bool {
+	return f.Catalysed() || epoxy(f) || twoPartWater(f) || f.Is("floor")
+}
+
+func slipperyBelow(j *Join) bool { return fresh(j) && j.Ground.Slippery && !slippery(on(j)) }
+func shellacFilm(f *coating.Family) bool {
+	return f.Carrier == coating.Alcohol && film(f) && !f.Is("stain")
+}
+func resinOnShellac(j *Join) bool { return overFilm(j) && shellacFilm(on(j)) && epoxy(coat(j)) }
+
+// wetLife tells of a life in standing water or strong cleaner, which shellac does not stand.
+func wetLife(j *Join) bool {
+	use := j.Context.Use
+	return use != nil && (use.Asks[enduse.Water] >= mostAsked || use.Asks[enduse.Cleaner] >= mostAsked)
+}
+
+const mostAsked = 5
+
+func metal(j *Join) bool { return bare(j) && j.Ground.Material.Kind == substrate.Metal }
+func etchWanted(j *Join) bool {
+	return bare(j) && j.Ground.Material.WantsEtch && !coat(j).Has(coating.MetalPrimer)
+}
+func stiff(f *coating.Family) bool {
+	return epoxy(f) || f.Catalysed() || mixed(f)
+}
+
+func poresUnsure(j *Join) bool { return !j.Ground.Material.OpenPores || j.Ground.Material.Unknown }

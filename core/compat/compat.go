@@ -39,6 +39,7 @@ type Ground struct {
 	Pale     bool             // a pale colour that must stay pale shows from below
 	Hidden   bool             // an opaque coat below hides the material
 	Waxed    bool             // wax lies somewhere below
+	Slippery bool             // waxy shellac or stearate lies somewhere below: later coats meet what alcohol carries up
 	Crackled bool             // the coat just below has just cracked over crackle medium
 	Old      Oldness          // the top is an old finish, cured long ago
 	FilmUM   float64          // dry film on the material so far, µm
@@ -69,13 +70,14 @@ func (g Ground) Under(p *coating.Product, coats int) Ground {
 	g.Crackled = g.Top != nil && g.Top.Family.Has(coating.Crackles) && f.Is("paint")
 	g.Top, g.Open, g.Old = p, Open{}, NotOld
 	mayBleed := g.Material.Bleeds() && !g.Blocked
-	paleWater := f.Carrier == coating.Water && p.Shade == coating.Pale
+	paleWater := f.Carrier == coating.Water && p.MayBePale()
 	g.Watch = mayBleed && paleWater && p.Blocks == coating.Partly
 	g.Blocked = g.Blocked || p.Blocks > coating.No
 	g.Gripped = g.Gripped || p.GripsSlick >= coating.GripsSome
-	g.Pale = p.Shade == coating.Pale || (g.Pale && p.Shade != coating.Dark)
+	g.Pale = p.MayBePale() || (g.Pale && p.Shade != coating.Dark)
 	g.Hidden = g.Hidden || p.Opaque()
 	g.Waxed = g.Waxed || f.Body == coating.Wax
+	g.Slippery = g.Slippery || (film(f) && slippery(f))
 	film := p.DryUM() * float64(coats)
 	if f.Is("resin") {
 		film = 0 // a pour has a limit of its own
@@ -394,7 +396,11 @@ func warmthShuts(j *Join) float64 {
 	return math.Pow(2, -warmer/10)
 }
 
+// meltsIn tells that the coat's carrier dissolves the film below. A hardener sets before it has melted in.
 func meltsIn(j *Join) bool {
-	return j.Ground.Top != nil && j.Ground.Top.Family.RedissolvesIn != "" &&
-		j.Ground.Top.Family.RedissolvesIn == j.Coat.Family.Carrier
+	if j.Ground.Top == nil || j.Coat.Family.Catalysed() {
+		return false
+	}
+	in := j.Ground.Top.Family.RedissolvesIn
+	return in != "" && in == j.Coat.Family.Carrier
 }

@@ -43,8 +43,27 @@ func GroundOf(m *substrate.Material, seen substrate.Inspection, action substrate
 		id, old = seen.Finish.ID, OldKnown
 	}
 	g = g.Under(oldTops[id], 1)
-	g.Old, g.FilmUM = old, 0 // its film is not ours to count
-	g.Gripped = true         // it has held so far
+	g.Old, g.SoftUM = old, 0
+	g.FilmUM = unmeasured(seen.Finish)
+	g.Gripped = true // it has held so far
 	g.Blocked = seen.Finish != nil && seen.Finish.Opaque
 	return g
+}
+
+// An old film that nobody measured, in µm (estimate).
+const (
+	oldClearUM = 75
+	oldPaintUM = 150
+)
+
+func unmeasured(f *substrate.OldFinish) float64 {
+	switch {
+	case f == nil:
+		return oldPaintUM
+	case !f.Film:
+		return 0
+	case f.Opaque:
+		return oldPaintUM
+	}
+	return oldClearUM
 }

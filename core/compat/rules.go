@@ -39,6 +39,7 @@ type Rule struct {
 // Rules are judged in this order; the order changes nothing but which of two equal findings is told first.
 var Rules = slices.Concat(
 	substrateRules,
+	groundRules,
 	soilRules,
 	waxRules,
 	penetratingRules,

@@ -201,6 +201,20 @@ var decorRules = []Rule{
 		WayOut:  "Dewaxed shellac first.",
 	},
 	{
+		ID:      "K4",
+		Theme:   decorTheme,
+		Title:   "Anything wet over crackle gum",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Firm:    true,
+		Speaks:  "beech + enamel_wb dark + crackle_varnish > clear_wb_pu",
+		Silent:  "beech + enamel_wb dark + crackle_varnish > varnish_alkyd",
+		When:    func(j *Join) bool { return overTag(j, coating.Gum) && (waterCarried(coat(j)) || !film(coat(j))) },
+		Failure: "floats off",
+		Reason:  "The gum goes back into water: nothing but an oil varnish or a solvent coat may lie on it.",
+		WayOut:  "Rub the oil colour in, leave it a day, then an oil varnish.",
+	},
+	{
 		ID:      "S8",
 		Theme:   decorTheme,
 		Title:   "Stain over filler",
@@ -222,7 +236,7 @@ var decorRules = []Rule{
 		Speaks:  "oak + caulk_acrylic > clear_wb_pu",
 		Silent:  "oak + caulk_acrylic > enamel_wb pale",
 		When: func(j *Join) bool {
-			return covered(j) && toBePainted(on(j)) && j.Coat.Shade == coating.Clear
+			return covered(j) && toBePainted(on(j)) && j.Coat.SeeThrough()
 		},
 		Failure: "shows for ever",
 		Reason:  "It is made to be painted: under a clear coat every gap filled shows, and caulk yellows.",
@@ -280,7 +294,7 @@ var decorRules = []Rule{
 		Speaks:  "maple > wax_liming",
 		Silent:  "oak > wax_liming",
 		When: func(j *Join) bool {
-			return coat(j).Has(coating.Limes) && (!j.Ground.Material.OpenPores || j.Ground.Hidden)
+			return coat(j).Has(coating.Limes) && (poresUnsure(j) || j.Ground.Hidden)
 		},
 		Failure: "wipes straight off",
 		Reason:  "The white stays in brushed-out pores; here there are none.",
@@ -374,7 +388,7 @@ var decorRules = []Rule{
 		Speaks: "beech + shellac_dewaxed > paint_milk dark",
 		Silent: "beech > paint_milk dark",
 		When: func(j *Join) bool {
-			return coat(j).Has(coating.Casein) && (j.Ground.Material.Kind == substrate.Faced || overClosedFilm(j))
+			return coat(j).Has(coating.Casein) && (j.Ground.Material.Slick || overClosedFilm(j))
 		},
 		Failure: "flakes off in chips",
 		Reason:  "Milk paint grips pores; where there are none it chips, which some want and some do not.",

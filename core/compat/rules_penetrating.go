@@ -15,7 +15,7 @@ var penetratingRules = []Rule{
 		Speaks:  "oak + clear_wb_pu > oil_hardwax",
 		Silent:  "oak + stain_wb > oil_hardwax",
 		When: func(j *Join) bool {
-			return overFilm(j) && wipingOil(coat(j)) && !thinSealerSchool(j)
+			return overFilm(j) && wipingOil(coat(j)) && !oilMayFollow(j)
 		},
 		Failure: "stays soft and rubs off",
 		Reason:  "A penetrating oil needs bare wood to soak into; over a film it only lies there.",
@@ -34,6 +34,30 @@ var penetratingRules = []Rule{
 		Failure: "stays sticky, rubs off",
 		Reason:  "This workshop lays hardwax oil over a single thin sealer coat: it must be so thin that the oil still finds the wood. On a board first.",
 		WayOut:  "Bare wood is the sure ground.",
+	},
+	{
+		ID:      "P1m",
+		Theme:   "Penetrating coats",
+		Title:   "Oil into open milk paint",
+		Verdict: Test,
+		Basis:   core.Practice,
+		Speaks:  "beech + paint_milk dark > oil_tung",
+		Silent:  "beech + paint_chalk dark > oil_tung",
+		When:    func(j *Join) bool { return overTag(j, coating.Casein) && plainOil(coat(j)) },
+		Failure: "stays soft, darkens in patches",
+		Reason:  "Old practice: open milk paint drinks oil. How far it darkens and whether it dries shows on a board.",
+		WayOut:  "Wax, or a water-carried clear.",
+	},
+	{
+		ID:      "P1l",
+		Theme:   "Penetrating coats",
+		Title:   "Linseed oil into chalked linseed paint",
+		Verdict: Sound,
+		Basis:   core.Practice,
+		Speaks:  "pine + old:linseed_paint > oil_linseed_boiled",
+		Silent:  "pine + old:oil_paint > oil_linseed_boiled",
+		When:    feedsLinseedPaint,
+		Reason:  "Its upkeep: the oil binds what has chalked.",
 	},
 	{
 		ID:      "P7",
@@ -134,6 +158,17 @@ var penetratingRules = []Rule{
 
 // thinSealer is the film below which some finishers still lay hardwax oil, in µm (practice).
 const thinSealer = 20.0
+
+// oilMayFollow names the exceptions to P1.
+func oilMayFollow(j *Join) bool {
+	openMilk := on(j).Has(coating.Casein) && plainOil(coat(j))
+	return thinSealerSchool(j) || openMilk || feedsLinseedPaint(j)
+}
+
+// feedsLinseedPaint is linseed oil as upkeep of its own paint, once that is old.
+func feedsLinseedPaint(j *Join) bool {
+	return old(j) && on(j).Is("paint") && on(j).Has(coating.Linseed) && coat(j).Has(coating.Linseed)
+}
 
 func thinSealerSchool(j *Join) bool {
 	return j.Context.Schools.HardwaxOverSealer && hardwax(coat(j)) && overThinSealer(j)

@@ -47,16 +47,31 @@ var useRules = []Rule{
 		WayOut:  "A product whose label states it.",
 	},
 	{
+		ID:      "U5",
+		Theme:   "Use",
+		Title:   "Shellac where water stands or strong cleaner comes, or underfoot",
+		Verdict: Test,
+		Basis:   core.Practice,
+		Speaks:  "oak + stain_oil > shellac_dewaxed ! counter",
+		Silent:  "oak + stain_oil > shellac_dewaxed ! desk",
+		When: func(j *Join) bool {
+			return shellacFilm(coat(j)) && !coat(j).Is("primer") && (wetLife(j) || isFloor(j))
+		},
+		Failure: "whitens, lifts at edges",
+		Reason:  "Water, alkali and heat reach shellac at every edge and lift what lies on it.",
+		WayOut:  "Leave the coat below its full time instead, or a sealer that the last coat's label names.",
+	},
+	{
 		ID:      "U2w",
 		Theme:   "Use",
-		Title:   "Wax over urethane on a floor",
+		Title:   "Wax over a film on a floor",
 		Verdict: Refuse,
 		Basis:   core.Practice,
 		Speaks:  "oak + floor_wb > wax_clear ! floor_home",
 		Silent:  "oak + clear_wb_pu > wax_clear ! dining_table",
 		Firm:    true,
 		When: func(j *Join) bool {
-			return isFloor(j) && waxy(coat(j)) && overUrethane(j)
+			return isFloor(j) && waxy(coat(j)) && overFilm(j)
 		},
 		Failure: "slips, and spoils recoating",
 		Reason:  "Paste wax over a urethane floor is slippery and nothing will stick there again.",

@@ -124,6 +124,65 @@ var waxRules = []Rule{
 		WayOut:  "Use dewaxed shellac or vinyl sealer instead.",
 	},
 	{
+		ID:          "W4c",
+		Theme:       "Wax and oil",
+		Title:       "Open paint over waxy shellac",
+		Verdict:     Prepare,
+		Preparation: key,
+		Basis:       core.Practice,
+		Speaks:      "oak + shellac_waxed > paint_chalk dark",
+		Silent:      "oak + shellac_dewaxed > paint_chalk dark",
+		When: func(j *Join) bool {
+			return overFilm(j) && slippery(on(j)) && coat(j).Porous() && notKeyed(j)
+		},
+		Failure: "rubs off, bleeds",
+		Reason:  "Everyday work on old polish: washed and keyed it holds. What bleeds through is the greater risk.",
+	},
+	{
+		ID:      "W4l",
+		Theme:   "Wax and oil",
+		Title:   "Lacquer, transfers or tape on waxy shellac",
+		Verdict: Test,
+		Basis:   core.Practice,
+		Speaks:  "oak + shellac_waxed > lacquer_nc",
+		Silent:  "oak + sealer_sanding > lacquer_nc",
+		When: func(j *Join) bool {
+			waxyShellac := overFilm(j) && shellacFilm(on(j)) && slippery(on(j))
+			return waxyShellac && (plainLacquer(coat(j)) || transfer(coat(j)))
+		},
+		Failure: "hazes, lets go",
+		Reason:  "The wax in natural shellac comes up into lacquer, and lets adhesive go.",
+		WayOut:  "Dewaxed shellac instead.",
+	},
+	{
+		ID:          "W4b",
+		Theme:       "Wax and oil",
+		Title:       "Waxy shellac or stearate further down",
+		Verdict:     Prepare,
+		Preparation: scuff,
+		Basis:       core.Practice,
+		Speaks:      "oak + shellac_waxed + shellac_dewaxed > clear_wb_pu",
+		Silent:      "oak + shellac_waxed + shellac_dewaxed > clear_wb_pu_2k",
+		When: func(j *Join) bool {
+			return slipperyBelow(j) && pickyAboutGround(coat(j)) && !keptFromWax(coat(j))
+		},
+		Failure: "peels",
+		Reason:  "Brushed alcohol carries the wax up into the barrier: spray it or pad it on once, and key it.",
+	},
+	{
+		ID:      "W4r",
+		Theme:   "Wax and oil",
+		Title:   "Waxy shellac or stearate under a two-part coat or a floor",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Speaks:  "oak + shellac_waxed + shellac_dewaxed > clear_wb_pu_2k",
+		Silent:  "oak + shellac_waxed + shellac_dewaxed > clear_wb_pu",
+		When:    func(j *Join) bool { return slipperyBelow(j) && keptFromWax(coat(j)) },
+		Failure: "peels in sheets",
+		Reason:  "Wax stays wax under a barrier: what shrinks hard or is walked on pulls the whole stack off it.",
+		WayOut:  "Wash the waxy shellac off with alcohol, two rounds, and start from dewaxed.",
+	},
+	{
 		ID:      "W6",
 		Theme:   "Wax and oil",
 		Title:   "Oil that never dries",

@@ -161,7 +161,7 @@ func TestMoistureIsReadOrEstimated(t *testing.T) {
 
 // Practice: what we put on is what the piece comes back with.
 func TestOurOwnLastCoatIsTheNextOldFinish(t *testing.T) {
-	for family, want := range map[string]string{"wax_clear": "wax", "soap": "oil", "oil_hardwax": "oil", "shellac_dewaxed": "shellac", "clear_wb_pu": "waterborne",
+	for family, want := range map[string]string{"wax_clear": "wax", "soap": "oil", "oil_hardwax": "hardwax", "shellac_dewaxed": "shellac", "clear_wb_pu": "waterborne",
 		"clear_wb_pu_2k": "catalysed", "varnish_spar": "oil_varnish", "lacquer_nc": "lacquer", "enamel_wb": "latex_paint", "enamel_alkyd": "oil_paint", "paint_chalk": "chalky_paint", "epoxy_flood": "epoxy", "textile_paint": ""} {
 		if got := LeftBy(first(t, family)); got != want {
 			t.Errorf("%s leaves %q, want %q", family, got, want)

@@ -15,6 +15,9 @@ const (
 	Faced    Kind = "faced"  // plastic-faced: not wood on its surface
 	Metal    Kind = "metal"
 	Textile  Kind = "textile" // takes coats of its own, and no others
+	Mineral  Kind = "mineral" // plaster, gesso: drinks, and some of it softens in water
+	Leather  Kind = "leather" // bends, and solvents lift its dye
+	Glass    Kind = "glass"   // nothing keys it in sight
 )
 
 // Material is a wood or board with its traits.
@@ -33,6 +36,16 @@ type Material struct {
 	Soft       bool   // dents under a hard film
 	Uniform    bool   // no grain at all: one grit does
 	Rusts      bool   // under water that dries slowly
+	WantsEtch  bool   // only a primer made for it holds: zinc, aluminium
+	Zinc       bool   // makes soap of oil, under the coat
+	Tarnishes  bool   // ammonia and acid turn it green
+	Plastic    bool   // its softener creeps into oil, and strong solvent eats it
+	Binder     bool   // strong solvent takes the glue out of it
+	Swells     bool   // where water gets in
+	Dense      bool   // its face is smooth: it wants a key
+	Rewets     bool   // softens in water again
+	Alkaline   bool   // while it is young
+	Unknown    bool   // stands for any wood
 	Flexes     bool   // gives with every use: thick films crack
 	PaleInSelf bool   // white or blond: ambering shows
 	Light      string // what light does to its colour, in a word; "" when little
@@ -40,7 +53,9 @@ type Material struct {
 }
 
 // Wood tells whether there is real wood at its surface, which can be stained and oiled.
-func (m *Material) Wood() bool { return !m.Slick && m.Kind != Textile }
+func (m *Material) Wood() bool {
+	return m.Kind == Hardwood || m.Kind == Softwood || m.Kind == Board || m.Kind == Veneer
+}
 
 // Bleeds tells whether something in it comes up through a pale water-carried coat.
 func (m *Material) Bleeds() bool { return m.Tannin || m.Knots }
@@ -184,7 +199,7 @@ var Materials = []*Material{
 		Kind:    Board,
 		Note:    "Cut edges drink: seal them first, and keep them out of the wet.",
 	},
-	{ID: "chipboard", Name: "Raw chipboard", Kind: Board, Note: "Swells where water reaches an edge."},
+	{ID: "chipboard", Name: "Raw chipboard", Kind: Board, Swells: true, Note: "Swells where water reaches an edge."},
 	{ID: "walnut_veneer", Name: "Walnut veneer on board", Kind: Veneer, Tannin: true, OpenPores: true, Light: "fades"},
 	{ID: "blockboard", Name: "Blockboard, plain face", Kind: Veneer, Blotches: true, PaleInSelf: true},
 	{
@@ -194,7 +209,7 @@ var Materials = []*Material{
 		Knots: true,
 		Note:  "Resin and strands telegraph through thin coats.",
 	},
-	{ID: "hardboard", Name: "Hardboard", Kind: Board, Note: "Its smooth face is dense: key it."},
+	{ID: "hardboard", Name: "Hardboard", Kind: Board, Dense: true, Note: "Its smooth face is dense: key it."},
 	{ID: "cane", Flexes: true, Name: "Cane or rattan", Kind: Board, Note: "Flexes: thin coats only, sprayed or wiped."},
 	{
 		ID:    "steel",
@@ -205,11 +220,12 @@ var Materials = []*Material{
 		Note:  "Rust off, degreased, primed the same day.",
 	},
 	{
-		ID:    "brass",
-		Name:  "Brass or copper",
-		Kind:  Metal,
-		Slick: true,
-		Note:  "Tarnishes unless sealed; keep ammonia away.",
+		ID:        "brass",
+		Tarnishes: true,
+		Name:      "Brass or copper",
+		Kind:      Metal,
+		Slick:     true,
+		Note:      "Tarnishes unless sealed; keep ammonia away.",
 	},
 	{
 		ID:    "melamine",
@@ -226,6 +242,74 @@ var Materials = []*Material{
 		Note:  "Not wood on its face: it cannot be stained, only keyed and painted.",
 	},
 	{
+		ID:        "galvanised",
+		Name:      "Galvanised or zinc-coated metal",
+		Kind:      Metal,
+		Slick:     true,
+		WantsEtch: true,
+		Zinc:      true,
+		Note:      "Oil and alkyd on zinc turn to soap under the coat and peel in sheets after months. Primer the same day.",
+	},
+	{
+		ID:        "aluminium",
+		Name:      "Aluminium",
+		Kind:      Metal,
+		Slick:     true,
+		WantsEtch: true,
+		Note:      "Key it and prime it within the day; anodised faces only after a trial.",
+	},
+	{
+		ID:      "thermofoil",
+		Name:    "Vinyl-wrapped board or soft vinyl",
+		Kind:    Faced,
+		Slick:   true,
+		Plastic: true,
+		Note:    "The softener in the vinyl keeps oil and alkyd tacky for good. Loose foil comes off whole; then it is MDF.",
+	},
+	{
+		ID:    "glass",
+		Name:  "Glass, glazed tile or mirror back",
+		Kind:  Glass,
+		Slick: true,
+		Note:  "For show only: what is washed daily sheets off.",
+	},
+	{
+		ID:     "leather",
+		Name:   "Leather",
+		Kind:   Leather,
+		Flexes: true,
+		Note:   "Finish the wood first with the leather masked; strippers and alcohol lift its dye and gold.",
+	},
+	{
+		ID:       "plaster",
+		Name:     "Plaster or lime putty",
+		Kind:     Mineral,
+		Alkaline: true,
+		Note:     "Dry before anything: about a day a millimetre, lime four weeks. It drinks: the first coat thinned.",
+	},
+	{
+		ID:     "gesso",
+		Name:   "Gesso (glue and chalk)",
+		Kind:   Mineral,
+		Rewets: true,
+		Note:   "Water softens it again: seal it with thin shellac first.",
+	},
+	{
+		ID:     "cork",
+		Name:   "Cork",
+		Kind:   Board,
+		Flexes: true,
+		Binder: true,
+		Note:   "Drinks two to three times as much. Strong solvent takes its binder out, stiff coats crack.",
+	},
+	{
+		ID:     "rush",
+		Name:   "Rush, seagrass or woven seat",
+		Kind:   Board,
+		Flexes: true,
+		Note:   "Flexes at every sitting: thin coats only. A sagging seat is wetted and dried tight before any coat.",
+	},
+	{
 		ID:   "cloth",
 		Name: "Cloth: cotton, linen, canvas",
 		Kind: Textile,
@@ -233,6 +317,7 @@ var Materials = []*Material{
 	},
 	{
 		ID:        "unknown_wood",
+		Unknown:   true,
 		Name:      "Unknown wood",
 		Kind:      Hardwood,
 		Tannin:    true,

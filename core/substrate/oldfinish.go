@@ -211,6 +211,49 @@ var OldFinishes = []*OldFinish{
 		},
 	},
 	{
+		ID:     "hardwax",
+		Name:   "Hardwax oil",
+		Family: "oil_hardwax",
+		said: outcomes{
+			Look:       {Clear: 0.97},
+			WaterDrop:  {Beads: 0.7},
+			Spirits:    {NoChange: 0.75},
+			AlcoholRub: {NoChange: 0.95},
+			Thinner:    {NoChange: 0.7, Softens: 0.25},
+			XyleneRub:  {NoChange: 0.85},
+		},
+	},
+	{
+		ID:     "floor_paint",
+		Name:   "Floor paint",
+		Family: "floor_paint",
+		Opaque: true,
+		Film:   true,
+		said: outcomes{
+			Look:       {Hides: 0.99},
+			WaterDrop:  {Beads: 0.97},
+			Spirits:    {NoChange: 0.97},
+			AlcoholRub: {NoChange: 0.7, Softens: 0.28},
+			Thinner:    {Softens: 0.7},
+			XyleneRub:  {Softens: 0.7},
+		},
+	},
+	{
+		ID:     "linseed_paint",
+		Name:   "Linseed-oil paint",
+		Family: "paint_linseed",
+		Opaque: true,
+		Film:   true,
+		said: outcomes{
+			Look:       {Hides: 0.99},
+			WaterDrop:  {Beads: 0.7},
+			Spirits:    {NoChange: 0.8},
+			AlcoholRub: {NoChange: 0.9},
+			Thinner:    {Softens: 0.7},
+			XyleneRub:  {Softens: 0.5},
+		},
+	},
+	{
 		ID:     "chalky_paint",
 		Name:   "Chalk, milk or clay paint, unsealed",
 		Family: "paint_chalk",
@@ -255,12 +298,18 @@ func LeftBy(p *coating.Product) string {
 		return factoryFinish[f.ID]
 	case f.Body == coating.Wax:
 		return "wax"
+	case f.Has(coating.Hardwax):
+		return "hardwax"
 	case f.Body == coating.Penetrating:
 		return "oil"
 	case f.Is("resin"):
 		return "epoxy"
 	case f.Porous():
 		return "chalky_paint"
+	case f.Is("paint") && f.Is("floor"):
+		return "floor_paint"
+	case f.Is("paint") && f.Has(coating.Linseed):
+		return "linseed_paint"
 	case f.Is("paint") && f.Carrier == coating.Water:
 		return "latex_paint"
 	case f.Is("paint"):

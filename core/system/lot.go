@@ -7,6 +7,7 @@ import (
 	"math"
 	"slices"
 
+	"firmitas/core"
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
@@ -252,12 +253,17 @@ type kind struct {
 	slip       bool
 	recoatMaxH float64
 	crosses    bool
+	said       [3]bool          // whether its label speaks of recoating, of another carrier, and of its window
 	named      *coating.Product // where a label or a board has a word on what goes over it
 }
 
 func (s *search) kindKey(p *coating.Product) kind {
 	k := kind{
-		p.Family, p.Shade, p.Floor, p.States(coating.StatesSlip), p.RecoatMaxH, p.CrossWaitH > 0, nil,
+		family: p.Family, shade: p.Shade, floor: p.Floor, slip: p.States(coating.StatesSlip),
+		recoatMaxH: p.RecoatMaxH, crosses: p.CrossWaitH > 0,
+	}
+	for i, field := range []string{"recoatMinH", "crossWaitH", "recoatMaxH"} {
+		k.said[i] = p.Basis(field) == core.Label
 	}
 	if s.named(p) {
 		k.named = p
