@@ -14,6 +14,7 @@ import (
 type Class struct {
 	ID    string
 	Name  string // in a sentence, "over …"
+	ADay  int    // coats that one day bears; 0 = not counted
 	terms [kindsOfCoat]*Terms
 }
 
@@ -73,6 +74,11 @@ func mustParseClasses(text string) map[string]*Class {
 	out := map[string]*Class{}
 	for _, row := range rows[1:] {
 		c := &Class{ID: row[0], Name: row[1]}
+		if a := row[slices.Index(rows[0], "a_day")]; a != "" {
+			if c.ADay, err = strconv.Atoi(a); err != nil {
+				panic(fmt.Sprintf("classes.csv, %s, a_day: %v", c.ID, err))
+			}
+		}
 		for k, name := range kindColumns {
 			at := slices.Index(rows[0], name)
 			if c.terms[k], err = parseTerms(row[at]); err != nil {

@@ -117,7 +117,7 @@ var Fields = []Field{
 	{"refC", "Times hold at", "", Temperature, 0, 40, Mid, func(s *Sheet) *float64 { return &s.RefC }},
 	{"refRH", "and at a humidity of", "", Percent, 0, 95, Mid, func(s *Sheet) *float64 { return &s.RefRH }},
 	{"minC", "Not below", "min_c", Temperature, -10, 40, High, func(s *Sheet) *float64 { return &s.MinC }},
-	{"maxC", "Not above", "", Temperature, 0, 50, Low, func(s *Sheet) *float64 { return &s.MaxC }},
+	{"maxC", "Not above", "max_c", Temperature, 0, 50, Low, func(s *Sheet) *float64 { return &s.MaxC }},
 	{"maxRH", "Humidity up to", "max_rh", Percent, 0, 100, Low, func(s *Sheet) *float64 { return &s.MaxRH }},
 	{"spreadM2L", "Spreading rate", "spread_m2_l", Spread, 0, 60, Mid, func(s *Sheet) *float64 { return &s.SpreadM2L }},
 	{

@@ -106,6 +106,9 @@ func (g Ground) UnderPartly(p *coating.Product, coats int) Ground {
 // showed.
 type Context struct {
 	Air        climate.Air
+	Now        bool        // the coat is to go on in this very air; else only waits are reckoned by it
+	Night      climate.Air // what the air will be by night, where NightInH says when
+	NightInH   float64     // hours until then; 0 = nobody asks
 	Use        *enduse.EndUse
 	FoodPolicy enduse.FoodPolicy
 	Schools    Schools
@@ -150,17 +153,24 @@ const (
 // State of the ground at the moment that the coat is to go on. The zero State is a plan: clean, and the wait ours to
 // choose.
 type State struct {
-	SinceH      *float64 // hours since the ground's top went on
-	OpenH       *float64 // hours that the coat under the top had dried when the top went on
-	UnderneathH float64  // hours that it should have had
-	Key         Key
-	Cured       bool // hardened right through, whatever the clock says
-	Unsound     bool // flakes, chalks or lifts
-	Distress    Distress
-	Heavy       float64 // the top's wet film as a multiple of its label's; 0 and 1 = as the label has it
-	Soiled      []Soil
-	MoisturePct float64 // of the wood; 0 = not measured
-	MixedH      float64 // hours since the coat's two parts were mixed; 0 = just now, or no two parts
+	SinceH       *float64 // hours since the ground's top went on
+	OpenH        *float64 // hours that the coat under the top had dried when the top went on
+	UnderneathH  float64  // hours that it should have had
+	Key          Key
+	Cured        bool // hardened right through, whatever the clock says
+	Unsound      bool // flakes, chalks or lifts
+	Distress     Distress
+	Heavy        float64 // the top's wet film as a multiple of its label's; 0 and 1 = as the label has it
+	Soiled       []Soil
+	MoisturePct  float64  // of the wood; 0 = not measured
+	MixedH       float64  // hours since the coat's two parts were mixed; 0 = just now, or no two parts
+	Seen         []Sign   // what the last coat shows to eye, hand and nose
+	HoursUnknown bool     // nobody knows how long the top has dried
+	CoatsToday   int      // of the top, on this day already
+	Treated      string   // what was done to the bare wood: a Treatment's id; "" = nothing
+	TreatedH     *float64 // hours since; nil = nobody knows
+	Rinsed       bool     // and whether it was rinsed or neutralised
+	WarmingH     *float64 // hours since the work came in from the cold; nil when it did not
 }
 
 // Join is one coat about to go over one ground. A nil Coat asks whether the ground may be left as the surface.

@@ -20,7 +20,7 @@ import (
 // partly where they do not cover all, how many (x2) and the hours since the last of them (@30h); an old finish as
 // old:shellac or old:unknown. Behind ">" stands the coat; with none the finished surface is judged. "!" names the end
 // use. Behind ";" follows the state of things: soil=wax, key=keyed or steel_wool, cured, unsound, distress=dry or wet,
-// heavy=2, moisture=15, mixed=5, sprayed, air=10/80, school=shellac_between, food=cured_film.
+// heavy=2, moisture=15, mixed=5, today=3, hours=unknown, seen=gums, done=washed@12, rinsed, warming=4, sprayed, now, air=10/80, school=shellac_between, food=cured_film.
 func Parse(text string) (Join, error) {
 	stack, coat, err := ParseStack(text)
 	switch {
@@ -132,6 +132,31 @@ func (s *Stack) parseState(text string) error {
 			s.State.Key = Key(value)
 		case "cured":
 			s.State.Cured = true
+		case "now":
+			s.Context.Now = true
+		case "hours":
+			s.State.HoursUnknown = value == "unknown"
+		case "seen":
+			if FindSign(Sign(value)) == nil {
+				return fmt.Errorf("no sign %q", value)
+			}
+			s.State.Seen = append(s.State.Seen, Sign(value))
+		case "done":
+			id, at, timed := strings.Cut(value, "@")
+			if s.State.Treated = id; FindTreatment(id) == nil {
+				return fmt.Errorf("no treatment %q", id)
+			}
+			if timed {
+				s.State.TreatedH = new(float64)
+				*s.State.TreatedH, err = strconv.ParseFloat(at, 64)
+			}
+		case "rinsed":
+			s.State.Rinsed = true
+		case "warming":
+			s.State.WarmingH = new(float64)
+			*s.State.WarmingH, err = strconv.ParseFloat(value, 64)
+		case "today":
+			s.State.CoatsToday, err = strconv.Atoi(value)
 		case "distress":
 			s.State.Distress = Distress(value)
 		case "unsound":

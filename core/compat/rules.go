@@ -48,6 +48,7 @@ var Rules = slices.Concat(
 	twoPartRules,
 	decorRules,
 	windowRules,
+	nowRules,
 	lookRules,
 	filmRules,
 	useRules,

@@ -34,7 +34,7 @@ var windowRules = []Rule{
 		Firm:    true,
 		Speaks:  "oak + varnish_oil_pu @30h > clear_wb_pu",
 		Silent:  "oak + varnish_oil_pu @80h > clear_wb_pu",
-		Moment:  func(j *Join, out *Judgement) bool { return dryOrNot(j, out) && !waxy(coat(j)) },
+		Moment:  func(j *Join, out *Judgement) bool { return dryOrNot(j, out) && !waxy(coat(j)) && !handSaysHard(j) },
 		Failure: "stays soft underneath, wrinkles, clouds",
 		Reason:  "A thin coat in warm moving air is ready by now, a full one is not: the hand decides.",
 		WayOut:  "P320 must powder, no nail may mark it, no smell under a cup; or wait for the careful time.",
@@ -160,16 +160,16 @@ var windowRules = []Rule{
 		Theme:       "Windows",
 		Window:      true,
 		Title:       "Shellac over a film that nobody knows",
-		Verdict:     Prepare,
-		Preparation: substrate.KeyOld,
+		Verdict:     Test,
+		Preparation: substrate.Dewaxing,
 		Basis:       core.Practice,
 		Speaks:      "oak + old:unknown > shellac_dewaxed",
 		Silent:      "oak + old:unknown > clear_wb_pu",
 		When: func(j *Join) bool {
-			return covered(j) && j.Ground.Old == OldUnknown && coat(j).Carrier == coating.Alcohol
+			return unknownFilm(j) && coat(j).Carrier == coating.Alcohol
 		},
 		Failure: "peels off grime or wax",
-		Reason:  "Shellac joins nearly anything, once that is clean, free of wax and dull.",
+		Reason:  "Shellac joins nearly anything that is clean, free of wax and dull; of a film that nobody knows that shows on a hidden spot.",
 	},
 	{
 		ID:          "T4u",
@@ -178,15 +178,29 @@ var windowRules = []Rule{
 		Title:       "A coat over a film that nobody knows",
 		Verdict:     Test,
 		Preparation: substrate.KeyOld,
+		Insert:      "dewaxed shellac",
 		Basis:       core.Practice,
 		Speaks:      "oak + old:unknown > clear_wb_pu",
 		Silent:      "oak + old:unknown > shellac_dewaxed",
 		When: func(j *Join) bool {
-			return covered(j) && j.Ground.Old == OldUnknown && coat(j).Carrier != coating.Alcohol
+			return unknownFilm(j) && coat(j).Carrier != coating.Alcohol
 		},
 		Failure: "peels or wrinkles",
-		Reason:  "What lies below is not known: try it on a hidden spot first.",
-		WayOut:  "Dewaxed shellac between, or find out with the finger tests.",
+		Reason:  "What lies below is not known, and may be waxed: washed, dulled, and shellac between, tried on a hidden spot first.",
+		WayOut:  "A rag with spirits, then a cotton bud with alcohol for a minute, tell most of it.",
+	},
+	{
+		ID:      "T4x",
+		Theme:   "Windows",
+		Title:   "Strong solvent or a hardener over a film that nobody knows",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Speaks:  "oak + old:unknown > lacquer_nc",
+		Silent:  "oak + old:unknown > varnish_oil_pu",
+		When:    func(j *Join) bool { return unknownFilm(j) && (strong(coat(j)) || keptFromWax(coat(j))) },
+		Failure: "lifts, wrinkles, peels in sheets",
+		Reason:  "Of all that it may be, most does not bear this coat.",
+		WayOut:  "Find out what it is, or take it off.",
 	},
 	{
 		ID:      "T5",
@@ -207,6 +221,8 @@ var windowRules = []Rule{
 }
 
 const yearH = 365 * 24
+
+func unknownFilm(j *Join) bool { return covered(j) && j.Ground.Old == OldUnknown }
 
 // dryOrNot tells that the shortest time has passed and the careful one has not.
 func dryOrNot(j *Join, out *Judgement) bool {
