@@ -406,9 +406,10 @@ func warmthShuts(j *Join) float64 {
 	return math.Pow(2, -warmer/10)
 }
 
-// meltsIn tells that the coat's carrier dissolves the film below. A hardener sets before it has melted in.
+// meltsIn tells that the coat's carrier dissolves the film below. A hardener sets before it has melted in; a film that
+// swells does not dissolve.
 func meltsIn(j *Join) bool {
-	if j.Ground.Top == nil || j.Coat.Family.Catalysed() {
+	if j.Ground.Top == nil || j.Coat.Family.Catalysed() || j.Ground.Top.Family.Has(coating.SwellsBetween) {
 		return false
 	}
 	in := j.Ground.Top.Family.RedissolvesIn

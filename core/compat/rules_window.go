@@ -70,9 +70,6 @@ var windowRules = []Rule{
 		Silent:      "oak + clear_wb_pu @30h > clear_wb_pu ; key=keyed",
 		Moment: func(j *Join, out *Judgement) bool {
 			late := j.State.Cured || (j.State.SinceH != nil && *j.State.SinceH > out.LatestH)
-			if swellsAgain(j) { // has a rule of its own
-				return false
-			}
 			return late && out.closes() && notKeyed(j)
 		},
 		Failure: "peels between the coats",

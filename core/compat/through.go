@@ -18,10 +18,13 @@ type Step struct {
 
 // Way is one way to get past a refused or doubtful join.
 type Way struct {
+	Removal *Removal // what is taken off first; nil when nothing is
 	Steps   []Step
 	WaitH   float64 // hours until the last of Steps may go on, from now
 	Verdict Verdict // the worst of its joins
 	ToBuy   bool    // something in it is not on the shelf
+
+	removing float64 // what the removal weighs, in hours
 }
 
 // Instead tells whether another coat takes the place of the one asked for.
@@ -38,11 +41,14 @@ var toBuy = []string{
 }
 
 const (
-	mostWays     = 4
-	hoursPerCoat = 6.0  // of a finisher's day, by hand and washing up (practice)
-	hoursToBuy   = 24.0 // to get what the shelf lacks (practice)
-	hoursToTest  = 48.0 // a test board made and waited for (practice)
-	hoursInstead = 12.0 // giving up the coat that was wanted weighs as much (practice)
+	mostWays      = 4
+	hoursPerCoat  = 6.0   // of a finisher's day, by hand and washing up (practice)
+	hoursToBuy    = 24.0  // to get what the shelf lacks (practice)
+	hoursToTest   = 48.0  // a test board made and waited for (practice)
+	hoursToRemove = 120.0 // taking a coat off is work, mess and risk: a barrier is better up to a week (practice)
+	hoursToWipe   = 12.0  // but not while the coat is fresh (practice)
+	freshH        = 24.0
+	hoursInstead  = 12.0 // giving up the coat that was wanted weighs as much (practice)
 )
 
 // Through finds the cheapest ways to lay coats of wanted over s: waiting, one coat between, two, or another coat
@@ -52,7 +58,7 @@ func Through(s Stack, asks Laid, shelf []*coating.Product) []Way {
 	if asked.Verdict < Test && asked.Legal() {
 		return nil
 	}
-	t := through{from: s, wanted: wanted, coats: asks.Coats, partly: asks.Partly, asked: asked.Verdict}
+	t := through{from: s, wanted: wanted, shelf: shelf, coats: asks.Coats, partly: asks.Partly, asked: asked.Verdict}
 	t.try(nil, false)
 	between := t.candidates(shelf)
 	for _, a := range between {
@@ -66,6 +72,9 @@ func Through(s Stack, asks Laid, shelf []*coating.Product) []Way {
 				}
 			}
 		}
+	}
+	if less, removal, may := takenOff(s); may {
+		t.off(less, removal)
 	}
 	for _, p := range shelf {
 		if p.ID != wanted.ID && likeWanted(p, wanted) {
@@ -84,6 +93,7 @@ func Through(s Stack, asks Laid, shelf []*coating.Product) []Way {
 type through struct {
 	from   Stack
 	wanted *coating.Product
+	shelf  []*coating.Product
 	partly bool // it covers only in part
 	coats  int
 	asked  Verdict
@@ -186,8 +196,32 @@ func (t *through) try(between []*coating.Product, buy bool) {
 	t.ways = append(t.ways, w)
 }
 
+// off tries the wanted coat, by itself and over one coat between, on what is left once the top has been taken off.
+func (t *through) off(less Stack, removal Removal) {
+	other := *t
+	other.from, other.ways = less, nil
+	other.try(nil, false)
+	if len(other.ways) == 0 {
+		for _, c := range other.candidates(t.shelf) {
+			other.try([]*coating.Product{c.Product}, c.buy)
+		}
+	}
+	for _, w := range other.ways {
+		w.Removal = &removal
+		w.WaitH += removal.ThenH
+		w.removing = hoursToRemove
+		if since := t.from.state().SinceH; since != nil && *since < freshH {
+			w.removing = hoursToWipe
+		}
+		t.ways = append(t.ways, w)
+	}
+}
+
 func (w Way) cost() float64 {
 	cost := w.WaitH + hoursPerCoat*float64(len(w.Steps)-1)
+	if w.Removal != nil {
+		cost += w.removing
+	}
 	if w.ToBuy {
 		cost += hoursToBuy
 	}
@@ -207,6 +241,9 @@ func (t *through) best() []Way {
 	var out []Way
 	for _, w := range t.ways {
 		kind := ""
+		if w.Removal != nil {
+			kind = w.Removal.Work.ID + " "
+		}
 		for _, s := range w.Steps {
 			kind += s.Product.Family.ID + " "
 		}
@@ -234,16 +271,24 @@ func When(s Stack, l Laid) []Moment {
 	plan.Laid = slices.Clone(s.Laid)
 	last := &plan.Laid[len(plan.Laid)-1]
 	last.SinceH = nil
-	planned := Judge(plan.Over(l))
+	planJoin := plan.Over(l)
+	planned := Judge(planJoin)
 	air := s.Context.Air
 	turns := []float64{
 		0,
+		planned.SoonestH,
 		planned.EarliestH,
+		planned.ReopensH,
 		planned.LatestH,
 		top.RecoatMaxH,
 		top.CrossAfterH(air),
 		top.FullCureAfterH(air),
 		yearH,
+	}
+	if t := coat(&planJoin).TermsFor(top.Family); t != nil {
+		for _, h := range []float64{t.Amber.FromH, t.Amber.ToH, t.LaterH} {
+			turns = append(turns, stretched(&planJoin, h))
+		}
 	}
 	slices.Sort(turns)
 	var out []Moment

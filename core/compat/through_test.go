@@ -22,6 +22,9 @@ func stackOf(t testing.TB, text string) (Stack, *coating.Product) {
 
 func told(w Way) string {
 	var names []string
+	if w.Removal != nil {
+		names = append(names, w.Removal.Work.ID)
+	}
 	for _, s := range w.Steps {
 		names = append(names, s.Product.Family.ID)
 	}
@@ -40,7 +43,13 @@ func TestTheWayThrough(t *testing.T) {
 		{"rosewood > oil_danish", "varnish_spar", ""},
 		{"oak + clear_wb_pu @1h > clear_wb_pu", "", "clear_wb_pu"}, // wait
 		{"beech + paint_chalk pale > wax_dark tone", "wax_clear", "wax_clear + wax_dark"},
-		{"oak + wax_clear > clear_wb_pu", "shellac_dewaxed", ""},
+		// what no barrier helps comes off
+		{"oak + wax_clear > clear_wb_pu", "shellac_dewaxed", "dewax + clear_wb_pu"},
+		{"oak + wax_clear + shellac_dewaxed > clear_wb_pu", "shellac_dewaxed", "shellac_off + clear_wb_pu"},
+		{"oak + old:oil_varnish > clear_wb_pu ; soil=wax", "", "dewax + clear_wb_pu"},
+		{"oak + shellac_waxed > clear_wb_pu_2k", "", "shellac_off + clear_wb_pu_2k"},
+		{"beech + soap > clear_wb_pu", "shellac_dewaxed", "soap_out + clear_wb_pu"},
+		{"oak + clear_wb_pu @1h > varnish_conversion", "", "strip + varnish_conversion"},
 		// stay with its kind
 		{"oak + oil_board > varnish_oil_pu", "shellac_dewaxed oil_wax_paste_board", "oil_wax_paste_board"},
 		{"beech + enamel_wb pale > varnish_oil_pu", "clear_wb_pu clear_wb_acrylic", "clear_wb_pu"},
@@ -111,7 +120,7 @@ func TestWhenMayI(t *testing.T) {
 	for _, c := range []struct{ join, want string }{
 		{"oak + clear_wb_pu > clear_wb_pu", "0:refuse 2:sound 24:prepare 8760:prepare"},
 		{"oak + shellac_dewaxed > shellac_dewaxed", "0:refuse 1:sound 8760:prepare"},
-		{"oak + paint_aerosol dark > paint_aerosol dark", "0:refuse 0.25:sound 1:refuse 48:sound 8760:prepare"},
+		{"oak + paint_aerosol dark > paint_aerosol dark", "0:refuse 0.25:sound 1:refuse 48:prepare 8760:prepare"},
 		{"oak + varnish_oil_pu > lacquer_cab", "0:refuse 24:refuse 720:test"},
 		{"oak > clear_wb_pu", ""},
 	} {

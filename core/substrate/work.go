@@ -34,5 +34,21 @@ var (
 	Scraping = Work{ID: "scrape", Title: "Scrape the old finish off with the grain", MinutesPerM2: 45}
 	Sanding  = Work{ID: "sand_off", Title: "Sand the old finish off, P80 then P120", MinutesPerM2: 60}
 	Stripper = Work{ID: "strip", Title: "Strip with a water-based stripper, neutralise, rinse", MinutesPerM2: 50}
-	Dusting  = Work{ID: "dust", Title: "Take off all dust", MinutesPerM2: 3}
+	SoapOut  = Work{
+		ID:           "soap_out",
+		Title:        "Wash the soap out: hot water and a pad, three rinses, two days to dry, P120 to P150",
+		MinutesPerM2: 30,
+	}
+	ShellacOff = Work{
+		ID:           "shellac_off",
+		Title:        "Wash the shellac off with alcohol, a grey pad and fresh rags, two rounds",
+		MinutesPerM2: 22,
+	}
+	LacquerOff = Work{ID: "lacquer_off", Title: "Wash the lacquer off with its thinner and rags", MinutesPerM2: 25}
+	OilOut     = Work{
+		ID:           "oil_out",
+		Title:        "Sand the oil out of the surface, P80 to P150, wiped with spirits between",
+		MinutesPerM2: 60,
+	}
+	Dusting = Work{ID: "dust", Title: "Take off all dust", MinutesPerM2: 3}
 )

@@ -1,0 +1,268 @@
+package compat
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"firmitas/core/coating"
+	"firmitas/core/substrate"
+)
+
+// Kind of answer, which decides the headline and its colour.
+type Kind string
+
+const (
+	Yes      Kind = "yes"
+	YesOnce  Kind = "prepare" // once the named work is done
+	NotLast  Kind = "not_last"
+	Between  Kind = "insert" // a coat is missing between
+	ByHand   Kind = "hand"   // the hand decides now
+	OnABoard Kind = "test"
+	NotYet   Kind = "wait" // and waiting helps
+	No       Kind = "no"
+)
+
+// Answer is the one answer to "may this go on, as things are?": the worst of the join, everything below it as it really
+// went on, the air, and the finished surface against the life ahead. No screen says anything better.
+type Answer struct {
+	Kind     Kind
+	Verdict  Verdict
+	Headline string
+	Reason   string // what decided it
+	Rule     string
+	DoNow    []string // what to do, in order
+	InH      float64  // hours from now until the answer changes; 0 = it does not by waiting
+	Asks     []Ask    // what would make it surer
+}
+
+// Ask is a fact that nobody has told, and how it is found out.
+type Ask struct{ Fact, Question string }
+
+// waits are the refusals that waiting ends, each with the hours from now.
+var waits = map[string]func(j *Join, out *Judgement) float64{
+	"T1": func(j *Join, out *Judgement) float64 { return out.EarliestH - *j.State.SinceH },
+	"A6": func(j *Join, out *Judgement) float64 { return out.ReopensH - *j.State.SinceH },
+	"V1": func(j *Join, _ *Judgement) float64 { _, m := stopped(j); return m.againH },
+	"V6": func(j *Join, _ *Judgement) float64 { return warmCaseH - *j.State.WarmingH },
+	"V7": func(*Join, *Judgement) float64 { return overnight },
+	"R1": func(j *Join, _ *Judgement) float64 { return treated(j).dryAfter(j) - *j.State.TreatedH },
+	"S7": driesIn, "S7o": driesIn,
+}
+
+// driesIn is what wet wood takes at the least: a week for some per cent (practice).
+func driesIn(*Join, *Judgement) float64 { return 7 * 24 }
+
+// byHand are the doubts that the hand can settle on the spot, where others want a board.
+var byHand = []string{"T1h", "V2", "V6t", "V5"}
+
+// AnswerOf answers for a coat over a stack, as things are now.
+func AnswerOf(s Stack, l Laid) Answer {
+	j := s.Over(l)
+	judged := Judge(j)
+	out := Answer{Verdict: judged.Verdict}
+	if len(judged.Findings) > 0 {
+		f := judged.Findings[0]
+		out.Reason, out.Rule = f.Reason, f.Rule.ID
+	}
+	for _, w := range judged.Preparations {
+		out.DoNow = append(out.DoNow, w.Title+".")
+	}
+	if why := s.leadQuestion(judged); why != "" {
+		out.DoNow = slices.Insert(out.DoNow, 0, why)
+	}
+	out.Asks = asks(s, l, judged.Verdict)
+	if deeper, where := s.wrongBelow(); deeper != nil {
+		out.Kind, out.Verdict = No, Refuse
+		out.Reason, out.Rule = fmt.Sprintf("Further down, %s: %s", where, deeper.Reason), deeper.Rule.ID
+		out.Headline = "No: what lies below does not hold."
+		return out
+	}
+	out.kindOf(&j, &judged)
+	if covers := out.Kind == Yes || out.Kind == YesOnce; covers {
+		out.asSurface(s, l)
+	}
+	out.Headline = headline(out.Kind, &j, &judged, out)
+	return out
+}
+
+// kindOf finds what kind of answer a judgement is.
+func (a *Answer) kindOf(j *Join, judged *Judgement) {
+	switch {
+	case judged.Verdict == Refuse:
+		a.Kind = No
+		if in, helps := waitingHelps(j, judged); helps {
+			a.Kind, a.InH = NotYet, in
+		}
+	case judged.NeedsInsert:
+		a.Kind = Between
+	case judged.Verdict == Test:
+		a.Kind = OnABoard
+		if settledByHand(judged) {
+			a.Kind = ByHand
+			if since := j.State.SinceH; since != nil && judged.EarliestH > *since {
+				a.InH = judged.EarliestH - *since
+			}
+		}
+	case judged.Verdict == Prepare:
+		a.Kind = YesOnce
+	default:
+		a.Kind = Yes
+	}
+	closing := judged.LatestH > 0 && j.State.SinceH != nil && *j.State.SinceH < judged.LatestH
+	if a.Kind == Yes && closing {
+		a.InH = judged.LatestH - *j.State.SinceH
+	}
+}
+
+// waitingHelps tells in how many hours every refusal has ended, where waiting ends them all.
+func waitingHelps(j *Join, judged *Judgement) (float64, bool) {
+	longest := 0.0
+	for _, f := range judged.Findings {
+		if f.Rule.Verdict < Refuse {
+			continue
+		}
+		wait, helps := waits[f.Rule.ID]
+		if !helps {
+			return 0, false
+		}
+		longest = max(longest, wait(j, judged))
+	}
+	return longest, longest > 0
+}
+
+func settledByHand(judged *Judgement) bool {
+	return !slices.ContainsFunc(judged.Findings, func(f Finding) bool {
+		return f.Rule.Verdict == Test && !slices.Contains(byHand, f.Rule.ID)
+	})
+}
+
+// asSurface holds the finished surface against the life ahead: a coat that may go on, and may not be left so, is no
+// plain yes.
+func (a *Answer) asSurface(s Stack, l Laid) {
+	s.Laid, s.State = append(slices.Clone(s.Laid), l), State{}
+	surface := Judge(s.Surface())
+	if surface.Legal() {
+		return
+	}
+	f := surface.Findings[0]
+	a.Kind, a.Verdict = NotLast, max(a.Verdict, Prepare)
+	a.Reason, a.Rule = f.Reason, f.Rule.ID
+}
+
+// wrongBelow is the finding that condemns a coat further down, as it really went on; nil when none is condemned.
+func (s Stack) wrongBelow() (*Finding, string) {
+	for i, l := range s.Laid {
+		below := Stack{Base: s.Base, Laid: s.Laid[:i], Context: s.Context}
+		below.Context.Now = false
+		j := below.Over(l)
+		j.State.SinceH, j.State.OpenH = nil, nil
+		if i > 0 && l.SinceH != nil && s.Laid[i-1].SinceH != nil {
+			had := *s.Laid[i-1].SinceH - *l.SinceH
+			j.State.SinceH = &had
+		}
+		// What was done to the ground before it is not told: a key and a board are taken as made.
+		j.State.Key = Keyed
+		if judged := Judge(j); judged.Verdict == Refuse {
+			return &judged.Findings[0], l.Product.Name
+		}
+	}
+	return nil, ""
+}
+
+// leadQuestion is asked wherever an old paint is about to be abraded.
+func (s Stack) leadQuestion(judged Judgement) string {
+	g := s.Ground()
+	maybeLead := g.Old == OldUnknown || (g.Old == OldKnown && g.Top.Opaque())
+	if !maybeLead || !slices.ContainsFunc(judged.Preparations, abrades) {
+		return ""
+	}
+	return "Before any sanding: test the old paint for lead; if it holds lead, do not abrade it, and follow the local code."
+}
+
+func abrades(w substrate.Work) bool {
+	return slices.ContainsFunc([]substrate.Work{substrate.KeyOld, substrate.KeySlick, scuff, key}, func(o substrate.Work) bool {
+		return o.ID == w.ID
+	})
+}
+
+// asks names the facts that were not told and would change the verdict.
+func asks(s Stack, l Laid, now Verdict) []Ask {
+	out := []Ask{}
+	judge := func(s Stack, l Laid) Verdict { return Judge(s.Over(l)).Verdict }
+	add := func(changes bool, fact, question string) {
+		if changes {
+			out = append(out, Ask{fact, question})
+		}
+	}
+	for i, laid := range append(slices.Clone(s.Laid), l) {
+		if !laid.Product.ColourUntold() {
+			continue
+		}
+		p := *laid.Product
+		p.Shade = coating.Dark
+		dark, coat := s, l
+		if i < len(s.Laid) {
+			dark.Laid = slices.Clone(s.Laid)
+			dark.Laid[i].Product = &p
+		} else {
+			coat.Product = &p
+		}
+		add(judge(dark, coat) != now, "colour", fmt.Sprintf("What colour is %s? Would a yellow tinge show on it?", p.Name))
+	}
+	add(s.State.HoursUnknown, "hours", "When did the last coat go on: this morning, yesterday, last week, older?")
+	add(s.Base.Material.Unknown, "wood", "Which wood is it? Spirits on a planed spot show its colour, its pores and its oil.")
+	add(s.Base.Old == OldUnknown, "oldFinish",
+		"What is the old finish? A rag with spirits for wax, then a cotton bud with alcohol for a minute.")
+	add(s.State.Treated != "" && s.State.TreatedH == nil, "treatedH", "When was that done to the wood?")
+	add(s.Context.Use == nil, "endUse", "Where will it live? Hot cups, wet hands, sun or a floor may change the answer.")
+	return out
+}
+
+// headline is the answer in one sentence.
+func headline(k Kind, j *Join, judged *Judgement, a Answer) string {
+	planned := j.State.SinceH == nil && judged.EarliestH > 0
+	switch k {
+	case No:
+		return "No."
+	case NotYet:
+		return fmt.Sprintf("Not yet: in %s.", Duration(a.InH))
+	case Between:
+		return "Not as it stands: a coat is missing between."
+	case OnABoard:
+		return "Only after a test board."
+	case ByHand:
+		return "Only if the hand finds it hard."
+	case NotLast:
+		return "Only under another coat."
+	case YesOnce:
+		if planned {
+			return fmt.Sprintf("Yes, after %s and once prepared.", Duration(judged.EarliestH))
+		}
+		return "Yes, once prepared."
+	}
+	switch {
+	case planned:
+		return fmt.Sprintf("Yes, after %s.", Duration(judged.EarliestH))
+	case a.InH > 0:
+		return fmt.Sprintf("Yes, now, and for another %s without a key.", Duration(a.InH))
+	}
+	return "Yes, now."
+}
+
+const (
+	minutesInHour = 60
+	hoursInDay    = 24
+	tellDaysFrom  = 96 // hours
+)
+
+// Duration tells hours as a finisher would: minutes below two hours, days from four on, never rounded to the early side.
+func Duration(hours float64) string {
+	switch {
+	case hours < 2:
+		return fmt.Sprintf("%.0f min", max(1, 5*math.Ceil(hours*minutesInHour/5-1e-9)))
+	case hours < tellDaysFrom:
+		return fmt.Sprintf("%.0f h", math.Ceil(hours-1e-9))
+	}
+	return fmt.Sprintf("%.0f days", math.Ceil(hours/hoursInDay-1e-9))
+}
