@@ -71,7 +71,7 @@ func AnswerOf(s Stack, l Laid) Answer {
 	if why := s.leadQuestion(judged); why != "" {
 		out.DoNow = slices.Insert(out.DoNow, 0, why)
 	}
-	out.Asks = asks(s, l, judged.Verdict)
+	out.Asks = asks(s, l, judged)
 	if deeper, where := s.wrongBelow(); deeper != nil {
 		out.Kind, out.Verdict = No, Refuse
 		out.Reason, out.Rule = fmt.Sprintf("Further down, %s: %s", where, deeper.Reason), deeper.Rule.ID
@@ -187,9 +187,12 @@ func abrades(w substrate.Work) bool {
 }
 
 // asks names the facts that were not told and would change the verdict.
-func asks(s Stack, l Laid, now Verdict) []Ask {
+func asks(s Stack, l Laid, now Judgement) []Ask {
 	out := []Ask{}
-	judge := func(s Stack, l Laid) Verdict { return Judge(s.Over(l)).Verdict }
+	differs := func(s Stack, l Laid) bool {
+		other := Judge(s.Over(l))
+		return other.Verdict != now.Verdict || other.NeedsInsert != now.NeedsInsert
+	}
 	add := func(changes bool, fact, question string) {
 		if changes {
 			out = append(out, Ask{fact, question})
@@ -208,7 +211,7 @@ func asks(s Stack, l Laid, now Verdict) []Ask {
 		} else {
 			coat.Product = &p
 		}
-		add(judge(dark, coat) != now, "colour", fmt.Sprintf("What colour is %s? Would a yellow tinge show on it?", p.Name))
+		add(differs(dark, coat), "colour", fmt.Sprintf("What colour is %s? Would a yellow tinge show on it?", p.Name))
 	}
 	add(s.State.HoursUnknown, "hours", "When did the last coat go on: this morning, yesterday, last week, older?")
 	add(s.Base.Material.Unknown, "wood", "Which wood is it? Spirits on a planed spot show its colour, its pores and its oil.")
