@@ -840,24 +840,60 @@ func (e SystemCharacters) Valid() bool {
 	}
 }
 
+// Defines values for TheAnswerKind.
+const (
+	TheAnswerKindHand    TheAnswerKind = "hand"
+	TheAnswerKindInsert  TheAnswerKind = "insert"
+	TheAnswerKindNo      TheAnswerKind = "no"
+	TheAnswerKindNotLast TheAnswerKind = "not_last"
+	TheAnswerKindPrepare TheAnswerKind = "prepare"
+	TheAnswerKindTest    TheAnswerKind = "test"
+	TheAnswerKindWait    TheAnswerKind = "wait"
+	TheAnswerKindYes     TheAnswerKind = "yes"
+)
+
+// Valid indicates whether the value is a known member of the TheAnswerKind enum.
+func (e TheAnswerKind) Valid() bool {
+	switch e {
+	case TheAnswerKindHand:
+		return true
+	case TheAnswerKindInsert:
+		return true
+	case TheAnswerKindNo:
+		return true
+	case TheAnswerKindNotLast:
+		return true
+	case TheAnswerKindPrepare:
+		return true
+	case TheAnswerKindTest:
+		return true
+	case TheAnswerKindWait:
+		return true
+	case TheAnswerKindYes:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Verdict.
 const (
-	Prepare Verdict = "prepare"
-	Refuse  Verdict = "refuse"
-	Sound   Verdict = "sound"
-	Test    Verdict = "test"
+	VerdictPrepare Verdict = "prepare"
+	VerdictRefuse  Verdict = "refuse"
+	VerdictSound   Verdict = "sound"
+	VerdictTest    Verdict = "test"
 )
 
 // Valid indicates whether the value is a known member of the Verdict enum.
 func (e Verdict) Valid() bool {
 	switch e {
-	case Prepare:
+	case VerdictPrepare:
 		return true
-	case Refuse:
+	case VerdictRefuse:
 		return true
-	case Sound:
+	case VerdictSound:
 		return true
-	case Test:
+	case VerdictTest:
 		return true
 	default:
 		return false
@@ -1033,6 +1069,12 @@ type Archive struct {
 	Pieces []Piece `json:"pieces"`
 }
 
+// Ask defines model for Ask.
+type Ask struct {
+	Fact     string `json:"fact"`
+	Question string `json:"question"`
+}
+
 // AssessInput defines model for AssessInput.
 type AssessInput struct {
 	Brief  Brief        `json:"brief"`
@@ -1195,10 +1237,16 @@ type Catalogue struct {
 	Sheens      []string     `json:"sheens"`
 	SheetFields []SheetField `json:"sheetFields"`
 
+	// Signs what the last coat may show to eye, hand and nose
+	Signs []Named `json:"signs"`
+
 	// Soils what may lie on a ground
 	Soils          []string    `json:"soils"`
 	StatementKinds []Named     `json:"statementKinds"`
 	Tests          []TestGuide `json:"tests"`
+
+	// Treatments what may have been done to bare wood
+	Treatments []Named `json:"treatments"`
 }
 
 // CellProblem defines model for CellProblem.
@@ -1442,15 +1490,35 @@ type Grit struct {
 
 // GroundState defines model for GroundState.
 type GroundState struct {
-	Cured       *bool                `json:"cured,omitempty"`
-	Distress    *GroundStateDistress `json:"distress,omitempty"`
-	Heavy       *float64             `json:"heavy,omitempty"`
-	Key         *GroundStateKey      `json:"key,omitempty"`
-	MixedH      *float64             `json:"mixedH,omitempty"`
-	MoisturePct *float64             `json:"moisturePct,omitempty"`
-	Soiled      *[]string            `json:"soiled,omitempty"`
-	Sprayed     *bool                `json:"sprayed,omitempty"`
-	Unsound     *bool                `json:"unsound,omitempty"`
+	// CoatsToday of the last coat on this day already
+	CoatsToday *int                 `json:"coatsToday,omitempty"`
+	Cured      *bool                `json:"cured,omitempty"`
+	Distress   *GroundStateDistress `json:"distress,omitempty"`
+	Heavy      *float64             `json:"heavy,omitempty"`
+
+	// HoursUnknown nobody knows how long the last coat has dried
+	HoursUnknown *bool           `json:"hoursUnknown,omitempty"`
+	Key          *GroundStateKey `json:"key,omitempty"`
+	MixedH       *float64        `json:"mixedH,omitempty"`
+	MoisturePct  *float64        `json:"moisturePct,omitempty"`
+
+	// Rinsed and it was rinsed or neutralised
+	Rinsed *bool `json:"rinsed,omitempty"`
+
+	// Seen signs by id
+	Seen    *[]string `json:"seen,omitempty"`
+	Soiled  *[]string `json:"soiled,omitempty"`
+	Sprayed *bool     `json:"sprayed,omitempty"`
+
+	// Treated what was done to the bare wood; a treatment by id
+	Treated *string `json:"treated,omitempty"`
+
+	// TreatedH hours since
+	TreatedH *float64 `json:"treatedH,omitempty"`
+	Unsound  *bool    `json:"unsound,omitempty"`
+
+	// WarmingH hours since the work came in from the cold
+	WarmingH *float64 `json:"warmingH,omitempty"`
 }
 
 // GroundStateDistress defines model for GroundState.Distress.
@@ -1591,6 +1659,9 @@ type JudgeInput struct {
 	Layers   []CoatAsked `json:"layers"`
 	Material string      `json:"material"`
 
+	// Now the coat is to go on in this very air
+	Now *bool `json:"now,omitempty"`
+
 	// OldFinish an old finish that is kept below the layers
 	OldFinish *string     `json:"oldFinish,omitempty"`
 	State     GroundState `json:"state"`
@@ -1598,6 +1669,9 @@ type JudgeInput struct {
 
 // Judged defines model for Judged.
 type Judged struct {
+	// Answer The one answer; no part of it is better than the whole.
+	Answer *TheAnswer `json:"answer,omitempty"`
+
 	// Below the joins under it as they would be planned
 	Below []Judgement `json:"below"`
 	Coat  *NamedCoat  `json:"coat,omitempty"`
@@ -1613,6 +1687,7 @@ type Judged struct {
 
 // Judgement defines model for Judgement.
 type Judgement struct {
+	// EarliestH what a careful plan waits
 	EarliestH float64   `json:"earliestH"`
 	Findings  []Finding `json:"findings"`
 	LabelH    float64   `json:"labelH"`
@@ -1625,9 +1700,15 @@ type Judgement struct {
 	Preparations []string `json:"preparations"`
 
 	// Quieted rules that spoke and were overridden
-	Quieted   []Finding `json:"quieted"`
-	Verdict   Verdict   `json:"verdict"`
-	WaitBasis Basis     `json:"waitBasis"`
+	Quieted []Finding `json:"quieted"`
+
+	// ReopensH from when a key helps again once it has closed; 0 = at once
+	ReopensH float64 `json:"reopensH"`
+
+	// SoonestH sooner it is refused
+	SoonestH  float64 `json:"soonestH"`
+	Verdict   Verdict `json:"verdict"`
+	WaitBasis Basis   `json:"waitBasis"`
 
 	// Words what labels and boards say of this very pair
 	Words []Word `json:"words"`
@@ -2085,6 +2166,16 @@ type RecipeInput struct {
 	Name   string       `json:"name"`
 }
 
+// Removal defines model for Removal.
+type Removal struct {
+	MinutesPerM2 float64 `json:"minutesPerM2"`
+	Risk         string  `json:"risk"`
+
+	// ThenH hours until a coat may follow
+	ThenH float64 `json:"thenH"`
+	Title string  `json:"title"`
+}
+
 // Role defines model for Role.
 type Role string
 
@@ -2324,6 +2415,26 @@ type TestGuide struct {
 	Title    string   `json:"title"`
 }
 
+// TheAnswer The one answer; no part of it is better than the whole.
+type TheAnswer struct {
+	// Asks facts that would make it surer
+	Asks     []Ask    `json:"asks"`
+	DoNow    []string `json:"doNow"`
+	Headline string   `json:"headline"`
+
+	// InH hours from now until it changes; 0 = not by waiting
+	InH  float64       `json:"inH"`
+	Kind TheAnswerKind `json:"kind"`
+
+	// Reason what decided it
+	Reason  string  `json:"reason"`
+	Rule    string  `json:"rule"`
+	Verdict Verdict `json:"verdict"`
+}
+
+// TheAnswerKind defines model for TheAnswer.Kind.
+type TheAnswerKind string
+
 // Tin defines model for Tin.
 type Tin struct {
 	ID       int64    `json:"id"`
@@ -2426,6 +2537,7 @@ type Wants struct {
 type Way struct {
 	// Instead another coat takes the place of the one asked for
 	Instead bool      `json:"instead"`
+	Removal *Removal  `json:"removal,omitempty"`
 	Steps   []WayStep `json:"steps"`
 	ToBuy   bool      `json:"toBuy"`
 	Verdict Verdict   `json:"verdict"`

@@ -37,18 +37,17 @@ var kindColumns = [kindsOfCoat]string{"own", "water", "oil", "strong", "catalyse
 
 // Terms are on what a class takes a kind of coat. All hours are since the class's own last coat.
 type Terms struct {
-	Refused   bool
-	Doubtful  bool    // a board first
-	Key       bool    // dull all over, whatever the hour
-	Mist      bool    // thin mist coats first
-	SoonestH  float64 // never before
-	PlanH     float64 // what a careful plan waits; between the two it is felt by hand
-	ClosesH   float64 // then it must be keyed; 0 = never
-	Red       Span    // half-cured: it swells, wrinkles or tears, keyed or not
-	Amber     Span    // the same, where it depends on the product
-	LaterH    float64 // from here on Later holds instead; 0 = never
-	Later     *Terms
-	timesKept bool // a time stands there at all
+	Refused  bool
+	Doubtful bool    // a board first
+	Key      bool    // dull all over, whatever the hour
+	Mist     bool    // thin mist coats first
+	SoonestH float64 // never before
+	PlanH    float64 // what a careful plan waits; between the two it is felt by hand
+	ClosesH  float64 // then it must be keyed; 0 = never
+	Red      Span    // half-cured: it swells, wrinkles or tears, keyed or not
+	Amber    Span    // the same, where it depends on the product
+	LaterH   float64 // from here on Later holds instead; 0 = never
+	Later    *Terms
 }
 
 // Span of hours.
@@ -56,9 +55,6 @@ type Span struct{ FromH, ToH float64 }
 
 // Holds tells whether h lies in the span. An empty span holds nothing.
 func (s Span) Holds(h float64) bool { return h >= s.FromH && h < s.ToH }
-
-// Timed tells whether the terms name any time of their own.
-func (t *Terms) Timed() bool { return t.timesKept }
 
 //go:embed classes.csv
 var classesCSV string
@@ -128,7 +124,7 @@ func parseTerms(cell string) (*Terms, error) {
 		default:
 			var s Span
 			s, err = span(w)
-			t.SoonestH, t.PlanH, t.timesKept = s.FromH, s.ToH, true
+			t.SoonestH, t.PlanH = s.FromH, s.ToH
 		}
 		if err != nil {
 			return nil, err

@@ -21,7 +21,7 @@ var classRules = []Rule{
 		Basis:   core.Practice,
 		Speaks:  "oak + lacquer_nc > varnish_oil_pu",
 		Silent:  "oak > varnish_oil_pu",
-		When:    func(j *Join) bool { t := terms(j); return t != nil && t.Timed() },
+		When:    func(j *Join) bool { return terms(j) != nil && careful(j) > sheetWait(j) },
 		Wait:    careful,
 		Soonest: func(j *Join) float64 { return waited(j, terms(j).SoonestH) },
 		Because: func(j *Join) string {
@@ -183,6 +183,14 @@ func waited(j *Join, hours float64) float64 {
 		return 0 // the sheet's own wait stands
 	}
 	return stretched(j, hours)
+}
+
+// sheetWait is the wait that the ground's own sheet gives for this coat, in this air.
+func sheetWait(j *Join) float64 {
+	if crosses(top(j), j.Coat) {
+		return top(j).CrossAfterH(j.Context.Air)
+	}
+	return top(j).RecoatAfterH(j.Context.Air)
 }
 
 // longWait parts what dries from what cures, in hours (practice).

@@ -26,7 +26,7 @@ var nowRules = []Rule{
 		Failure: "wrinkles, stays soft, peels",
 		Because: func(j *Join) string {
 			s, m := stopped(j)
-			return fmt.Sprintf("The last coat is %s. %s", s.Name, m.do)
+			return fmt.Sprintf("On the last coat: %s. %s", s.Name, m.do)
 		},
 		WayOut: "Leave it, and try it again by hand where it is thickest and coolest.",
 	},

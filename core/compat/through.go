@@ -59,6 +59,11 @@ func Through(s Stack, asks Laid, shelf []*coating.Product) []Way {
 		return nil
 	}
 	t := through{from: s, wanted: wanted, shelf: shelf, coats: asks.Coats, partly: asks.Partly, asked: asked.Verdict}
+	first := s.Over(asks)
+	ends, helps := waitingHelps(&first, &asked)
+	if helps && len(s.State.Seen) > 0 {
+		t.await(asks, ends)
+	}
 	t.try(nil, false)
 	between := t.candidates(shelf)
 	for _, a := range between {
@@ -73,7 +78,7 @@ func Through(s Stack, asks Laid, shelf []*coating.Product) []Way {
 			}
 		}
 	}
-	if less, removal, may := takenOff(s); may {
+	if less, removal, may := takenOff(s); may && !helps {
 		t.off(less, removal)
 	}
 	for _, p := range shelf {
@@ -194,6 +199,16 @@ func (t *through) try(between []*coating.Product, buy bool) {
 		return
 	}
 	t.ways = append(t.ways, w)
+}
+
+// await tries the wanted coat once what is seen has gone.
+func (t *through) await(asks Laid, hours float64) {
+	later := t.from
+	later.State.Seen = nil
+	if judged := Judge(later.Over(asks)); judged.Legal() {
+		step := Step{asks.Product, asks.Coats, judged, false}
+		t.ways = append(t.ways, Way{Steps: []Step{step}, WaitH: hours, Verdict: judged.Verdict})
+	}
 }
 
 // off tries the wanted coat, by itself and over one coat between, on what is left once the top has been taken off.

@@ -41,15 +41,23 @@ func (h *handlers) Judge(ctx context.Context, r api.JudgeRequestObject) (api.Jud
 		EndUse:    or(in.EndUse),
 		Sprayed:   or(in.State.Sprayed),
 		State: compat.State{
-			Key:         compat.Key(or(in.State.Key)),
-			Cured:       or(in.State.Cured),
-			Unsound:     or(in.State.Unsound),
-			Distress:    compat.Distress(or(in.State.Distress)),
-			Heavy:       or(in.State.Heavy),
-			MoisturePct: or(in.State.MoisturePct),
-			MixedH:      or(in.State.MixedH),
-			Soiled:      each(or(in.State.Soiled), func(s string) compat.Soil { return compat.Soil(s) }),
+			Key:          compat.Key(or(in.State.Key)),
+			Cured:        or(in.State.Cured),
+			Unsound:      or(in.State.Unsound),
+			Distress:     compat.Distress(or(in.State.Distress)),
+			Heavy:        or(in.State.Heavy),
+			MoisturePct:  or(in.State.MoisturePct),
+			MixedH:       or(in.State.MixedH),
+			Soiled:       each(or(in.State.Soiled), func(s string) compat.Soil { return compat.Soil(s) }),
+			Seen:         each(or(in.State.Seen), func(s string) compat.Sign { return compat.Sign(s) }),
+			HoursUnknown: or(in.State.HoursUnknown),
+			CoatsToday:   or(in.State.CoatsToday),
+			Treated:      or(in.State.Treated),
+			TreatedH:     in.State.TreatedH,
+			Rinsed:       or(in.State.Rinsed),
+			WarmingH:     in.State.WarmingH,
 		},
+		Now: or(in.Now),
 	}
 	if in.Coat != nil {
 		coat := fromCoatAsked(*in.Coat)
@@ -77,8 +85,22 @@ func (h *handlers) Judge(ctx context.Context, r api.JudgeRequestObject) (api.Jud
 	if a.Coat != nil {
 		coat := toNamedCoat(*a.Coat)
 		out.Coat = &coat
+		out.Answer = toTheAnswer(a.Answer)
 	}
 	return out, nil
+}
+
+func toTheAnswer(a compat.Answer) *api.TheAnswer {
+	return &api.TheAnswer{
+		Kind:     api.TheAnswerKind(a.Kind),
+		Verdict:  api.Verdict(a.Verdict.String()),
+		Headline: a.Headline,
+		Reason:   a.Reason,
+		Rule:     a.Rule,
+		DoNow:    each(a.DoNow, same),
+		InH:      a.InH,
+		Asks:     each(a.Asks, func(q compat.Ask) api.Ask { return api.Ask{Fact: q.Fact, Question: q.Question} }),
+	}
 }
 
 func firstReason(j compat.Judgement) string {
@@ -102,6 +124,7 @@ func toNamedCoat(l compat.Laid) api.NamedCoat {
 
 func toWay(w compat.Way) api.Way {
 	return api.Way{
+		Removal: toRemoval(w.Removal),
 		WaitH:   w.WaitH,
 		Verdict: api.Verdict(w.Verdict.String()),
 		ToBuy:   w.ToBuy,
@@ -118,6 +141,13 @@ func toWay(w compat.Way) api.Way {
 			return out
 		}),
 	}
+}
+
+func toRemoval(r *compat.Removal) *api.Removal {
+	if r == nil {
+		return nil
+	}
+	return &api.Removal{Title: r.Work.Title, MinutesPerM2: r.Work.MinutesPerM2, ThenH: r.ThenH, Risk: r.Risk}
 }
 
 // material that the grid lies on when none is named: one that neither bleeds nor oils.

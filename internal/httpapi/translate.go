@@ -129,6 +129,12 @@ func catalogue() api.Catalogue {
 			return api.Place{ID: string(p.Place), Name: p.Name, Class: p.Class}
 		}),
 		Soils: each(compat.Soils, func(s compat.Soil) string { return string(s) }),
+		Signs: each(compat.Signs, func(s compat.SignSeen) api.Named {
+			return api.Named{ID: string(s.ID), Name: s.Name}
+		}),
+		Treatments: each(compat.Treatments, func(t compat.Treatment) api.Named {
+			return api.Named{ID: t.ID, Name: t.Name}
+		}),
 	}
 }
 
@@ -149,9 +155,11 @@ func toJudgement(j compat.Judgement) api.Judgement {
 	return api.Judgement{
 		Verdict:      api.Verdict(j.Verdict.String()),
 		Legal:        j.Legal(),
+		SoonestH:     j.SoonestH,
 		EarliestH:    j.EarliestH,
 		LabelH:       j.LabelH,
 		LatestH:      j.LatestH,
+		ReopensH:     j.ReopensH,
 		WaitBasis:    api.Basis(j.WaitBasis),
 		Preparations: each(j.Preparations, func(w substrate.Work) string { return w.Title }),
 		Findings:     each(j.Findings, toFinding),

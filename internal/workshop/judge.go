@@ -31,6 +31,7 @@ type Question struct {
 	EndUse    string // "" = whatever its life
 	State     compat.State
 	Sprayed   bool
+	Now       bool // the coat is to go on in this very air
 }
 
 // Answer to a Question.
@@ -38,6 +39,7 @@ type Answer struct {
 	Ground  string // what the coat meets, in words
 	Layers  []compat.Laid
 	Coat    *compat.Laid // nil when the surface alone was asked about
+	Answer  compat.Answer
 	Join    compat.Judgement
 	Below   []compat.Judgement // the joins under it, as they would be planned
 	Surface compat.Judgement   // with the coat on, left as it is
@@ -73,6 +75,7 @@ func (s *Service) Judge(ctx context.Context, q Question) (Answer, error) {
 		return out, nil
 	}
 	out.Join = compat.Judge(stack.Over(*coat))
+	out.Answer = compat.AnswerOf(stack, *coat)
 	out.When = compat.When(stack, *coat)
 	out.Ways = compat.Through(stack, *coat, shelf)
 	covered := stack
@@ -89,7 +92,15 @@ func (c *check) stack(q Question, home Workshop, shelf []*coating.Product) compa
 	out := compat.Stack{
 		State:   q.State,
 		Sprayed: q.Sprayed,
-		Context: compat.Context{Air: q.Air, FoodPolicy: home.FoodPolicy, Schools: home.Schools, Boards: home.Boards},
+		Context: compat.Context{
+			Air: q.Air, Now: q.Now, FoodPolicy: home.FoodPolicy, Schools: home.Schools, Boards: home.Boards,
+		},
+	}
+	for i, sign := range q.State.Seen {
+		c.that(compat.FindSign(sign) != nil, fmt.Sprintf("/state/seen/%d", i), "There is no such sign as %q.", sign)
+	}
+	if q.State.Treated != "" {
+		c.listed(compat.FindTreatment(q.State.Treated) != nil, "/state/treated", "a treatment", q.State.Treated)
 	}
 	if q.EndUse != "" {
 		out.Context.Use = enduse.Find(q.EndUse)

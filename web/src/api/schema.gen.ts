@@ -848,6 +848,10 @@ export interface components {
             places: components["schemas"]["Place"][];
             /** @description what may lie on a ground */
             soils: string[];
+            /** @description what the last coat may show to eye, hand and nose */
+            signs: components["schemas"]["Named"][];
+            /** @description what may have been done to bare wood */
+            treatments: components["schemas"]["Named"][];
         };
         Family: {
             id: string;
@@ -1044,6 +1048,8 @@ export interface components {
             air: components["schemas"]["Air"];
             endUse?: string;
             state: components["schemas"]["GroundState"];
+            /** @description the coat is to go on in this very air */
+            now?: boolean;
         };
         GroundState: {
             /** @enum {string} */
@@ -1060,6 +1066,26 @@ export interface components {
             /** Format: double */
             mixedH?: number;
             sprayed?: boolean;
+            /** @description signs by id */
+            seen?: string[];
+            /** @description nobody knows how long the last coat has dried */
+            hoursUnknown?: boolean;
+            /** @description of the last coat on this day already */
+            coatsToday?: number;
+            /** @description what was done to the bare wood; a treatment by id */
+            treated?: string;
+            /**
+             * Format: double
+             * @description hours since
+             */
+            treatedH?: number;
+            /** @description and it was rinsed or neutralised */
+            rinsed?: boolean;
+            /**
+             * Format: double
+             * @description hours since the work came in from the cold
+             */
+            warmingH?: number;
         };
         NamedCoat: {
             name: string;
@@ -1073,6 +1099,7 @@ export interface components {
             dryUm: number;
         };
         Way: {
+            removal?: components["schemas"]["Removal"];
             steps: components["schemas"]["WayStep"][];
             /** Format: double */
             waitH: number;
@@ -1080,6 +1107,39 @@ export interface components {
             toBuy: boolean;
             /** @description another coat takes the place of the one asked for */
             instead: boolean;
+        };
+        Removal: {
+            title: string;
+            /** Format: double */
+            minutesPerM2: number;
+            /**
+             * Format: double
+             * @description hours until a coat may follow
+             */
+            thenH: number;
+            risk: string;
+        };
+        /** @description The one answer; no part of it is better than the whole. */
+        TheAnswer: {
+            /** @enum {string} */
+            kind: "yes" | "prepare" | "not_last" | "insert" | "hand" | "test" | "wait" | "no";
+            verdict: components["schemas"]["Verdict"];
+            headline: string;
+            /** @description what decided it */
+            reason: string;
+            rule: string;
+            doNow: string[];
+            /**
+             * Format: double
+             * @description hours from now until it changes; 0 = not by waiting
+             */
+            inH: number;
+            /** @description facts that would make it surer */
+            asks: components["schemas"]["Ask"][];
+        };
+        Ask: {
+            fact: string;
+            question: string;
         };
         WayStep: {
             /**
@@ -1101,6 +1161,7 @@ export interface components {
             reason: string;
         };
         Judged: {
+            answer?: components["schemas"]["TheAnswer"];
             /** @description what the coat meets */
             ground: string;
             layers: components["schemas"]["NamedCoat"][];
@@ -1748,7 +1809,15 @@ export interface components {
             /** @description what labels and boards say of this very pair */
             words: components["schemas"]["Word"][];
             verdict: components["schemas"]["Verdict"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description sooner it is refused
+             */
+            soonestH: number;
+            /**
+             * Format: double
+             * @description what a careful plan waits
+             */
             earliestH: number;
             /** Format: double */
             labelH: number;
@@ -1757,6 +1826,11 @@ export interface components {
              * @description 0 = no limit
              */
             latestH: number;
+            /**
+             * Format: double
+             * @description from when a key helps again once it has closed; 0 = at once
+             */
+            reopensH: number;
             waitBasis: components["schemas"]["Basis"];
             preparations: string[];
             findings: components["schemas"]["Finding"][];

@@ -11,6 +11,7 @@ import { TheAnswer } from './TheAnswer'
 import { blankGround, type Ground } from './ground'
 import { OnIt } from './OnIt'
 import { GroundState } from './State'
+import { SeenAndFelt } from './SeenAndFelt'
 import { catalogueQuery, judgeQuery, productsQuery } from '../api/queries'
 import { useSettled } from '../ui/useSettled'
 
@@ -50,7 +51,15 @@ function questionOf(g: Ground, over: Pick): JudgeInput {
       moisturePct: g.moisturePct,
       mixedH: g.mixedH,
       sprayed: g.sprayed,
+      seen: g.seen,
+      hoursUnknown: g.hoursUnknown,
+      coatsToday: g.coatsToday,
+      treated: layers.length === 0 && g.oldFinish === '' ? g.treated || undefined : undefined,
+      treatedH: g.treatedH,
+      rinsed: g.rinsed,
+      warmingH: g.warmingH,
     },
+    now: true,
   }
 }
 
@@ -105,6 +114,7 @@ function Asking({ catalogue, products }: { catalogue: Catalogue; products: Produ
               )}
             </Field>
           </div>
+          <SeenAndFelt g={g} set={set} catalogue={catalogue} />
           <GroundState g={g} set={set} catalogue={catalogue} />
         </div>
         <section aria-label="The answer" className="min-w-0 lg:col-start-2 lg:row-span-2 lg:row-start-1">

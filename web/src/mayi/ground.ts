@@ -17,6 +17,13 @@ export interface Ground {
   soiled: string[]
   moisturePct: number | undefined
   mixedH: number | undefined
+  seen: string[]
+  hoursUnknown: boolean
+  coatsToday: number
+  treated: string
+  treatedH: number | undefined
+  rinsed: boolean
+  warmingH: number | undefined
 }
 
 const HEATED_C = 20
@@ -38,6 +45,13 @@ export const blankGround = (top: Pick): Ground => ({
   soiled: [],
   moisturePct: undefined,
   mixedH: undefined,
+  seen: [],
+  hoursUnknown: false,
+  coatsToday: 0,
+  treated: '',
+  treatedH: undefined,
+  rinsed: false,
+  warmingH: undefined,
 })
 
 export const soilNames: Record<string, string> = {

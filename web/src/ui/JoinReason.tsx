@@ -22,16 +22,22 @@ export function JoinReason({ coat, join, ground }: { coat: Pick<Coat, 'product'>
   )
 }
 
-/** The wait, the preparation and every rule that spoke; what a label or a board said, and what it overrode. */
-export function Reasons({ join }: { join: Judgement }) {
+/** The wait, the preparation unless it is told already, and every rule that spoke; what a label or a board said, and what it overrode. */
+export function Reasons({ join, worked = false }: { join: Judgement; worked?: boolean }) {
   const show = useShow()
-  const early = join.findings[0]?.rule === 'T1'
+  const early = join.findings[0]?.rule === 'T1' || join.findings[0]?.rule === 'T1h'
   const useful = join.verdict !== 'refuse' || early // when and how says nothing of what is refused for good
   return (
     <>
       {useful && join.earliestH > 0 && (
         <p>
-          Not before <b>{show.hours(join.earliestH)}</b> <BasisMark basis={join.waitBasis} />
+          {join.soonestH < join.earliestH && (
+            <>
+              Where the hand finds it hard, from <b>{show.hours(join.soonestH)}</b>;{' '}
+            </>
+          )}
+          {join.soonestH < join.earliestH ? 'surely after ' : 'Not before '}
+          <b>{show.hours(join.earliestH)}</b> <BasisMark basis={join.waitBasis} />
           {join.waitBasis === 'estimate' && join.labelH > 0 && `, ${show.hours(join.labelH)} in the label’s climate`}
           {join.latestH > 0 ? (
             <>
@@ -42,7 +48,7 @@ export function Reasons({ join }: { join: Judgement }) {
           )}
         </p>
       )}
-      {useful && join.preparations.length > 0 && (
+      {useful && !worked && join.preparations.length > 0 && (
         <ul className="my-2 list-disc pl-5" aria-label="To prepare">
           {[...new Set(join.preparations)].map((p) => (
             <li key={p}>{p}.</li>

@@ -1,4 +1,4 @@
-import type { Basis, Verdict } from '../api/client'
+import type { Basis, TheAnswer, Verdict } from '../api/client'
 
 /** Verdicts are told by word and by the line that the join itself is drawn with, never by colour alone. */
 export const verdicts: Record<Verdict, { word: string; meaning: string; colour: string }> = {
@@ -6,6 +6,18 @@ export const verdicts: Record<Verdict, { word: string; meaning: string; colour: 
   prepare: { word: 'Prepare', meaning: 'goes on once prepared', colour: 'var(--color-warning)' },
   test: { word: 'Test board', meaning: 'try it on a board first', colour: 'var(--test)' },
   refuse: { word: 'Refused', meaning: 'expected to fail', colour: 'var(--color-error)' },
+}
+
+/** The one answer: its colour, and a mark for who sees none. Green only where all of it is yes. */
+export const answers: Record<TheAnswer['kind'], { mark: string; colour: string }> = {
+  yes: { mark: '✓', colour: 'var(--color-success)' },
+  prepare: { mark: '◐', colour: 'var(--color-warning)' },
+  not_last: { mark: '◐', colour: 'var(--color-warning)' },
+  insert: { mark: '▲', colour: 'var(--color-warning)' },
+  hand: { mark: '?', colour: 'var(--test)' },
+  test: { mark: '?', colour: 'var(--test)' },
+  wait: { mark: '…', colour: 'var(--color-error)' },
+  no: { mark: '✕', colour: 'var(--color-error)' },
 }
 
 /** The line of a join from x to x + width at y: whole, toothed like a keyed surface, dotted, or broken open. */
