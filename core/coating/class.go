@@ -50,6 +50,9 @@ type Terms struct {
 	Later    *Terms
 }
 
+// WantsKey tells that it must be keyed at any hour.
+func (t *Terms) WantsKey() bool { return t.Key && !t.Refused }
+
 // Span of hours.
 type Span struct{ FromH, ToH float64 }
 

@@ -181,9 +181,8 @@ func (s Stack) leadQuestion(judged Judgement) string {
 }
 
 func abrades(w substrate.Work) bool {
-	return slices.ContainsFunc([]substrate.Work{substrate.KeyOld, substrate.KeySlick, scuff, key}, func(o substrate.Work) bool {
-		return o.ID == w.ID
-	})
+	keys := []substrate.Work{substrate.KeyOld, substrate.KeySlick, scuff, key}
+	return slices.ContainsFunc(keys, func(o substrate.Work) bool { return o.ID == w.ID })
 }
 
 // asks names the facts that were not told and would change the verdict.
@@ -259,7 +258,8 @@ const (
 	tellDaysFrom  = 96 // hours
 )
 
-// Duration tells hours as a finisher would: minutes below two hours, days from four on, never rounded to the early side.
+// Duration tells hours as a finisher would: minutes below two hours, days from four on, never rounded to the early
+// side.
 func Duration(hours float64) string {
 	switch {
 	case hours < 2:

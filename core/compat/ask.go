@@ -5,7 +5,6 @@ import (
 
 	"firmitas/core/coating"
 	"firmitas/core/enduse"
-	"firmitas/core/substrate"
 )
 
 // Short names for what rules ask, of the ground, the coat, and the two together.
@@ -78,7 +77,6 @@ func overClosedFilm(j *Join) bool {
 }
 func overStain(j *Join) bool        { return covered(j) && on(j).Is("stain") }
 func overCatalysed(j *Join) bool    { return covered(j) && on(j).Catalysed() }
-func overUrethane(j *Join) bool     { return covered(j) && on(j).Has(coating.Urethane) }
 func overEpoxy(j *Join) bool        { return covered(j) && epoxy(on(j)) }
 func freshFilm(j *Join) bool        { return fresh(j) && film(on(j)) }
 func unkeyedFilm(j *Join) bool      { return freshFilm(j) && notKeyed(j) }
@@ -108,11 +106,11 @@ func oilInWood(f *coating.Family) bool    { return f.OilBased() && !film(f) }
 func solventFilm(f *coating.Family) bool  { return film(f) && !waterCarried(f) }
 func plainFilm(f *coating.Family) bool    { return film(f) && !f.Catalysed() }
 func otherFilm(f *coating.Family) bool    { return film(f) && !epoxy(f) }
-func paintOrClear(f *coating.Family) bool { return covering(f) && !f.Is("primer") }
 func covering(f *coating.Family) bool     { return film(f) && !f.Is("stain") }
 func plainLacquer(f *coating.Family) bool { return strong(f) && !f.Catalysed() }
 func closedWaterFilm(f *coating.Family) bool {
-	return waterCarried(f) && covering(f) && !f.Porous() && !f.Has(coating.Gum)
+	closed := !f.Porous() && !f.Has(coating.Gum)
+	return waterCarried(f) && covering(f) && closed
 }
 func hardClear(f *coating.Family) bool {
 	return film(f) && f.Cure == coating.Crosslinking && !f.Is("paint")
@@ -131,7 +129,8 @@ func slippery(f *coating.Family) bool { return f.Has(coating.ContainsWax) || f.H
 
 // pickyAboutGround does not stick to what is slippery.
 func pickyAboutGround(f *coating.Family) bool {
-	return (waterCarried(f) && !f.Porous()) || f.Has(coating.Urethane) || f.Catalysed() || epoxy(f)
+	closedWater := waterCarried(f) && !f.Porous()
+	return closedWater || f.Has(coating.Urethane) || setsHard(f)
 }
 
 // dewaxedSealer is shellac that joins one kind to another.
@@ -156,11 +155,6 @@ func pigmentedBed(f *coating.Family) bool {
 func brittle(f *coating.Family) bool { return film(f) && (strong(f) || mixed(f)) }
 
 func twoPartWater(f *coating.Family) bool { return waterCarried(f) && mixed(f) }
-
-// onePartWater is a water-carried film that hardens by itself; primers are made to be covered.
-func onePartWater(f *coating.Family) bool {
-	return waterCarried(f) && paintOrClear(f) && !mixed(f)
-}
 
 func furnitureWax(f *coating.Family) bool { return waxy(f) && !gilding(f) }
 func lightWax(f *coating.Family) bool     { return waxy(f) && !f.Has(coating.DarkWax) }
@@ -218,10 +212,14 @@ func filmInAll(j *Join) float64 { return j.Ground.FilmUM + j.Coat.DryUM()*float6
 
 // keptFromWax are coats that a single coat of dewaxed shellac does not keep safe from wax below.
 func keptFromWax(f *coating.Family) bool {
-	return f.Catalysed() || epoxy(f) || twoPartWater(f) || f.Is("floor")
+	return setsHard(f) || twoPartWater(f) || f.Is("floor")
 }
 
-func slipperyBelow(j *Join) bool { return fresh(j) && j.Ground.Slippery && !slippery(on(j)) }
+func slipperyOn(j *Join) bool             { return overFilm(j) && slippery(on(j)) }
+func setsHard(f *coating.Family) bool     { return f.Catalysed() || epoxy(f) }
+func slipperyBelow(j *Join) bool          { return fresh(j) && j.Ground.Slippery && !slippery(on(j)) }
+func clearShellac(f *coating.Family) bool { return shellacFilm(f) && !f.Is("primer") }
+func oilOrStrong(f *coating.Family) bool  { return f.OilBased() || strong(f) }
 func shellacFilm(f *coating.Family) bool {
 	return f.Carrier == coating.Alcohol && film(f) && !f.Is("stain")
 }
@@ -235,12 +233,11 @@ func wetLife(j *Join) bool {
 
 const mostAsked = 5
 
-func metal(j *Join) bool { return bare(j) && j.Ground.Material.Kind == substrate.Metal }
 func etchWanted(j *Join) bool {
 	return bare(j) && j.Ground.Material.WantsEtch && !coat(j).Has(coating.MetalPrimer)
 }
 func stiff(f *coating.Family) bool {
-	return epoxy(f) || f.Catalysed() || mixed(f)
+	return setsHard(f) || mixed(f)
 }
 
 func poresUnsure(j *Join) bool { return !j.Ground.Material.OpenPores || j.Ground.Material.Unknown }

@@ -387,7 +387,7 @@ func latest(j *Join) float64 {
 	h := j.Ground.Top.RecoatMaxH
 	if t := terms(j); t != nil && !same(j) {
 		switch {
-		case t.Key && !t.Refused:
+		case t.WantsKey():
 			return 0
 		case t.ClosesH > 0 && j.Ground.Top.Basis("recoatMaxH") != core.Label:
 			h = t.ClosesH
@@ -396,7 +396,8 @@ func latest(j *Join) float64 {
 	return h * warmthShuts(j)
 }
 
-// warmthShuts is the share of a window that is left in warm air: what hardens by itself hardens sooner. Basis: estimate.
+// warmthShuts is the share of a window that is left in warm air: what hardens by itself hardens sooner. Basis:
+// estimate.
 func warmthShuts(j *Join) float64 {
 	warmer := j.Context.Air.TempC - climate.Reference.TempC
 	drying := j.Ground.Top.Family.Drying()

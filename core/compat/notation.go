@@ -20,7 +20,8 @@ import (
 // partly where they do not cover all, how many (x2) and the hours since the last of them (@30h); an old finish as
 // old:shellac or old:unknown. Behind ">" stands the coat; with none the finished surface is judged. "!" names the end
 // use. Behind ";" follows the state of things: soil=wax, key=keyed or steel_wool, cured, unsound, distress=dry or wet,
-// heavy=2, moisture=15, mixed=5, today=3, hours=unknown, seen=gums, done=washed@12, rinsed, warming=4, sprayed, now, air=10/80, school=shellac_between, food=cured_film.
+// heavy=2, moisture=15, mixed=5, today=3, hours=unknown, seen=gums, done=washed@12, rinsed, warming=4, sprayed, now,
+// air=10/80, school=shellac_between, food=cured_film.
 func Parse(text string) (Join, error) {
 	stack, coat, err := ParseStack(text)
 	switch {

@@ -37,7 +37,7 @@ var classRules = []Rule{
 		Basis:       core.Practice,
 		Speaks:      "oak + varnish_conversion > clear_wb_pu",
 		Silent:      "oak + varnish_conversion > clear_wb_pu ; key=keyed",
-		When:        func(j *Join) bool { t := terms(j); return t != nil && t.Key && !t.Refused && notKeyed(j) },
+		When:        func(j *Join) bool { t := terms(j); return t != nil && t.WantsKey() && notKeyed(j) },
 		Failure:     "peels",
 		Because: func(j *Join) string {
 			return fmt.Sprintf("This coat does not bite into %s by itself: dull all over, it has a hold.", on(j).Class.Name)
@@ -134,11 +134,13 @@ var classRules = []Rule{
 		Basis:   core.Practice,
 		Speaks:  "oak + lacquer_nc > shellac_dewaxed",
 		Silent:  "oak + lacquer_nc > shellac_dewaxed ; sprayed",
-		When:    func(j *Join) bool { return fresh(j) && lacquerFilm(on(j)) && dewaxed(j) && !sprayed(j) },
+		When:    func(j *Join) bool { return overFreshLacquer(j) && dewaxed(j) && !sprayed(j) },
 		Failure: "drags, lifts",
 		Reason:  "Alcohol softens a lacquer that is still young.",
 	},
 }
+
+func overFreshLacquer(j *Join) bool { return fresh(j) && lacquerFilm(on(j)) }
 
 func lacquerFilm(f *coating.Family) bool { return film(f) && f.RedissolvesIn == coating.LacquerSolvent }
 
@@ -167,7 +169,8 @@ func careful(j *Join) float64 {
 	}
 	full := waited(j, t.SoonestH)
 	if t.PlanH > t.SoonestH && full > 0 {
-		full = max(full, t.PlanH*heavier(j)) // the long end is for a full coat, or for air that slows a thin one as much
+		// The long end is for a full coat, or for air that slows a thin one as much.
+		full = max(full, t.PlanH*heavier(j))
 	}
 	return full
 }
@@ -179,7 +182,8 @@ func waited(j *Join, hours float64) float64 {
 	if same(j) {
 		said = "recoatMinH"
 	}
-	if top(j).Basis(said) == core.Label && !waxy(coat(j)) && (same(j) || crosses(top(j), j.Coat)) {
+	spokenOf := same(j) || crosses(top(j), j.Coat)
+	if top(j).Basis(said) == core.Label && !waxy(coat(j)) && spokenOf {
 		return 0 // the sheet's own wait stands
 	}
 	return stretched(j, hours)
@@ -208,8 +212,8 @@ func stretched(j *Join, hours float64) float64 {
 // heavier is how much longer a heavy coat takes: a film twice as thick dries four times as long (practice).
 func heavier(j *Join) float64 { return max(1, j.State.Heavy*j.State.Heavy) }
 
-// halfCured tells that the ground's age lies in a span. Its label may say when the window closes, and so when it begins;
-// cool air makes it last longer.
+// halfCured tells that the ground's age lies in a span. Its label may say when the window closes, and so when it
+// begins; cool air makes it last longer.
 func halfCured(j *Join, s coating.Span) bool {
 	if j.State.SinceH == nil || j.State.Cured || s.ToH == 0 {
 		return false

@@ -19,7 +19,7 @@ var groundRules = []Rule{
 		Firm:    true,
 		Speaks:  "galvanised > primer_alkyd pale",
 		Silent:  "galvanised > primer_metal pale",
-		When:    func(j *Join) bool { return zinc(j) && coat(j).OilBased() },
+		When:    func(j *Join) bool { return soapsOnZinc(j) },
 		Failure: "peels in sheets after months",
 		Reason:  "Zinc makes soap of oil under the coat.",
 		WayOut:  "A water-carried metal primer or two-part epoxy primer first.",
@@ -33,7 +33,7 @@ var groundRules = []Rule{
 		Basis:   core.Practice,
 		Speaks:  "aluminium > enamel_wb dark",
 		Silent:  "aluminium > primer_metal pale",
-		When:    func(j *Join) bool { return etchWanted(j) && film(coat(j)) && !(zinc(j) && coat(j).OilBased()) },
+		When:    func(j *Join) bool { return etchWanted(j) && film(coat(j)) && !soapsOnZinc(j) },
 		Failure: "peels, blisters",
 		Reason:  "Zinc and aluminium form a skin that ordinary coats let go of.",
 		WayOut:  "Key and degrease it, then a metal primer the same day.",
@@ -86,7 +86,7 @@ var groundRules = []Rule{
 		Speaks:  "thermofoil > primer_alkyd pale",
 		Silent:  "thermofoil > primer_wb_bonding pale",
 		When: func(j *Join) bool {
-			return bare(j) && j.Ground.Material.Plastic && (coat(j).OilBased() || strong(coat(j)))
+			return bare(j) && j.Ground.Material.Plastic && oilOrStrong(coat(j))
 		},
 		Failure: "stays tacky for good, or eats the face",
 		Reason:  "Softener creeps out of the vinyl into oil coats, and strong solvent dissolves it.",
@@ -101,7 +101,7 @@ var groundRules = []Rule{
 		Speaks:  "thermofoil + primer_wb_bonding pale > enamel_alkyd dark",
 		Silent:  "thermofoil + primer_wb_bonding pale > enamel_wb dark",
 		When: func(j *Join) bool {
-			return covered(j) && j.Ground.Material.Plastic && (coat(j).OilBased() || strong(coat(j)))
+			return covered(j) && j.Ground.Material.Plastic && oilOrStrong(coat(j))
 		},
 		Failure: "stays tacky",
 		Reason:  "A primer slows the vinyl's softener, it does not stop it.",
@@ -172,7 +172,7 @@ var groundRules = []Rule{
 		Speaks:  "plaster > enamel_alkyd dark",
 		Silent:  "plaster > shellac_dewaxed",
 		When: func(j *Join) bool {
-			return bare(j) && j.Ground.Material.Kind == substrate.Mineral && (coat(j).OilBased() || soaksIn(coat(j)))
+			return bareMineral(j) && (coat(j).OilBased() || soaksIn(coat(j)))
 		},
 		Failure: "sinks in patches, turns to soap on new lime",
 		Reason:  "It drinks oil unevenly, and new lime makes soap of it.",
@@ -191,7 +191,7 @@ var groundRules = []Rule{
 		Basis:   core.Practice,
 		Speaks:  "plaster > paint_acrylic dark",
 		Silent:  "mdf > paint_acrylic dark",
-		When:    func(j *Join) bool { return bare(j) && j.Ground.Material.Kind == substrate.Mineral },
+		When:    bareMineral,
 		Failure: "flakes, dries in patches",
 		Reason:  "It drinks the first coat dry and holds water for weeks.",
 	},
@@ -247,7 +247,7 @@ var groundRules = []Rule{
 		Basis:   core.Practice,
 		Speaks:  "cloth + textile_protector > textile_paint dark",
 		Silent:  "cloth + textile_paint dark > textile_protector",
-		When:    func(j *Join) bool { return covered(j) && on(j).Is("textile") && protects(top(j)) && !protects(j.Coat) },
+		When:    func(j *Join) bool { return covered(j) && protects(top(j)) && !protects(j.Coat) },
 		Failure: "beads, washes out",
 		Reason:  "Protector keeps everything out, paint too: it goes on last.",
 		WayOut:  "Wash the protector out as its label says, or leave the colour.",
@@ -280,7 +280,8 @@ var groundRules = []Rule{
 	},
 }
 
-func zinc(j *Join) bool { return bare(j) && j.Ground.Material.Zinc }
+func soapsOnZinc(j *Join) bool { return bare(j) && j.Ground.Material.Zinc && coat(j).OilBased() }
+func bareMineral(j *Join) bool { return bare(j) && j.Ground.Material.Kind == substrate.Mineral }
 
 // protects tells fabric protector from fabric paint, whatever the shade.
 func protects(p *coating.Product) bool {

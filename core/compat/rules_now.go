@@ -85,7 +85,8 @@ var nowRules = []Rule{
 		Speaks:  "oak + primer_wb_bonding pale @80h > enamel_alkyd dark ; now air=8/60",
 		Silent:  "oak + primer_wb_bonding pale @80h > enamel_alkyd dark ; now air=20/50",
 		When: func(j *Join) bool {
-			return j.Context.Now && fresh(j) && !cured(j) && len(top(j).Limits().Obstacles(j.Context.Air)) > 0
+			hardening := fresh(j) && !cured(j)
+			return j.Context.Now && hardening && len(top(j).Limits().Obstacles(j.Context.Air)) > 0
 		},
 		Failure: "never hardens right",
 		Reason:  "Outside its limits no number of hours holds: some coats go on when warmed, some never recover.",
@@ -129,7 +130,11 @@ var nowRules = []Rule{
 		Speaks:  "oak + lacquer_nc x3 @2h > lacquer_nc ; today=3",
 		Silent:  "oak + lacquer_nc x2 @2h > lacquer_nc ; today=2",
 		When: func(j *Join) bool {
-			return fresh(j) && on(j).Class.ADay > 0 && j.State.CoatsToday >= on(j).Class.ADay && same(j)
+			if !fresh(j) || !same(j) {
+				return false
+			}
+			most := on(j).Class.ADay
+			return most > 0 && j.State.CoatsToday >= most
 		},
 		Failure: "traps solvent, stays soft for weeks",
 		Reason:  "What one day's coats hold back must leave before the next.",
@@ -201,7 +206,11 @@ var nowRules = []Rule{
 		Silent:  "oak > varnish_oil_pu ; done=iron@60 rinsed",
 		When: func(j *Join) bool {
 			t := treated(j)
-			return t != nil && ((t.Water && waterCarried(coat(j))) || (t.Pale && j.Coat.MayBePale()))
+			if t == nil {
+				return false
+			}
+			wakes, shows := t.Water && waterCarried(coat(j)), t.Pale && j.Coat.MayBePale()
+			return wakes || shows
 		},
 		Failure: "specks, turns in colour",
 		Reason:  "Water wakes what is left in the wood, and a pale colour shows it.",
@@ -218,7 +227,8 @@ func warmingUp(j *Join, needs float64) bool {
 	return j.Coat != nil && j.State.WarmingH != nil && *j.State.WarmingH < needs
 }
 
-// airSays is what the air of this moment says against the coat: its limits now, and by night where it is still wet then.
+// airSays is what the air of this moment says against the coat: its limits now, and by night where it is still wet
+// then.
 func airSays(j *Join) []string {
 	why := j.Coat.Limits().Obstacles(j.Context.Air)
 	if len(why) == 0 && j.Context.NightInH > 0 && j.Coat.TouchDryH(j.Context.Air) > j.Context.NightInH {

@@ -167,7 +167,8 @@ func oilMayFollow(j *Join) bool {
 
 // feedsLinseedPaint is linseed oil as upkeep of its own paint, once that is old.
 func feedsLinseedPaint(j *Join) bool {
-	return old(j) && on(j).Is("paint") && on(j).Has(coating.Linseed) && coat(j).Has(coating.Linseed)
+	linseedPaint := old(j) && on(j).Is("paint") && on(j).Has(coating.Linseed)
+	return linseedPaint && coat(j).Has(coating.Linseed)
 }
 
 func thinSealerSchool(j *Join) bool {

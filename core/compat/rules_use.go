@@ -55,7 +55,7 @@ var useRules = []Rule{
 		Speaks:  "oak + stain_oil > shellac_dewaxed ! counter",
 		Silent:  "oak + stain_oil > shellac_dewaxed ! desk",
 		When: func(j *Join) bool {
-			return shellacFilm(coat(j)) && !coat(j).Is("primer") && (wetLife(j) || isFloor(j))
+			return clearShellac(coat(j)) && (wetLife(j) || isFloor(j))
 		},
 		Failure: "whitens, lifts at edges",
 		Reason:  "Water, alkali and heat reach shellac at every edge and lift what lies on it.",

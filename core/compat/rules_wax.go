@@ -133,7 +133,7 @@ var waxRules = []Rule{
 		Speaks:      "oak + shellac_waxed > paint_chalk dark",
 		Silent:      "oak + shellac_dewaxed > paint_chalk dark",
 		When: func(j *Join) bool {
-			return overFilm(j) && slippery(on(j)) && coat(j).Porous() && notKeyed(j)
+			return slipperyOn(j) && coat(j).Porous() && notKeyed(j)
 		},
 		Failure: "rubs off, bleeds",
 		Reason:  "Everyday work on old polish: washed and keyed it holds. What bleeds through is the greater risk.",
@@ -147,7 +147,7 @@ var waxRules = []Rule{
 		Speaks:  "oak + shellac_waxed > lacquer_nc",
 		Silent:  "oak + sealer_sanding > lacquer_nc",
 		When: func(j *Join) bool {
-			waxyShellac := overFilm(j) && shellacFilm(on(j)) && slippery(on(j))
+			waxyShellac := slipperyOn(j) && shellacFilm(on(j))
 			return waxyShellac && (plainLacquer(coat(j)) || transfer(coat(j)))
 		},
 		Failure: "hazes, lets go",

@@ -224,7 +224,10 @@ func unknownFilm(j *Join) bool { return covered(j) && j.Ground.Old == OldUnknown
 // dryOrNot tells that the shortest time has passed and the careful one has not.
 func dryOrNot(j *Join, out *Judgement) bool {
 	h := j.State.SinceH
-	return h != nil && !j.State.Cured && *h >= out.SoonestH && *h < out.EarliestH
+	if h == nil || j.State.Cured {
+		return false
+	}
+	return *h >= out.SoonestH && *h < out.EarliestH
 }
 
 // strongOverShellac keeps T3 to coats of one kind: lacquer over shellac is C4's.

@@ -38,8 +38,8 @@ const (
 	feels
 )
 
-// meaning is what a sign means on one feel of coat: how long until it is tried again, and what to do meanwhile. An empty
-// one means nothing.
+// meaning is what a sign means on one feel of coat: how long until it is tried again, and what to do meanwhile. An
+// empty one means nothing.
 type meaning struct {
 	againH float64
 	do     string

@@ -20,7 +20,8 @@ var Treatments = []Treatment{
 	{"wetted", "wetted to raise the grain", 1.5, 2, "", false, false, "raises the grain again"},
 	{
 		"bleach_two_part", "bleached, two-part peroxide", 72, 96,
-		"Neutralise with vinegar in water, rinse twice, no metal", true, false, "blisters and turns pink while it still gasses",
+		"Neutralise with vinegar in water, rinse twice, no metal", true, false,
+		"blisters and turns pink while it still gasses",
 	},
 	{
 		"bleach_chlorine", "bleached, chlorine", 24, 48,

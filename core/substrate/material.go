@@ -2,7 +2,11 @@
 // decide what they do to a coat, and how their bare surface is prepared.
 package substrate
 
-import "firmitas/core"
+import (
+	"slices"
+
+	"firmitas/core"
+)
 
 // Kind of material, which decides how it is prepared.
 type Kind string
@@ -54,7 +58,7 @@ type Material struct {
 
 // Wood tells whether there is real wood at its surface, which can be stained and oiled.
 func (m *Material) Wood() bool {
-	return m.Kind == Hardwood || m.Kind == Softwood || m.Kind == Board || m.Kind == Veneer
+	return slices.Contains([]Kind{Hardwood, Softwood, Board, Veneer}, m.Kind)
 }
 
 // Bleeds tells whether something in it comes up through a pale water-carried coat.
