@@ -163,8 +163,12 @@ func (s Stack) wrongBelow() (*Finding, string) {
 		}
 		// What was done to the ground before it is not told: a key and a board are taken as made.
 		j.State.Key = Keyed
-		if judged := Judge(j); judged.Verdict == Refuse {
-			return &judged.Findings[0], l.Product.Name
+		judged := Judge(j)
+		for k := range judged.Findings {
+			// Half-cured under a coat shows at once as wrinkles: that is seen, not reckoned.
+			if r := judged.Findings[k].Rule; r.Verdict == Refuse && r.ID != "A6" {
+				return &judged.Findings[k], l.Product.Name
+			}
 		}
 	}
 	return nil, ""

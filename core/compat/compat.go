@@ -275,12 +275,13 @@ func (s ruleSet) judge(asked Join) Judgement {
 func beside(j Join, below *coating.Product, rules []*Rule, out *Judgement) {
 	top := j.Ground.Top
 	j.Ground.Top, j.Ground.Open, j.Ground.Crackled = below, Open{}, false
+	j.Ground.Old = oldnessOf[below]
 	had := func() float64 {
 		on := j
 		on.Coat, on.Coats, on.Partly, on.State = top, 1, true, State{}
 		return Judge(on).EarliestH
 	}
-	if j.Coat != nil {
+	if j.Coat != nil && j.Ground.Old == NotOld {
 		var open Judgement
 		if open.wait(&j); open.EarliestH > out.EarliestH {
 			out.EarliestH = max(out.EarliestH, open.EarliestH-had())
@@ -330,8 +331,8 @@ func (out *Judgement) wait(j *Join) {
 	}
 	out.SoonestH = out.EarliestH
 	out.LatestH = latest(j)
-	if t := terms(j); t != nil && t.Red.ToH > 0 {
-		out.ReopensH = stretched(j, t.Red.ToH)
+	if t := terms(j); t != nil {
+		out.ReopensH = stretched(j, max(t.Red.ToH, t.Amber.ToH))
 	}
 }
 
@@ -384,13 +385,18 @@ func latest(j *Join) float64 {
 	if meltsIn(j) || j.Coat.Family.Body == coating.Wax {
 		return 0
 	}
-	h := j.Ground.Top.RecoatMaxH
-	if t := terms(j); t != nil && !same(j) {
-		switch {
-		case t.WantsKey():
-			return 0
-		case t.ClosesH > 0 && j.Ground.Top.Basis("recoatMaxH") != core.Label:
-			h = t.ClosesH
+	h, t := j.Ground.Top.RecoatMaxH, terms(j)
+	if t == nil {
+		return h * warmthShuts(j)
+	}
+	if t.WantsKey() && !same(j) {
+		return 0
+	}
+	if j.Ground.Top.Basis("recoatMaxH") != core.Label {
+		for _, closes := range []float64{t.ClosesH, t.Red.FromH, t.Amber.FromH} {
+			if closes > 0 && (h == 0 || closes < h || !same(j)) {
+				h = closes
+			}
 		}
 	}
 	return h * warmthShuts(j)

@@ -31,6 +31,18 @@ var oldTops = func() map[string]*coating.Product {
 	return tops
 }()
 
+// oldnessOf tells an old finish that a decoration leaves open from a coat of ours.
+var oldnessOf = func() map[*coating.Product]Oldness {
+	out := map[*coating.Product]Oldness{}
+	for id, p := range oldTops {
+		out[p] = OldKnown
+		if id == substrate.UnknownFinish {
+			out[p] = OldUnknown
+		}
+	}
+	return out
+}()
+
 // GroundOf is the surface that the first coat meets after what was seen has been dealt with by action: the old finish,
 // cleaned and keyed, when it is kept; the bare material otherwise.
 func GroundOf(m *substrate.Material, seen substrate.Inspection, action substrate.Action) Ground {

@@ -92,11 +92,14 @@ type session struct {
 	keyTask *Task         // added when the window has closed
 	wait    wait          // until the next session
 	latest  time.Duration // until the next coat, without keying; 0 = no limit
+	reopens time.Duration // until a key helps again, once that has passed; 0 = at once
 	last    bool          // no coat follows
 
 	coat                         Step // what a coat's step says whenever it is placed
 	touchDry, lightUse, fullCure wait
-	dryBeforeNight               bool // the night's air forbids it while it is wet
+	dryBeforeNight               bool      // the night's air forbids it while it is wet
+	board                        string    // what a test board has to show first; "" = nothing
+	notBefore                    time.Time // when the board has shown it
 }
 
 func (s session) length(keyed bool) time.Duration {
@@ -157,7 +160,7 @@ const mornings = 14 // tried for a coat that must be dry before night
 
 // fit finds the earliest stretch for a session; where the night's air forbids a wet coat, one that is dry before it.
 func (s session) fit(week Week, t time.Time, keyed bool) Span {
-	span := week.fit(t, s.length(keyed))
+	span := week.fit(latest(t, s.notBefore), s.length(keyed))
 	for range mornings {
 		if !s.wetAtNight(span, week.Zone) {
 			break
@@ -185,7 +188,7 @@ func sessionsFor(w system.Wish, s system.System, area float64) []session {
 			ss := coatSession(w, s, i, n, area)
 			if next := nextJoin(s, i, n); next != nil {
 				ss.wait = wait{atLeast(next.EarliestH), atLeast(nextJoin(night, i, n).EarliestH)}
-				ss.latest = atMost(next.LatestH)
+				ss.latest, ss.reopens = atMost(next.LatestH), atLeast(next.ReopensH)
 				ss.say(next)
 			} else {
 				ss.last = true
@@ -196,6 +199,9 @@ func sessionsFor(w system.Wish, s system.System, area float64) []session {
 					at = len(ss.tasks) // cut through the wax once it is on
 				}
 				ss.tasks = slices.Insert(ss.tasks, at, Task{kind.Name + ": " + kind.How, kind.Minutes * worn})
+			}
+			if n := len(out); n > 0 && out[n-1].coat.Product == l.Product && out[n-1].board != "" {
+				ss.board = "" // the board of its first coat shows it
 			}
 			out = append(out, ss)
 		}
@@ -265,6 +271,9 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 		key := compat.FindRule("T2").Preparation
 		out.keyTask = &Task{key.Title + ": the window had closed", key.HandsOn(area)}
 	}
+	if join.Verdict == compat.Test && join.Legal() {
+		out.board = join.Findings[0].Reason
+	}
 	night := w.ByNight().Air
 	out.coat = Step{Product: p, Layer: i, Coat: n, Of: l.Coats, Cautions: p.Cautions()}
 	out.touchDry = wait{atLeast(p.TouchDryH(w.Air)), atLeast(p.TouchDryH(night))}
@@ -326,14 +335,14 @@ type placing struct {
 	waited bool
 }
 
-// deadline is when the coat below must be covered; zero time = no limit.
-type deadline struct{ at time.Time }
+// deadline is when the coat below must be covered, and from when a key helps again; zero times = no limit, at once.
+type deadline struct{ at, again time.Time }
 
 func (d deadline) passed(t time.Time) bool { return !d.at.IsZero() && t.After(d.at) }
 
 // place puts each session as early as hours and waits allow. Where the next coat would miss its window it tries both
 // ways out, keying later or holding this coat back, and keeps the sooner finish; on a tie the one without keying.
-func place(sessions []session, week Week, from time.Time, due deadline) []placing {
+func place(sessions []session, week Week, from time.Time, due deadline, laid ...laidAt) []placing {
 	if len(sessions) == 0 {
 		return nil
 	}
@@ -342,15 +351,22 @@ func place(sessions []session, week Week, from time.Time, due deadline) []placin
 		span := s.fit(week, t, false)
 		keyed := due.passed(span.From)
 		if keyed {
-			span = s.fit(week, t, true)
+			span = s.fit(week, latest(t, due.again), true)
+		}
+		if s.enoughFor(span, laid, week.Zone) {
+			span = s.fit(week, latest(week.nextDay(span.From), due.again), true)
+			keyed = due.passed(span.From)
 		}
 		next := deadline{}
 		if s.latest > 0 {
 			next.at = span.To.Add(s.latest)
+			if s.reopens > 0 {
+				next.again = span.To.Add(s.reopens)
+			}
 		}
 		return append(
 			[]placing{{span, due, keyed, waited}},
-			place(sessions[1:], week, s.wait.from(span.To, week.Zone), next)...)
+			place(sessions[1:], week, s.wait.from(span.To, week.Zone), next, append(laid, laidAt{s.coat.Product, span.From})...)...)
 	}
 	now := at(from, false)
 	if len(now) < 2 || !now[1].keyed {
@@ -365,6 +381,28 @@ func place(sessions []session, week Week, from time.Time, due deadline) []placin
 		return now
 	}
 	return held
+}
+
+// laidAt is a coat that has its place already.
+type laidAt struct {
+	product *coating.Product
+	at      time.Time
+}
+
+// enoughFor tells that the day of a stretch has as many coats of this product as it bears.
+func (s session) enoughFor(span Span, laid []laidAt, zone *time.Location) bool {
+	most := s.coat.Product.Family.Class.ADay
+	if most == 0 {
+		return false
+	}
+	y, m, d := span.From.In(zone).Date()
+	today := 0
+	for _, l := range laid {
+		if ly, lm, ld := l.at.In(zone).Date(); l.product == s.coat.Product && ly == y && lm == m && ld == d {
+			today++
+		}
+	}
+	return today >= most
 }
 
 const holdBackStep, holdBackMost = 15 * time.Minute, 8 * 24 * time.Hour

@@ -43,7 +43,7 @@ func TestTheNightsAirIsPlannedFor(t *testing.T) {
 	}
 	cold := climate.Air{TempC: 12, RH: 70}
 	warm, mixed, all := end(heated, climate.Air{}), end(heated, cold), end(cold, climate.Air{})
-	if !mixed.LastCoat.After(warm.LastCoat) || mixed.FullCure.After(all.FullCure) ||
+	if mixed.LastCoat.Before(warm.LastCoat) || mixed.FullCure.After(all.FullCure) ||
 		!mixed.FullCure.After(warm.FullCure) {
 		t.Errorf(
 			"warm %s, cold nights %s, cold %s; hard %s, %s, %s",

@@ -87,6 +87,7 @@ type Kind string
 const (
 	Preparation Kind = "preparation"
 	Coating     Kind = "coating"
+	Testing     Kind = "test" // a board that decides whether a coat may go on
 )
 
 // Task is one thing done by hand within a step.
@@ -196,6 +197,7 @@ func Make(b Brief) (Plan, error) {
 		}
 		return plan, nil
 	}
+	b = b.boards(&plan, lanes)
 	jobs := b.Jobs()
 	bench := b.prepare(&plan, jobs)
 	for i := range lanes {

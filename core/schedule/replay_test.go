@@ -1,0 +1,161 @@
+package schedule
+
+import (
+	"errors"
+	"fmt"
+	"math/rand/v2"
+	"slices"
+	"strings"
+	"testing"
+	"time"
+
+	"firmitas/core/climate"
+	"firmitas/core/coating"
+	"firmitas/core/compat"
+	"firmitas/core/decoration"
+	"firmitas/core/enduse"
+	"firmitas/core/furniture"
+	"firmitas/core/substrate"
+	"firmitas/core/system"
+)
+
+// replay walks a plan coat by coat and asks the judge at each one's real start, with the hours that have really passed
+// since every coat below, in the air of the room: nothing that the plan computed is trusted. It returns what the judge
+// says against the plan.
+func replay(b Brief, p Plan) []string {
+	var against []string
+	for i, z := range b.Zones {
+		if z.System == nil || !p.Zones[i].Coated {
+			continue
+		}
+		stack := compat.Stack{Base: z.Wish.Ground(), Context: z.Wish.Context()}
+		stack.Context.Now = true
+		var laid []laidCoat
+		for _, step := range p.Steps {
+			if step.Kind != Coating || step.Zones[0] != i {
+				continue
+			}
+			l := z.System.Layers[step.Layer]
+			for k := range laid {
+				h := step.Start().Sub(laid[k].end).Hours()
+				stack.Laid[k].SinceH = &h
+			}
+			stack.State = compat.State{CoatsToday: today(laid, step, b.Week.Zone)}
+			if step.Keyed || slices.ContainsFunc(step.Tasks, keys) {
+				stack.State.Key = compat.Keyed
+			}
+			coats := l.Coats - step.Coat + 1
+			a := compat.AnswerOf(stack, compat.Laid{Product: l.Product, Coats: coats, Partly: l.Partly()})
+			boarded := slices.ContainsFunc(p.Steps, func(s Step) bool {
+				return s.Kind == Testing && s.Zones[0] == i && s.Product == l.Product && !s.Opens.After(step.Start())
+			})
+			stands := a.Kind == compat.Yes || a.Kind == compat.YesOnce || a.Kind == compat.NotLast
+			if !stands && !(a.Kind == compat.OnABoard && boarded) {
+				against = append(against, fmt.Sprintf("%s at %s: %s %s (%s)",
+					step.Title, step.Start().Format("Mon 15:04"), a.Headline, a.Reason, a.Rule))
+			}
+			laid = append(laid, laidCoat{l.Product, step.End(), step.Start()})
+			stack.Laid = append(stack.Laid, compat.Laid{Product: l.Product, Coats: 1, Partly: l.Partly()})
+		}
+	}
+	return against
+}
+
+type laidCoat struct {
+	product    *coating.Product
+	end, start time.Time
+}
+
+func today(laid []laidCoat, step Step, zone *time.Location) (n int) {
+	for _, l := range laid {
+		if l.product == step.Product && l.start.In(zone).YearDay() == step.Start().In(zone).YearDay() {
+			n++
+		}
+	}
+	return n
+}
+
+// keys tells of work that leaves the ground dull.
+func keys(t Task) bool {
+	return strings.Contains(t.Text, "Key ") || strings.Contains(t.Text, "Scuff") || strings.Contains(t.Text, "key with")
+}
+
+// shelfOf is one product of each kind, paints in a pale and a dark one.
+func shelfOf(t testing.TB) []*coating.Product {
+	t.Helper()
+	var out []*coating.Product
+	for _, f := range coating.FamiliesInOrder() {
+		shades := []coating.Shade{coating.Clear}
+		switch {
+		case f.Pigmented():
+			shades = []coating.Shade{coating.Pale, coating.Dark}
+		case f.Is("stain"):
+			shades = []coating.Shade{coating.Tone}
+		}
+		for _, shade := range shades {
+			p, err := coating.New(coating.Product{Name: f.Name, Shade: shade, Sheen: coating.Satin}, f.ID)
+			if err != nil {
+				t.Fatal(err)
+			}
+			p.ID = int64(len(out) + 1)
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
+// Property: a plan can be replayed through the judge without a single "no": over random pieces, shelves, airs, nights,
+// hours and decorations, aerosols among them.
+func TestPlansReplayThroughTheJudge(t *testing.T) {
+	r := rand.New(rand.NewPCG(17, 3))
+	all := shelfOf(t)
+	replayed, decorated := 0, 0
+	for range 300 {
+		shelf := slices.DeleteFunc(slices.Clone(all), func(*coating.Product) bool { return r.IntN(3) == 0 })
+		b := Brief{Start: monday.Add(time.Duration(r.IntN(14*24*60)) * time.Minute), Week: Week{Zone: zone}}
+		for d := range b.Week.Days {
+			if r.IntN(4) > 0 || d == 2 {
+				open := 60 * (6 + r.IntN(5))
+				b.Week.Days[d] = Day{open, open + 60*(5+r.IntN(6))}
+			}
+		}
+		w := wish(
+			enduse.EndUses[r.IntN(len(enduse.EndUses))].ID,
+			substrate.Materials[r.IntN(len(substrate.Materials))].ID,
+			climate.Air{TempC: 12 + 16*r.Float64(), RH: 35 + 35*r.Float64()},
+		)
+		w.Look, w.Sheen, w.AreaM2 = system.Looks[r.IntN(len(system.Looks))], coating.Satin, 1
+		if r.IntN(4) == 0 {
+			w.Seen.Finish, w.Action = substrate.OldFinishes[r.IntN(len(substrate.OldFinishes))], substrate.Keep
+			w.Seen.Age, w.Seen.Lead = substrate.Later, substrate.Negative
+		}
+		if r.IntN(3) == 0 {
+			w.Decor = append(w.Decor, system.Decor{Kind: decoration.Kinds[r.IntN(len(decoration.Kinds))]})
+		}
+		answer, err := system.Search(t.Context(), w, shelf)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for i := range answer.Systems {
+			s := answer.Systems[i]
+			b.Zones = []Zone{{Face: furniture.Faces[0], AreaM2: 0.2 + r.Float64(), Wish: w, System: &s}}
+			p, err := Make(b)
+			if errors.Is(err, ErrTooLong) {
+				continue
+			}
+			if err != nil {
+				t.Fatal(err)
+			}
+			for _, why := range replay(b, p) {
+				t.Errorf("%s on %s for %s, %+v: %s", s.Protection().Product.Name, w.Material.ID, w.Use.ID, w.Air, why)
+			}
+			replayed++
+			if len(w.Decor) > 0 {
+				decorated++
+			}
+		}
+	}
+	if replayed < 600 || decorated < 60 {
+		t.Errorf("only %d plans replayed, %d of them decorated", replayed, decorated)
+	}
+}
