@@ -90,6 +90,24 @@ func (e BoardInputWaterDrop) Valid() bool {
 	}
 }
 
+// Defines values for DecisionHow.
+const (
+	AllTheSame DecisionHow = "all_the_same"
+	HiddenSpot DecisionHow = "hidden_spot"
+)
+
+// Valid indicates whether the value is a known member of the DecisionHow enum.
+func (e DecisionHow) Valid() bool {
+	switch e {
+	case AllTheSame:
+		return true
+	case HiddenSpot:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for DecorationKindOrder.
 const (
 	DecorationKindOrderBefore DecorationKindOrder = "before"
@@ -799,6 +817,7 @@ func (e SettingsInputUnits) Valid() bool {
 const (
 	StepKindCoating     StepKind = "coating"
 	StepKindPreparation StepKind = "preparation"
+	StepKindTest        StepKind = "test"
 )
 
 // Valid indicates whether the value is a known member of the StepKind enum.
@@ -807,6 +826,8 @@ func (e StepKind) Valid() bool {
 	case StepKindCoating:
 		return true
 	case StepKindPreparation:
+		return true
+	case StepKindTest:
 		return true
 	default:
 		return false
@@ -902,14 +923,17 @@ func (e Verdict) Valid() bool {
 
 // Defines values for WordBy.
 const (
-	WordByBoard WordBy = "board"
-	WordByLabel WordBy = "label"
+	WordByBoard    WordBy = "board"
+	WordByFinisher WordBy = "finisher"
+	WordByLabel    WordBy = "label"
 )
 
 // Valid indicates whether the value is a known member of the WordBy enum.
 func (e WordBy) Valid() bool {
 	switch e {
 	case WordByBoard:
+		return true
+	case WordByFinisher:
 		return true
 	case WordByLabel:
 		return true
@@ -1278,6 +1302,22 @@ type CoatAsked struct {
 	SinceH *float64 `json:"sinceH,omitempty"`
 }
 
+// Decision A doubt settled on a hidden spot, or a refusal of practice gone past with a reason.
+type Decision struct {
+	CoatID int64 `json:"coatId"`
+
+	// GroundID 0 = the material or its old finish
+	GroundID int64              `json:"groundId"`
+	How      DecisionHow        `json:"how"`
+	On       openapi_types.Date `json:"on"`
+	Reason   string             `json:"reason"`
+	Rule     string             `json:"rule"`
+	Who      string             `json:"who"`
+}
+
+// DecisionHow defines model for Decision.How.
+type DecisionHow string
+
 // Decor A decoration that is wished for.
 type Decor struct {
 	Kind string `json:"kind"`
@@ -1415,14 +1455,17 @@ type FieldError struct {
 
 // Finding defines model for Finding.
 type Finding struct {
-	Basis   Basis   `json:"basis"`
-	Failure string  `json:"failure"`
-	Reason  string  `json:"reason"`
-	Rule    string  `json:"rule"`
-	Title   string  `json:"title"`
-	Verdict Verdict `json:"verdict"`
-	WaitH   float64 `json:"waitH"`
-	WayOut  string  `json:"wayOut"`
+	Basis   Basis  `json:"basis"`
+	Failure string `json:"failure"`
+
+	// Overridable a finisher may go past it with a reason
+	Overridable bool    `json:"overridable"`
+	Reason      string  `json:"reason"`
+	Rule        string  `json:"rule"`
+	Title       string  `json:"title"`
+	Verdict     Verdict `json:"verdict"`
+	WaitH       float64 `json:"waitH"`
+	WayOut      string  `json:"wayOut"`
 }
 
 // Finish defines model for Finish.
@@ -2504,12 +2547,13 @@ type Wants struct {
 	Asks *[]int `json:"asks,omitempty"`
 
 	// Budget most that the material may cost; empty = no limit
-	Budget    string  `json:"budget"`
-	Decor     []Decor `json:"decor"`
-	LowSmell  bool    `json:"lowSmell"`
-	NoSolvent bool    `json:"noSolvent"`
-	NoSpray   bool    `json:"noSpray"`
-	NoTwoPart bool    `json:"noTwoPart"`
+	Budget    string     `json:"budget"`
+	Decisions []Decision `json:"decisions"`
+	Decor     []Decor    `json:"decor"`
+	LowSmell  bool       `json:"lowSmell"`
+	NoSolvent bool       `json:"noSolvent"`
+	NoSpray   bool       `json:"noSpray"`
+	NoTwoPart bool       `json:"noTwoPart"`
 
 	// OnlyStock nothing may be bought
 	OnlyStock bool `json:"onlyStock"`

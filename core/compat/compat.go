@@ -113,6 +113,7 @@ type Context struct {
 	FoodPolicy enduse.FoodPolicy
 	Schools    Schools
 	Boards     []Board
+	Decisions  []Decision // of the finisher, on this piece
 }
 
 // Soil is what may lie on a ground when a coat is to go on.

@@ -2,6 +2,7 @@ package compat
 
 import (
 	"fmt"
+	"slices"
 
 	"firmitas/core"
 	"firmitas/core/coating"
@@ -11,8 +12,9 @@ import (
 type By int
 
 const (
-	ByLabel By = iota // the data sheet of one of the two
-	ByBoard           // a test board of this workshop
+	ByLabel    By = iota // the data sheet of one of the two
+	ByBoard              // a test board of this workshop
+	ByFinisher           // who goes on with a reason, or tried it on a hidden spot
 )
 
 // Word is what somebody says of this very pair.
@@ -22,6 +24,34 @@ type Word struct {
 	Sense string // what is said, in a sentence
 	Who   string // whose sheet, or who made the board
 	When  string // date of the board; "" for a label
+
+	decides *Decision // what the finisher decided; nil for others
+}
+
+// Decision is a doubt settled on a hidden spot, or a refusal of practice gone past with a reason. It holds for one rule
+// at one join of one piece.
+type Decision struct {
+	Rule   string
+	Coat   int64
+	Ground int64 // a product; 0 = the material or its old finish
+	Tried  bool  // on a hidden spot; else gone on all the same
+	Reason string
+	Who    string
+	On     string // date
+}
+
+// Overridable tells whether a finisher may go past a rule: practice may be argued with, physics, safety and gates may
+// not.
+func (r *Rule) Overridable() bool {
+	bound := r.Firm || r.Gate || r.Surface
+	doubts := r.Verdict >= Test || r.Insert != ""
+	return !bound && doubts && r.Moment == nil
+}
+
+// allows tells whether a decision goes past a rule. What was tried on a hidden spot settles a doubt; a refusal takes a
+// reason.
+func (d *Decision) allows(r *Rule) bool {
+	return d.Rule == r.ID && r.Overridable() && !(d.Tried && r.Verdict == Refuse)
 }
 
 // Schools of practice that a workshop follows. Each is a setting, with its reasons in the handbook.
@@ -71,10 +101,13 @@ var FlakedPct = [...]float64{0, 5, 15, 35, 65, 100}
 
 // words gathers what the two labels and the workshop's boards say of this pair.
 func (j *Join) words() []Word {
-	if j.Coat == nil || j.Ground.Top == nil {
+	if j.Coat == nil {
 		return nil
 	}
-	var out []Word
+	out := j.decided()
+	if j.Ground.Top == nil {
+		return out
+	}
 	add := func(p *coating.Product, over bool, other *coating.Family) {
 		for _, pair := range p.Pairings {
 			if pair.Over == over && pair.Names(other) {
@@ -97,6 +130,22 @@ func (j *Join) words() []Word {
 	return out
 }
 
+// decided gathers what the finisher decided of this pair on this piece.
+func (j *Join) decided() []Word {
+	var out []Word
+	ground := int64(0)
+	if top := j.Ground.Top; top != nil && j.Ground.Old == NotOld {
+		ground = top.ID
+	}
+	for i := range j.Context.Decisions {
+		d := &j.Context.Decisions[i]
+		if d.Coat == j.Coat.ID && d.Ground == ground {
+			out = append(out, Word{By: ByFinisher, May: true, Sense: d.Reason, Who: d.Who, When: d.On, decides: d})
+		}
+	}
+	return out
+}
+
 // overridden tells whether a word about the pair outweighs the rule. A label outweighs every rule that is not firm; a
 // board settles doubts, but nothing that is refused. A preparation that is plain work is done all the same.
 func overridden(rule *Rule, words []Word) bool {
@@ -105,12 +154,12 @@ func overridden(rule *Rule, words []Word) bool {
 	if unmoved || plainWork {
 		return false
 	}
-	for _, w := range words {
-		if w.May && (w.By == ByLabel || rule.Verdict < Refuse) {
-			return true
+	return slices.ContainsFunc(words, func(w Word) bool {
+		if w.decides != nil {
+			return w.decides.allows(rule)
 		}
-	}
-	return false
+		return w.May && (w.By == ByLabel || rule.Verdict < Refuse)
+	})
 }
 
 // notPaired is how a word against the pair is told, by who says it.

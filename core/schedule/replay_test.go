@@ -124,6 +124,9 @@ func TestPlansReplayThroughTheJudge(t *testing.T) {
 			substrate.Materials[r.IntN(len(substrate.Materials))].ID,
 			climate.Air{TempC: 12 + 16*r.Float64(), RH: 35 + 35*r.Float64()},
 		)
+		if r.IntN(3) == 0 {
+			w.Night = climate.Air{TempC: w.Air.TempC - 6*r.Float64(), RH: w.Air.RH + 10*r.Float64()}
+		}
 		w.Look, w.Sheen, w.AreaM2 = system.Looks[r.IntN(len(system.Looks))], coating.Satin, 1
 		if r.IntN(4) == 0 {
 			w.Seen.Finish, w.Action = substrate.OldFinishes[r.IntN(len(substrate.OldFinishes))], substrate.Keep

@@ -322,7 +322,8 @@ func (s *search) coatOf(p *coating.Product) *coating.Product {
 
 func (s *search) coatKey(p *coating.Product) coatKind {
 	k := coatKind{kind: s.kindKey(p), gloss: p.Sheen >= coating.SemiGloss, sheet: p.Sheet}
-	own := len(p.Pairings) > 0 ||
+	decided := slices.ContainsFunc(s.wish.Wants.Decisions, func(d compat.Decision) bool { return d.Coat == p.ID })
+	own := decided || len(p.Pairings) > 0 ||
 		slices.ContainsFunc(s.wish.Boards, func(b compat.Board) bool { return b.Coat == p.ID })
 	if own {
 		k.named = p
@@ -494,6 +495,7 @@ func withoutFilm(g compat.Ground) compat.Ground {
 
 // named tells whether a label or a board has a word on what goes over p.
 func (s *search) named(p *coating.Product) bool {
-	return len(p.Pairings) > 0 ||
+	decided := slices.ContainsFunc(s.wish.Wants.Decisions, func(d compat.Decision) bool { return d.Ground == p.ID })
+	return decided || len(p.Pairings) > 0 ||
 		slices.ContainsFunc(s.wish.Boards, func(b compat.Board) bool { return b.Ground == p.ID })
 }

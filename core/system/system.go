@@ -95,7 +95,10 @@ const glueH = 12.0
 
 // Context is what every join of the zone is judged in.
 func (w Wish) Context() compat.Context {
-	return compat.Context{Air: w.Air, Use: w.Use, FoodPolicy: w.FoodPolicy, Schools: w.Schools, Boards: w.Boards}
+	return compat.Context{
+		Air: w.Air, Use: w.Use, FoodPolicy: w.FoodPolicy, Schools: w.Schools, Boards: w.Boards,
+		Decisions: w.Wants.Decisions,
+	}
 }
 
 // state is what of the soil that was found is still there for the first coat to meet, however well it was washed.

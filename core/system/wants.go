@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"firmitas/core/coating"
+	"firmitas/core/compat"
 )
 
 // Wants is what a finisher asks besides end use, look and sheen. The zero Wants asks nothing more.
@@ -21,6 +22,7 @@ type Wants struct {
 	Budget    float64           // most that the material may cost; 0 = no limit
 	Prices    map[int64]float64 // by litre, of products that a tin tells one of
 	Weights   Weights
+	Decisions []compat.Decision // doubts settled, refusals of practice gone past
 }
 
 // Weights say how much each of these matters: 0 not at all, 1 as usual, up to MostWeight. The usual is wear and time.

@@ -2,6 +2,9 @@ package httpapi
 
 import (
 	"context"
+	"time"
+
+	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"firmitas/api"
 	"firmitas/core/compat"
@@ -16,9 +19,15 @@ func fromWants(in *api.Wants) *store.Wants {
 	}
 	k := in.Weights
 	return &store.Wants{
-		OverDark:   in.OverDark,
-		Budget:     in.Budget,
-		Decor:      each(in.Decor, fromDecor),
+		OverDark: in.OverDark,
+		Budget:   in.Budget,
+		Decor:    each(in.Decor, fromDecor),
+		Decisions: each(in.Decisions, func(d api.Decision) store.Decision {
+			return store.Decision{
+				Rule: d.Rule, CoatID: d.CoatID, GroundID: d.GroundID, How: string(d.How),
+				Reason: d.Reason, Who: d.Who, On: d.On.Format(time.DateOnly),
+			}
+		}),
 		Place:      in.Place,
 		Asks:       or(in.Asks),
 		NoSolvent:  in.NoSolvent,
@@ -49,6 +58,7 @@ func toWants(w *store.Wants) *api.Wants {
 		OverDark:   w.OverDark,
 		Budget:     w.Budget,
 		Decor:      each(w.Decor, toDecor),
+		Decisions:  each(w.Decisions, toDecision),
 		Place:      w.Place,
 		NoSolvent:  w.NoSolvent,
 		NoTwoPart:  w.NoTwoPart,
@@ -71,6 +81,14 @@ func toWants(w *store.Wants) *api.Wants {
 		out.Asks = &w.Asks
 	}
 	return out
+}
+
+func toDecision(d store.Decision) api.Decision {
+	on, _ := time.Parse(time.DateOnly, d.On) // as it was written
+	return api.Decision{
+		Rule: d.Rule, CoatID: d.CoatID, GroundID: d.GroundID, How: api.DecisionHow(d.How),
+		Reason: d.Reason, Who: d.Who, On: openapi_types.Date{Time: on},
+	}
 }
 
 func fromDecor(d api.Decor) store.Decor {

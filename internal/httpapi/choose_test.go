@@ -16,6 +16,7 @@ func wants() *api.Wants {
 		Without:    []string{},
 		WithoutIds: []int64{},
 		Decor:      []api.Decor{},
+		Decisions:  []api.Decision{},
 		Weights:    api.Weights{Wear: 1, Soon: 1, Repair: 1, Coats: 1},
 	}
 }

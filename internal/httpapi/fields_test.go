@@ -78,7 +78,9 @@ func TestEveryFieldSurvives(t *testing.T) {
 		"WithID": int64(
 			3,
 		), "Without": []string{"wax_clear"}, "WithoutIds": []int64{5}, "Decor.Kind": "stencil", "Decor.ProductID": int64(3),
-		"Measures": api.DecorMeasures{"lengthM": 1, "motifM": 0.1}, "Share.Name": "blue", "Share.Parts": 2.0,
+		"Decision.Rule": "C6s", "Decision.How": "hidden_spot", "Decision.Reason": "Held under a hot cloth.",
+		"Decision.On": tomorrow,
+		"Measures":    api.DecorMeasures{"lengthM": 1, "motifM": 0.1}, "Share.Name": "blue", "Share.Parts": 2.0,
 		"Clock": "h12", "Numbers": "comma", "Currency": "DKK", "FoodPolicy": "cured_film", "Units": "us", "Version": 1, "Hours": []api.Hours{
 			{Open: 540, Close: 1000}, {Open: 541, Close: 1001}, {Open: 542, Close: 1002}, {Open: 543, Close: 1003},
 			{Open: 544, Close: 1004}, {Open: 545, Close: 1005}, {Open: 546, Close: 1006}},

@@ -151,6 +151,7 @@ func (c *client) seeds() map[string]any {
 	}
 	in.Zones[0].Wants = &api.Wants{
 		Place: "heated", Without: []string{"wax_clear"}, WithoutIds: []int64{},
+		Decisions: []api.Decision{},
 		Decor: []api.Decor{
 			{
 				Kind:     "stripes",

@@ -170,18 +170,21 @@ func toJudgement(j compat.Judgement) api.Judgement {
 
 func toFinding(f compat.Finding) api.Finding {
 	return api.Finding{
-		Rule:    f.Rule.ID,
-		Title:   f.Rule.Title,
-		Verdict: api.Verdict(f.Rule.Verdict.String()),
-		Reason:  f.Reason,
-		Failure: f.Rule.Failure,
-		WayOut:  f.Rule.WayOut,
-		WaitH:   f.WaitH,
-		Basis:   api.Basis(f.Rule.Basis),
+		Rule:        f.Rule.ID,
+		Title:       f.Rule.Title,
+		Verdict:     api.Verdict(f.Rule.Verdict.String()),
+		Reason:      f.Reason,
+		Failure:     f.Rule.Failure,
+		WayOut:      f.Rule.WayOut,
+		WaitH:       f.WaitH,
+		Basis:       api.Basis(f.Rule.Basis),
+		Overridable: f.Rule.Overridable(),
 	}
 }
 
-var speakers = map[compat.By]api.WordBy{compat.ByLabel: api.WordByLabel, compat.ByBoard: api.WordByBoard}
+var speakers = map[compat.By]api.WordBy{
+	compat.ByLabel: api.WordByLabel, compat.ByBoard: api.WordByBoard, compat.ByFinisher: api.WordByFinisher,
+}
 
 func toWord(w compat.Word) api.Word {
 	return api.Word{By: speakers[w.By], May: w.May, Sense: w.Sense, Who: w.Who, When: w.When}

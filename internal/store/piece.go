@@ -111,6 +111,18 @@ type Wants struct {
 	OverDark   bool               `json:"overDark,omitempty"`
 	Budget     string             `json:"budget,omitempty"` // a decimal; "" = no limit
 	Decor      []Decor            `json:"decor,omitempty"`
+	Decisions  []Decision         `json:"decisions,omitempty"`
+}
+
+// Decision is a doubt that was settled on a hidden spot, or a refusal gone past with a reason, as stored.
+type Decision struct {
+	Rule     string `json:"rule"`
+	CoatID   int64  `json:"coatId"`
+	GroundID int64  `json:"groundId"` // 0 = the material or its old finish
+	How      string `json:"how"`
+	Reason   string `json:"reason"`
+	Who      string `json:"who"`
+	On       string `json:"on"` // a date
 }
 
 // Decor is a decoration that is wished for, as stored. Kinds are those of core/decoration.

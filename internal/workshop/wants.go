@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"github.com/shopspring/decimal"
 
@@ -64,6 +65,7 @@ func (c *check) wants(in *store.Wants, w *system.Wish, at string) {
 		OverDark:  in.OverDark,
 		Budget:    budget.InexactFloat64(),
 	}
+	c.decisions(in.Decisions, w, at+"/decisions")
 	if len(in.Weights) > 0 {
 		w.Wants.Weights = system.Weights{
 			Wear:   weight("wear"),
@@ -73,6 +75,33 @@ func (c *check) wants(in *store.Wants, w *system.Wish, at string) {
 			Coats:  weight("coats"),
 			Cost:   weight("cost"),
 		}
+	}
+}
+
+// How a decision was come to.
+const (
+	hiddenSpot = "hidden_spot"
+	allTheSame = "all_the_same"
+)
+
+// decisions checks what the finisher decided against the judge, and puts it into the wish.
+func (c *check) decisions(in []store.Decision, w *system.Wish, at string) {
+	for i, d := range in {
+		at := fmt.Sprintf("%s/%d", at, i)
+		rule := compat.FindRule(d.Rule)
+		c.listed(rule != nil, at+"/rule", "a rule", d.Rule)
+		if rule != nil {
+			c.that(rule.Overridable(), at+"/rule", "No reason goes past this rule: it is physics, safety or a gate.")
+			settles := d.How != hiddenSpot || rule.Verdict < compat.Refuse
+			c.that(settles, at+"/how", "A hidden spot settles a doubt, not a refusal: say why you go on all the same.")
+		}
+		c.that(d.How == hiddenSpot || d.How == allTheSame, at+"/how", "Tried on a hidden spot, or gone on all the same.")
+		c.that(strings.TrimSpace(d.Reason) != "", at+"/reason", "Say in a sentence what was tried, or why you go on.")
+		c.that(strings.TrimSpace(d.Who) != "", at+"/who", "Say who decided it: initials will do.")
+		w.Wants.Decisions = append(w.Wants.Decisions, compat.Decision{
+			Rule: d.Rule, Coat: d.CoatID, Ground: d.GroundID, Tried: d.How == hiddenSpot,
+			Reason: d.Reason, Who: d.Who, On: d.On,
+		})
 	}
 }
 

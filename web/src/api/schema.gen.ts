@@ -1217,7 +1217,7 @@ export interface components {
         };
         Word: {
             /** @enum {string} */
-            by: "label" | "board";
+            by: "label" | "board" | "finisher";
             may: boolean;
             sense: string;
             who: string;
@@ -1370,6 +1370,7 @@ export interface components {
             /** @description most that the material may cost; empty = no limit */
             budget: string;
             decor: components["schemas"]["Decor"][];
+            decisions: components["schemas"]["Decision"][];
             /** @description families put aside */
             without: string[];
             /** @description products put aside */
@@ -1380,6 +1381,23 @@ export interface components {
              */
             withId: number;
             weights: components["schemas"]["Weights"];
+        };
+        /** @description A doubt settled on a hidden spot, or a refusal of practice gone past with a reason. */
+        Decision: {
+            rule: string;
+            /** Format: int64 */
+            coatId: number;
+            /**
+             * Format: int64
+             * @description 0 = the material or its old finish
+             */
+            groundId: number;
+            /** @enum {string} */
+            how: "hidden_spot" | "all_the_same";
+            reason: string;
+            who: string;
+            /** Format: date */
+            on: string;
         };
         /** @description 0 = does not matter, 1 = as usual, up to 4 */
         Weights: {
@@ -1791,6 +1809,8 @@ export interface components {
             closes?: string;
         };
         Finding: {
+            /** @description a finisher may go past it with a reason */
+            overridable: boolean;
             rule: string;
             title: string;
             verdict: components["schemas"]["Verdict"];
@@ -1971,7 +1991,7 @@ export interface components {
             /** @description indices; empty = the whole piece */
             zones: number[];
             /** @enum {string} */
-            kind: "preparation" | "coating";
+            kind: "preparation" | "coating" | "test";
             title: string;
             tasks: components["schemas"]["Task"][];
             work: components["schemas"]["Span"][];

@@ -5,6 +5,7 @@ import {
   api,
   Problem,
   type Brief,
+  type Decision,
   type LayerAsked,
   type Recipe,
   type Product,
@@ -12,6 +13,7 @@ import {
   type Way,
 } from '../api/client'
 import type { Ground } from '../ui/BuildUp'
+import { Decide } from './Decide'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { VerdictMark } from '../ui/verdict'
@@ -35,12 +37,14 @@ export function ByHand({
   brief,
   products,
   ground,
+  decide,
   take,
 }: {
   start: LayerAsked[]
   brief: Brief
   products: Product[]
   ground: Ground
+  decide: (d: Decision) => void
   take: (system: System) => ReactNode
 }) {
   const [history, setHistory] = useState<History>({ past: [], now: start, future: [] })
@@ -114,6 +118,8 @@ export function ByHand({
               put={(part) => put(i, part)}
               remove={() => change(layers.filter((_, k) => k !== i))}
               through={(way) => through(i, way)}
+              groundId={layers[i - 1]?.productId ?? 0}
+              decide={decide}
             />
           ))}
       </ol>
@@ -155,6 +161,8 @@ function LayerRow({
   put,
   remove,
   through,
+  groundId,
+  decide,
 }: {
   layer: LayerAsked
   at: number
@@ -166,11 +174,14 @@ function LayerRow({
   put: (part: Partial<LayerAsked>) => void
   remove: () => void
   through: (way: Way) => void
+  groundId: number
+  decide: (d: Decision) => void
 }) {
   const show = useShow()
   const name = products.find((p) => p.ref.id === layer.productId)?.ref.name ?? 'a product no longer on the shelf'
   const bad =
     judged && !judged.below.legal ? judged.below : judged?.between && !judged.between.legal ? judged.between : undefined
+  const doubt = judged && doubtOf(judged.below)
   const [dragged, setDragged] = useState<number>() // the layer whose place it would take
   const grip = {
     onPointerDown: (e: PointerEvent<HTMLElement>) => {
@@ -246,9 +257,23 @@ function LayerRow({
             (judged.below.earliestH > 0 ? `after ${show.hours(judged.below.earliestH)}` : '')}
         </p>
       )}
+      {doubt && <Decide finding={doubt} coatId={layer.productId} groundId={groundId} decide={decide} />}
+      {judged?.below.words
+        .filter((w) => w.by === 'finisher')
+        .map((w) => (
+          <p key={w.sense} className="mt-1 border-l-4 border-primary pl-3 text-sm">
+            <b>Decided on this piece:</b> {w.sense} {w.who}, {show.date(w.when)}
+          </p>
+        ))}
       {ways.length > 0 && <WaysThrough ways={ways} under={name} through={through} />}
     </li>
   )
+}
+
+/** The finding that stops or questions a join, where a finisher may go past it. */
+function doubtOf(join: System['layers'][number]['below']) {
+  const doubtful = join.verdict === 'refuse' || join.verdict === 'test' || !join.legal
+  return doubtful ? join.findings.find((f) => f.overridable && (f.verdict === join.verdict || !join.legal)) : undefined
 }
 
 function CoatCount({ coats, of, set }: { coats: number; of: string; set: (coats: number) => void }) {
@@ -288,6 +313,10 @@ function WaysThrough({ ways, under, through }: { ways: Way[]; under: string; thr
             {w.toBuy ? (
               <span className="inline-block border border-base-300 px-3 py-2 text-sm">
                 To buy: {steps} ({show.hours(w.waitH)})
+              </span>
+            ) : w.removal ? (
+              <span className="inline-block border border-base-300 px-3 py-2 text-sm">
+                Take it off: {w.removal.title}, then {steps} ({show.hours(w.waitH)})
               </span>
             ) : (
               <button type="button" className="btn btn-outline" onClick={() => through(w)}>

@@ -7,6 +7,7 @@ import {
   type Brief,
   type Catalogue,
   type Choice,
+  type Decision,
   type LayerAsked,
   type Piece,
   type Product,
@@ -92,7 +93,7 @@ function Wanting({
   const body = { zone, alike, air, night, start, promised, pieceId: piece.id }
   const query = useQuery(chooseQuery(useSettled(body)))
   const save = useSave({
-    send: (_: void, headers) =>
+    send: (kept: Wants, headers) =>
       api.PUT('/pieces/{id}', {
         headers,
         params: { path: { id: piece.id } },
@@ -101,7 +102,7 @@ function Wanting({
           piece: {
             ...piece.input,
             zones: piece.input.zones.map((z, i) =>
-              i === at ? zone : also.includes(i) ? { ...z, wants: alsoFor(wants, z.wants) } : z,
+              i === at ? { ...zone, wants: kept } : also.includes(i) ? { ...z, wants: alsoFor(kept, z.wants) } : z,
             ),
           },
         },
@@ -115,7 +116,7 @@ function Wanting({
   const changed = !sameWants(wants, kept.wants ?? noWants)
   const others = piece.input.zones.map((z, i) => ({ z, i })).filter(({ i }) => i !== at)
   const keep = (changed || also.length > 0) && piece.stage !== 'handed_over' && (
-    <button type="button" className="btn btn-outline" onClick={() => save.mutate()} disabled={save.isPending}>
+    <button type="button" className="btn btn-outline" onClick={() => save.mutate(wants)} disabled={save.isPending}>
       {save.isPending
         ? 'Saving…'
         : also.length > 0
@@ -163,12 +164,19 @@ function Wanting({
             products={products}
             wants={wants}
             setWants={setWants}
+            decide={(d) => {
+              const decided = { ...wants, decisions: [...wants.decisions.filter((o) => !sameJoin(o, d)), d] }
+              setWants(decided)
+              save.mutate(decided)
+            }}
           />
         )}
       </Answered>
     </>
   )
 }
+
+const sameJoin = (a: Decision, b: Decision) => a.rule === b.rule && a.coatId === b.coatId && a.groundId === b.groundId
 
 const MOST_COMPARED = 4
 
@@ -180,6 +188,7 @@ function Choosing({
   products,
   wants,
   setWants,
+  decide,
 }: {
   choice: Choice
   piece: Piece
@@ -188,6 +197,7 @@ function Choosing({
   products: Product[]
   wants: Wants
   setWants: (w: Wants) => void
+  decide: (d: Decision) => void
 }) {
   const chosen = keyOf(piece.systems[at]!)
   const standing = choice.systems.findIndex((s) => keyOf(s.layers) === chosen)
@@ -213,6 +223,7 @@ function Choosing({
           brief={brief}
           products={products}
           ground={ground}
+          decide={decide}
           take={(s) => <TakeButton system={s} piece={piece} at={at} isChosen={keyOf(s.layers) === chosen} />}
         />
       </>

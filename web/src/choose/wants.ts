@@ -12,6 +12,7 @@ export const noWants: Wants = {
   overDark: false,
   budget: '',
   decor: [],
+  decisions: [],
   without: [],
   withoutIds: [],
   withId: 0,
@@ -35,6 +36,7 @@ const inOrder = ({ weights: k, ...w }: Wants) =>
       Object.entries(d.measures).sort(),
       d.shares.map((s) => [s.name, s.parts]),
     ]),
+    w.decisions.map((d) => [d.rule, d.coatId, d.groundId, d.how, d.reason, d.who, d.on]),
     w.without,
     w.withoutIds,
     w.withId,
@@ -53,6 +55,7 @@ export const sameWants = (a: Wants, b: Wants) => inOrder(a) === inOrder(b)
 export const alsoFor = (wants: Wants, own: Wants | undefined): Wants => ({
   ...wants,
   asks: own?.asks,
+  decisions: own?.decisions ?? [],
   decor: wants.decor.map((d) => ({ ...d, measures: own?.decor.find((o) => o.kind === d.kind)?.measures ?? {} })),
 })
 
@@ -72,6 +75,7 @@ export function told(w: Wants, kinds: { id: string; name: string }[]): string[] 
     w.withId > 0 && 'with a product of your choice',
   ]
   out.push(...w.decor.map((d) => kinds.find((k) => k.id === d.kind)?.name ?? d.kind))
+  if (w.decisions.length > 0) out.push('with a decision of your own')
   const aside = w.without.length + w.withoutIds.length
   if (aside > 0) out.push(aside === 1 ? 'one thing put aside' : `${aside} things put aside`)
   const usual = noWants.weights

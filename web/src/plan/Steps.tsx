@@ -1,3 +1,4 @@
+import { Link } from 'react-router'
 import type { PlanAnswer, Step } from '../api/client'
 import { useShow } from '../ui/show'
 import { BasisMark } from '../ui/verdict'
@@ -71,6 +72,12 @@ function daysOf(steps: Step[], dateOf: (iso: string) => string): Day[] {
   return days
 }
 
+const stepTones: Record<Step['kind'], string> = {
+  coating: 'bg-primary text-primary-content',
+  test: 'border-2 border-dashed border-[var(--test)]',
+  preparation: 'bg-base-300',
+}
+
 /** Cautions told in full at an earlier step are told again in a line. */
 function shownBefore(steps: Step[], i: number): Set<string> {
   return new Set(steps.slice(0, i).flatMap((s) => s.cautions))
@@ -99,7 +106,7 @@ function StepRow({
       className={`print-whole grid grid-cols-[2.25rem_minmax(0,1fr)] gap-x-3 border-t border-base-300 py-3 ${past ? 'opacity-80' : ''}`}
     >
       <span
-        className={`grid size-8 place-items-center rounded-full font-bold print:border print:bg-transparent print:text-base-content ${step.kind === 'coating' ? 'bg-primary text-primary-content' : 'bg-base-300'}`}
+        className={`grid size-8 place-items-center rounded-full font-bold print:border print:bg-transparent print:text-base-content ${stepTones[step.kind]}`}
       >
         {number}
       </span>
@@ -128,7 +135,15 @@ function StepRow({
             </li>
           ))}
         </ul>
-        {step.opens && (
+        {step.kind === 'test' && step.opens && (
+          <p className="mt-1">
+            It has shown what it can on <b>{show.moment(step.opens, now)}</b>; until then this coat waits.{' '}
+            <Link className="link no-print" to="/shelf/boards">
+              Enter what the board showed
+            </Link>
+          </p>
+        )}
+        {step.kind !== 'test' && step.opens && (
           <p className="mt-1">
             Next coat from <b>{show.moment(step.opens, now)}</b>
             {step.closes && (

@@ -299,7 +299,7 @@ function LaneDrawing({
                 y={y}
                 height={ROW}
                 rx="1.500"
-                fill={s.kind === 'coating' ? 'var(--color-primary)' : 'var(--color-secondary)'}
+                fill={stepFills[s.kind]}
                 fillOpacity={s.kind === 'coating' ? 1 : 0.75}
               />
             ))}
@@ -387,7 +387,7 @@ function After({
 }) {
   const end = at(step.work[step.work.length - 1]!.to)
   const until = next ? at(next.work[0]!.from) : lightUse ? at(lightUse) : end
-  if (step.kind === 'preparation' || !step.touchDry) {
+  if (step.kind !== 'coating' || !step.touchDry) {
     return (
       <line
         x1={end}
@@ -444,10 +444,17 @@ function After({
   )
 }
 
+const stepFills: Record<Step['kind'], string> = {
+  coating: 'var(--color-primary)',
+  preparation: 'var(--color-secondary)',
+  test: 'var(--test)',
+}
+
 function Legend({ id }: { id: string }) {
   const entries: [string, ReactNode][] = [
     ['hands on', <rect key="r" width="22" height="12" fill="var(--color-primary)" />],
     ['preparation', <rect key="r" width="22" height="12" fill="var(--color-secondary)" fillOpacity="0.75" />],
+    ['test board', <rect key="r" width="22" height="12" fill="var(--test)" fillOpacity="0.75" />],
     ['wet', <rect key="r" width="22" height="12" fill={`url(#${id}-wet)`} />],
     ['drying, hardening', <line key="r" x1="0" x2="22" y1="6" y2="6" stroke="var(--idle)" strokeWidth="3" />],
     ['window open', <rect key="r" width="22" height="12" fill="var(--open)" fillOpacity="0.85" />],

@@ -3,6 +3,12 @@ import type { Coat } from './BuildUp'
 import { useShow } from './show'
 import { BasisMark, VerdictMark, verdicts } from './verdict'
 
+const speakers = {
+  label: 'Its label says:',
+  board: 'Our test board:',
+  finisher: 'Decided on this piece:',
+} as const
+
 /** Why a join is judged as it is: when, what to prepare, what fails if not, and on what basis. */
 export function JoinReason({ coat, join, ground }: { coat: Pick<Coat, 'product'>; join: Judgement; ground: string }) {
   return (
@@ -57,7 +63,7 @@ export function Reasons({ join, worked = false }: { join: Judgement; worked?: bo
       )}
       {join.words.map((w) => (
         <p key={w.sense + w.who} className="mt-2 border-l-4 border-primary pl-3">
-          <b>{w.by === 'label' ? 'Its label says:' : 'Our test board:'}</b> {w.sense}{' '}
+          <b>{speakers[w.by]}</b> {w.sense}{' '}
           <span className="text-sm opacity-85">
             {w.who}
             {w.when && `, ${show.date(w.when)}`}
