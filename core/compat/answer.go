@@ -221,7 +221,7 @@ func asks(s Stack, l Laid, now Judgement) []Ask {
 	add(s.Base.Old == OldUnknown, "oldFinish",
 		"What is the old finish? A rag with spirits for wax, then a cotton bud with alcohol for a minute.")
 	add(s.State.Treated != "" && s.State.TreatedH == nil, "treatedH", "When was that done to the wood?")
-	add(s.Context.Use == nil, "endUse", "Where will it live? Hot cups, wet hands, sun or a floor may change the answer.")
+	add(s.Context.Use == nil && now.Verdict < Refuse, "endUse", "Where will it live? Hot cups, wet hands, sun or a floor may change the answer.")
 	return out
 }
 

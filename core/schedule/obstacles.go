@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"firmitas/core/coating"
+	"firmitas/core/compat"
 	"firmitas/core/system"
 )
 
@@ -65,6 +66,9 @@ func (b Brief) notes() []string {
 		for _, n := range zoneNotes(z.Wish) {
 			out = append(out, b.on(i)+n)
 		}
+		for _, d := range z.decided() {
+			out = append(out, b.on(i)+d)
+		}
 	}
 	peopleBreatheIt := b.Site.OnSite && (b.Site.LivedIn || b.Site.PoorlyAired)
 	for _, n := range b.needs() {
@@ -75,6 +79,22 @@ func (b Brief) notes() []string {
 				out,
 				n.Product.Name+" carries solvent: keep people out of the room until it is aired, or choose a water-carried system. Its safety data sheet decides whether it may be used there.",
 			)
+		}
+	}
+	return out
+}
+
+// decided tells what its finisher decided against the judge, of the joins that its system has.
+func (z Zone) decided() []string {
+	if z.System == nil {
+		return nil
+	}
+	var out []string
+	for _, l := range z.System.Layers {
+		for _, w := range l.Below.Words {
+			if w.By == compat.ByFinisher {
+				out = append(out, fmt.Sprintf("%s, decided on this piece: %s (%s, %s)", l.Product.Name, w.Sense, w.Who, w.When))
+			}
 		}
 	}
 	return out

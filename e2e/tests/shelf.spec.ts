@@ -181,8 +181,8 @@ test('the grid is walked by keyboard, and a board settles what it doubts', async
 })
 
 test('the handbook and the schools of practice', async ({ page }) => {
-  await page.goto('/handbook#C3')
-  await expect(page.getByText('Strong solvent over an oxidising or coalescing film')).toBeInViewport()
+  await page.goto('/handbook#C4')
+  await expect(page.getByText('Strong solvent over shellac or dye')).toBeInViewport()
   await accessible(page)
   await page.getByLabel('Find a rule').fill('silicone')
   await expect(page.getByText('Nothing over silicone sealant')).toBeVisible()

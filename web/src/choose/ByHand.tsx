@@ -16,7 +16,7 @@ import type { Ground } from '../ui/BuildUp'
 import { Decide } from './Decide'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
-import { VerdictMark } from '../ui/verdict'
+import { VerdictMark, verdicts } from '../ui/verdict'
 import { SystemDetail } from './SystemDetail'
 import { assessQuery, recipesChanged, recipesQuery } from '../api/queries'
 import { useSave } from '../api/saving'
@@ -128,9 +128,7 @@ export function ByHand({
       {problem && <ProblemNote problem={problem} />}
       {judged && (
         <>
-          <p role="status" className={`mt-3 text-lg font-semibold ${judged.why ? 'text-error' : 'text-success'}`}>
-            {judged.why || 'Every join holds, and every gate is passed.'}
-          </p>
+          <Standing why={judged.why} system={judged.system} />
           <SystemDetail
             key={JSON.stringify(layers)}
             system={judged.system}
@@ -267,6 +265,23 @@ function LayerRow({
         ))}
       {ways.length > 0 && <WaysThrough ways={ways} under={name} through={through} />}
     </li>
+  )
+}
+
+/** What the whole comes to. Green only where nothing is left to be tested. */
+function Standing({ why, system }: { why: string; system: System }) {
+  const doubts = system.layers.filter((l) => l.below.verdict === 'test' || l.between?.verdict === 'test')
+  if (why || doubts.length === 0)
+    return (
+      <p role="status" className={`mt-3 text-lg font-semibold ${why ? 'text-error' : 'text-success'}`}>
+        {why || 'Every join holds, and every gate is passed.'}
+      </p>
+    )
+  return (
+    <p role="status" className="mt-3 text-lg font-semibold" style={{ color: verdicts.test.colour }}>
+      {doubts.map((l) => l.product.name).join(', ')}: a test board decides. It stands in the plan, and the coat waits
+      for it.
+    </p>
   )
 }
 
