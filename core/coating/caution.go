@@ -10,7 +10,7 @@ type Caution struct {
 var (
 	rags = Caution{
 		"rags",
-		"Oily rags heat up by themselves and burn. Never in a bin or a heap: dry them flat, single, outdoors away from buildings, or under water in a lidded metal can, emptied daily. The safety data sheet and your fire code decide.",
+		"Oily rags heat up by themselves and burn. So do pads, paper towels, tack cloths and the dust sanded off a young coat. Never in a bin, a bag or a heap: dry them flat, single, outdoors away from buildings, or under water in a lidded metal can, emptied daily. The safety data sheet and your fire code decide.",
 	}
 	isocyanates = Caution{
 		"isocyanate",
@@ -19,6 +19,14 @@ var (
 	formaldehyde = Caution{
 		"formaldehyde",
 		"Gives off formaldehyde. Spray booth and respirator as the safety data sheet says; not in a home.",
+	}
+	sensitiser = Caution{
+		"sensitiser",
+		"The hardener, and dust of it while young, can make you allergic for life: gloves, sleeves, mask. Follow the safety data sheet.",
+	}
+	causticLime = Caution{
+		"lime",
+		"Caustic while wet: goggles and gloves, rinse splashes at once. Follow the safety data sheet.",
 	}
 	epoxy = Caution{
 		"epoxy",
@@ -37,10 +45,12 @@ func (p *Product) Cautions() []Caution {
 		when bool
 		Caution
 	}{
-		{p.Family.Has(SelfHeatingRags), rags},
+		{p.Family.SelfHeats(), rags},
 		{p.Family.Has(Isocyanate), isocyanates},
 		{p.Family.Has(Formaldehyde), formaldehyde},
 		{p.Family.Has(Epoxy), epoxy},
+		{p.Family.Has(Sensitiser), sensitiser},
+		{p.Family.Has(Lime), causticLime},
 		{p.Family.Carrier.Solvent(), vapour},
 	} {
 		if c.when {

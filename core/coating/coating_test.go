@@ -3,6 +3,7 @@ package coating
 import (
 	"errors"
 	"math"
+	"slices"
 	"strings"
 	"testing"
 
@@ -196,6 +197,35 @@ func TestCautionsStandWhereTheyBelong(t *testing.T) {
 		}
 		if got := strings.Join(ids, " "); got != want {
 			t.Errorf("%s: cautions %q, want %q", id, got, want)
+		}
+	}
+}
+
+// What a family is made of says which cautions it needs; the table of its tags can forget none.
+func TestNoFamilyLacksItsCaution(t *testing.T) {
+	for _, f := range FamiliesInOrder() {
+		p, err := New(Product{Name: f.Name, Shade: Clear}, f.ID)
+		if err != nil {
+			t.Fatal(err)
+		}
+		has := func(id string) bool {
+			return slices.ContainsFunc(p.Cautions(), func(c Caution) bool { return c.ID == id })
+		}
+		dryingOil := f.Is("oil") && f.Cure != NoCure
+		for _, c := range []struct {
+			needs   bool
+			caution string
+		}{
+			{f.Cure == Oxidation || dryingOil || f.Has(Linseed) || f.Has(Drier), "rags"},
+			{f.Carrier.Solvent(), "vapour"},
+			{f.Has(Isocyanate), "isocyanate"},
+			{f.Catalysed() && !f.Has(Isocyanate) && !f.Has(Sensitiser), "formaldehyde"},
+			{f.Has(Epoxy), "epoxy"},
+			{f.Has(Sensitiser), "sensitiser"},
+		} {
+			if c.needs && !has(c.caution) {
+				t.Errorf("%s lacks the caution %q", f.ID, c.caution)
+			}
 		}
 	}
 }

@@ -155,6 +155,10 @@ func (f *Family) OilBased() bool {
 	return f.Cure == Oxidation && f.Carrier != Water && f.Carrier != LacquerSolvent
 }
 
+// SelfHeats tells that rags and dust of it burn by themselves: all that takes oxygen, in whatever carrier, and oils that
+// a hardener is added to.
+func (f *Family) SelfHeats() bool { return f.Cure == Oxidation || f.Has(SelfHeatingRags) }
+
 // Catalysed coats harden by an added acid or isocyanate in a strong solvent.
 func (f *Family) Catalysed() bool { return f.Cure == Crosslinking && f.Carrier == LacquerSolvent }
 

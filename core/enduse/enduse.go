@@ -24,8 +24,9 @@ const (
 var DemandNames = [demandCount]string{"water", "alcohol and food", "cleaner", "heat", "abrasion", "weather and sun"}
 
 // Levels are 1 to 5 for each Demand, read as the ratings of EN 12720 and its sisters (values from memory):
-// 5 no visible change, 4 slight and only at an angle, 3 slight from several angles, 2 strong mark with the surface
-// whole, 1 altered or destroyed. Asking for 1 asks for nothing.
+// 5 no visible change; 4 minor, seen only where the light mirrors in the surface; 3 moderate, seen from several angles,
+// the surface whole; 2 strong, seen from every angle, or the surface slightly changed: swollen, raised, cracked;
+// 1 the surface changed or destroyed. Asking for 1 asks for nothing.
 type Levels [demandCount]int
 
 const (
