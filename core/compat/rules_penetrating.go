@@ -167,8 +167,12 @@ func oilMayFollow(j *Join) bool {
 
 // feedsLinseedPaint is linseed oil as upkeep of its own paint, once that is old.
 func feedsLinseedPaint(j *Join) bool {
-	linseedPaint := old(j) && on(j).Is("paint") && on(j).Has(coating.Linseed)
-	return linseedPaint && coat(j).Has(coating.Linseed)
+	if !covered(j) {
+		return false
+	}
+	aged := old(j) || yearOld(j)
+	linseedPaint := on(j).Is("paint") && on(j).Has(coating.Linseed)
+	return aged && linseedPaint && coat(j).Has(coating.Linseed)
 }
 
 func thinSealerSchool(j *Join) bool {

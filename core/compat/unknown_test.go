@@ -115,3 +115,65 @@ func TestLessKnowledgeNeverDaresMore(t *testing.T) {
 		}
 	}
 }
+
+// Property: the same over random stacks of all families, materials, lives and airs.
+func TestLessKnowledgeNeverDaresMoreAtRandom(t *testing.T) {
+	tried := 0
+	for _, j := range randomJoins(6000, 23) {
+		if j.Coat == nil || len(j.Ground.Open) > 0 && j.Ground.Open[0] != nil {
+			continue
+		}
+		s := Stack{Base: j.Ground, State: j.State, Context: j.Context}
+		s.State.SinceH, s.State.OpenH, s.State.Distress = nil, nil, Undistressed
+		s.Base.Open = Open{}
+		l := Laid{Product: j.Coat, Coats: j.Coats}
+		known := Judge(s.Over(l))
+		for _, f := range forgets[:2] {
+			if f.fact == "the wood" && s.Base.Top != nil {
+				continue // what lies on it has been told with it
+			}
+			without, coat, told := f.forget(s, l)
+			if !told {
+				continue
+			}
+			tried++
+			less := Judge(without.Over(coat))
+			if less.Verdict < known.Verdict && less.Legal() {
+				t.Fatalf("%s on %s: %s by %s; forgetting %s it is %s", l.Product.Name, s.Base.Material.ID,
+					known.Verdict, known.Findings[0].Rule.ID, f.fact, less.Verdict)
+			}
+		}
+	}
+	if tried < 500 {
+		t.Errorf("only %d tried", tried)
+	}
+}
+
+// Two words, one verdict: a fact that may be told in two ways is answered alike.
+func TestTwoWordsOneVerdict(t *testing.T) {
+	for _, pair := range [][2]string{
+		{"oak + wax_clear > clear_wb_pu", "oak + old:wax > clear_wb_pu"},
+		{"oak + wax_clear > clear_wb_pu", "oak > clear_wb_pu ; soil=wax"},
+		{"oak + wax_clear > shellac_dewaxed", "oak > shellac_dewaxed ; soil=wax"},
+		{"oak + wax_clear > enamel_alkyd dark", "oak + old:wax > enamel_alkyd dark"},
+		{"oak > varnish_oil_pu ; soil=bleach", "oak > varnish_oil_pu ; done=bleach_oxalic@100"},
+		{"oak > varnish_oil_pu ; soil=lye", "oak > varnish_oil_pu ; done=stripped@100"},
+		{"oak > paint_chalk", "oak > paint_chalk pale"},
+		{"oak + oil_hardwax @2000h > clear_wb_pu", "oak + old:hardwax > clear_wb_pu"},
+		{"oak + epoxy_flood @9000h > clear_wb_pu", "oak + old:epoxy > clear_wb_pu"},
+		{"oak + clear_wb_pu @9000h > clear_wb_pu", "oak + old:waterborne > clear_wb_pu"},
+		{"oak + varnish_oil_pu @9000h > varnish_oil_pu", "oak + old:oil_varnish > varnish_oil_pu"},
+		{"oak + varnish_oil_pu @9000h > lacquer_cab", "oak + old:oil_varnish > lacquer_cab"},
+		{"oak + lacquer_nc @9000h > lacquer_nc", "oak + old:lacquer > lacquer_nc"},
+		{"oak + shellac_waxed @9000h > clear_wb_pu", "oak + old:shellac > clear_wb_pu"},
+		{"oak + varnish_conversion @9000h > clear_wb_pu_2k", "oak + old:catalysed > clear_wb_pu_2k"},
+		{"oak + lacquer_nc @9000h > varnish_conversion", "oak + old:lacquer > varnish_conversion"},
+		{"steel + factory_powder > enamel_wb dark", "steel + old:powder_coat > enamel_wb dark"},
+		{"pine + enamel_alkyd dark @9000h > enamel_wb dark", "pine + old:oil_paint > enamel_wb dark"},
+	} {
+		a, b := Judge(parse(t, pair[0])), Judge(parse(t, pair[1]))
+		if a.Verdict != b.Verdict {
+			t.Errorf("%q is %s, %q is %s", pair[0], a.Verdict, pair[1], b.Verdict)
+		}
+	}
+}

@@ -162,9 +162,7 @@ test('a layer is dragged to its place with a finger, and taken back', async ({ b
 
 test('zones of one piece: a tin that the neighbours need is said to be shared', async ({ page }) => {
   await page.goto('/pieces/5/choose/7')
-  await expect(
-    page.getByText(/Shares Mizzen Clear with Drawer insides and Plinth and feet/),
-  ).toBeVisible()
+  await expect(page.getByText(/Shares Mizzen Clear with Drawer insides and Plinth and feet/)).toBeVisible()
   await expect(page.getByText('The tins in stock are enough.')).toBeVisible()
 })
 

@@ -5,7 +5,13 @@ const layers = (page: Page) => page.getByRole('list', { name: 'Layers, the last 
 
 /** Opens the bench for layers by hand, with nothing laid. */
 async function byHand(page: Page, name: string) {
-  await fillTakeIn(page, { name, endUse: 'Display piece, frame, lamp, wall piece', material: 'Oak', look: 'Natural', area: '0.5' })
+  await fillTakeIn(page, {
+    name,
+    endUse: 'Display piece, frame, lamp, wall piece',
+    material: 'Oak',
+    look: 'Natural',
+    area: '0.5',
+  })
   await takenInBare(page)
   await page
     .getByRole('button', { name: 'Put one together by hand' })
@@ -34,11 +40,7 @@ test('a doubt becomes a board in the plan, and a hidden spot opens the coat', as
   await accessible(page)
 
   await page.getByRole('link', { name: /Choose/ }).click()
-  await page
-    .getByRole('button', { name: 'Change it by hand' })
-    .or(page.getByRole('button', { name: 'Put one together by hand' }))
-    .first()
-    .click()
+  await page.getByRole('button', { name: 'Change the chosen one by hand' }).click()
   const row = layers(page).getByRole('listitem', { name: 'Ironbark Conversion' })
   await row.getByRole('button', { name: 'Tested on a hidden spot' }).click()
   await row.getByRole('button', { name: 'Keep it with the piece' }).click()
@@ -47,7 +49,7 @@ test('a doubt becomes a board in the plan, and a hidden spot opens the coat', as
   await row.getByLabel('Who').fill('JT')
   await row.getByRole('button', { name: 'Keep it with the piece' }).click()
   await expect(row.getByText('Decided on this piece:')).toBeVisible()
-  await page.getByRole('button', { name: /Take this system|Keep this system/ }).click()
+  await page.getByRole('button', { name: /Take this system|Keep this one/ }).click()
   await page.waitForURL(/plan$/)
   await expect(page.getByText('Inside of the lid, a week: no crazing.')).toBeVisible()
   await expect(page.getByText('Test board for')).toHaveCount(0)

@@ -269,6 +269,11 @@ function Choosing({
         <button type="button" className="btn btn-outline" onClick={() => byHand(system.layers)}>
           Change it by hand
         </button>
+        {standing < 0 && piece.systems[at]!.length > 0 && (
+          <button type="button" className="btn btn-outline" onClick={() => byHand(piece.systems[at]!)}>
+            Change the chosen one by hand
+          </button>
+        )}
         <button
           type="button"
           className="btn btn-ghost"

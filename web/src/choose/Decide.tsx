@@ -32,7 +32,7 @@ export function Decide({
     <form
       noValidate
       className="mt-2 grid gap-3 border-l-4 border-base-300 pl-3 sm:grid-cols-[minmax(0,1fr)_8rem_auto] sm:items-end"
-      aria-label={how === 'hidden_spot' ? 'What the hidden spot showed' : 'Why it goes on all the same'}
+      aria-label="A decision of your own"
       onSubmit={(e) => {
         e.preventDefault()
         setTried(true)
