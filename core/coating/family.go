@@ -94,10 +94,11 @@ const (
 	Silicone         = "silicone"       // no coat holds on it
 	Flexible         = "flexible"       // stays softer than a clear for tables and floors
 	MetalPrimer      = "metal_primer"
-	Sensitiser       = "sensitiser" // its hardener makes some people allergic for life
-	Blush            = "blush"      // sweats a waxy layer that is washed off
-	Gum              = "gum"        // floats off under water
-	Lime             = "lime"       // caustic while wet
+	Sensitiser       = "sensitiser"   // its hardener makes some people allergic for life
+	Blush            = "blush"        // sweats a waxy layer that is washed off
+	Gum              = "gum"          // floats off under water
+	Lime             = "lime"         // caustic while wet
+	KindUnknown      = "kind_unknown" // a lay person's word, with the worst of its meanings
 )
 
 // Family is a kind of coating with its typical data sheet. Basis of every value: practice.

@@ -216,6 +216,10 @@ func asks(s Stack, l Laid, now Judgement) []Ask {
 		}
 		add(differs(dark, coat), "colour", fmt.Sprintf("What colour is %s? Would a yellow tinge show on it?", p.Name))
 	}
+	for _, laid := range append(slices.Clone(s.Laid), l) {
+		add(laid.Product.Family.Has(coating.KindUnknown), "kind",
+			"What cleans its brush: water, spirits, alcohol or thinner? What does the tin say on its back?")
+	}
 	add(s.State.HoursUnknown, "hours", "When did the last coat go on: this morning, yesterday, last week, older?")
 	add(s.Base.Material.Unknown, "wood", "Which wood is it? Spirits on a planed spot show its colour, its pores and its oil.")
 	add(s.Base.Old == OldUnknown, "oldFinish",

@@ -139,6 +139,21 @@ var waxRules = []Rule{
 		Reason:  "Everyday work on old polish: washed and keyed it holds. What bleeds through is the greater risk.",
 	},
 	{
+		ID:          "W4s",
+		Theme:       "Wax and oil",
+		Title:       "Plain oil varnish or paint over waxy shellac",
+		Verdict:     Prepare,
+		Preparation: scuff,
+		Basis:       core.Practice,
+		Speaks:      "oak + shellac_waxed > varnish_alkyd",
+		Silent:      "oak + shellac_dewaxed > varnish_alkyd",
+		When: func(j *Join) bool {
+			return slipperyOn(j) && oilFilm(coat(j)) && notKeyed(j)
+		},
+		Failure: "peels",
+		Reason:  "Plain oil and alkyd coats on natural shellac are old practice, once it is scuffed.",
+	},
+	{
 		ID:      "W4l",
 		Theme:   "Wax and oil",
 		Title:   "Lacquer, transfers or tape on waxy shellac",
