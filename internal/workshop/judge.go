@@ -158,8 +158,11 @@ func (c *check) coat(at string, asked CoatAsked, shelf []*coating.Product) compa
 		return laid
 	}
 	shade := coating.Shade(asked.Shade)
-	if shade == "" {
-		shade = coating.Clear
+	switch {
+	case shade == "" && f.Is("stain"):
+		shade = coating.Tone
+	case shade == "":
+		shade = coating.Clear // of a paint: its colour is not told
 	}
 	p := coating.Product{Name: f.Name, Shade: shade, Sheen: coating.Satin}
 	if len(f.Sheens) > 0 && !slices.Contains(f.Sheens, p.Sheen) {

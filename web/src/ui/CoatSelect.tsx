@@ -1,10 +1,25 @@
 import type { Catalogue, CoatAsked, Product } from '../api/client'
 
-/** A coat as it is picked: a product of the shelf, or a kind with its typical values. */
+/** A coat as it is picked: a product of the shelf, or a kind with its typical values, and a paint's shade behind it. */
 export type Pick = `p${number}` | `f${string}` | ''
 
 export const pickOf = (c: Pick): Partial<CoatAsked> =>
-  c === '' ? {} : c[0] === 'p' ? { productId: Number(c.slice(1)) } : { family: c.slice(1) }
+  c === '' ? {} : c[0] === 'p' ? { productId: Number(c.slice(1)) } : kindOf(c.slice(1))
+
+function kindOf(told: string): Partial<CoatAsked> {
+  const [family, shade] = told.split('|')
+  return { family, shade }
+}
+
+/** A paint is pale or dark, or nobody has told; all else is what its kind is. */
+const shadesOf = (f: Catalogue['families'][number]) =>
+  f.groups.includes('paint') || f.groups.includes('primer')
+    ? [
+        { shade: '', name: f.name },
+        { shade: '|pale', name: `${f.name}, white or pale` },
+        { shade: '|dark', name: `${f.name}, a deeper colour` },
+      ]
+    : [{ shade: '', name: f.name }]
 
 /** The shelf by its groups, and below it every kind of coating. */
 export function CoatSelect({
@@ -49,11 +64,13 @@ export function CoatSelect({
         </optgroup>
       ))}
       <optgroup label="Any kind, typical values">
-        {families.map((f) => (
-          <option key={f.id} value={`f${f.id}`}>
-            {f.name}
-          </option>
-        ))}
+        {families.flatMap((f) =>
+          shadesOf(f).map(({ shade, name }) => (
+            <option key={f.id + shade} value={`f${f.id}${shade}`}>
+              {name}
+            </option>
+          )),
+        )}
       </optgroup>
     </select>
   )
