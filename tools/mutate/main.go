@@ -61,6 +61,10 @@ func main() {
 	chosen := spread(all, *n)
 	survived := 0
 	for _, at := range chosen {
+		original, err := os.ReadFile(filepath.Join(copied, at.file))
+		if err != nil {
+			log.Fatal(err)
+		}
 		was, is := change(copied, at)
 		out, err := tested(copied)
 		if err == nil {
@@ -69,7 +73,9 @@ func main() {
 		} else if strings.Contains(out, "[build failed]") {
 			fmt.Printf("does not build  %s:%d  %s → %s\n", at.file, at.line+1, was, is)
 		}
-		restore(root, copied, at.file)
+		if err := os.WriteFile(filepath.Join(copied, at.file), original, 0o600); err != nil {
+			log.Fatal(err)
+		}
 	}
 	fmt.Printf("%d of %d numbers tried (of %d): %d not noticed\n", len(chosen), *n, len(all), survived)
 }
@@ -189,14 +195,4 @@ func change(dir string, at number) (was, is string) {
 		log.Fatal(err)
 	}
 	return was, is
-}
-
-func restore(root, dir, file string) {
-	text, err := os.ReadFile(filepath.Join(root, file))
-	if err != nil {
-		log.Fatal(err)
-	}
-	if err := os.WriteFile(filepath.Join(dir, file), text, 0o600); err != nil {
-		log.Fatal(err)
-	}
 }
