@@ -54,6 +54,17 @@ func (l *lane) begin(jobs []preparation.Job, so prepared, b Brief) {
 	l.end = placed[len(placed)-1].work.To
 }
 
+// beforeWax parts a lane into what lies below the first wax, and the wax with what follows it.
+func (l lane) beforeWax() (film, wax lane) {
+	film, wax = l, l
+	at := slices.IndexFunc(l.sessions, func(s session) bool { return s.coat.Product.Family.Body == coating.Wax })
+	if at < 0 {
+		at = len(l.sessions)
+	}
+	film.sessions, wax.sessions = l.sessions[:at], l.sessions[at:]
+	return film, wax
+}
+
 // coat adds the lane's coats to the plan, and returns the time that they keep hands busy.
 func (l lane) coat(plan *Plan, week Week) (busy []Span) {
 	z := &plan.Zones[l.zone]

@@ -206,9 +206,21 @@ func Make(b Brief) (Plan, error) {
 	// The slowest zone goes first: the others fit into its waits.
 	slices.SortStableFunc(lanes, func(a, b lane) int { return b.end.Compare(a.end) })
 	week := b.Week
-	for _, l := range lanes {
+	coat := func(l lane) {
 		week.Busy = append(week.Busy, l.coat(&plan, week)...)
 		slices.SortFunc(week.Busy, func(a, b Span) int { return a.From.Compare(b.From) })
+	}
+	var waxes []lane
+	for _, l := range lanes {
+		film, wax := l.beforeWax()
+		coat(film)
+		if len(wax.sessions) > 0 {
+			waxes = append(waxes, wax)
+		}
+	}
+	for _, wax := range waxes { // its dust and its solvent spoil a neighbour's film
+		wax.from = latest(wax.from, latest(plan.opens(wax.zone), plan.LastCoat))
+		coat(wax)
 	}
 	plan.LightUse = latest(plan.LightUse, b.finish(&plan, jobs, week))
 	slices.SortStableFunc(plan.Steps, func(a, b Step) int { return a.Start().Compare(b.Start()) })
@@ -245,6 +257,17 @@ func (b Brief) needs() []Need {
 				continue
 			}
 			out = append(out, Need{l.Product, litres})
+		}
+	}
+	return out
+}
+
+// opens is when the last coat planned so far on a zone takes the next; zero where there is none.
+func (p *Plan) opens(zone int) time.Time {
+	var out time.Time
+	for _, s := range p.Steps {
+		if s.Kind == Coating && slices.Contains(s.Zones, zone) {
+			out = s.Opens
 		}
 	}
 	return out
