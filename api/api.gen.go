@@ -1701,6 +1701,7 @@ type JudgeInput struct {
 	// Layers what is on it, from the ground up
 	Layers   []CoatAsked `json:"layers"`
 	Material string      `json:"material"`
+	Night    *Air        `json:"night,omitempty"`
 
 	// Now the coat is to go on in this very air
 	Now *bool `json:"now,omitempty"`
@@ -1708,6 +1709,9 @@ type JudgeInput struct {
 	// OldFinish an old finish that is kept below the layers
 	OldFinish *string     `json:"oldFinish,omitempty"`
 	State     GroundState `json:"state"`
+
+	// WorkC what the work itself measures, °C; none = as warm as the air
+	WorkC *float64 `json:"workC,omitempty"`
 }
 
 // Judged defines model for Judged.

@@ -109,6 +109,7 @@ type Context struct {
 	Now        bool        // the coat is to go on in this very air; else only waits are reckoned by it
 	Night      climate.Air // what the air will be by night, where NightInH says when
 	NightInH   float64     // hours until then; 0 = nobody asks
+	WorkC      *float64    // what the work itself measures, °C; nil = as warm as the air
 	Use        *enduse.EndUse
 	FoodPolicy enduse.FoodPolicy
 	Schools    Schools

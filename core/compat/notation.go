@@ -21,7 +21,7 @@ import (
 // old:shellac or old:unknown. Behind ">" stands the coat; with none the finished surface is judged. "!" names the end
 // use. Behind ";" follows the state of things: soil=wax, key=keyed or steel_wool, cured, unsound, distress=dry or wet,
 // heavy=2, moisture=15, mixed=5, today=3, hours=unknown, seen=gums, done=washed@12, rinsed, warming=4, sprayed, now,
-// air=10/80, school=shellac_between, food=cured_film.
+// air=10/80, night=5/80 (in four hours), work=14 (its own warmth), school=shellac_between, food=cured_film.
 func Parse(text string) (Join, error) {
 	stack, coat, err := ParseStack(text)
 	switch {
@@ -150,6 +150,13 @@ func (s *Stack) parseState(text string) error {
 			if timed {
 				s.State.TreatedH = new(float64)
 				*s.State.TreatedH, err = strconv.ParseFloat(at, 64)
+			}
+		case "work":
+			s.Context.WorkC = new(float64)
+			*s.Context.WorkC, err = strconv.ParseFloat(value, 64)
+		case "night":
+			if _, err = fmt.Sscanf(value, "%f/%f", &s.Context.Night.TempC, &s.Context.Night.RH); err == nil {
+				s.Context.NightInH = 4
 			}
 		case "rinsed":
 			s.State.Rinsed = true

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"firmitas/core"
+	"firmitas/core/climate"
 	"firmitas/core/substrate"
 )
 
@@ -121,6 +122,24 @@ var nowRules = []Rule{
 		WayOut:  "The back of the hand decides: as warm as the room, or wait until tomorrow.",
 	},
 	{
+		ID:      "V8",
+		Theme:   nowTheme,
+		Title:   "Work nearly as cold as the dew point",
+		Verdict: Refuse,
+		Basis:   core.Published,
+		Source:  "ISO 8502-4 (value from memory)",
+		Firm:    true,
+		Speaks:  "oak > varnish_oil_pu ; now air=20/70 work=15",
+		Silent:  "oak > varnish_oil_pu ; now air=20/70 work=19",
+		When:    func(j *Join) bool { return j.Context.Now && nearDew(j) },
+		Because: func(j *Join) string {
+			return fmt.Sprintf("The work is at %.0f °C and dew falls at %.0f °C: it must be at least %d °C warmer.",
+				*j.Context.WorkC, j.Context.Air.DewPoint(), climate.DewMargin)
+		},
+		Failure: "blushes, whitens, does not grip",
+		WayOut:  "Let the work warm up in the room, or dry the air.",
+	},
+	{
 		ID:      "V7",
 		Theme:   nowTheme,
 		Window:  true,
@@ -222,6 +241,13 @@ const (
 	warmBoardH = 2  // a 25 mm board in a warm room (estimate)
 	warmCaseH  = 12 // a closed case, a thick top, tins: overnight (estimate)
 )
+
+func nearDew(j *Join) bool {
+	if j.Context.WorkC == nil || j.Coat == nil {
+		return false
+	}
+	return *j.Context.WorkC < j.Context.Air.DewPoint()+climate.DewMargin
+}
 
 func warmingUp(j *Join, needs float64) bool {
 	return j.Coat != nil && j.State.WarmingH != nil && *j.State.WarmingH < needs

@@ -57,7 +57,11 @@ func (h *handlers) Judge(ctx context.Context, r api.JudgeRequestObject) (api.Jud
 			Rinsed:       or(in.State.Rinsed),
 			WarmingH:     in.State.WarmingH,
 		},
-		Now: or(in.Now),
+		Now:   or(in.Now),
+		WorkC: in.WorkC,
+	}
+	if in.Night != nil {
+		q.Night = &climate.Air{TempC: in.Night.TempC, RH: in.Night.Rh}
 	}
 	if in.Coat != nil {
 		coat := fromCoatAsked(*in.Coat)

@@ -4,12 +4,14 @@ import (
 	"context"
 	"fmt"
 	"slices"
+	"time"
 
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
 	"firmitas/core/substrate"
+	"firmitas/core/system"
 )
 
 // CoatAsked is a product of the shelf, or a family with its typical values.
@@ -31,7 +33,9 @@ type Question struct {
 	EndUse    string // "" = whatever its life
 	State     compat.State
 	Sprayed   bool
-	Now       bool // the coat is to go on in this very air
+	Now       bool         // the coat is to go on in this very air
+	Night     *climate.Air // nil = as by day
+	WorkC     *float64     // what the work itself measures, °C; nil = as warm as the air
 }
 
 // Answer to a Question.
@@ -59,6 +63,10 @@ func (s *Service) Judge(ctx context.Context, q Question) (Answer, error) {
 	}
 	var c check
 	stack := c.stack(q, home, shelf)
+	if q.Night != nil {
+		c.checkAir(*q.Night, "/night")
+		stack.Context.Night, stack.Context.NightInH = *q.Night, untilNight(s.Now().In(home.Zone))
+	}
 	var coat *compat.Laid
 	if q.Coat != nil {
 		laid := c.coat("/coat", *q.Coat, shelf)
@@ -84,6 +92,12 @@ func (s *Service) Judge(ctx context.Context, q Question) (Answer, error) {
 	return out, nil
 }
 
+// untilNight is the hours until the room's night begins; a moment, once it has.
+func untilNight(now time.Time) float64 {
+	falls := time.Date(now.Year(), now.Month(), now.Day(), system.NightFalls, 0, 0, 0, now.Location())
+	return max(0.01, falls.Sub(now).Hours())
+}
+
 // stack builds up what is on the piece, or says which field cannot be right.
 func (c *check) stack(q Question, home Workshop, shelf []*coating.Product) compat.Stack {
 	m := substrate.Find(q.Material)
@@ -93,7 +107,7 @@ func (c *check) stack(q Question, home Workshop, shelf []*coating.Product) compa
 		State:   q.State,
 		Sprayed: q.Sprayed,
 		Context: compat.Context{
-			Air: q.Air, Now: q.Now, FoodPolicy: home.FoodPolicy, Schools: home.Schools, Boards: home.Boards,
+			Air: q.Air, Now: q.Now, WorkC: q.WorkC, FoodPolicy: home.FoodPolicy, Schools: home.Schools, Boards: home.Boards,
 		},
 	}
 	for i, sign := range q.State.Seen {

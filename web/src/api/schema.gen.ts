@@ -1050,6 +1050,12 @@ export interface components {
             state: components["schemas"]["GroundState"];
             /** @description the coat is to go on in this very air */
             now?: boolean;
+            night?: components["schemas"]["Air"];
+            /**
+             * Format: double
+             * @description what the work itself measures, °C; none = as warm as the air
+             */
+            workC?: number;
         };
         GroundState: {
             /** @enum {string} */

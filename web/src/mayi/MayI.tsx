@@ -3,13 +3,12 @@ import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { Problem, type Catalogue, type JudgeInput, type Product } from '../api/client'
 import { CoatSelect, pickOf, type Pick } from '../ui/CoatSelect'
-import { Field, MeasureInput } from '../ui/Field'
+import { Field } from '../ui/Field'
 import { Answered, ProblemNote } from '../ui/Problem'
-import { useShow } from '../ui/show'
-import { whole } from '../ui/units'
 import { TheAnswer } from './TheAnswer'
 import { blankGround, type Ground } from './ground'
 import { OnIt } from './OnIt'
+import { RoomNow } from './RoomNow'
 import { GroundState } from './State'
 import { SeenAndFelt } from './SeenAndFelt'
 import { catalogueQuery, judgeQuery, productsQuery } from '../api/queries'
@@ -60,11 +59,12 @@ function questionOf(g: Ground, over: Pick): JudgeInput {
       warmingH: g.warmingH,
     },
     now: true,
+    night: g.byNight ? { tempC: g.nightTempC, rh: g.nightRh } : undefined,
+    workC: g.workC,
   }
 }
 
 function Asking({ catalogue, products }: { catalogue: Catalogue; products: Product[] }) {
-  const show = useShow()
   const [params] = useSearchParams()
   const [g, setGround] = useState<Ground>(() => blankGround((params.get('ground') ?? '') as Pick))
   const [over, setOver] = useState<Pick>((params.get('coat') ?? '') as Pick)
@@ -97,23 +97,7 @@ function Asking({ catalogue, products }: { catalogue: Catalogue; products: Produ
           </fieldset>
         </div>
         <div className="order-last space-y-5 lg:order-none lg:col-start-1 lg:row-start-2">
-          <div className="grid grid-cols-2 gap-3">
-            <Field label="Air" error={problem?.at('/air/tempC')}>
-              {(ids) => (
-                <MeasureInput
-                  {...ids}
-                  measure={show.measures.temp}
-                  value={g.tempC}
-                  onChange={(v) => set({ tempC: v ?? NaN })}
-                />
-              )}
-            </Field>
-            <Field label="Humidity" error={problem?.at('/air/rh')}>
-              {(ids) => (
-                <MeasureInput {...ids} measure={whole('% RH')} value={g.rh} onChange={(v) => set({ rh: v ?? NaN })} />
-              )}
-            </Field>
-          </div>
+          <RoomNow g={g} set={set} problem={problem} />
           <SeenAndFelt g={g} set={set} catalogue={catalogue} />
           <GroundState g={g} set={set} catalogue={catalogue} />
         </div>

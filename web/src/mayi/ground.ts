@@ -24,6 +24,10 @@ export interface Ground {
   treatedH: number | undefined
   rinsed: boolean
   warmingH: number | undefined
+  byNight: boolean
+  nightTempC: number
+  nightRh: number
+  workC: number | undefined
 }
 
 const HEATED_C = 20
@@ -52,6 +56,10 @@ export const blankGround = (top: Pick): Ground => ({
   treatedH: undefined,
   rinsed: false,
   warmingH: undefined,
+  byNight: false,
+  nightTempC: HEATED_C,
+  nightRh: HEATED_RH,
+  workC: undefined,
 })
 
 export const soilNames: Record<string, string> = {
