@@ -101,7 +101,9 @@ const onPhone: Record<string, string[]> = {
     '/pieces/2/hand-over',
   ],
   'the shelf': ['/shelf', '/shelf/1', '/shelf/new?like=1', '/shelf/boards', '/shelf/import'],
-  'the rules': ['/may-i?ground=fclear_wb_pu&coat=fvarnish_oil_pu', '/handbook', '/shelf/grid'],
+  'may I': ['/may-i?ground=fclear_wb_pu&coat=fvarnish_oil_pu'],
+  'the handbook': ['/handbook'],
+  'the grid': ['/shelf/grid'],
 }
 for (const [what, paths] of Object.entries(onPhone)) {
   test(`phone, by lamp light: ${what} fits and can be read`, async ({ browser }) => {

@@ -111,7 +111,7 @@ test('on a phone: what is seen outranks the clock, what nobody told is asked for
   await page.getByLabel('What is to go over it').selectOption({ label: 'Chalk-type paint' })
   await expect(answer).toContainText('Would a yellow tinge show on it?')
   await page.getByLabel('What is to go over it').selectOption({ label: 'Chalk-type paint, a deeper colour' })
-  await expect(answer).toContainText('Yes, once prepared.')
+  await expect(answer).toContainText('Only under another coat.')
   await expect(answer.getByText('Would a yellow tinge show on it?')).toHaveCount(0)
 
   await page.getByLabel('Last coat on it', { exact: true }).selectOption({ label: "Bosun's Wax" })
