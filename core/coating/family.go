@@ -156,8 +156,8 @@ func (f *Family) OilBased() bool {
 	return f.Cure == Oxidation && f.Carrier != Water && f.Carrier != LacquerSolvent
 }
 
-// SelfHeats tells that rags and dust of it burn by themselves: all that takes oxygen, in whatever carrier, and oils that
-// a hardener is added to.
+// SelfHeats tells that rags and dust of it burn by themselves: all that takes oxygen, in whatever carrier, and oils
+// that a hardener is added to.
 func (f *Family) SelfHeats() bool { return f.Cure == Oxidation || f.Has(SelfHeatingRags) }
 
 // Catalysed coats harden by an added acid or isocyanate in a strong solvent.

@@ -54,7 +54,7 @@ var waits = map[string]func(j *Join, out *Judgement) float64{
 func driesIn(*Join, *Judgement) float64 { return 7 * 24 }
 
 // byHand are the doubts that the hand can settle on the spot, where others want a board.
-var byHand = []string{"T1h", "V2", "V6t", "V5"}
+var byHand = []string{"T1h", "V2", "V6t", "V5", "V9"}
 
 // AnswerOf answers for a coat over a stack, as things are now.
 func AnswerOf(s Stack, l Laid) Answer {
@@ -225,7 +225,8 @@ func asks(s Stack, l Laid, now Judgement) []Ask {
 	add(s.Base.Old == OldUnknown, "oldFinish",
 		"What is the old finish? A rag with spirits for wax, then a cotton bud with alcohol for a minute.")
 	add(s.State.Treated != "" && s.State.TreatedH == nil, "treatedH", "When was that done to the wood?")
-	add(s.Context.Use == nil && now.Verdict < Refuse, "endUse", "Where will it live? Hot cups, wet hands, sun or a floor may change the answer.")
+	add(s.Context.Use == nil && now.Verdict < Refuse, "endUse",
+		"Where will it live? Hot cups, wet hands, sun or a floor may change the answer.")
 	return out
 }
 

@@ -396,7 +396,8 @@ func latest(j *Join) float64 {
 	}
 	if j.Ground.Top.Basis("recoatMaxH") != core.Label {
 		for _, closes := range []float64{t.ClosesH, t.Red.FromH, t.Amber.FromH} {
-			if closes > 0 && (h == 0 || closes < h || !same(j)) {
+			sooner := h == 0 || closes < h || !same(j)
+			if closes > 0 && sooner {
 				h = closes
 			}
 		}

@@ -140,6 +140,21 @@ var nowRules = []Rule{
 		WayOut:  "Let the work warm up in the room, or dry the air.",
 	},
 	{
+		ID:      "V9",
+		Theme:   nowTheme,
+		Window:  true,
+		Title:   "More than twice as thick as its label has it",
+		Verdict: Test,
+		Basis:   core.Practice,
+		Firm:    true,
+		Speaks:  "oak + clear_wb_pu @300h > clear_wb_pu ; heavy=3 key=keyed",
+		Silent:  "oak + clear_wb_pu @20h > clear_wb_pu ; heavy=2",
+		When:    func(j *Join) bool { return fresh(j) && j.State.Heavy > thickestReckoned && !handSaysHard(j) },
+		Failure: "a skin shuts the rest in: stays soft for weeks",
+		Reason:  "So thick a coat skins over, and no number of hours holds for what is below the skin.",
+		WayOut:  "The hand decides in the thickest place; a skin over soft is cut and left a week, or comes off.",
+	},
+	{
 		ID:      "V7",
 		Theme:   nowTheme,
 		Window:  true,
@@ -238,6 +253,8 @@ var nowRules = []Rule{
 }
 
 const (
+	thickestReckoned = 2.0 // times the label's film; beyond it no hours are reckoned (practice)
+
 	warmBoardH = 2  // a 25 mm board in a warm room (estimate)
 	warmCaseH  = 12 // a closed case, a thick top, tins: overnight (estimate)
 )

@@ -141,23 +141,38 @@ var penetratingRules = []Rule{
 	{
 		ID:      "P4",
 		Theme:   "Penetrating coats",
-		Title:   "Oil on woods that stop it drying",
+		Title:   "Oil-based film on woods that stop it drying",
 		Verdict: Prepare,
 		Insert:  "dewaxed shellac",
 		Basis:   core.Practice,
-		Speaks:  "rosewood > oil_danish",
-		Silent:  "teak > oil_danish",
+		Speaks:  "rosewood > varnish_oil_pu",
+		Silent:  "teak > varnish_oil_pu",
 		When: func(j *Join) bool {
-			return bare(j) && j.Ground.Material.StopsOil && oxidises(coat(j))
+			return stopsOil(j) && film(coat(j))
 		},
 		Failure: "may never dry",
 		Reason:  "Extractives of rosewood-type and aromatic woods keep oxidising oils from drying.",
 		WayOut:  "Seal with dewaxed shellac first.",
 	},
+	{
+		ID:      "P4t",
+		Theme:   "Penetrating coats",
+		Title:   "Penetrating oil on woods that stop it drying",
+		Verdict: Test,
+		Basis:   core.Practice,
+		Speaks:  "rosewood > oil_danish",
+		Silent:  "teak > oil_danish",
+		When:    func(j *Join) bool { return stopsOil(j) && !film(coat(j)) },
+		Failure: "may never dry",
+		Reason:  "Extractives of these woods keep oil from drying, and shellac below would keep it from soaking in.",
+		WayOut:  "Try it on the piece itself where it does not show; or shellac, or lacquer.",
+	},
 }
 
 // thinSealer is the film below which some finishers still lay hardwax oil, in µm (practice).
 const thinSealer = 20.0
+
+func stopsOil(j *Join) bool { return bare(j) && j.Ground.Material.StopsOil && oxidises(coat(j)) }
 
 // oilMayFollow names the exceptions to P1.
 func oilMayFollow(j *Join) bool {

@@ -51,7 +51,8 @@ func (r *Rule) Overridable() bool {
 // allows tells whether a decision goes past a rule. What was tried on a hidden spot settles a doubt; a refusal takes a
 // reason.
 func (d *Decision) allows(r *Rule) bool {
-	return d.Rule == r.ID && r.Overridable() && !(d.Tried && r.Verdict == Refuse)
+	onlyTried := d.Tried && r.Verdict == Refuse
+	return d.Rule == r.ID && r.Overridable() && !onlyTried
 }
 
 // Schools of practice that a workshop follows. Each is a setting, with its reasons in the handbook.

@@ -375,9 +375,10 @@ func place(sessions []session, week Week, from time.Time, due deadline, laid ...
 				next.again = span.To.Add(s.reopens)
 			}
 		}
+		so := slices.Concat(laid, []laidAt{{s.coat.Product, span.From}})
 		return append(
 			[]placing{{span, due, keyed, waited}},
-			place(sessions[1:], week, s.wait.from(span.To, week.Zone), next, append(laid, laidAt{s.coat.Product, span.From})...)...)
+			place(sessions[1:], week, s.wait.from(span.To, week.Zone), next, so...)...)
 	}
 	now := at(from, false)
 	if len(now) < 2 || !now[1].keyed {
@@ -406,10 +407,10 @@ func (s session) enoughFor(span Span, laid []laidAt, zone *time.Location) bool {
 	if most == 0 {
 		return false
 	}
-	y, m, d := span.From.In(zone).Date()
+	day := func(t time.Time) string { return t.In(zone).Format(time.DateOnly) }
 	today := 0
 	for _, l := range laid {
-		if ly, lm, ld := l.at.In(zone).Date(); l.product == s.coat.Product && ly == y && lm == m && ld == d {
+		if l.product == s.coat.Product && day(l.at) == day(span.From) {
 			today++
 		}
 	}

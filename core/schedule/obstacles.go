@@ -93,7 +93,8 @@ func (z Zone) decided() []string {
 	for _, l := range z.System.Layers {
 		for _, w := range l.Below.Words {
 			if w.By == compat.ByFinisher {
-				out = append(out, fmt.Sprintf("%s, decided on this piece: %s (%s, %s)", l.Product.Name, w.Sense, w.Who, w.When))
+				text := fmt.Sprintf("%s, decided on this piece: %s (%s, %s)", l.Product.Name, w.Sense, w.Who, w.When)
+				out = append(out, text)
 			}
 		}
 	}

@@ -100,7 +100,7 @@ const (
 	leastOdds  = 0.03 // below this a finish is no longer shown as possible
 	sureOdds   = 0.80 // from here one finish is named, still as a likelihood
 	leastBits  = 0.04 // a test that tells less than this is not worth the mark it leaves
-	goodEnough = 0.45  // a gentler test is taken when it tells this share of what the most telling would
+	goodEnough = 0.45 // a gentler test is taken when it tells this share of what the most telling would
 )
 
 // Identify weighs the answers given so far. The prior is even: every finish is as likely as the next until something

@@ -322,6 +322,7 @@ var Materials = []*Material{
 	{
 		ID:        "unknown_wood",
 		Unknown:   true,
+		StopsOil:  true,
 		Name:      "Unknown wood",
 		Kind:      Hardwood,
 		Tannin:    true,

@@ -107,7 +107,8 @@ func (c *check) stack(q Question, home Workshop, shelf []*coating.Product) compa
 		State:   q.State,
 		Sprayed: q.Sprayed,
 		Context: compat.Context{
-			Air: q.Air, Now: q.Now, WorkC: q.WorkC, FoodPolicy: home.FoodPolicy, Schools: home.Schools, Boards: home.Boards,
+			Air: q.Air, Now: q.Now, WorkC: q.WorkC,
+			FoodPolicy: home.FoodPolicy, Schools: home.Schools, Boards: home.Boards,
 		},
 	}
 	for i, sign := range q.State.Seen {

@@ -95,7 +95,8 @@ func (c *check) decisions(in []store.Decision, w *system.Wish, at string) {
 			settles := d.How != hiddenSpot || rule.Verdict < compat.Refuse
 			c.that(settles, at+"/how", "A hidden spot settles a doubt, not a refusal: say why you go on all the same.")
 		}
-		c.that(d.How == hiddenSpot || d.How == allTheSame, at+"/how", "Tried on a hidden spot, or gone on all the same.")
+		how := d.How == hiddenSpot || d.How == allTheSame
+		c.that(how, at+"/how", "Tried on a hidden spot, or gone on all the same.")
 		c.that(strings.TrimSpace(d.Reason) != "", at+"/reason", "Say in a sentence what was tried, or why you go on.")
 		c.that(strings.TrimSpace(d.Who) != "", at+"/who", "Say who decided it: initials will do.")
 		w.Wants.Decisions = append(w.Wants.Decisions, compat.Decision{
