@@ -1300,6 +1300,9 @@ type CoatAsked struct {
 
 	// SinceH hours since the last of its coats; none = planned
 	SinceH *float64 `json:"sinceH,omitempty"`
+
+	// Wash a washcoat, thinned to a third or less
+	Wash *bool `json:"wash,omitempty"`
 }
 
 // Decision A doubt settled on a hidden spot, or a refusal of practice gone past with a reason.

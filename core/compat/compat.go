@@ -40,6 +40,7 @@ type Ground struct {
 	Hidden   bool             // an opaque coat below hides the material
 	Waxed    bool             // wax lies somewhere below
 	Slippery bool             // waxy shellac or stearate lies somewhere below: later coats meet what alcohol carries up
+	Washed   bool             // the coat just below is a washcoat: so thin that stain still finds the wood
 	Crackled bool             // the coat just below has just cracked over crackle medium
 	Old      Oldness          // the top is an old finish, cured long ago
 	FilmUM   float64          // dry film on the material so far, µm
@@ -68,7 +69,7 @@ func Bare(m *substrate.Material) Ground { return Ground{Material: m} }
 func (g Ground) Under(p *coating.Product, coats int) Ground {
 	f := p.Family
 	g.Crackled = g.Top != nil && g.Top.Family.Has(coating.Crackles) && f.Is("paint")
-	g.Top, g.Open, g.Old = p, Open{}, NotOld
+	g.Top, g.Open, g.Old, g.Washed = p, Open{}, NotOld, false
 	mayBleed := g.Material.Bleeds() && !g.Blocked
 	paleWater := f.Carrier == coating.Water && p.MayBePale()
 	g.Watch = mayBleed && paleWater && p.Blocks == coating.Partly
@@ -87,6 +88,21 @@ func (g Ground) Under(p *coating.Product, coats int) Ground {
 		g.SoftUM += film
 	}
 	return g
+}
+
+// washShare of a full coat's film is what a washcoat leaves: thinned to a third or less (practice).
+const washShare = 0.3
+
+// UnderWash returns the ground that a washcoat of p leaves.
+func (g Ground) UnderWash(p *coating.Product) Ground {
+	next := g.Under(p, 1)
+	left := p.DryUM() * (1 - washShare)
+	next.FilmUM -= left
+	if next.SoftUM > g.SoftUM {
+		next.SoftUM -= left
+	}
+	next.Washed = film(p.Family) && g.Top == nil
+	return next
 }
 
 // UnderPartly returns the ground that a decoration leaves which covers only in part: what comes next meets it, and

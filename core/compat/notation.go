@@ -17,11 +17,12 @@ import (
 //	oak + stain_gel_oil tone @30h + shellac_dewaxed x2 > clear_wb_pu ! dining_table ; soil=wax
 //
 // Before ">" lie the material and what is on it: coats by family, with their shade (clear, tone, pale, dark) or gloss,
-// partly where they do not cover all, how many (x2) and the hours since the last of them (@30h); an old finish as
-// old:shellac or old:unknown. Behind ">" stands the coat; with none the finished surface is judged. "!" names the end
-// use. Behind ";" follows the state of things: soil=wax, key=keyed or steel_wool, cured, unsound, distress=dry or wet,
-// heavy=2, moisture=15, mixed=5, today=3, hours=unknown, seen=gums, done=washed@12, rinsed, warming=4, sprayed, now,
-// air=10/80, night=5/80 (in four hours), work=14 (its own warmth), school=shellac_between, food=cured_film.
+// partly where they do not cover all, wash for a washcoat, how many (x2) and the hours since the last of them (@30h);
+// an old finish as old:shellac or old:unknown. Behind ">" stands the coat; with none the finished surface is judged.
+// "!" names the end use. Behind ";" follows the state of things: soil=wax, key=keyed or steel_wool, cured, unsound,
+// distress=dry or wet, heavy=2, moisture=15, mixed=5, today=3, hours=unknown, seen=gums, done=washed@12, rinsed,
+// warming=4, sprayed, now, air=10/80, night=5/80 (in four hours), work=14 (its own warmth), school=shellac_between,
+// food=cured_film.
 func Parse(text string) (Join, error) {
 	stack, coat, err := ParseStack(text)
 	switch {
@@ -100,6 +101,8 @@ func parseCoat(words string) (Laid, error) {
 			laid.SinceH = &h
 		case w == "gloss":
 			p.Sheen = coating.Gloss
+		case w == "wash":
+			laid.Wash = true
 		case w == "partly":
 			laid.Partly = true
 		case slices.Contains(coating.Shades, coating.Shade(w)):

@@ -3,6 +3,7 @@ package compat
 import (
 	"firmitas/core"
 	"firmitas/core/coating"
+	"firmitas/core/substrate"
 )
 
 var penetratingRules = []Rule{
@@ -83,11 +84,28 @@ var penetratingRules = []Rule{
 		Speaks:  "oak + shellac_dewaxed > stain_oil",
 		Silent:  "oak + shellac_dewaxed > stain_gel_oil",
 		When: func(j *Join) bool {
-			return overFilm(j) && wipingStain(coat(j))
+			return overFilm(j) && wipingStain(coat(j)) && !j.Ground.Washed
 		},
 		Failure: "wipes straight off, or lies blotched and soft",
 		Reason:  "A wiping stain colours wood by soaking in; a film stops it.",
-		WayOut:  "Stain first, or use a gel stain, which lies on the surface.",
+		WayOut:  "Stain first; a gel stain, which lies on the surface; or a washcoat thinned to a third in place of the film.",
+	},
+	{
+		ID:      "P1w",
+		Theme:   "Penetrating coats",
+		Title:   "Stain over a washcoat",
+		Verdict: Prepare,
+		Preparation: substrate.Work{
+			ID:           "open_wash",
+			Title:        "Sand the washcoat open with worn P320, dust off",
+			MinutesPerM2: 5,
+		},
+		Basis:   core.Practice,
+		Speaks:  "pine + shellac_dewaxed wash > stain_oil tone",
+		Silent:  "pine + shellac_dewaxed > stain_oil tone",
+		When:    func(j *Join) bool { return covered(j) && j.Ground.Washed && wipingStain(coat(j)) },
+		Failure: "blotches, or takes no colour",
+		Reason:  "So thin a coat evens out what the wood drinks, and lets the stain in once it is sanded open.",
 	},
 	{
 		ID:          "P2",

@@ -8,12 +8,16 @@ type Laid struct {
 	Coats   int
 	SinceH  *float64 // hours since the last of its coats; nil in a plan
 	Partly  bool     // a decoration that covers only in part
+	Wash    bool     // a washcoat, thinned to a third or less
 }
 
 // on is the ground that it leaves.
 func (l Laid) on(g Ground) Ground {
-	if l.Partly {
+	switch {
+	case l.Partly:
 		return g.UnderPartly(l.Product, l.Coats)
+	case l.Wash:
+		return g.UnderWash(l.Product)
 	}
 	return g.Under(l.Product, l.Coats)
 }

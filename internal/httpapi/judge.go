@@ -28,6 +28,7 @@ func fromCoatAsked(in api.CoatAsked) workshop.CoatAsked {
 		Shade:     or(in.Shade),
 		Coats:     or(in.Coats),
 		SinceH:    in.SinceH,
+		Wash:      or(in.Wash),
 	}
 }
 

@@ -21,6 +21,7 @@ type CoatAsked struct {
 	Shade     string
 	Coats     int
 	SinceH    *float64
+	Wash      bool // a washcoat
 }
 
 // Question is "may this go over that, now?".
@@ -158,7 +159,7 @@ func (c *check) stack(q Question, home Workshop, shelf []*coating.Product) compa
 
 // coat finds a product of the shelf, or makes one of a family's typical values.
 func (c *check) coat(at string, asked CoatAsked, shelf []*coating.Product) compat.Laid {
-	laid := compat.Laid{Coats: max(1, asked.Coats), SinceH: asked.SinceH}
+	laid := compat.Laid{Coats: max(1, asked.Coats), SinceH: asked.SinceH, Wash: asked.Wash}
 	if asked.ProductID != 0 {
 		i := slices.IndexFunc(shelf, func(p *coating.Product) bool { return p.ID == asked.ProductID })
 		c.that(i >= 0, at+"/productId", "No product %d is on the shelf.", asked.ProductID)

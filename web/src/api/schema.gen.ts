@@ -1032,6 +1032,8 @@ export interface components {
             /** @description of a family; clear if not told */
             shade?: string;
             coats?: number;
+            /** @description a washcoat, thinned to a third or less */
+            wash?: boolean;
             /**
              * Format: double
              * @description hours since the last of its coats; none = planned

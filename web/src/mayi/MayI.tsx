@@ -32,7 +32,7 @@ export function MayIView() {
 function questionOf(g: Ground, over: Pick): JudgeInput {
   const layers = g.layers
     .filter((l) => l.pick !== '')
-    .map((l) => ({ ...pickOf(l.pick), coats: l.coats, sinceH: l.sinceH }))
+    .map((l) => ({ ...pickOf(l.pick), coats: l.coats, sinceH: l.sinceH, wash: l.wash }))
   return {
     material: g.material,
     oldFinish: g.oldFinish || undefined,

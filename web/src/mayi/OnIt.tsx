@@ -1,6 +1,7 @@
 import { Plus } from 'lucide-react'
 import type { Catalogue, Problem, Product } from '../api/client'
 import { CoatSelect } from '../ui/CoatSelect'
+import { WordField } from '../ui/TypedFields'
 import { Field, MeasureInput } from '../ui/Field'
 import { Options } from '../ui/Options'
 import { whole } from '../ui/units'
@@ -74,7 +75,7 @@ export function OnIt({
       <button
         type="button"
         className="btn btn-ghost"
-        onClick={() => set({ layers: [{ pick: '', coats: 1, sinceH: undefined }, ...g.layers] })}
+        onClick={() => set({ layers: [{ pick: '', coats: 1, sinceH: undefined, wash: false }, ...g.layers] })}
       >
         <Plus size={16} aria-hidden="true" /> A coat below that
       </button>
@@ -122,6 +123,26 @@ function LayerRow({
           />
         )}
       </Field>
+      {layer.pick !== '' && (
+        <div className="col-span-2 flex flex-wrap items-center gap-3">
+          <WordField
+            label={`Coats: ${name}`}
+            words={coatWords}
+            value={layer.wash ? 'wash' : String(layer.coats)}
+            onChange={(told) => set({ wash: told === 'wash', coats: told === 'wash' ? 1 : Number(told) })}
+          />
+        </div>
+      )}
     </div>
   )
+}
+
+const coatWords: Record<string, string> = {
+  1: 'one coat',
+  2: 'two coats',
+  3: 'three coats',
+  4: 'four coats',
+  5: 'five coats',
+  6: 'six coats',
+  wash: 'a washcoat, thinned to a third',
 }
