@@ -1706,7 +1706,7 @@ type JudgeInput struct {
 	Material string      `json:"material"`
 	Night    *Air        `json:"night,omitempty"`
 
-	// Now the coat is to go on in this very air
+	// Now the coat is to go on in this very air; so it is, unless this says false
 	Now *bool `json:"now,omitempty"`
 
 	// OldFinish an old finish that is kept below the layers

@@ -58,7 +58,7 @@ func (h *handlers) Judge(ctx context.Context, r api.JudgeRequestObject) (api.Jud
 			Rinsed:       or(in.State.Rinsed),
 			WarmingH:     in.State.WarmingH,
 		},
-		Now:   or(in.Now),
+		Now:   in.Now == nil || *in.Now,
 		WorkC: in.WorkC,
 	}
 	if in.Night != nil {

@@ -1050,7 +1050,7 @@ export interface components {
             air: components["schemas"]["Air"];
             endUse?: string;
             state: components["schemas"]["GroundState"];
-            /** @description the coat is to go on in this very air */
+            /** @description the coat is to go on in this very air; so it is, unless this says false */
             now?: boolean;
             night?: components["schemas"]["Air"];
             /**
