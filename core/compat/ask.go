@@ -63,15 +63,16 @@ func crossWait(least float64) func(*Join) float64 {
 
 // Of the ground.
 
-func old(j *Join) bool        { return j.Ground.Old != NotOld }
-func oldKnown(j *Join) bool   { return j.Ground.Old == OldKnown }
-func notKeyed(j *Join) bool   { return j.State.Key == NotKeyed }
-func bareWood(j *Join) bool   { return bare(j) && j.Ground.Material.Wood() }
-func bareSlick(j *Join) bool  { return bare(j) && slickBelow(j) && !etchWanted(j) }
-func bareOily(j *Join) bool   { return bare(j) && j.Ground.Material.Oily }
-func bareTannin(j *Join) bool { return bare(j) && j.Ground.Material.Tannin }
-func openBleed(j *Join) bool  { return j.Ground.Material.Bleeds() && !j.Ground.Blocked }
-func overFilm(j *Join) bool   { return covered(j) && film(on(j)) }
+func old(j *Join) bool           { return j.Ground.Old != NotOld }
+func oldKnown(j *Join) bool      { return j.Ground.Old == OldKnown }
+func notKeyed(j *Join) bool      { return j.State.Key == NotKeyed }
+func bareWood(j *Join) bool      { return bare(j) && j.Ground.Material.Wood() }
+func bareSlick(j *Join) bool     { return bare(j) && slickBelow(j) && !hasItsOwnRule(j) }
+func hasItsOwnRule(j *Join) bool { return etchWanted(j) || brightBrass(j) }
+func bareOily(j *Join) bool      { return bare(j) && j.Ground.Material.Oily }
+func bareTannin(j *Join) bool    { return bare(j) && j.Ground.Material.Tannin }
+func openBleed(j *Join) bool     { return j.Ground.Material.Bleeds() && !j.Ground.Blocked }
+func overFilm(j *Join) bool      { return covered(j) && film(on(j)) }
 func overClosedFilm(j *Join) bool {
 	return overFilm(j) && !on(j).Porous()
 }
@@ -213,6 +214,19 @@ func filmInAll(j *Join) float64 { return j.Ground.FilmUM + j.Coat.DryUM()*float6
 // keptFromWax are coats that a single coat of dewaxed shellac does not keep safe from wax below.
 func keptFromWax(f *coating.Family) bool {
 	return setsHard(f) || twoPartWater(f) || f.Is("floor")
+}
+
+func oldPlainFilm(j *Join) bool { return old(j) && plainFilm(on(j)) }
+
+// primesFactoryFilm is a primer for metal and baked films on what it is made for.
+func primesFactoryFilm(j *Join) bool {
+	return on(j).Has(coating.Factory) && coat(j).Has(coating.MetalPrimer)
+}
+
+// brightBrass is a clear lacquer on polished brass or copper: what it is kept bright with.
+func brightBrass(j *Join) bool {
+	clearLacquer := plainLacquer(coat(j)) && coat(j).Is("clear")
+	return bare(j) && j.Ground.Material.Tarnishes && clearLacquer
 }
 
 func slipperyOn(j *Join) bool             { return overFilm(j) && slippery(on(j)) }

@@ -139,7 +139,7 @@ var carrierRules = []Rule{
 		Speaks:  "oak + old:oil_varnish > varnish_conversion",
 		Silent:  "oak + old:catalysed > varnish_conversion",
 		When: func(j *Join) bool {
-			return old(j) && coat(j).Catalysed() && plainFilm(on(j))
+			return oldPlainFilm(j) && coat(j).Catalysed() && !primesFactoryFilm(j)
 		},
 		Failure: "wrinkles, peels, crazes",
 		Reason:  "A catalysed coat belongs on bare wood, its own kind or a sealer its data sheet names, not on an old film.",

@@ -65,6 +65,23 @@ var groundRules = []Rule{
 		WayOut:  "Shellac or acrylic lacquer first.",
 	},
 	{
+		ID:      "G3l",
+		Theme:   groundTheme,
+		Title:   "Clear lacquer on bright brass or copper",
+		Verdict: Prepare,
+		Preparation: substrate.Work{
+			ID:           "brighten",
+			Title:        "Bright with a pad, wiped with alcohol or acetone, gloves from then on; coated within four hours",
+			MinutesPerM2: 15,
+		},
+		Basis:   core.Practice,
+		Speaks:  "brass > lacquer_aerosol",
+		Silent:  "steel > lacquer_aerosol",
+		When:    brightBrass,
+		Failure: "fingerprints and tarnish show under it",
+		Reason:  "Acrylic and nitrocellulose lacquer are what keeps it bright, on metal that nothing has touched since.",
+	},
+	{
 		ID:      "G4",
 		Theme:   groundTheme,
 		Title:   "A coat on glass",

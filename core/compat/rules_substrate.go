@@ -78,7 +78,9 @@ var substrateRules = []Rule{
 		Silent:  "oak > stain_oil",
 		Firm:    true,
 		When: func(j *Join) bool {
-			return j.Ground.Material.Slick && (coat(j).Is("stain") || soaksIntoBare(j))
+			waxedMetal := waxy(coat(j)) && j.Ground.Material.Kind == substrate.Metal
+			wipesOff := coat(j).Is("stain") || soaksIntoBare(j)
+			return j.Ground.Material.Slick && wipesOff && !waxedMetal
 		},
 		Failure: "wipes off",
 		Reason:  "The face is not wood: nothing soaks in.",
