@@ -223,6 +223,13 @@ func primesFactoryFilm(j *Join) bool {
 	return on(j).Has(coating.Factory) && coat(j).Has(coating.MetalPrimer)
 }
 
+// slidesOffFactory tells of a coat that a baked film never takes.
+func slidesOffFactory(j *Join) bool {
+	lacquer := strong(coat(j)) && !coat(j).Has(coating.MetalPrimer)
+	clearOnPowder := top(j).Opaque() && j.Coat.SeeThrough() && !gripsFactoryFilm(j)
+	return lacquer || (clearOnPowder && film(coat(j)))
+}
+
 // brightBrass is a clear lacquer on polished brass or copper: what it is kept bright with.
 func brightBrass(j *Join) bool {
 	clearLacquer := plainLacquer(coat(j)) && coat(j).Is("clear")
