@@ -262,8 +262,9 @@ func (s ruleSet) judge(asked Join) Judgement {
 	} else if j.Ground.Top != nil && j.Ground.Old == NotOld {
 		out.wait(j)
 	}
+	told := j.told()
 	for _, rule := range rules {
-		if rule.When(j) {
+		if (told || !rule.Told) && rule.When(j) {
 			out.hear(j, rule, words, justNow)
 		}
 	}
@@ -305,14 +306,27 @@ func beside(j Join, below *coating.Product, rules []*Rule, out *Judgement) {
 			out.EarliestH = max(out.EarliestH, open.EarliestH-had())
 		}
 	}
-	words := j.words()
+	words, told := j.words(), j.told()
 	for _, rule := range rules {
+		if rule.Told && !told {
+			continue
+		}
 		spoke := slices.ContainsFunc(out.Findings, func(f Finding) bool { return f.Rule == rule })
 		if !spoke && rule.When(&j) {
 			out.hear(&j, rule, words, had)
 		}
 	}
 	out.heed(&j, words)
+}
+
+// told tells that anything at all is said of the moment; a plan says nothing.
+func (j *Join) told() bool {
+	s := &j.State
+	seen := len(s.Soiled)+len(s.Seen) > 0 || s.Unsound || s.HoursUnknown
+	done := s.Key != NotKeyed || s.Treated != "" || s.CoatsToday > 0
+	measured := s.Heavy > 0 || s.MoisturePct > 0 || s.WarmingH != nil
+	now := j.Context.Now || seen
+	return now || done || measured
 }
 
 func justNow() float64 { return 0 }

@@ -18,6 +18,7 @@ type Rule struct {
 	Gate    bool // it speaks for a gate of the end use
 	Surface bool // judges the ground as the finished surface, with nothing over it
 	Firm    bool // physics, law or safety: no label, board or school overrides it
+	Told    bool // it speaks only of what is told of the moment: soil, signs, key, moisture, the air now
 	School  bool // only the school of practice that the workshop follows makes it speak
 	When    func(*Join) bool
 	// instead of When: speaks once the waits are known, of a ground whose state is told

@@ -16,6 +16,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V1",
 		Theme:   nowTheme,
+		Told:    true,
 		Window:  true,
 		Title:   "A bad sign stops, whatever the clock says",
 		Verdict: Refuse,
@@ -34,6 +35,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V2",
 		Theme:   nowTheme,
+		Told:    true,
 		Window:  true,
 		Title:   "Nobody knows how long it has dried",
 		Verdict: Test,
@@ -49,6 +51,7 @@ var nowRules = []Rule{
 	{
 		ID:          "V3",
 		Theme:       nowTheme,
+		Told:        true,
 		Window:      true,
 		Title:       "Of unknown age, keyed in any case",
 		Verdict:     Prepare,
@@ -65,6 +68,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V4",
 		Theme:   nowTheme,
+		Told:    true,
 		Title:   "The air does not allow this coat now",
 		Verdict: Refuse,
 		Basis:   core.Label,
@@ -79,6 +83,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V5",
 		Theme:   nowTheme,
+		Told:    true,
 		Title:   "The coat below is drying in air that its label does not allow",
 		Verdict: Test,
 		Basis:   core.Practice,
@@ -96,6 +101,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V6",
 		Theme:   nowTheme,
+		Told:    true,
 		Title:   "Work that came in from the cold",
 		Verdict: Refuse,
 		Basis:   core.Estimate,
@@ -110,6 +116,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V6t",
 		Theme:   nowTheme,
+		Told:    true,
 		Title:   "Work that came in from the cold today",
 		Verdict: Test,
 		Basis:   core.Estimate,
@@ -124,6 +131,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V8",
 		Theme:   nowTheme,
+		Told:    true,
 		Title:   "Work nearly as cold as the dew point",
 		Verdict: Refuse,
 		Basis:   core.Published,
@@ -142,6 +150,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V9",
 		Theme:   nowTheme,
+		Told:    true,
 		Window:  true,
 		Title:   "More than twice as thick as its label has it",
 		Verdict: Test,
@@ -157,6 +166,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V7",
 		Theme:   nowTheme,
+		Told:    true,
 		Window:  true,
 		Title:   "Enough coats for one day",
 		Verdict: Refuse,
@@ -177,6 +187,7 @@ var nowRules = []Rule{
 	{
 		ID:      "R1",
 		Theme:   nowTheme,
+		Told:    true,
 		Title:   "Too soon after what was done to the wood",
 		Verdict: Refuse,
 		Basis:   core.Practice,
@@ -197,6 +208,7 @@ var nowRules = []Rule{
 	{
 		ID:      "R2",
 		Theme:   nowTheme,
+		Told:    true,
 		Title:   "Left to dry after what was done to the wood",
 		Verdict: Prepare,
 		Preparation: substrate.Work{
@@ -216,6 +228,7 @@ var nowRules = []Rule{
 	{
 		ID:      "R3",
 		Theme:   nowTheme,
+		Told:    true,
 		Title:   "Not rinsed or neutralised",
 		Verdict: Prepare,
 		Preparation: substrate.Work{
@@ -233,6 +246,7 @@ var nowRules = []Rule{
 	{
 		ID:      "R4",
 		Theme:   nowTheme,
+		Told:    true,
 		Title:   "Water over what was done to the wood",
 		Verdict: Test,
 		Basis:   core.Practice,

@@ -13,6 +13,7 @@ var soilRules = []Rule{
 	{
 		ID:      "W1s",
 		Theme:   soilTheme,
+		Told:    true,
 		Title:   "Wax or wax polish on the surface",
 		Verdict: Refuse,
 		Basis:   core.Practice,
@@ -27,6 +28,7 @@ var soilRules = []Rule{
 	{
 		ID:          "W5",
 		Theme:       soilTheme,
+		Told:        true,
 		Title:       "Silicone from polish",
 		Verdict:     Prepare,
 		Preparation: substrate.Desilicone,
@@ -43,6 +45,7 @@ var soilRules = []Rule{
 	{
 		ID:          "W5s",
 		Theme:       soilTheme,
+		Told:        true,
 		Title:       "Shellac over washed-off silicone",
 		Verdict:     Prepare,
 		Preparation: substrate.Desilicone,
@@ -57,6 +60,7 @@ var soilRules = []Rule{
 	{
 		ID:          "S9",
 		Theme:       soilTheme,
+		Told:        true,
 		Title:       "Residue of a strong cleaner",
 		Verdict:     Prepare,
 		Preparation: substrate.Work{ID: "rinse", Title: "Rinse twice with clean water, let it dry", MinutesPerM2: 6},
@@ -71,6 +75,7 @@ var soilRules = []Rule{
 	{
 		ID:      "S9b",
 		Theme:   soilTheme,
+		Told:    true,
 		Title:   "Residue of wood bleach",
 		Verdict: Prepare,
 		Preparation: substrate.Work{
@@ -90,6 +95,7 @@ var soilRules = []Rule{
 	{
 		ID:          "S9g",
 		Theme:       soilTheme,
+		Told:        true,
 		Title:       "Grease on the surface",
 		Verdict:     Prepare,
 		Preparation: substrate.Degrease,
@@ -104,6 +110,7 @@ var soilRules = []Rule{
 	{
 		ID:          "S9n",
 		Theme:       soilTheme,
+		Told:        true,
 		Title:       "Smoke and nicotine",
 		Verdict:     Prepare,
 		Preparation: substrate.Degrease,
@@ -118,6 +125,7 @@ var soilRules = []Rule{
 	{
 		ID:      "S9p",
 		Theme:   soilTheme,
+		Told:    true,
 		Title:   "Smoke under a pale water-carried coat",
 		Verdict: Prepare,
 		Insert:  "a shellac-based blocking primer",
@@ -134,6 +142,7 @@ var soilRules = []Rule{
 	{
 		ID:          "S9a",
 		Theme:       soilTheme,
+		Told:        true,
 		Title:       "Adhesive left behind",
 		Verdict:     Prepare,
 		Preparation: substrate.Unstick,
@@ -148,6 +157,7 @@ var soilRules = []Rule{
 	{
 		ID:          "S9m",
 		Theme:       soilTheme,
+		Told:        true,
 		Title:       "Mildew on the surface",
 		Verdict:     Prepare,
 		Preparation: substrate.KillMildew,
@@ -162,6 +172,7 @@ var soilRules = []Rule{
 	{
 		ID:      "S4",
 		Theme:   soilTheme,
+		Told:    true,
 		Title:   "A ground that does not hold by itself",
 		Verdict: Refuse,
 		Basis:   core.Practice,
@@ -176,6 +187,7 @@ var soilRules = []Rule{
 	{
 		ID:      "S6",
 		Theme:   soilTheme,
+		Told:    true,
 		Title:   "Steel wool before a water-carried coat, or on tannin wood",
 		Verdict: Refuse,
 		Basis:   core.Practice,
@@ -192,6 +204,7 @@ var soilRules = []Rule{
 	{
 		ID:      "S7",
 		Theme:   soilTheme,
+		Told:    true,
 		Title:   "Wood too wet indoors",
 		Verdict: Refuse,
 		Basis:   core.Published,
@@ -209,6 +222,7 @@ var soilRules = []Rule{
 	{
 		ID:      "S7o",
 		Theme:   soilTheme,
+		Told:    true,
 		Title:   "Wood too wet outdoors",
 		Verdict: Refuse,
 		Basis:   core.Published,
