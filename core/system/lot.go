@@ -226,13 +226,29 @@ func (s *search) meet(thin *label, role Role, p *coating.Product) first {
 	layer := Layer{Role: role, Product: p, Coats: least}
 	shut := *thin
 	shut.ground.Open = compat.Open{}
-	judged := s.join(&shut, layer)
-	if judged.Legal() && thin.ground.Open[0] != nil {
-		wait := judged.EarliestH
-		judged = s.join(thin, layer)
-		judged.EarliestH = min(wait, judged.EarliestH)
+	shut.ground = withoutFilm(shut.ground)
+	key := shutKey{shut.ground, role, s.wish.worn(thin.role, role), thin.product == nil, p}
+	onTop, known := s.shut[key]
+	if !known {
+		onTop = s.join(&shut, layer)
+		s.shut[key] = onTop
 	}
+	if !onTop.Legal() {
+		return first{}
+	}
+	judged := s.join(thin, layer)
+	judged.EarliestH = min(onTop.EarliestH, judged.EarliestH)
 	return first{judged.Legal(), joinCost(judged).rank(s.weights)}
+}
+
+// shutKey is what a coat's first join is judged by where neither film nor what lies open beside the top counts: many
+// lots share it.
+type shutKey struct {
+	ground compat.Ground
+	role   Role
+	worn   compat.Distress
+	bottom bool
+	coat   *coating.Product
 }
 
 // carries tells whether even the thickest ground of a lot carries so many coats of p, so that none gets fewer.

@@ -96,7 +96,8 @@ type search struct {
 	accents []stage                     // what lies over the protection for its looks
 	used    map[*coating.Product]bool   // went on legally somewhere
 	left    map[*coating.Product]LeftOut
-	depth   map[*coating.Product]float64          // cost of the label that the noted reason was met at
+	depth   map[*coating.Product]float64 // cost of the label that the noted reason was met at
+	shut    map[shutKey]compat.Judgement
 	coatsOf map[*coating.Product]*coating.Product // and as a coat
 	kindsOf map[*coating.Product]*coating.Product // what stands for each as a ground; made once
 }
@@ -112,6 +113,7 @@ func newSearch(ctx context.Context, w Wish, shelf []*coating.Product) *search {
 		used:    map[*coating.Product]bool{},
 		left:    map[*coating.Product]LeftOut{},
 		depth:   map[*coating.Product]float64{},
+		shut:    map[shutKey]compat.Judgement{},
 	}
 }
 
