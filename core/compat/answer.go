@@ -39,23 +39,6 @@ type Answer struct {
 // Ask is a fact that nobody has told, and how it is found out.
 type Ask struct{ Fact, Question string }
 
-// waits are the refusals that waiting ends, each with the hours from now.
-var waits = map[string]func(j *Join, out *Judgement) float64{
-	"T1": func(j *Join, out *Judgement) float64 { return out.EarliestH - *j.State.SinceH },
-	"A6": func(j *Join, out *Judgement) float64 { return out.ReopensH - *j.State.SinceH },
-	"V1": func(j *Join, _ *Judgement) float64 { _, m := stopped(j); return m.againH },
-	"V6": func(j *Join, _ *Judgement) float64 { return warmCaseH - *j.State.WarmingH },
-	"V7": func(*Join, *Judgement) float64 { return overnight },
-	"R1": func(j *Join, _ *Judgement) float64 { return treated(j).dryAfter(j) - *j.State.TreatedH },
-	"S7": driesIn, "S7o": driesIn,
-}
-
-// driesIn is what wet wood takes at the least: a week for some per cent (practice).
-func driesIn(*Join, *Judgement) float64 { return 7 * 24 }
-
-// byHand are the doubts that the hand can settle on the spot, where others want a board.
-var byHand = []string{"T1h", "V2", "V6t", "V5", "V9"}
-
 // AnswerOf answers for a coat over a stack, as things are now.
 func AnswerOf(s Stack, l Laid) Answer {
 	j := s.Over(l)
@@ -65,24 +48,48 @@ func AnswerOf(s Stack, l Laid) Answer {
 		f := judged.Findings[0]
 		out.Reason, out.Rule = f.Reason, f.Rule.ID
 	}
-	for _, w := range judged.Preparations {
-		out.DoNow = append(out.DoNow, w.Title+".")
-	}
-	if why := s.leadQuestion(judged); why != "" {
-		out.DoNow = slices.Insert(out.DoNow, 0, why)
-	}
 	out.Asks = asks(s, l, judged)
-	if deeper, where := s.wrongBelow(); deeper != nil {
-		out.Kind, out.Verdict = No, Refuse
-		out.Reason, out.Rule = fmt.Sprintf("Further down, %s: %s", where, deeper.Reason), deeper.Rule.ID
-		out.Headline = "No: what lies below does not hold."
-		return out
-	}
 	out.kindOf(&j, &judged)
 	if covers := out.Kind == Yes || out.Kind == YesOnce; covers {
 		out.asSurface(s, l)
 	}
 	out.Headline = headline(out.Kind, &j, &judged, out)
+	out.below(s)
+	if out.Kind != No && out.Kind != NotYet { // there is nothing to do to what may not go on
+		out.DoNow = s.workFor(judged)
+	}
+	return out
+}
+
+// below takes up what lies further down: what is condemned there condemns it all, and a doubt there stays one.
+func (a *Answer) below(s Stack) {
+	finding, where := s.wrongBelow()
+	if finding == nil {
+		return
+	}
+	reason := fmt.Sprintf("Further down, %s: %s", where, finding.Reason)
+	switch {
+	case finding.Rule.Verdict == Refuse:
+		a.Kind, a.Verdict, a.InH = No, Refuse, 0
+		a.Headline = "No: what lies below does not hold."
+	case a.Verdict < Test && a.Kind != Between:
+		a.Kind, a.Verdict, a.InH = OnABoard, Test, 0
+		a.Headline = "Only once what lies below is tested."
+	default:
+		return
+	}
+	a.Reason, a.Rule = reason, finding.Rule.ID
+}
+
+// workFor is what to do before the coat, in order.
+func (s Stack) workFor(judged Judgement) []string {
+	var out []string
+	if why := s.leadQuestion(judged); why != "" {
+		out = append(out, why)
+	}
+	for _, w := range judged.Preparations {
+		out = append(out, w.Title+".")
+	}
 	return out
 }
 
@@ -122,18 +129,17 @@ func waitingHelps(j *Join, judged *Judgement) (float64, bool) {
 		if f.Rule.Verdict < Refuse {
 			continue
 		}
-		wait, helps := waits[f.Rule.ID]
-		if !helps {
+		if f.Rule.Ends == nil {
 			return 0, false
 		}
-		longest = max(longest, wait(j, judged))
+		longest = max(longest, f.Rule.Ends(j, judged))
 	}
 	return longest, longest > 0
 }
 
 func settledByHand(judged *Judgement) bool {
 	return !slices.ContainsFunc(judged.Findings, func(f Finding) bool {
-		return f.Rule.Verdict == Test && !slices.Contains(byHand, f.Rule.ID)
+		return f.Rule.Verdict == Test && !f.Rule.ByHand
 	})
 }
 
@@ -150,28 +156,38 @@ func (a *Answer) asSurface(s Stack, l Laid) {
 	a.Reason, a.Rule = f.Reason, f.Rule.ID
 }
 
-// wrongBelow is the finding that condemns a coat further down, as it really went on; nil when none is condemned.
+// wrongBelow is the worst finding about a coat further down, as it really went on: one that condemns it, or else a coat
+// that is missing or a board that nobody has told of; nil when there is none.
 func (s Stack) wrongBelow() (*Finding, string) {
+	var doubt *Finding
+	doubted := ""
 	for i, l := range s.Laid {
 		below := Stack{Base: s.Base, Laid: s.Laid[:i], Context: s.Context}
 		below.Context.Now = false
 		j := below.Over(l)
-		j.State.SinceH, j.State.OpenH = nil, nil
+		j.State = State{Key: Keyed} // what was done to the ground before it is not told, and taken as done
 		if i > 0 && l.SinceH != nil && s.Laid[i-1].SinceH != nil {
 			had := *s.Laid[i-1].SinceH - *l.SinceH
 			j.State.SinceH = &had
 		}
-		// What was done to the ground before it is not told: a key and a board are taken as made.
-		j.State.Key = Keyed
 		judged := Judge(j)
 		for k := range judged.Findings {
-			// Half-cured under a coat shows at once as wrinkles: that is seen, not reckoned.
-			if r := judged.Findings[k].Rule; r.Verdict == Refuse && r.ID != "A6" {
-				return &judged.Findings[k], l.Product.Name
+			f := &judged.Findings[k]
+			switch {
+			case f.Rule.Verdict == Refuse && !f.Rule.Shows:
+				return f, l.Product.Name
+			case doubt == nil && doubtsForGood(f.Rule):
+				doubt, doubted = f, l.Product.Name
 			}
 		}
 	}
-	return nil, ""
+	return doubt, doubted
+}
+
+// doubtsForGood tells of a doubt that time and touch have not settled by now.
+func doubtsForGood(r *Rule) bool {
+	settledByNow := r.ByHand || r.Shows
+	return r.Insert != "" || (r.Verdict == Test && !settledByNow)
 }
 
 // leadQuestion is asked wherever an old paint is about to be abraded.
@@ -189,7 +205,7 @@ func abrades(w substrate.Work) bool {
 	return slices.ContainsFunc(keys, func(o substrate.Work) bool { return o.ID == w.ID })
 }
 
-// asks names the facts that were not told and would change the verdict.
+// asks names the facts that were not told and may change the answer, each once.
 func asks(s Stack, l Laid, now Judgement) []Ask {
 	out := []Ask{}
 	differs := func(s Stack, l Laid) bool {
@@ -197,8 +213,8 @@ func asks(s Stack, l Laid, now Judgement) []Ask {
 		return other.Verdict != now.Verdict || other.NeedsInsert != now.NeedsInsert
 	}
 	add := func(changes bool, fact, question string) {
-		if changes {
-			out = append(out, Ask{fact, question})
+		if ask := (Ask{fact, question}); changes && !slices.Contains(out, ask) {
+			out = append(out, ask)
 		}
 	}
 	for i, laid := range append(slices.Clone(s.Laid), l) {
@@ -256,7 +272,7 @@ func headline(k Kind, j *Join, judged *Judgement, a Answer) string {
 	case planned:
 		return fmt.Sprintf("Yes, after %s.", Duration(judged.EarliestH))
 	case a.InH > 0:
-		return fmt.Sprintf("Yes, now, and for another %s without a key.", Duration(a.InH))
+		return fmt.Sprintf("Yes, now, and for another %s without a key.", durationLeft(a.InH))
 	}
 	return "Yes, now."
 }
@@ -264,17 +280,23 @@ func headline(k Kind, j *Join, judged *Judgement, a Answer) string {
 const (
 	minutesInHour = 60
 	hoursInDay    = 24
-	tellDaysFrom  = 96 // hours
+	tellHoursFrom = 2
+	tellDaysFrom  = 48
+	fiveMinutes   = 5
 )
 
-// Duration tells hours as a finisher would: minutes below two hours, days from four on, never rounded to the early
-// side.
-func Duration(hours float64) string {
+// Duration tells a wait as a finisher would: minutes, then hours, then days; never rounded to the early side.
+func Duration(hours float64) string { return duration(hours, math.Ceil, -1e-9) }
+
+// durationLeft tells what is left of a window; never rounded to the late side.
+func durationLeft(hours float64) string { return duration(hours, math.Floor, 1e-9) }
+
+func duration(hours float64, round func(float64) float64, nearly float64) string {
 	switch {
-	case hours < 2:
-		return fmt.Sprintf("%.0f min", max(1, 5*math.Ceil(hours*minutesInHour/5-1e-9)))
+	case hours < tellHoursFrom:
+		return fmt.Sprintf("%.0f min", max(1, fiveMinutes*round(hours*minutesInHour/fiveMinutes+nearly)))
 	case hours < tellDaysFrom:
-		return fmt.Sprintf("%.0f h", math.Ceil(hours-1e-9))
+		return fmt.Sprintf("%.0f h", round(hours+nearly))
 	}
-	return fmt.Sprintf("%.0f days", math.Ceil(hours/hoursInDay-1e-9))
+	return fmt.Sprintf("%.0f days", round(hours/hoursInDay+nearly))
 }

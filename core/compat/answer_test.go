@@ -19,7 +19,7 @@ func TestTheOneAnswer(t *testing.T) {
 		{"oak + clear_wb_pu > clear_wb_pu", Yes, "Yes, after 2 h.", "", 0},
 		{"oak + clear_wb_pu @1h > clear_wb_pu", NotYet, "Not yet: in 60 min.", "", 1},
 		{"oak + clear_wb_pu @30h > clear_wb_pu", YesOnce, "Yes, once prepared.", "Key with P220", 0},
-		{"oak + varnish_oil_pu > clear_wb_pu", YesOnce, "Yes, after 72 h and once prepared.", "Scuff", 0},
+		{"oak + varnish_oil_pu > clear_wb_pu", YesOnce, "Yes, after 3 days and once prepared.", "Scuff", 0},
 		{"oak + varnish_oil_pu @30h > clear_wb_pu ; key=keyed", ByHand, "Only if the hand finds it hard.", "", 42},
 		{"oak + varnish_conversion @12h > varnish_conversion", NotYet, "Not yet: in 12 h.", "", 12},
 		{"oak + varnish_oil_pu > lacquer_nc", No, "No.", "", 0},
@@ -34,6 +34,9 @@ func TestTheOneAnswer(t *testing.T) {
 		{"beech > paint_chalk dark ! dining_table", NotLast, "Only under another coat.", "Damp the wood", 0},
 		{"oak + stain_gel_oil tone @4h + shellac_dewaxed @3h > shellac_dewaxed", No, "No: what lies below does not hold.", "", 0},
 		{"oak + wax_clear @90h + shellac_dewaxed @30h > shellac_dewaxed", No, "No: what lies below does not hold.", "", 0},
+		{"oak + paint_chalk pale > clear_wb_pu", OnABoard, "Only once what lies below is tested.", "", 0},
+		{"oak + shellac_dewaxed + varnish_conversion > varnish_conversion", OnABoard, "Only once what lies below is tested.", "", 0},
+		{"oak + clear_wb_pu @10.2h > clear_wb_pu", Yes, "Yes, now, and for another 13 h without a key.", "", 13.8},
 		{"pine + old:oil_paint > enamel_wb dark", YesOnce, "Yes, once prepared.", "test the old paint for lead", 0},
 	} {
 		s, l, err := ParseStack(c.join)
@@ -79,11 +82,10 @@ func TestTheAnswerIsNeverBetterThanItsParts(t *testing.T) {
 		if a.Kind != Yes && a.Reason == "" {
 			t.Fatalf("%+v: %s without a reason", j, a.Kind)
 		}
-		waitsEnd := slices.ContainsFunc(parts.Findings, func(f Finding) bool {
-			_, helps := waits[f.Rule.ID]
-			return f.Rule.Verdict == Refuse && !helps
+		stays := slices.ContainsFunc(parts.Findings, func(f Finding) bool {
+			return f.Rule.Verdict == Refuse && f.Rule.Ends == nil
 		})
-		if a.Kind == NotYet && (waitsEnd || a.InH <= 0) {
+		if a.Kind == NotYet && (stays || a.InH <= 0) {
 			t.Fatalf("%+v: not yet, in %.1f h, though a refusal stays", j, a.InH)
 		}
 	}

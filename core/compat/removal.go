@@ -73,7 +73,7 @@ var removals = []Removal{
 // material, or the only cure is not to coat at all.
 func takenOff(s Stack) (Stack, Removal, bool) {
 	g := s.Ground()
-	if slices.Contains(s.State.Soiled, Wax) {
+	if slices.Contains(s.State.Soiled, Wax) { // taken off as wax wherever it is told
 		s.State.Soiled = slices.DeleteFunc(slices.Clone(s.State.Soiled), func(x Soil) bool { return x == Wax })
 		return s, removals[0], true
 	}

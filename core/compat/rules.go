@@ -18,17 +18,22 @@ type Rule struct {
 	Gate    bool // it speaks for a gate of the end use
 	Surface bool // judges the ground as the finished surface, with nothing over it
 	Firm    bool // physics, law or safety: no label, board or school overrides it
+	Physics bool // what a refusal rests on is no matter of taste: a label may know better, a finisher's reason may not
+	ByHand  bool // a doubt that the hand settles on the spot, where others want a board
+	Shows   bool // gone past, it shows at once: no trace means that it went well
 	Told    bool // it speaks only of what is told of the moment: soil, signs, key, moisture, the air now
 	School  bool // only the school of practice that the workshop follows makes it speak
 	When    func(*Join) bool
 	// instead of When: speaks once the waits are known, of a ground whose state is told
-	Moment         func(*Join, *Judgement) bool
-	Verdict        Verdict
-	Preparation    substrate.Work      // work at this join; zero when none
-	Insert         string              // the coat that is missing between, in words; "" when none
-	Wait           func(*Join) float64 // hours in this join's air; nil when the sheet's own wait is enough
-	Soonest        func(*Join) float64 // before them it is refused; nil when that is the Wait itself
-	Failure        string              // how it fails when ignored
+	Moment      func(*Join, *Judgement) bool
+	Verdict     Verdict
+	Preparation substrate.Work      // work at this join; zero when none
+	Insert      string              // the coat that is missing between, in words; "" when none
+	Wait        func(*Join) float64 // hours in this join's air; nil when the sheet's own wait is enough
+	Soonest     func(*Join) float64 // before them it is refused; nil when that is the Wait itself
+	// of a refusal that waiting ends: hours from now until it has; nil = waiting does not help
+	Ends           func(*Join, *Judgement) float64
+	Failure        string // how it fails when ignored
 	Reason         string
 	Because        func(*Join) string // a reason that depends on the join; replaces Reason
 	WayOut         string             // what to do instead; "" when the verdict says it

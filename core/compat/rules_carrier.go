@@ -133,6 +133,7 @@ var carrierRules = []Rule{
 	{
 		ID:      "C6o",
 		Theme:   "Carrier and cure",
+		Physics: true,
 		Title:   "Catalysed over an old film of another kind",
 		Verdict: Refuse,
 		Basis:   core.Practice,
@@ -179,6 +180,7 @@ var carrierRules = []Rule{
 	{
 		ID:      "C7x",
 		Theme:   "Carrier and cure",
+		Physics: true,
 		Title:   "Strong solvent, or a clear by itself, over a factory finish",
 		Verdict: Refuse,
 		Basis:   core.Practice,

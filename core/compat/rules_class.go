@@ -76,6 +76,7 @@ var classRules = []Rule{
 	{
 		ID:      "A5",
 		Theme:   classTheme,
+		Physics: true,
 		Title:   "A ground that does not take this kind of coat",
 		Verdict: Refuse,
 		Basis:   core.Practice,
@@ -89,6 +90,8 @@ var classRules = []Rule{
 	{
 		ID:      "A6",
 		Theme:   classTheme,
+		Shows:   true,
+		Ends:    func(j *Join, out *Judgement) float64 { return out.ReopensH - *j.State.SinceH },
 		Window:  true,
 		Title:   "Half-cured: too hard to bite, too soft to bear it",
 		Verdict: Refuse,
@@ -107,6 +110,7 @@ var classRules = []Rule{
 	{
 		ID:      "A7",
 		Theme:   classTheme,
+		Shows:   true,
 		Window:  true,
 		Title:   "Perhaps half-cured",
 		Verdict: Test,

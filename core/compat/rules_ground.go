@@ -97,6 +97,7 @@ var groundRules = []Rule{
 	{
 		ID:      "G5",
 		Theme:   groundTheme,
+		Physics: true,
 		Title:   "Oil, alkyd or strong solvent on soft vinyl",
 		Verdict: Refuse,
 		Basis:   core.Practice,
@@ -127,6 +128,7 @@ var groundRules = []Rule{
 	{
 		ID:      "G6",
 		Theme:   groundTheme,
+		Physics: true,
 		Title:   "A stiff coat on what bends",
 		Verdict: Refuse,
 		Basis:   core.Practice,
@@ -140,6 +142,7 @@ var groundRules = []Rule{
 	{
 		ID:      "G7",
 		Theme:   groundTheme,
+		Physics: true,
 		Title:   "Strong solvent on cork",
 		Verdict: Refuse,
 		Basis:   core.Practice,

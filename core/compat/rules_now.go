@@ -16,6 +16,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V1",
 		Theme:   nowTheme,
+		Ends:    func(j *Join, _ *Judgement) float64 { _, m := stopped(j); return m.againH },
 		Told:    true,
 		Window:  true,
 		Title:   "A bad sign stops, whatever the clock says",
@@ -35,6 +36,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V2",
 		Theme:   nowTheme,
+		ByHand:  true,
 		Told:    true,
 		Window:  true,
 		Title:   "Nobody knows how long it has dried",
@@ -83,6 +85,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V5",
 		Theme:   nowTheme,
+		ByHand:  true,
 		Told:    true,
 		Title:   "The coat below is drying in air that its label does not allow",
 		Verdict: Test,
@@ -101,6 +104,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V6",
 		Theme:   nowTheme,
+		Ends:    func(j *Join, _ *Judgement) float64 { return warmCaseH - *j.State.WarmingH },
 		Told:    true,
 		Title:   "Work that came in from the cold",
 		Verdict: Refuse,
@@ -116,6 +120,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V6t",
 		Theme:   nowTheme,
+		ByHand:  true,
 		Told:    true,
 		Title:   "Work that came in from the cold today",
 		Verdict: Test,
@@ -150,6 +155,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V9",
 		Theme:   nowTheme,
+		ByHand:  true,
 		Told:    true,
 		Window:  true,
 		Title:   "More than twice as thick as its label has it",
@@ -166,6 +172,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V7",
 		Theme:   nowTheme,
+		Ends:    func(*Join, *Judgement) float64 { return overnight },
 		Told:    true,
 		Window:  true,
 		Title:   "Enough coats for one day",
@@ -187,6 +194,7 @@ var nowRules = []Rule{
 	{
 		ID:      "R1",
 		Theme:   nowTheme,
+		Ends:    func(j *Join, _ *Judgement) float64 { return treated(j).dryAfter(j) - *j.State.TreatedH },
 		Told:    true,
 		Title:   "Too soon after what was done to the wood",
 		Verdict: Refuse,

@@ -204,6 +204,7 @@ var soilRules = []Rule{
 	{
 		ID:      "S7",
 		Theme:   soilTheme,
+		Ends:    driesIn,
 		Told:    true,
 		Title:   "Wood too wet indoors",
 		Verdict: Refuse,
@@ -222,6 +223,7 @@ var soilRules = []Rule{
 	{
 		ID:      "S7o",
 		Theme:   soilTheme,
+		Ends:    driesIn,
 		Told:    true,
 		Title:   "Wood too wet outdoors",
 		Verdict: Refuse,
@@ -276,3 +278,6 @@ const (
 
 // SoilOf names a contamination found at inspection as soil on a ground.
 func SoilOf(c substrate.Contamination) Soil { return Soil(c) }
+
+// driesIn is what wet wood takes at the least: a week for some per cent (practice).
+func driesIn(*Join, *Judgement) float64 { return 7 * 24 }

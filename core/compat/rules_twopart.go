@@ -143,6 +143,7 @@ var twoPartRules = []Rule{
 	{
 		ID:      "E4",
 		Theme:   twoPartTheme,
+		Physics: true,
 		Title:   "Resin over shellac where it must hold hard",
 		Verdict: Refuse,
 		Basis:   core.Practice,

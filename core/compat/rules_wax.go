@@ -111,6 +111,7 @@ var waxRules = []Rule{
 	{
 		ID:      "W4",
 		Theme:   "Wax and oil",
+		Physics: true,
 		Title:   "Waxy shellac or stearate under urethane, water-carried or catalysed coats",
 		Verdict: Refuse,
 		Basis:   core.Practice,
@@ -187,6 +188,7 @@ var waxRules = []Rule{
 	{
 		ID:      "W4r",
 		Theme:   "Wax and oil",
+		Physics: true,
 		Title:   "Waxy shellac or stearate under a two-part coat or a floor",
 		Verdict: Refuse,
 		Basis:   core.Practice,

@@ -10,6 +10,7 @@ var windowRules = []Rule{
 	{
 		ID:      "T1",
 		Theme:   "Windows",
+		Ends:    func(j *Join, out *Judgement) float64 { return out.EarliestH - *j.State.SinceH },
 		Window:  true,
 		Title:   "Before the earliest recoat time",
 		Verdict: Refuse,
@@ -27,6 +28,7 @@ var windowRules = []Rule{
 	{
 		ID:      "T1h",
 		Theme:   "Windows",
+		ByHand:  true,
 		Window:  true,
 		Title:   "Between the shortest time and the careful one",
 		Verdict: Test,
@@ -189,6 +191,7 @@ var windowRules = []Rule{
 	{
 		ID:      "T4x",
 		Theme:   "Windows",
+		Physics: true,
 		Title:   "Strong solvent or a hardener over a film that nobody knows",
 		Verdict: Refuse,
 		Basis:   core.Practice,

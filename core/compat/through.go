@@ -44,7 +44,6 @@ const (
 	mostWays      = 4
 	hoursPerCoat  = 6.0   // of a finisher's day, by hand and washing up (practice)
 	hoursToBuy    = 24.0  // to get what the shelf lacks (practice)
-	hoursToTest   = 48.0  // a test board made and waited for (practice)
 	hoursToRemove = 120.0 // taking a coat off is work, mess and risk: a barrier is better up to a week (practice)
 	hoursToWipe   = 12.0  // but not while the coat is fresh (practice)
 	freshH        = 24.0
@@ -241,7 +240,7 @@ func (w Way) cost() float64 {
 		cost += hoursToBuy
 	}
 	if w.Verdict == Test {
-		cost += hoursToTest
+		cost += BoardH
 	}
 	if w.Instead() {
 		cost += hoursInstead

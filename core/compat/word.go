@@ -43,9 +43,10 @@ type Decision struct {
 // Overridable tells whether a finisher may go past a rule: practice may be argued with, physics, safety and gates may
 // not.
 func (r *Rule) Overridable() bool {
-	bound := r.Firm || r.Gate || r.Surface
+	bound := r.Firm || r.Physics || r.Surface
 	doubts := r.Verdict >= Test || r.Insert != ""
-	return !bound && doubts && r.Moment == nil
+	open := !bound && !r.Gate
+	return open && doubts && r.Moment == nil
 }
 
 // allows tells whether a decision goes past a rule. What was tried on a hidden spot settles a doubt; a refusal takes a
@@ -72,6 +73,9 @@ type Board struct {
 	Who          string
 	On           string // date
 }
+
+// BoardH is what a test board takes before it is cut across, scraped and damped (practice; three weeks are surer).
+const BoardH = 7 * 24
 
 // PassingCrossCut is the worst class of ISO 2409 at which a board may be passed: 1, up to 5 % of the squares flaked
 // (4B by ASTM D3359, which counts the other way; values from memory). The bar itself is practice.

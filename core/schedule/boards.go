@@ -3,11 +3,13 @@ package schedule
 import (
 	"fmt"
 	"time"
+
+	"firmitas/core/compat"
 )
 
 const (
-	boardMinutes = 25                 // making it: the same ground, the same coats on an offcut (practice)
-	boardWait    = 7 * 24 * time.Hour // before it is cut across, scraped and damped (practice; 21 days are surer)
+	boardMinutes = 25 // making it: the same ground, the same coats on an offcut (practice)
+	boardWait    = compat.BoardH * time.Hour
 )
 
 // boards puts a test board at the very beginning for every coat that hangs on one, and lets that coat wait for it. It
@@ -23,7 +25,7 @@ func (b Brief) boards(plan *Plan, lanes []lane) Brief {
 			plan.add(Step{
 				Kind:    Testing,
 				Title:   fmt.Sprintf("Test board for %s", s.title),
-				Tasks:   []Task{{boardText(s.board), boardMinutes}},
+				Tasks:   []Task{{s.board, 0}, {boardWork, boardMinutes}},
 				Work:    []Span{work},
 				Zones:   []int{l.zone},
 				Product: s.coat.Product,
@@ -39,7 +41,5 @@ func (b Brief) boards(plan *Plan, lanes []lane) Brief {
 	return b
 }
 
-func boardText(why string) string {
-	return why + " Lay the same coats on an offcut, leave it a week, then cross-cut it, scrape it with a thumb-nail and" +
-		" lay a hot damp cloth on it. Enter what it showed; until it has passed, this coat does not go on."
-}
+const boardWork = "Lay the same coats on an offcut, leave it a week, then cross-cut it, scrape it with a thumb-nail and lay" +
+	" a hot damp cloth on it. Enter what it showed; until it has passed, this coat does not go on."

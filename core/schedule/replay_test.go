@@ -44,6 +44,7 @@ func replay(b Brief, p Plan) []string {
 			if step.Keyed || slices.ContainsFunc(step.Tasks, keys) {
 				stack.State.Key = compat.Keyed
 			}
+			stack.Context.Decisions = passed(p, *z.System, i, step.Start())
 			coats := l.Coats - step.Coat + 1
 			a := compat.AnswerOf(stack, compat.Laid{Product: l.Product, Coats: coats, Partly: l.Partly()})
 			boarded := slices.ContainsFunc(p.Steps, func(s Step) bool {
@@ -59,6 +60,27 @@ func replay(b Brief, p Plan) []string {
 		}
 	}
 	return against
+}
+
+// passed is what the boards of a zone have settled that had their time before a coat goes on.
+func passed(p Plan, s system.System, zone int, by time.Time) []compat.Decision {
+	var out []compat.Decision
+	for _, board := range p.Steps {
+		if board.Kind != Testing || board.Zones[0] != zone || board.Opens.After(by) {
+			continue
+		}
+		grounds := []int64{0, board.Product.ID} // its own later coats too, and what a decoration leaves open
+		for _, l := range s.Layers[:board.Layer] {
+			grounds = append(grounds, l.Product.ID)
+		}
+		for _, over := range grounds {
+			for _, r := range compat.Rules {
+				d := compat.Decision{Rule: r.ID, Coat: board.Product.ID, Ground: over, Tried: true, Reason: "held", Who: "JT"}
+				out = append(out, d)
+			}
+		}
+	}
+	return out
 }
 
 type laidCoat struct {

@@ -16,7 +16,7 @@ const (
 	dayPerCoat     = 0.5  // work and washing-up of one coat
 	dayPerProduct  = 0.6  // one more tin, one more thing to go wrong
 	dayPerPrepare  = 0.15 // a preparation at a join
-	dayPerTest     = 2.5  // a test board made and waited for
+	dayPerTest     = 2.5  // what a doubt weighs; the week of its board runs beside other work
 	dayPerLevel    = 3.0  // one level short on a demand
 	renewedLevel   = 0.5  // share of that for what soaks in and is renewed outdoors: it wears, but nothing peels
 	dayPerStrip    = 6.0  // a clear film in the sun ends in stripping, sooner or later

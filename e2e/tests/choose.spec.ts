@@ -1,5 +1,5 @@
 import type { Request } from '@playwright/test'
-import { accessible, expect, fillTakeIn, noSidewaysScroll, takenInBare, test } from './firmitas'
+import { accessible, expect, fillTakeIn, noSidewaysScroll, nothingLaid, takenInBare, test } from './firmitas'
 
 const systems = /systems? of different kind|One system suits/
 
@@ -52,23 +52,7 @@ test('a system is put together by keyboard until its bad join is healed, and kep
     area: '1.4',
   })
   await takenInBare(page)
-  await page
-    .getByRole('button', { name: 'Put one together by hand' })
-    .or(page.getByRole('button', { name: 'Change it by hand' }))
-    .first()
-    .focus()
-  await page.keyboard.press('Enter')
-  const layers = page.getByRole('list', {
-    name: 'Layers, the last coat first',
-  })
-  // Everything out; then paint straight on oak, which bleeds.
-  while ((await layers.getByRole('button', { name: /^Take out/ }).count()) > 0) {
-    await layers
-      .getByRole('button', { name: /^Take out/ })
-      .first()
-      .focus()
-    await page.keyboard.press('Enter')
-  }
+  await nothingLaid(page) // then paint straight on oak, which bleeds
   await expect(page.getByText('Nothing is laid yet')).toBeVisible()
   await page.getByLabel('Add a coat on top').selectOption({ label: 'Chalk Cove, Shell (Chalk-type paint)' })
   await expect(page.getByRole('status').filter({ hasText: 'Water wakes tannin' })).toBeVisible()

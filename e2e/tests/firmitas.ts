@@ -65,5 +65,22 @@ export async function planned(page: Page, w: Wanted) {
   await expect(page.getByText('Light use', { exact: false }).first()).toBeVisible()
 }
 
+/** Opens the layers by hand and takes out what lies there; by keyboard, as it must go without a pointer too. */
+export async function nothingLaid(page: Page) {
+  await page
+    .getByRole('button', { name: 'Put one together by hand' })
+    .or(page.getByRole('button', { name: 'Change it by hand' }))
+    .first()
+    .focus()
+  await page.keyboard.press('Enter')
+  const out = page.getByRole('list', { name: 'Layers, the last coat first' }).getByRole('button', { name: /^Take out/ })
+  await expect(out.first()).toBeVisible()
+  for (let left = await out.count(); left > 0; left--) {
+    await out.first().focus()
+    await page.keyboard.press('Enter')
+    await expect(out).toHaveCount(left - 1)
+  }
+}
+
 /** How many pages a PDF has. */
 export const pagesOf = (pdf: Buffer) => pdf.toString('latin1').match(/\/Type\s*\/Page\b/g)?.length ?? 0

@@ -1,4 +1,4 @@
-import { accessible, expect, fillTakeIn, noSidewaysScroll, takenInBare, test } from './firmitas'
+import { accessible, expect, fillTakeIn, noSidewaysScroll, nothingLaid, takenInBare, test } from './firmitas'
 import type { Page } from '@playwright/test'
 
 const layers = (page: Page) => page.getByRole('list', { name: 'Layers, the last coat first' })
@@ -13,16 +13,7 @@ async function byHand(page: Page, name: string) {
     area: '0.5',
   })
   await takenInBare(page)
-  await page
-    .getByRole('button', { name: 'Put one together by hand' })
-    .or(page.getByRole('button', { name: 'Change it by hand' }))
-    .first()
-    .click()
-  const out = layers(page).getByRole('button', { name: /^Take out/ })
-  for (let left = await out.count(); left > 0; left--) {
-    await out.first().click()
-    await expect(out).toHaveCount(left - 1)
-  }
+  await nothingLaid(page)
 }
 
 const add = (page: Page, label: string) => page.getByLabel('Add a coat on top').selectOption({ label })

@@ -2,6 +2,8 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { api, Problem, type BoardInput, type Catalogue, type Product } from '../api/client'
+import { useShow } from '../ui/show'
+import { todayIn } from '../ui/time'
 import { TextField, WordField } from '../ui/TypedFields'
 import { Field } from '../ui/Field'
 import { Options } from '../ui/Options'
@@ -89,11 +91,11 @@ function HowTo() {
   )
 }
 
-const today = () => new Date().toISOString().slice(0, 10)
-
 function BoardForm({ products, catalogue }: { products: Product[]; catalogue: Catalogue }) {
   const client = useQueryClient()
   const [params] = useSearchParams()
+  const { workshop } = useShow()
+  const today = () => todayIn(workshop?.timeZone)
   const blank = (): BoardInput => ({
     groundId: Number(params.get('ground') ?? 0),
     coatId: Number(params.get('coat') ?? 0),

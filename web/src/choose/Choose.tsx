@@ -93,7 +93,7 @@ function Wanting({
   const body = { zone, alike, air, night, start, promised, pieceId: piece.id }
   const query = useQuery(chooseQuery(useSettled(body)))
   const save = useSave({
-    send: (kept: Wants, headers) =>
+    send: ({ wants: keep, also }: { wants: Wants; also: number[] }, headers) =>
       api.PUT('/pieces/{id}', {
         headers,
         params: { path: { id: piece.id } },
@@ -102,7 +102,7 @@ function Wanting({
           piece: {
             ...piece.input,
             zones: piece.input.zones.map((z, i) =>
-              i === at ? { ...zone, wants: kept } : also.includes(i) ? { ...z, wants: alsoFor(kept, z.wants) } : z,
+              i === at ? { ...kept, wants: keep } : also.includes(i) ? { ...z, wants: alsoFor(keep, z.wants) } : z,
             ),
           },
         },
@@ -116,7 +116,12 @@ function Wanting({
   const changed = !sameWants(wants, kept.wants ?? noWants)
   const others = piece.input.zones.map((z, i) => ({ z, i })).filter(({ i }) => i !== at)
   const keep = (changed || also.length > 0) && piece.stage !== 'handed_over' && (
-    <button type="button" className="btn btn-outline" onClick={() => save.mutate(wants)} disabled={save.isPending}>
+    <button
+      type="button"
+      className="btn btn-outline"
+      onClick={() => save.mutate({ wants, also })}
+      disabled={save.isPending}
+    >
       {save.isPending
         ? 'Saving…'
         : also.length > 0
@@ -165,9 +170,9 @@ function Wanting({
             wants={wants}
             setWants={setWants}
             decide={(d) => {
-              const decided = { ...wants, decisions: [...wants.decisions.filter((o) => !sameJoin(o, d)), d] }
-              setWants(decided)
-              save.mutate(decided)
+              const decisions = [...wants.decisions.filter((o) => !sameJoin(o, d)), d]
+              setWants({ ...wants, decisions })
+              save.mutate({ wants: { ...(kept.wants ?? noWants), decisions }, also: [] }) // what is still tried stays so
             }}
           />
         )}

@@ -1,8 +1,8 @@
 import { useState } from 'react'
 import type { Decision, Finding } from '../api/client'
+import { useShow } from '../ui/show'
+import { todayIn } from '../ui/time'
 import { TextField } from '../ui/TypedFields'
-
-const today = () => new Date().toISOString().slice(0, 10)
 
 /** Settles a doubt on a hidden spot, or goes past a refusal of practice with a reason. Nothing else can be gone past. */
 export function Decide({
@@ -16,6 +16,7 @@ export function Decide({
   groundId: number
   decide: (d: Decision) => void
 }) {
+  const { workshop } = useShow()
   const [open, setOpen] = useState(false)
   const [reason, setReason] = useState('')
   const [who, setWho] = useState('')
@@ -37,7 +38,15 @@ export function Decide({
         e.preventDefault()
         setTried(true)
         if (reason.trim() && who.trim())
-          decide({ rule: finding.rule, coatId, groundId, how, reason: reason.trim(), who: who.trim(), on: today() })
+          decide({
+            rule: finding.rule,
+            coatId,
+            groundId,
+            how,
+            reason: reason.trim(),
+            who: who.trim(),
+            on: todayIn(workshop?.timeZone),
+          })
       }}
     >
       <TextField

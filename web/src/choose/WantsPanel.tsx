@@ -108,7 +108,11 @@ export function WantsPanel({
         <div className="flex flex-wrap items-center gap-3 lg:col-span-3">
           {keep}
           {(lines.length > 0 || wants.place !== noWants.place) && (
-            <button type="button" className="btn btn-ghost" onClick={() => set(noWants)}>
+            <button
+              type="button"
+              className="btn btn-ghost"
+              onClick={() => set({ ...noWants, decisions: wants.decisions })}
+            >
               Want nothing special
             </button>
           )}

@@ -51,7 +51,7 @@ function questionOf(g: Ground, over: Pick): JudgeInput {
       mixedH: g.mixedH,
       sprayed: g.sprayed,
       seen: g.seen,
-      hoursUnknown: g.hoursUnknown,
+      hoursUnknown: g.hoursUnknown && g.layers.at(-1)?.sinceH === undefined, // an hour that is typed is known
       coatsToday: g.coatsToday,
       treated: layers.length === 0 && g.oldFinish === '' ? g.treated || undefined : undefined,
       treatedH: g.treatedH,

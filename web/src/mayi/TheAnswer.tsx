@@ -56,7 +56,7 @@ export function TheAnswer({
           <p className="font-semibold">One fact would make it surer</p>
           <ul className="list-disc pl-5">
             {answer.asks.map((q) => (
-              <li key={q.fact}>{q.question}</li>
+              <li key={q.question}>{q.question}</li>
             ))}
           </ul>
         </section>

@@ -138,7 +138,7 @@ function StepRow({
         {step.kind === 'test' && step.opens && (
           <p className="mt-1">
             It has shown what it can on <b>{show.moment(step.opens, now)}</b>; until then this coat waits.{' '}
-            <Link className="link no-print" to="/shelf/boards">
+            <Link className="link no-print" to={`/shelf/boards?coat=${step.product?.id ?? 0}`}>
               Enter what the board showed
             </Link>
           </p>

@@ -2,7 +2,7 @@ import { Minus, Plus } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
 import { Field } from './Field'
 import { useShow } from './show'
-import { dayAfter, fromWall, readClock, readDay, toWall } from './time'
+import { dayAfter, fromWall, readClock, readDay, toWall, todayIn } from './time'
 
 interface Ids {
   id?: string
@@ -51,7 +51,7 @@ function ReadInput({
 /** A day, as "YYYY-MM-DD"; '' for none. */
 export function DayInput({ value, onChange, ...ids }: Ids & { value: string; onChange: (day: string) => void }) {
   const show = useShow()
-  const today = toWall(new Date().toISOString(), show.workshop?.timeZone).slice(0, 10)
+  const today = todayIn(show.workshop?.timeZone)
   const step = (days: number, name: string, icon: ReactNode) => (
     <button
       type="button"

@@ -68,3 +68,6 @@ export function readClock(text: string): string | undefined {
   if (half) hour = (hour % 12) + (half === 'pm' ? 12 : 0)
   return hour < 24 && minute < 60 ? `${pad(hour)}:${pad(minute)}` : undefined
 }
+
+/** Today in a workshop's time zone, as a date. */
+export const todayIn = (timeZone: string | undefined) => toWall(new Date().toISOString(), timeZone).slice(0, 10)
