@@ -2,6 +2,8 @@ package workshop
 
 import (
 	"time"
+
+	"firmitas/core/schedule"
 )
 
 // Stage is where a piece stands in the order of the work.
@@ -39,6 +41,9 @@ func stage(p Piece, plan *Plan, now time.Time) (Stage, Next) {
 	if z := p.unchosen(); z != nil && steps[0].Start().After(now) {
 		return ToChoose, Next{Text: "Choose a system for: " + z.Name}
 	}
+	if board := plan.openBoard(now); board != nil {
+		return InCoats, Next{Text: "Enter what it showed: " + board.Title, At: board.Opens}
+	}
 	for i, step := range steps {
 		if step.End().Before(now) {
 			continue
@@ -59,6 +64,17 @@ func stage(p Piece, plan *Plan, now time.Time) (Stage, Next) {
 		return Waiting, Next{Text: "Leave it until it may be used", At: ready}
 	}
 	return ToHandOver, Next{Text: "Hand it over with its care card"}
+}
+
+// openBoard is a test board that has had its time and whose answer nobody has entered: what hangs on it does not go on.
+// One that has passed is in no plan any more.
+func (p Plan) openBoard(now time.Time) *schedule.Step {
+	for i, step := range p.Plan.Steps {
+		if step.Kind == schedule.Testing && step.Opens.Before(now) {
+			return &p.Plan.Steps[i]
+		}
+	}
+	return nil
 }
 
 // unchosen is the first zone without a system, or nil.

@@ -41,6 +41,32 @@ func desk(t *testing.T, air climate.Air, use string) (Piece, Workshop) {
 		Workshop{Zone: time.UTC, Days: schedule.DefaultDays}
 }
 
+// A coat that hangs on a test board is not taken as laid because its day has passed.
+func TestABoardHoldsItsCoatUntilItHasSpoken(t *testing.T) {
+	p, home := desk(t, climate.Air{TempC: 23, RH: 50}, "desk")
+	zone := &p.Brief.Zones[0]
+	for _, id := range []string{"shellac_dewaxed", "varnish_conversion"} {
+		product, err := coating.New(coating.Product{Name: id, Shade: coating.Clear, Sheen: coating.Satin}, id)
+		if err != nil {
+			t.Fatal(err)
+		}
+		product.ID = int64(len(zone.Layers) + 1)
+		zone.Layers = append(zone.Layers, system.Layer{Role: system.Protect, Product: product, Coats: 1})
+	}
+	zone.Layers = zone.Layers[1:]
+	plan, err := (&Service{}).plan(home, p)
+	if err != nil {
+		t.Fatal(err)
+	}
+	long := plan.Plan.FullCure.AddDate(0, 1, 0)
+	if at, next := stage(p, plan, long); at != InCoats || !strings.HasPrefix(next.Text, "Enter what it showed") {
+		t.Errorf("a month later: %s, %q", at, next.Text)
+	}
+	if _, next := stage(p, plan, plan.Plan.Steps[0].Start()); !strings.HasPrefix(next.Text, "Test board") {
+		t.Errorf("at the start: %q", next.Text)
+	}
+}
+
 // Where a piece stands is read off its plan and the clock, and what is next comes with its window.
 func TestStageFollowsTheClock(t *testing.T) {
 	p, home := desk(t, climate.Air{TempC: 23, RH: 50}, "desk")
