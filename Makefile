@@ -79,4 +79,5 @@ screenshots: build e2e/node_modules/.installed
 	cd e2e && SCREENSHOTS=1 npx playwright test screenshots
 
 clean:
-	rm -rf bin var internal/webui/dist/.vite internal/webui/dist/assets internal/webui/dist/*.html internal/webui/dist/icon.svg e2e/test-results
+	rm -rf bin var e2e/test-results
+	rm -rf internal/webui/dist/.vite internal/webui/dist/assets internal/webui/dist/*.html internal/webui/dist/icon.svg

@@ -158,13 +158,7 @@ func (l *ledger) save(ctx context.Context, t *testing.T, p *program, writer int)
 	for n := 0; ctx.Err() == nil; n++ {
 		time.Sleep(*savePause)
 		name := fmt.Sprintf("Piece %d of %d", n, writer)
-		body := fmt.Sprintf(
-			`{"name":%q,"kind":"toy","owner":"own","alike":1,"site":{"onSite":false,"livedIn":false,"poorlyAired":false,"coverFloors":false},`+
-				`"parts":[],"history":"","zones":[{"name":"all","face":"best","endUse":"toy","material":"beech","look":"natural","sheen":"satin","areaM2":0.6}],`+
-				`"air":{"tempC":20,"rh":50},"start":%q}`,
-			name,
-			time.Now().UTC().Format(time.RFC3339),
-		)
+		body := pieceBody(name)
 		l.mu.Lock()
 		l.tried[name] = true
 		l.mu.Unlock()

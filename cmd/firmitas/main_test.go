@@ -64,11 +64,7 @@ func TestDemoRestartsWithItsDataAndStopsCleanly(t *testing.T) {
 			func() bool { status, _ := fetch("GET", "http://"+addr+"/readyz", ""); return status == 200 },
 		)
 		if round == 0 {
-			start := time.Now().UTC().Format(time.RFC3339)
-			body := fmt.Sprintf(
-				`{"name":"Paddle rack","kind":"toy","owner":"own","alike":1,"site":{"onSite":false,"livedIn":false,"poorlyAired":false,"coverFloors":false},"parts":[],"history":"","zones":[{"name":"all","face":"best","endUse":"toy","material":"beech","look":"natural","sheen":"satin","areaM2":0.6}],"air":{"tempC":20,"rh":50},"start":%q}`,
-				start,
-			)
+			body := pieceBody("Paddle rack")
 			if status, text := fetch("POST", "http://"+addr+"/api/pieces", body); status != 201 {
 				t.Fatalf("taking in: %d %s", status, text)
 			}
@@ -142,4 +138,17 @@ func TestCommandLineSaysWhatIsWrong(t *testing.T) {
 			t.Errorf("%v: %v, want it to say %q", c.args, err, c.says)
 		}
 	}
+}
+
+// pieceBody is a piece as a browser would send it.
+func pieceBody(name string) string {
+	return fmt.Sprintf(
+		`{"name":%q,"kind":"toy","owner":"own","alike":1,"parts":[],"history":"",
+		"site":{"onSite":false,"livedIn":false,"poorlyAired":false,"coverFloors":false},
+		"zones":[{"name":"all","face":"best","endUse":"toy","material":"beech",
+			"look":"natural","sheen":"satin","areaM2":0.6}],
+		"air":{"tempC":20,"rh":50},"start":%q}`,
+		name,
+		time.Now().UTC().Format(time.RFC3339),
+	)
 }

@@ -56,9 +56,6 @@ func (t *Terms) WantsKey() bool { return t.Key && !t.Refused }
 // Span of hours.
 type Span struct{ FromH, ToH float64 }
 
-// Holds tells whether h lies in the span. An empty span holds nothing.
-func (s Span) Holds(h float64) bool { return h >= s.FromH && h < s.ToH }
-
 //go:embed classes.csv
 var classesCSV string
 

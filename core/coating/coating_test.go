@@ -96,7 +96,12 @@ func TestARangeEndsInTheWorstAirItAllows(t *testing.T) {
 	for _, c := range []struct {
 		air       climate.Air
 		low, high float64
-	}{{climate.Reference, 2, 2}, {climate.Air{TempC: 10, RH: 80}, 11, 12}, {climate.Air{TempC: 17, RH: 60}, 2.1, 5.9}, {climate.Air{TempC: 30, RH: 30}, 2, 2}} {
+	}{
+		{climate.Reference, 2, 2},
+		{climate.Air{TempC: 10, RH: 80}, 11, 12},
+		{climate.Air{TempC: 17, RH: 60}, 2.1, 5.9},
+		{climate.Air{TempC: 30, RH: 30}, 2, 2},
+	} {
 		if got := p.RecoatAfterH(c.air); got < c.low || got > c.high {
 			t.Errorf("at %v: %.2f h, want %v–%v", c.air, got, c.low, c.high)
 		}
@@ -244,7 +249,8 @@ func TestTimesInAirHoldTogether(t *testing.T) {
 		ranged := *p
 		ranged.Late.RecoatMinH, ranged.Late.CrossWaitH = p.RecoatMinH*3, p.CrossWaitH*3
 		for name, hours := range map[string]func(*Product, climate.Air) float64{
-			"touch": (*Product).TouchDryH, "recoat": (*Product).RecoatAfterH, "another carrier": (*Product).CrossAfterH, "light use": (*Product).LightUseAfterH, "full cure": (*Product).FullCureAfterH,
+			"touch": (*Product).TouchDryH, "recoat": (*Product).RecoatAfterH, "another carrier": (*Product).CrossAfterH,
+			"light use": (*Product).LightUseAfterH, "full cure": (*Product).FullCureAfterH,
 		} {
 			for _, air := range airs {
 				if h := hours(p, air); h < 0 || math.IsNaN(h) || math.IsInf(h, 0) {

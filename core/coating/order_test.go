@@ -92,14 +92,16 @@ func TestFamiliesKeepToTheirChemistry(t *testing.T) {
 		s := f.Typical
 		clearFilm := f.Is("clear") && f.Body == Film && !f.Has(KindUnknown) // of which the worst is told
 		weatherproof := f.Has(Preservative) || f.Is("paint") || slices.Contains(f.Tags, "uv_absorber")
+		stands := min(s.Water, s.Alcohol, s.Cleaner)
+		sunless := clearFilm && !weatherproof && f.Cure != Crosslinking
 		for claim, broken := range map[string]bool{
 			"what melts again in its own carrier stands little alcohol or solvent": f.RedissolvesIn == Alcohol && s.Alcohol > 1,
-			"a catalysed clear film stands water, alcohol and cleaner":             clearFilm && f.Cure == Crosslinking && min(s.Water, s.Alcohol, s.Cleaner) < 3,
+			"a catalysed clear film stands water, alcohol and cleaner":             clearFilm && f.Cure == Crosslinking && stands < 3,
 			"a clear film that only dries stands little heat":                      clearFilm && f.Cure == Evaporation && s.Heat > 3,
 			"wax stands neither heat nor alcohol":                                  f.Body == Wax && max(s.Heat, s.Alcohol) > 1,
 			"what oxidises from oil yellows":                                       clearFilm && f.Cure == Oxidation && s.Amber < 2,
 			"what coalesces in water does not":                                     clearFilm && f.Cure == Coalescence && s.Amber > 0,
-			"a clear film without filters stands no sun":                           clearFilm && !weatherproof && f.Cure != Crosslinking && s.UV >= 4 && f.RenewMonths == 0,
+			"a clear film without filters stands no sun":                           sunless && s.UV >= 4 && f.RenewMonths == 0,
 			"a clear oxidising film takes two weeks to harden":                     clearFilm && f.Cure == Oxidation && f.Carrier != Water && s.FullCureD < 14,
 			"it is used before it may be recoated":                                 s.LightUseH > 0 && s.LightUseH < s.RecoatMinH,
 			"it is hard before it is in use":                                       s.FullCureD > 0 && s.FullCureD*24 < s.LightUseH,

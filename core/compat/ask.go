@@ -14,9 +14,9 @@ func on(j *Join) *coating.Family   { return j.Ground.Top.Family }
 func coat(j *Join) *coating.Family { return j.Coat.Family }
 func covered(j *Join) bool         { return j.Ground.Top != nil }
 
-func fresh(j *Join) bool {
-	return covered(j) && j.Ground.Old == NotOld
-}                                         // a coat of ours, not an old finish
+// fresh is a coat of ours, not an old finish.
+func fresh(j *Join) bool { return covered(j) && j.Ground.Old == NotOld }
+
 func bare(j *Join) bool                   { return j.Ground.Top == nil }
 func same(j *Join) bool                   { return covered(j) && j.Ground.Top.Family == j.Coat.Family }
 func overTag(j *Join, tag string) bool    { return covered(j) && on(j).Has(tag) }

@@ -406,7 +406,12 @@ func TestWordsOverrideDoubtsNeverPhysics(t *testing.T) {
 		{"oak + varnish_oil_pu > lacquer_cab", nil, &Board{Passed: true}, Refuse},
 		{"oak + wax_clear > clear_wb_pu", may(true, "wax"), nil, Refuse},
 		{"beech > clear_wb_pu ! cot", may(true, "clear"), nil, Refuse},
-		{"oak + clear_wb_pu > clear_wb_pu", []coating.Pairing{{Over: true, What: "clear", May: false, Sense: "Not over another clear coat."}}, nil, Refuse},
+		{
+			"oak + clear_wb_pu > clear_wb_pu",
+			[]coating.Pairing{{Over: true, What: "clear", May: false, Sense: "Not over another clear coat."}},
+			nil,
+			Refuse,
+		},
 		{"oak + clear_wb_pu @1h > clear_wb_pu", may(true, "clear"), nil, Refuse}, // time is physics
 	} {
 		j := parse(t, c.join)

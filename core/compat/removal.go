@@ -36,7 +36,7 @@ var removals = []Removal{
 		Work:   substrate.ShellacOff,
 		ThenH:  4,
 		Risk:   "Dye, gilding and graining below dissolve with it. No flame, air the room.",
-		Covers: func(f *coating.Family) bool { return clearShellac(f) },
+		Covers: clearShellac,
 	},
 	{
 		Work:   substrate.LacquerOff,

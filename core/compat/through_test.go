@@ -83,7 +83,9 @@ func TestTheWayThrough(t *testing.T) {
 // Property: every way is legal at every join, no worse than what was asked, and told with what it costs in time.
 func TestEveryWayHolds(t *testing.T) {
 	var shelf []*coating.Product
-	for i, id := range []string{"shellac_dewaxed", "primer_shellac", "primer_wb_bonding", "clear_wb_pu", "varnish_oil_pu", "oil_hardwax", "wax_clear", "enamel_wb", "lacquer_cab"} {
+	for i, id := range strings.Fields(
+		"shellac_dewaxed primer_shellac primer_wb_bonding clear_wb_pu varnish_oil_pu oil_hardwax wax_clear enamel_wb lacquer_cab",
+	) {
 		p, err := coating.New(
 			coating.Product{ID: int64(i + 1), Name: id, Shade: coating.Clear, Sheen: coating.Satin},
 			id,

@@ -87,8 +87,13 @@ func TestMeasurementsThatCannotBe(t *testing.T) {
 }
 
 func TestHiddenFacesComeFirst(t *testing.T) {
-	if !(Underside.Order() < Inside.Order() && Inside.Order() < Apart.Order() && Apart.Order() < Body.Order() && Body.Order() < Best.Order()) ||
-		Face("").Order() != Body.Order() {
-		t.Error("undersides first, best face last")
+	faces := []Face{Underside, Inside, Apart, Body, Best}
+	for i, face := range faces[1:] {
+		if faces[i].Order() >= face.Order() {
+			t.Errorf("%s comes before %s", faces[i], face)
+		}
+	}
+	if Face("").Order() != Body.Order() {
+		t.Error("a face that nobody named counts as body")
 	}
 }

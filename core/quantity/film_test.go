@@ -32,7 +32,9 @@ func TestWorkedFilmExamples(t *testing.T) {
 
 // Source: EN 927-1, film build classes; from memory.
 func TestFilmBuild(t *testing.T) {
-	for dry, want := range map[float64]string{0: "minimal", 4.9: "minimal", 5: "low", 20: "low", 21: "medium", 60: "medium", 60.1: "high", 140: "high"} {
+	for dry, want := range map[float64]string{
+		0: "minimal", 4.9: "minimal", 5: "low", 20: "low", 21: "medium", 60: "medium", 60.1: "high", 140: "high",
+	} {
 		if got := FilmBuild(dry); got != want {
 			t.Errorf("%v µm: %s, want %s", dry, got, want)
 		}

@@ -15,7 +15,9 @@ import (
 // night.
 func TestWaitsRunAtTheRateOfTheAirTheyPassIn(t *testing.T) {
 	w := wait{4 * time.Hour, 8 * time.Hour}
-	for _, c := range []struct{ from, want string }{{"18:00", "Tue 00:00"}, {"09:00", "Mon 13:00"}, {"21:00", "Tue 05:00"}, {"04:00", "Mon 10:00"}} {
+	for _, c := range []struct{ from, want string }{
+		{"18:00", "Tue 00:00"}, {"09:00", "Mon 13:00"}, {"21:00", "Tue 05:00"}, {"04:00", "Mon 10:00"},
+	} {
 		at, err := time.ParseInLocation("2006-01-02 15:04", "2026-03-02 "+c.from, zone)
 		if err != nil {
 			t.Fatal(err)

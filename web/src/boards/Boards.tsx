@@ -15,6 +15,7 @@ import { CrossCut } from './CrossCut'
 import { classes, drops, rubs } from './words'
 import { boardsQuery, catalogueQuery, judgedAnew, productsQuery } from '../api/queries'
 import { useSave } from '../api/saving'
+import { picked } from '../ui/picked'
 
 /** Test boards: how one is made, what it showed, and so which doubts are settled here. */
 export function BoardsView() {
@@ -216,10 +217,7 @@ function CrossCutField({ value, set }: { value: number; set: (cls: number) => vo
       <legend className="mb-2 font-semibold">Cross-cut: which picture is it?</legend>
       <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
         {classes.map((meaning, cls) => (
-          <label
-            key={cls}
-            className={`flex cursor-pointer gap-3 rounded-field border-2 p-2 ${value === cls ? 'border-primary bg-base-200' : 'border-edge'}`}
-          >
+          <label key={cls} className={`flex cursor-pointer gap-3 rounded-field border-2 p-2 ${picked(value === cls)}`}>
             <span>
               <input
                 type="radio"

@@ -33,6 +33,7 @@ import { WantsPanel } from './WantsPanel'
 import { catalogueQuery, chooseQuery, pieceSaved, productsQuery } from '../api/queries'
 import { useSave } from '../api/saving'
 import { useSettled } from '../ui/useSettled'
+import { picked } from '../ui/picked'
 
 const SECTION = 210 // px of the tallest build-up, ground included
 const GROUND = 52
@@ -364,6 +365,8 @@ function SystemRow({
   )
 }
 
+const card = 'flex min-w-44 max-w-72 flex-1 snap-start flex-col rounded-box border-2 p-2 text-left'
+
 function SystemColumn({
   system,
   old,
@@ -385,12 +388,7 @@ function SystemColumn({
   const top = system.layers.indexOf(protection(system))
   const names = (layers: System['layers']) => layers.map((l) => l.product.name).join(', ')
   return (
-    <button
-      type="button"
-      aria-pressed={pressed}
-      onClick={press}
-      className={`flex min-w-44 max-w-72 flex-1 snap-start flex-col rounded-box border-2 p-2 text-left ${pressed ? 'border-primary bg-base-200' : 'border-edge hover:border-base-content/40'}`}
-    >
+    <button type="button" aria-pressed={pressed} onClick={press} className={`${card} ${picked(pressed)}`}>
       <span className="min-h-10 text-sm font-semibold leading-tight text-accent">
         {chosen && <span className="mr-1 rounded-selector bg-primary px-1.5 py-0.5 text-primary-content">chosen</span>}
         {system.characters.map((c) => characters[c]).join(', ')}

@@ -8,6 +8,8 @@ import { verdicts } from '../ui/verdict'
 import { toBuy } from './wants'
 
 /** One system whole: its build-up with every reason, what is asked and given, gates, dates. */
+const twoColumns = 'grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]'
+
 export function SystemDetail({
   system,
   ground,
@@ -28,10 +30,7 @@ export function SystemDetail({
   const [selected, select] = useState(worst.key)
   const at = coats.findIndex((c) => c.key === selected)
   return (
-    <section
-      aria-label="The system in full"
-      className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 border-t-2 border-base-300 pt-5 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]"
-    >
+    <section aria-label="The system in full" className={`mt-5 border-t-2 border-base-300 pt-5 ${twoColumns}`}>
       <div>
         <h2 className="mb-3">The build-up, and why it holds</h2>
         <BuildUp system={system} ground={ground} selected={selected} onSelect={select} />

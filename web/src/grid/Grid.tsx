@@ -97,6 +97,13 @@ function Life({
 
 const ALL = ''
 
+const rowHead = 'sticky left-0 z-10 border-b border-base-300 px-2 text-left text-sm leading-tight'
+const columnHead = 'sticky top-0 z-10 h-44 border-b border-l border-base-300 p-0 text-center align-bottom'
+const upright =
+  'inline-block max-h-40 rotate-180 overflow-hidden text-ellipsis whitespace-nowrap py-1 text-sm font-semibold ' +
+  '[writing-mode:vertical-rl]'
+const lit = (on: boolean) => (on ? 'bg-base-200' : 'bg-base-100')
+
 function Walk({
   grid,
   shelf,
@@ -167,27 +174,26 @@ function Walk({
             <tbody>
               {rows.map(({ p, i }, r) => (
                 <tr key={i}>
-                  <th
-                    scope="row"
-                    className={`sticky left-0 z-10 border-b border-base-300 px-2 text-left text-sm leading-tight ${r === focus.row ? 'bg-base-200' : 'bg-base-100'}`}
-                  >
+                  <th scope="row" className={`${rowHead} ${lit(r === focus.row)}`}>
                     {p.name}
                   </th>
                   {columns.map(({ p: ground, i: g }, k) => {
                     const cell = cells[grid.cells[i]![g]!]!
                     const here = r === focus.row && k === focus.column
+                    const groupStarts = k > 0 && groupOf(ground.id) !== groupOf(columns[k - 1]!.p.id)
+                    const open = asked?.coat === i && asked.ground === g
                     return (
                       <td
                         key={g}
                         role="gridcell"
-                        className={`border-b border-base-300 p-0 ${k > 0 && groupOf(ground.id) !== groupOf(columns[k - 1]!.p.id) ? 'border-l-3' : 'border-l'}`}
+                        className={`border-b border-base-300 p-0 ${groupStarts ? 'border-l-3' : 'border-l'}`}
                       >
                         <button
                           type="button"
                           data-at={`${r}.${k}`}
                           tabIndex={here ? 0 : -1}
                           aria-label={`${p.name} over ${ground.name}: ${cell.word}`}
-                          className={`block h-9 w-9 text-lg font-bold ${asked?.coat === i && asked.ground === g ? 'outline-3 outline-primary' : ''}`}
+                          className={`block h-9 w-9 text-lg font-bold ${open ? 'outline-3 outline-primary' : ''}`}
                           style={{
                             color: cell.colour,
                             backgroundColor: `color-mix(in srgb, ${cell.colour} ${cell.mark === '–' ? 7 : 13}%, transparent)`,
@@ -245,15 +251,8 @@ function Heads({ columns, at }: { columns: { p: Grid['products'][number]; i: num
           coat <span className="font-normal">over …</span>
         </th>
         {columns.map(({ p, i }, k) => (
-          <th
-            key={i}
-            scope="col"
-            className={`sticky top-0 z-10 h-44 border-b border-l border-base-300 p-0 text-center align-bottom ${k === at ? 'bg-base-200' : 'bg-base-100'}`}
-          >
-            <span
-              className="inline-block max-h-40 overflow-hidden text-ellipsis whitespace-nowrap py-1 text-sm font-semibold [writing-mode:vertical-rl] rotate-180"
-              title={p.name}
-            >
+          <th key={i} scope="col" className={`${columnHead} ${lit(k === at)}`}>
+            <span className={upright} title={p.name}>
               {p.name}
             </span>
           </th>

@@ -3,6 +3,7 @@ import type { Inspected, Inspection } from '../api/client'
 import type { Show } from '../ui/show'
 import { Jobs } from '../ui/Jobs'
 import { actions } from './words'
+import { picked } from '../ui/picked'
 
 const standings: Record<Inspected['options'][number]['standing'], { word: string; colour: string }> = {
   possible: { word: 'possible', colour: 'text-success' },
@@ -47,7 +48,7 @@ export function Decision({
           {inspected.options.map((o) => (
             <label
               key={o.action}
-              className={`flex min-h-12 gap-3 rounded-field border p-3 ${o.action === action ? 'border-primary bg-base-200' : 'border-edge'}`}
+              className={`flex min-h-12 gap-3 rounded-field border p-3 ${picked(o.action === action)}`}
             >
               <input
                 type="radio"

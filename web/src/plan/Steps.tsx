@@ -72,6 +72,8 @@ function daysOf(steps: Step[], dateOf: (iso: string) => string): Day[] {
   return days
 }
 
+const disc =
+  'grid size-8 place-items-center rounded-full font-bold print:border print:bg-transparent print:text-base-content'
 const stepTones: Record<Step['kind'], string> = {
   coating: 'bg-primary text-primary-content',
   test: 'border-2 border-dashed border-[var(--test)]',
@@ -105,11 +107,7 @@ function StepRow({
     <li
       className={`print-whole grid grid-cols-[2.25rem_minmax(0,1fr)] gap-x-3 border-t border-base-300 py-3 ${past ? 'opacity-80' : ''}`}
     >
-      <span
-        className={`grid size-8 place-items-center rounded-full font-bold print:border print:bg-transparent print:text-base-content ${stepTones[step.kind]}`}
-      >
-        {number}
-      </span>
+      <span className={`${disc} ${stepTones[step.kind]}`}>{number}</span>
       <div>
         <p className="flex flex-wrap justify-between gap-x-4">
           <b className="text-lg leading-tight">

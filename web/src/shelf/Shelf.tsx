@@ -96,6 +96,8 @@ function Browse({ products }: { products: Product[] }) {
   )
 }
 
+const row = 'grid min-h-16 grid-cols-1 items-center gap-x-4 sm:grid-cols-2 md:grid-cols-[1.5fr_1.6fr_1.4fr_0.8fr]'
+
 function ProductRow({ product }: { product: Product }) {
   const show = useShow()
   const value = (field: string) => product.values.find((v) => v.field === field)
@@ -104,10 +106,7 @@ function ProductRow({ product }: { product: Product }) {
   const mind = [...(product.neverAgain ? ['never again'] : []), ...product.warnings]
   return (
     <li>
-      <Link
-        to={`/shelf/${product.ref.id}`}
-        className="grid min-h-16 grid-cols-1 items-center gap-x-4 py-2 hover:bg-base-200 sm:grid-cols-2 md:grid-cols-[1.5fr_1.6fr_1.4fr_0.8fr]"
-      >
+      <Link to={`/shelf/${product.ref.id}`} className={`${row} py-2 hover:bg-base-200`}>
         <span>
           <b className="text-lg">{product.ref.name}</b>
           <span className="block text-sm opacity-85">

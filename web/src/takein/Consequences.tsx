@@ -99,12 +99,15 @@ export function Consequences({
   )
 }
 
+const bar =
+  'fixed inset-x-0 bottom-14 z-10 border-t border-base-300 bg-base-200 px-4 py-2 text-sm font-semibold md:bottom-0'
+
 /** The same in one line, above the thumb on a phone. */
 export function ConsequencesLine({ consequences }: { consequences: ConsequencesState }) {
   const { choice, problem, complete } = consequences
   const best = choice?.systems[0]
   return (
-    <p className="no-print fixed inset-x-0 bottom-14 z-10 border-t border-base-300 bg-base-200 px-4 py-2 text-sm font-semibold md:bottom-0 lg:hidden">
+    <p className={`no-print lg:hidden ${bar}`}>
       {!complete
         ? 'What suits stands here once end use, material and size are told.'
         : problem

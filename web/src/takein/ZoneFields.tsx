@@ -5,6 +5,7 @@ import { useShow } from '../ui/show'
 import { BasisMark } from '../ui/verdict'
 import type { ZoneDraft } from './draft'
 import { faceNames, lookNames } from './words'
+import { picked } from '../ui/picked'
 
 interface ZonePart {
   zone: ZoneDraft
@@ -149,7 +150,7 @@ function LookFields({ zone, wrong, set, catalogue }: ZonePart & { catalogue: Cat
         {catalogue.looks.map((l) => (
           <label
             key={l}
-            className={`flex min-h-12 cursor-pointer items-center gap-3 rounded-field border px-3 ${zone.look === l ? 'border-primary bg-base-200' : 'border-edge'}`}
+            className={`flex min-h-12 cursor-pointer items-center gap-3 rounded-field border px-3 ${picked(zone.look === l)}`}
           >
             <input
               type="radio"

@@ -3,6 +3,7 @@ import type { Judgement, NamedCoat, ProductRef, System, Verdict } from '../api/c
 import { useShow } from './show'
 import { useWidth } from './useWidth'
 import { joinDash, joinPath, VerdictMark } from './verdict'
+import { picked } from './picked'
 
 /** One coat of a system, from the ground up, with the join it makes with what lies below. */
 export interface Coat {
@@ -325,6 +326,8 @@ export function BuildUp({
   const filmPx = heights.reduce((a, b) => a + b, 0)
   const height = Math.max(filmPx, coats.length * ENTRY) + WOOD
   const places = placeEntries(heights, height - WOOD, height - WOOD / 2)
+  const dry = show.measure(show.measures.film, film)
+  const on = ground.old ?? ground.material
   return (
     <div ref={box}>
       <div className="relative" style={{ height }}>
@@ -333,7 +336,7 @@ export function BuildUp({
           height={height}
           className="absolute left-0 top-0"
           role="img"
-          aria-label={`Section through the finish: ${coats.length} coats, ${show.measure(show.measures.film, film)} of dry film on ${ground.old ?? ground.material}`}
+          aria-label={`Section through the finish: ${coats.length} coats, ${dry} of dry film on ${on}`}
         >
           <Section
             coats={coats}
@@ -384,6 +387,9 @@ export function BuildUp({
   )
 }
 
+const entry =
+  'flex h-full w-full flex-col justify-center overflow-hidden rounded-field border px-3 text-left leading-tight'
+
 function CoatEntry({
   coat,
   ground,
@@ -398,12 +404,7 @@ function CoatEntry({
   const show = useShow()
   const film = coat.dryUm > 0 ? show.measure(show.measures.film, coat.dryUm) : 'soaks in'
   return (
-    <button
-      type="button"
-      aria-pressed={pressed}
-      onClick={press}
-      className={`flex h-full w-full flex-col justify-center overflow-hidden rounded-field border px-3 text-left leading-tight ${pressed ? 'border-primary bg-base-200' : 'border-edge hover:bg-base-200'}`}
-    >
+    <button type="button" aria-pressed={pressed} onClick={press} className={`${entry} ${picked(pressed)}`}>
       <span className="truncate font-semibold">
         {coat.of > 1 && `${coat.n}/${coat.of} `}
         {coat.product.name}

@@ -15,6 +15,12 @@ const places = [
   { to: '/settings', name: 'Workshop', icon: SlidersHorizontal },
 ]
 
+// A room of the workshop in the bar: below on a phone, above on a laptop.
+const room =
+  'flex min-h-14 flex-1 flex-col items-center justify-center gap-0.5 whitespace-nowrap px-1.5 text-sm ' +
+  'md:min-h-11 md:flex-row md:gap-2 md:px-3 md:text-base'
+const here = 'border-t-4 border-primary font-bold text-primary md:border-b-4 md:border-t-0'
+
 const dark = () => window.matchMedia('(prefers-color-scheme: dark)')
 
 /** Day or lamp light: the machine's wish until one is chosen. */
@@ -99,9 +105,7 @@ export function Frame() {
                 key={to}
                 to={to}
                 end={to === '/'}
-                className={({ isActive }) =>
-                  `flex min-h-14 flex-1 flex-col items-center justify-center gap-0.5 whitespace-nowrap px-1.5 text-sm md:px-3 md:min-h-11 md:flex-row md:gap-2 md:text-base ${isActive ? 'border-t-4 border-primary font-bold text-primary md:border-b-4 md:border-t-0' : ''}`
-                }
+                className={({ isActive }) => `${room} ${isActive ? here : ''}`}
               >
                 <Icon size={20} aria-hidden="true" /> {name}
               </NavLink>

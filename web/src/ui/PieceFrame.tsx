@@ -16,6 +16,8 @@ const stations: Record<(typeof order)[number], { to: string; name: string }> = {
 }
 
 /** How far along the work a piece is: the index of the station it stands at. */
+const edges = { done: 'border-primary', here: 'border-accent', ahead: 'border-base-300' }
+
 function station(piece: Piece): number {
   switch (piece.stage) {
     case 'choose':
@@ -48,7 +50,7 @@ function WorkLine({ piece }: { piece: Piece }) {
         const closed = i > 3 && !anyChosen(piece)
         const unseen = key === 'inspect' && seen < zones
         const mark = unseen ? 'ahead' : piece.stage === 'handed_over' || i < at ? 'done' : i === at ? 'here' : 'ahead'
-        const look = `flex min-h-12 flex-1 flex-col justify-center whitespace-nowrap border-t-[5px] px-2 pt-1 ${mark === 'done' ? 'border-primary' : mark === 'here' ? 'border-accent' : 'border-base-300'}`
+        const look = `flex min-h-12 flex-1 flex-col justify-center whitespace-nowrap border-t-[5px] px-2 pt-1 ${edges[mark]}`
         const label = (
           <>
             {stations[key].name}

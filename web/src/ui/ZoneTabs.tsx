@@ -1,5 +1,6 @@
 import { NavLink, useParams } from 'react-router'
 import type { Piece } from '../api/client'
+import { picked } from './picked'
 
 /** Which zone of the piece a view is about: the one in its address, or the first that still waits for this view. */
 export function useZone(piece: Piece, waits: (index: number) => boolean): number {
@@ -13,6 +14,8 @@ export function useZone(piece: Piece, waits: (index: number) => boolean): number
 }
 
 /** The zones of a piece side by side, each with how far it is in this view. */
+const tab = 'min-h-12 whitespace-nowrap rounded-field border-2 px-3 py-1 leading-tight'
+
 export function ZoneTabs({
   piece,
   view,
@@ -32,7 +35,7 @@ export function ZoneTabs({
           key={z.id}
           to={`/pieces/${piece.id}/${view}/${z.id}`}
           aria-current={i === open ? 'page' : undefined}
-          className={`min-h-12 whitespace-nowrap rounded-field border-2 px-3 py-1 leading-tight ${i === open ? 'border-primary bg-base-200 font-bold' : 'border-edge hover:bg-base-200'}`}
+          className={`${tab} ${picked(i === open)} ${i === open ? 'font-bold' : ''}`}
         >
           {z.name}
           <span className="block text-sm font-normal opacity-85">{state(i)}</span>

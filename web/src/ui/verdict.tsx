@@ -31,7 +31,9 @@ export function joinPath(verdict: Verdict, x: number, width: number, y: number):
     }
     case 'refuse': {
       const mid = x + width / 2
-      return `M${x} ${y} H${mid - 12} M${mid + 12} ${y} H${x + width} M${mid - 5} ${y - 5} L${mid + 5} ${y + 5} M${mid + 5} ${y - 5} L${mid - 5} ${y + 5}`
+      const line = `M${x} ${y} H${mid - 12} M${mid + 12} ${y} H${x + width}`
+      const cross = `M${mid - 5} ${y - 5} L${mid + 5} ${y + 5} M${mid + 5} ${y - 5} L${mid - 5} ${y + 5}`
+      return `${line} ${cross}`
     }
     default:
       return `M${x} ${y} H${x + width}`
