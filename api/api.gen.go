@@ -815,6 +815,7 @@ func (e SettingsInputUnits) Valid() bool {
 
 // Defines values for StepKind.
 const (
+	StepKindCheck       StepKind = "check"
 	StepKindCoating     StepKind = "coating"
 	StepKindPreparation StepKind = "preparation"
 	StepKindTest        StepKind = "test"
@@ -823,6 +824,8 @@ const (
 // Valid indicates whether the value is a known member of the StepKind enum.
 func (e StepKind) Valid() bool {
 	switch e {
+	case StepKindCheck:
+		return true
 	case StepKindCoating:
 		return true
 	case StepKindPreparation:
@@ -1291,9 +1294,12 @@ type Choice struct {
 
 // CoatAsked A product of the shelf, or a family with its typical values.
 type CoatAsked struct {
-	Coats     *int    `json:"coats,omitempty"`
-	Family    *string `json:"family,omitempty"`
-	ProductID *int64  `json:"productId,omitempty"`
+	Coats  *int    `json:"coats,omitempty"`
+	Family *string `json:"family,omitempty"`
+
+	// Partly only in places, beside what lies open: a filler, a stick, a spot of primer
+	Partly    *bool  `json:"partly,omitempty"`
+	ProductID *int64 `json:"productId,omitempty"`
 
 	// Shade of a family; clear if not told
 	Shade *string `json:"shade,omitempty"`

@@ -33,6 +33,7 @@ type Ground struct {
 	Material *substrate.Material
 	Top      *coating.Product // the coat just below; nil on the bare material
 	Open     Open             // what a decoration that covers only in part leaves open beside itself
+	BareOpen bool             // and whether the material itself lies open there
 	Blocked  bool             // a coat below keeps tannin and knots back, or does so in part
 	Watch    bool             // the coat just below blocks only in part: it may still bleed
 	Gripped  bool             // a coat below holds on to the slick material
@@ -69,7 +70,7 @@ func Bare(m *substrate.Material) Ground { return Ground{Material: m} }
 func (g Ground) Under(p *coating.Product, coats int) Ground {
 	f := p.Family
 	g.Crackled = g.Top != nil && g.Top.Family.Has(coating.Crackles) && f.Is("paint")
-	g.Top, g.Open, g.Old, g.Washed = p, Open{}, NotOld, false
+	g.Top, g.Open, g.BareOpen, g.Old, g.Washed = p, Open{}, false, NotOld, false
 	mayBleed := g.Material.Bleeds() && !g.Blocked
 	paleWater := f.Carrier == coating.Water && p.MayBePale()
 	g.Watch = mayBleed && paleWater && p.Blocks == coating.Partly
@@ -109,6 +110,7 @@ func (g Ground) UnderWash(p *coating.Product) Ground {
 // what lay open before it too. What p hides, blocks or holds on to, it does only where it lies.
 func (g Ground) UnderPartly(p *coating.Product, coats int) Ground {
 	next := g.Under(p, coats)
+	next.BareOpen = g.BareOpen || g.Top == nil
 	if g.Top != nil {
 		next.Open[0] = g.Top
 		copy(next.Open[1:], g.Open[:])
@@ -274,6 +276,9 @@ func (s ruleSet) judge(asked Join) Judgement {
 		}
 		beside(*j, below, rules, &out)
 	}
+	if j.Ground.BareOpen {
+		beside(*j, nil, rules, &out)
+	}
 	out.SoonestH = min(out.SoonestH, out.EarliestH)
 	if j.Ground.Top != nil && j.Coat != nil {
 		for _, rule := range s.moments {
@@ -289,18 +294,18 @@ func (s ruleSet) judge(asked Join) Judgement {
 	return out
 }
 
-// beside takes up what the coat also meets where the ground's top leaves a coat open. What lies open has dried since
-// before the top went on.
+// beside takes up what the coat also meets where the ground's top leaves a coat open, or the bare material: below is
+// nil then. What lies open has dried since before the top went on.
 func beside(j Join, below *coating.Product, rules []*Rule, out *Judgement) {
 	top := j.Ground.Top
-	j.Ground.Top, j.Ground.Open, j.Ground.Crackled = below, Open{}, false
+	j.Ground.Top, j.Ground.Open, j.Ground.BareOpen, j.Ground.Crackled = below, Open{}, false, false
 	j.Ground.Old = oldnessOf[below]
 	had := func() float64 {
 		on := j
 		on.Coat, on.Coats, on.Partly, on.State = top, 1, true, State{}
 		return Judge(on).EarliestH
 	}
-	if j.Coat != nil && j.Ground.Old == NotOld {
+	if j.Coat != nil && below != nil && j.Ground.Old == NotOld {
 		var open Judgement
 		if open.wait(&j); open.EarliestH > out.EarliestH {
 			out.EarliestH = max(out.EarliestH, open.EarliestH-had())

@@ -70,6 +70,12 @@ func FindRule(id string) *Rule {
 	return nil
 }
 
+// BleedWatch is the night that a coat over knots or tannin is given to show what comes up.
+var BleedWatch = substrate.Work{
+	ID:    "bleed_watch",
+	Title: "Leave overnight and look for yellow-brown bleed before going on",
+}
+
 // Work at a join alone (minutes: practice).
 var (
 	scuff = substrate.Work{ID: "scuff", Title: "Scuff the film dull with P320, dust off", MinutesPerM2: 5}
@@ -78,11 +84,7 @@ var (
 		Title:        "Key with P220–P320 until no gloss is left, dust off",
 		MinutesPerM2: 10,
 	}
-	mist       = substrate.Work{ID: "mist", Title: "Spray thin mist coats first; a wet coat bites in", MinutesPerM2: 2}
-	bleedWatch = substrate.Work{
-		ID:    "bleed_watch",
-		Title: "Leave overnight and look for yellow-brown bleed before going on",
-	}
+	mist    = substrate.Work{ID: "mist", Title: "Spray thin mist coats first; a wet coat bites in", MinutesPerM2: 2}
 	smell   = substrate.Work{ID: "smell", Title: "Wait until no oil smell is left"}
 	dullWax = substrate.Work{
 		ID:           "dull_for_wax",

@@ -107,7 +107,7 @@ var substrateRules = []Rule{
 		Theme:       "Substrate",
 		Title:       "Tannin or knots under a pale coat that blocks in part",
 		Verdict:     Prepare,
-		Preparation: bleedWatch,
+		Preparation: BleedWatch,
 		Basis:       core.Practice,
 		Speaks:      "pine > primer_wb_blocking pale",
 		Silent:      "beech > primer_wb_blocking pale",

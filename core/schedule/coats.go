@@ -20,7 +20,10 @@ const (
 	sessionMinutes = 12 // set-up and clean-up
 	denibMinutes   = 3  // per m²
 	wipePause      = 20 // solvent leaves before the coat
-	roundTo        = 5 * time.Minute
+
+	dustAgainMinutes = 2             // per m²
+	dustSettles      = 2 * time.Hour // and what others have sanded meanwhile
+	roundTo          = 5 * time.Minute
 )
 
 var minutesPerM2 = map[coating.Method]float64{
@@ -49,7 +52,13 @@ func (l *lane) begin(jobs []preparation.Job, so prepared, b Brief) {
 			)
 		}
 	}
-	l.from = latest(so.hands, so.ready[l.zone])
+	l.from = latest(latest(so.hands, so.ready[l.zone]), l.sessions[0].notBefore)
+	settles := len(b.Zones) > 1 || l.from.Sub(so.clean[l.zone]) > dustSettles
+	if dusted := !so.clean[l.zone].IsZero(); dusted && settles {
+		area := b.Zones[l.zone].AreaM2 * float64(b.alike())
+		again := Task{"Wipe off the dust that has settled since", dustAgainMinutes * area}
+		l.sessions[0].tasks = slices.Insert(l.sessions[0].tasks, 1, again)
+	}
 	placed := place(l.sessions, b.Week, l.from, deadline{})
 	l.end = placed[len(placed)-1].work.To
 }
@@ -72,6 +81,9 @@ func (l lane) coat(plan *Plan, week Week) (busy []Span) {
 	for i, p := range place(l.sessions, week, l.from, deadline{}) {
 		step := l.sessions[i].step(p, week.Zone)
 		step.Zones = []int{l.zone}
+		for _, first := range l.sessions[i].leadIn(p.work, l.zone) {
+			plan.add(first)
+		}
 		plan.add(step)
 		busy = append(busy, p.work)
 		if s := l.sessions[i]; s.wetAtNight(p.work, week.Zone) {
@@ -99,6 +111,7 @@ func (l lane) coat(plan *Plan, week Week) (busy []Span) {
 // session is one coat before it has a place in time.
 type session struct {
 	title   string
+	before  []Step // what comes right before the coat: masks and checks
 	tasks   []Task
 	keyTask *Task         // added when the window has closed
 	wait    wait          // until the next session
@@ -121,7 +134,7 @@ func (s session) length(keyed bool) time.Duration {
 	if keyed && s.keyTask != nil {
 		minutes += s.keyTask.Minutes
 	}
-	return roundUp(time.Duration(minutes * float64(time.Minute)))
+	return s.lead() + roundUp(time.Duration(minutes*float64(time.Minute)))
 }
 
 func roundUp(d time.Duration) time.Duration { return (d + roundTo - 1) / roundTo * roundTo }
@@ -260,9 +273,11 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 	if below == nil {
 		before = w.Preparation(p)
 	}
+	out.before = coatAt{w, s.Layers, i, n, join, before}.checks()
 	abraded := false
 	for _, prep := range join.Preparations {
-		if slices.ContainsFunc(before, func(t substrate.Task) bool { return t.ID == prep.ID }) {
+		prepared := slices.ContainsFunc(before, func(t substrate.Task) bool { return t.ID == prep.ID })
+		if looked := prep.ID == compat.BleedWatch.ID; prepared || looked {
 			continue
 		}
 		out.tasks = append(out.tasks, Task{prep.Title, prep.HandsOn(area)})
@@ -360,13 +375,13 @@ func place(sessions []session, week Week, from time.Time, due deadline, laid ...
 	s := sessions[0]
 	at := func(t time.Time, waited bool) []placing {
 		span := s.fit(week, t, false)
-		keyed := due.passed(span.From)
+		keyed := due.passed(s.lays(span))
 		if keyed {
 			span = s.fit(week, latest(t, due.again), true)
 		}
 		if s.enoughFor(span, laid, week.Zone) {
 			span = s.fit(week, latest(week.nextDay(span.From), due.again), true)
-			keyed = due.passed(span.From)
+			keyed = due.passed(s.lays(span))
 		}
 		next := deadline{}
 		if s.latest > 0 {
@@ -423,10 +438,10 @@ const holdBackStep, holdBackMost = 15 * time.Minute, 8 * 24 * time.Hour
 func holdBack(s, next session, week Week, from time.Time, due deadline) (time.Time, bool) {
 	for t := from.Add(holdBackStep); t.Sub(from) < holdBackMost; t = t.Add(holdBackStep) {
 		span := s.fit(week, t, false)
-		if due.passed(span.From) {
+		if due.passed(s.lays(span)) {
 			return t, false
 		}
-		if !next.fit(week, s.wait.from(span.To, week.Zone), false).From.After(span.To.Add(s.latest)) {
+		if !next.lays(next.fit(week, s.wait.from(span.To, week.Zone), false)).After(span.To.Add(s.latest)) {
 			return span.From, true
 		}
 		t = span.From // fit may have skipped closed time
@@ -436,9 +451,8 @@ func holdBack(s, next session, week Week, from time.Time, due deadline) (time.Ti
 
 func (s session) step(p placing, zone *time.Location) Step {
 	out := s.coat
-	out.Kind, out.Title, out.Work, out.Keyed, out.Waited, out.Due = Coating, s.title, []Span{
-		p.work,
-	}, p.keyed, p.waited, p.due.at
+	out.Kind, out.Title, out.Work = Coating, s.title, []Span{{s.lays(p.work), p.work.To}}
+	out.Keyed, out.Waited, out.Due = p.keyed, p.waited, p.due.at
 	out.Tasks = slices.Clone(s.tasks)
 	if p.keyed {
 		out.Tasks = slices.Insert(out.Tasks, 1, *s.keyTask)

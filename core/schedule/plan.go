@@ -87,7 +87,8 @@ type Kind string
 const (
 	Preparation Kind = "preparation"
 	Coating     Kind = "coating"
-	Testing     Kind = "test" // a board that decides whether a coat may go on
+	Testing     Kind = "test"  // a board that decides whether a coat may go on
+	Checking    Kind = "check" // a look right before a coat, which opens it
 )
 
 // Task is one thing done by hand within a step.
@@ -177,6 +178,11 @@ func Make(b Brief) (Plan, error) {
 			continue
 		}
 		l := lane{zone: i, sessions: sessionsFor(z.Wish, *z.System, z.AreaM2*float64(b.alike()))}
+		for k := range l.sessions {
+			if job, stray := b.mask(i, l.sessions[k].coat.Product); stray {
+				l.sessions[k].before = append(l.sessions[k].before, job)
+			}
+		}
 		for _, ss := range l.sessions {
 			if ss.length(true) > b.Week.longest() {
 				return Plan{}, fmt.Errorf(

@@ -13,13 +13,15 @@ import (
 type prepared struct {
 	hands time.Time   // the last work by hand ends
 	ready []time.Time // by zone: what was wet is dry
+	clean []time.Time // by zone: its dust is off; zero where none was made
 	piece preparation.Piece
 }
 
 // prepare places the jobs before the coats: each as soon as hands are free and its zones are dry, so that one zone is
 // worked while another dries.
 func (b Brief) prepare(plan *Plan, jobs []preparation.Job) prepared {
-	out := prepared{hands: b.Start, ready: make([]time.Time, len(b.Zones)), piece: b.piece()}
+	n := len(b.Zones)
+	out := prepared{hands: b.Start, ready: make([]time.Time, n), clean: make([]time.Time, n), piece: b.piece()}
 	for i := range out.ready {
 		out.ready[i] = b.Start
 	}
@@ -37,6 +39,9 @@ func (b Brief) prepare(plan *Plan, jobs []preparation.Job) prepared {
 		out.hands = step.End()
 		for _, z := range b.touched(job) {
 			out.ready[z] = step.End().Add(atLeast(job.WaitH))
+			if job.Phase == substrate.Dust {
+				out.clean[z] = step.End()
+			}
 		}
 		if open[at] = rest; len(rest.Zones) == 0 {
 			open = slices.Delete(open, at, at+1)

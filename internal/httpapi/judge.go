@@ -29,6 +29,7 @@ func fromCoatAsked(in api.CoatAsked) workshop.CoatAsked {
 		Coats:     or(in.Coats),
 		SinceH:    in.SinceH,
 		Wash:      or(in.Wash),
+		Partly:    or(in.Partly),
 	}
 }
 

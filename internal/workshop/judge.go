@@ -22,6 +22,7 @@ type CoatAsked struct {
 	Coats     int
 	SinceH    *float64
 	Wash      bool // a washcoat
+	Partly    bool // only in places
 }
 
 // Question is "may this go over that, now?".
@@ -159,12 +160,12 @@ func (c *check) stack(q Question, home Workshop, shelf []*coating.Product) compa
 
 // coat finds a product of the shelf, or makes one of a family's typical values.
 func (c *check) coat(at string, asked CoatAsked, shelf []*coating.Product) compat.Laid {
-	laid := compat.Laid{Coats: max(1, asked.Coats), SinceH: asked.SinceH, Wash: asked.Wash}
+	laid := compat.Laid{Coats: max(1, asked.Coats), SinceH: asked.SinceH, Wash: asked.Wash, Partly: asked.Partly}
 	if asked.ProductID != 0 {
 		i := slices.IndexFunc(shelf, func(p *coating.Product) bool { return p.ID == asked.ProductID })
 		c.that(i >= 0, at+"/productId", "No product %d is on the shelf.", asked.ProductID)
 		if i >= 0 {
-			laid.Product, laid.Partly = shelf[i], shelf[i].Family.Partly()
+			laid.Product, laid.Partly = shelf[i], asked.Partly || shelf[i].Family.Partly()
 		}
 		return laid
 	}
@@ -186,7 +187,7 @@ func (c *check) coat(at string, asked CoatAsked, shelf []*coating.Product) compa
 	}
 	made, err := coating.New(p, asked.Family)
 	c.that(err == nil, at+"/shade", "There is no shade %q.", asked.Shade)
-	laid.Product, laid.Partly = made, f.Partly()
+	laid.Product, laid.Partly = made, asked.Partly || f.Partly()
 	return laid
 }
 

@@ -1034,6 +1034,8 @@ export interface components {
             coats?: number;
             /** @description a washcoat, thinned to a third or less */
             wash?: boolean;
+            /** @description only in places, beside what lies open: a filler, a stick, a spot of primer */
+            partly?: boolean;
             /**
              * Format: double
              * @description hours since the last of its coats; none = planned
@@ -1999,7 +2001,7 @@ export interface components {
             /** @description indices; empty = the whole piece */
             zones: number[];
             /** @enum {string} */
-            kind: "preparation" | "coating" | "test";
+            kind: "preparation" | "coating" | "test" | "check";
             title: string;
             tasks: components["schemas"]["Task"][];
             work: components["schemas"]["Span"][];

@@ -32,7 +32,7 @@ export function MayIView() {
 function questionOf(g: Ground, over: Pick): JudgeInput {
   const layers = g.layers
     .filter((l) => l.pick !== '')
-    .map((l) => ({ ...pickOf(l.pick), coats: l.coats, sinceH: l.sinceH, wash: l.wash }))
+    .map((l) => ({ ...pickOf(l.pick), coats: l.coats, sinceH: l.sinceH, wash: l.wash, partly: l.partly }))
   return {
     material: g.material,
     oldFinish: g.oldFinish || undefined,

@@ -75,7 +75,9 @@ export function OnIt({
       <button
         type="button"
         className="btn btn-ghost"
-        onClick={() => set({ layers: [{ pick: '', coats: 1, sinceH: undefined, wash: false }, ...g.layers] })}
+        onClick={() =>
+          set({ layers: [{ pick: '', coats: 1, sinceH: undefined, wash: false, partly: false }, ...g.layers] })
+        }
       >
         <Plus size={16} aria-hidden="true" /> A coat below that
       </button>
@@ -128,8 +130,8 @@ function LayerRow({
           <WordField
             label={`Coats: ${name}`}
             words={coatWords}
-            value={layer.wash ? 'wash' : String(layer.coats)}
-            onChange={(told) => set({ wash: told === 'wash', coats: told === 'wash' ? 1 : Number(told) })}
+            value={layer.wash ? 'wash' : layer.partly ? 'places' : String(layer.coats)}
+            onChange={(told) => set({ wash: told === 'wash', partly: told === 'places', coats: Number(told) || 1 })}
           />
         </div>
       )}
@@ -145,4 +147,5 @@ const coatWords: Record<string, string> = {
   5: 'five coats',
   6: 'six coats',
   wash: 'a washcoat, thinned to a third',
+  places: 'only in places, beside what lies open',
 }

@@ -4,7 +4,7 @@ import type { Pick } from '../ui/CoatSelect'
 export interface Ground {
   material: string
   oldFinish: string
-  layers: { pick: Pick; coats: number; sinceH: number | undefined; wash: boolean }[]
+  layers: { pick: Pick; coats: number; sinceH: number | undefined; wash: boolean; partly: boolean }[]
   tempC: number
   rh: number
   endUse: string
@@ -36,7 +36,7 @@ const HEATED_RH = 50
 export const blankGround = (top: Pick): Ground => ({
   material: 'oak',
   oldFinish: '',
-  layers: [{ pick: top, coats: 1, sinceH: undefined, wash: false }],
+  layers: [{ pick: top, coats: 1, sinceH: undefined, wash: false, partly: false }],
   tempC: HEATED_C,
   rh: HEATED_RH,
   endUse: '',

@@ -77,6 +77,7 @@ const disc =
 const stepTones: Record<Step['kind'], string> = {
   coating: 'bg-primary text-primary-content',
   test: 'border-2 border-dashed border-[var(--test)]',
+  check: 'border-2 border-base-content',
   preparation: 'bg-base-300',
 }
 

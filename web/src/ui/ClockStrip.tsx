@@ -447,13 +447,14 @@ function After({
 const stepFills: Record<Step['kind'], string> = {
   coating: 'var(--color-primary)',
   preparation: 'var(--color-secondary)',
+  check: 'var(--color-secondary)',
   test: 'var(--test)',
 }
 
 function Legend({ id }: { id: string }) {
   const entries: [string, ReactNode][] = [
     ['hands on', <rect key="r" width="22" height="12" fill="var(--color-primary)" />],
-    ['preparation', <rect key="r" width="22" height="12" fill="var(--color-secondary)" fillOpacity="0.75" />],
+    ['preparation, checks', <rect key="r" width="22" height="12" fill="var(--color-secondary)" fillOpacity="0.75" />],
     ['test board', <rect key="r" width="22" height="12" fill="var(--test)" fillOpacity="0.75" />],
     ['wet', <rect key="r" width="22" height="12" fill={`url(#${id}-wet)`} />],
     ['drying, hardening', <line key="r" x1="0" x2="22" y1="6" y2="6" stroke="var(--idle)" strokeWidth="3" />],
