@@ -1167,13 +1167,18 @@ type BoardInput struct {
 	CoatID int64 `json:"coatId"`
 
 	// CrossCut class by ISO 2409
-	CrossCut int                `json:"crossCut"`
+	CrossCut int `json:"crossCut"`
+
+	// GroundID 0 = straight on the material, or on its old finish
 	GroundID int64              `json:"groundId"`
 	MadeOn   openapi_types.Date `json:"madeOn"`
 
-	// Material empty = whatever the wood
-	Material   string               `json:"material"`
-	Note       string               `json:"note"`
+	// Material empty = whatever the wood, which only a product below allows
+	Material string `json:"material"`
+	Note     string `json:"note"`
+
+	// OldFinish that the board had, where no product lies below
+	OldFinish  string               `json:"oldFinish"`
 	Passed     bool                 `json:"passed"`
 	SolventRub BoardInputSolventRub `json:"solventRub"`
 	WaterDrop  BoardInputWaterDrop  `json:"waterDrop"`

@@ -553,6 +553,23 @@ func (f Facts) cautions() Section {
 		"the maintenance product's rags heat by themselves",
 		"Cloths used with this oil can catch fire by themselves. Dry them flat outdoors, or put them under water in a lidded metal tin. The product's own safety sheet decides.",
 	)
+	for i, l := range f.System.Layers {
+		below := f.Wish.Material.Name
+		if i > 0 {
+			below = plain(f.System.Layers[i-1].Product)
+		} else if top := f.Wish.Ground().Top; top != nil {
+			below = top.Name
+		}
+		for _, past := range l.Below.GoneAgainst() {
+			s.say(
+				"decision of the workshop, rule "+past.Rule.ID,
+				"One step we decided ourselves, against common practice: %s over %s. Should it ever show (%s), bring it back to us.",
+				plain(l.Product),
+				below,
+				past.Rule.Failure,
+			)
+		}
+	}
 	s.when(
 		f.has(enduse.Child),
 		"end use: child",

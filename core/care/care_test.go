@@ -7,6 +7,7 @@ import (
 
 	"firmitas/core/climate"
 	"firmitas/core/coating"
+	"firmitas/core/compat"
 	"firmitas/core/enduse"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
@@ -234,5 +235,31 @@ func TestZonesTogetherOnOneCard(t *testing.T) {
 	}
 	if one := Together([]string{"Top"}, []Card{top}); strings.Contains(text(one), "Base") || text(one) != text(top) {
 		t.Error("one zone's card is its own")
+	}
+}
+
+// What was laid against the trade's word with a reason and no test, its buyer is told; what a hidden spot settled is not.
+func TestABuyerIsToldWhatWasLaidAgainstPractice(t *testing.T) {
+	f := facts(t, "desk", "teak", "varnish_oil_pu", nil)
+	oil, err := coating.New(coating.Product{Name: "Oil", Shade: coating.Clear, Sheen: coating.Satin}, "oil_hardwax")
+	if err != nil {
+		t.Fatal(err)
+	}
+	top := f.System.Layers[0]
+	oil.ID, top.Product.ID = 1, 2
+	layers := []system.Layer{{Product: oil, Coats: 1}, {Product: top.Product, Coats: 2}}
+	open := system.Assess(f.Wish, layers).Layers[1].Below
+	for _, tried := range []bool{true, false} {
+		f.Wish.Wants.Decisions = nil
+		for _, finding := range open.Findings {
+			f.Wish.Wants.Decisions = append(f.Wish.Wants.Decisions, compat.Decision{
+				Rule: finding.Rule.ID, Coat: 2, Ground: 1, Tried: tried, Reason: "It has held before.", Who: "JT",
+			})
+		}
+		f.System = system.Assess(f.Wish, layers)
+		told := strings.Contains(text(Write(f)), "against common practice")
+		if told == tried {
+			t.Errorf("tried %t: told %t, %+v", tried, told, f.System.Layers[1].Below.Quieted)
+		}
 	}
 }

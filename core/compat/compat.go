@@ -342,7 +342,11 @@ func (out *Judgement) heed(j *Join, words []Word) {
 		out.Words = append(out.Words, w)
 		if !w.May {
 			out.hear(j, notPaired[w.By], nil, justNow)
-			out.Findings[0].Reason = w.Sense
+			for i := range out.Findings {
+				if f := &out.Findings[i]; f.Rule == notPaired[w.By] {
+					f.Reason = w.Sense
+				}
+			}
 		}
 	}
 }

@@ -434,6 +434,30 @@ func TestWordsOverrideDoubtsNeverPhysics(t *testing.T) {
 	}
 }
 
+// A board that lay straight on the material, or on an old finish, speaks of that ground and of no other.
+func TestBoardsOnTheMaterialAndOnOldFinishes(t *testing.T) {
+	for _, c := range []struct {
+		join  string
+		board Board
+		want  Verdict
+	}{
+		{"rosewood > oil_danish", Board{Material: "rosewood"}, Prepare}, // wiped all the same
+		{"rosewood > oil_danish", Board{Material: "oak"}, Test},
+		{"rosewood > oil_danish", Board{Material: "rosewood", Old: "shellac"}, Test},
+		{"pine + old:oil_paint > lacquer_aerosol", Board{Material: "pine", Old: "oil_paint"}, Prepare},
+		{"pine + old:oil_paint > lacquer_aerosol", Board{Material: "pine"}, Test},
+		{"pine + old:oil_paint > lacquer_aerosol", Board{Material: "pine", Old: "shellac"}, Test},
+		{"oak + oil_hardwax > clear_wb_pu", Board{Material: "oak"}, Test},
+	} {
+		j := parse(t, c.join)
+		j.Coat.ID, c.board.Coat, c.board.Passed = 2, 2, true
+		j.Context.Boards = []Board{c.board}
+		if got := Judge(j); got.Verdict != c.want {
+			t.Errorf("%s with %+v: %s, want %s", c.join, c.board, got.Verdict, c.want)
+		}
+	}
+}
+
 // Source: ISO 2409 and ASTM D3359 (values from memory): the two scales run opposite ways.
 func TestCrossCutClasses(t *testing.T) {
 	for iso, astm := range []string{"5B", "4B", "3B", "2B", "1B", "0B"} {

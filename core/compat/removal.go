@@ -11,6 +11,7 @@ import (
 type Removal struct {
 	Work   substrate.Work
 	ThenH  float64 // until a coat may follow
+	While  float64 // hours since the coat in which it works; 0 = at any age
 	Risk   string
 	Bares  bool // down to the material, not only what lies on top
 	Covers func(f *coating.Family) bool
@@ -18,6 +19,20 @@ type Removal struct {
 
 // Removals from the gentlest on: the first that takes the top off is the way.
 var removals = []Removal{
+	{
+		Work:   substrate.WipeOff,
+		While:  10. / 60,
+		ThenH:  2,
+		Risk:   stillFresh,
+		Covers: func(f *coating.Family) bool { return film(f) && waterCarried(f) },
+	},
+	{
+		Work:   substrate.WipeOff,
+		While:  24,
+		ThenH:  24,
+		Risk:   stillFresh,
+		Covers: func(f *coating.Family) bool { return film(f) && f.OilBased() }, // an oil has gone into the wood
+	},
 	{
 		Work:  substrate.Dewaxing,
 		ThenH: 2,
@@ -69,18 +84,28 @@ var removals = []Removal{
 	},
 }
 
+const stillFresh = "A stain below lightens with it. Now it is minutes; next week it costs ten times as much."
+
+// reaches tells whether a removal works on the top of a stack, at its age.
+func (r *Removal) reaches(top *coating.Family, sinceH *float64) bool {
+	inTime := r.While == 0 || (sinceH != nil && *sinceH <= r.While)
+	return inTime && r.Covers(top)
+}
+
 // takenOff is what is left of a stack once its top is off, and how that is done; false where nothing lies on the
 // material, or the only cure is not to coat at all.
 func takenOff(s Stack) (Stack, Removal, bool) {
 	g := s.Ground()
 	if slices.Contains(s.State.Soiled, Wax) { // taken off as wax wherever it is told
 		s.State.Soiled = slices.DeleteFunc(slices.Clone(s.State.Soiled), func(x Soil) bool { return x == Wax })
-		return s, removals[0], true
+		dewax := slices.IndexFunc(removals, func(r Removal) bool { return r.Work.ID == substrate.Dewaxing.ID })
+		return s, removals[dewax], true
 	}
 	if g.Top == nil {
 		return s, Removal{}, false
 	}
-	i := slices.IndexFunc(removals, func(r Removal) bool { return r.Covers(g.Top.Family) })
+	since := s.state().SinceH
+	i := slices.IndexFunc(removals, func(r Removal) bool { return r.reaches(g.Top.Family, since) })
 	if i < 0 {
 		return s, Removal{}, false
 	}

@@ -4,10 +4,12 @@ import (
 	"firmitas/core"
 )
 
+const lookTheme = "Look"
+
 var lookRules = []Rule{
 	{
 		ID:      "L1",
-		Theme:   "Look",
+		Theme:   lookTheme,
 		Title:   "Shiny clear over flat porous paint",
 		Verdict: Test,
 		Basis:   core.Practice,
@@ -23,7 +25,7 @@ var lookRules = []Rule{
 	{
 		ID:      "L2",
 		Firm:    true,
-		Theme:   "Look",
+		Theme:   lookTheme,
 		Title:   "Ambering coat over a pale colour",
 		Verdict: Refuse,
 		Basis:   core.Practice,
@@ -38,7 +40,7 @@ var lookRules = []Rule{
 	},
 	{
 		ID:      "L2t",
-		Theme:   "Look",
+		Theme:   lookTheme,
 		Title:   "Slightly tinting clear over a pale colour",
 		Verdict: Test,
 		Basis:   core.Practice,

@@ -50,6 +50,10 @@ func TestTheWayThrough(t *testing.T) {
 		{"oak + shellac_waxed > clear_wb_pu_2k", "", "shellac_off + clear_wb_pu_2k"},
 		{"beech + soap > clear_wb_pu", "shellac_dewaxed", "soap_out + clear_wb_pu"},
 		{"oak + clear_wb_pu @1h > varnish_conversion", "", "strip + varnish_conversion"},
+		// while it is fresh it is wiped off, within minutes or a day
+		{"oak + clear_wb_pu @0.1h > varnish_conversion", "", "wipe_off + varnish_conversion"},
+		{"oak + varnish_oil_pu @3h > lacquer_cab", "shellac_dewaxed", "wipe_off + lacquer_cab"},
+		{"oak + oil_linseed_boiled @3h > varnish_conversion", "", "oil_out + varnish_conversion"}, // gone into the wood
 		// stay with its kind
 		{"oak + oil_board > varnish_oil_pu", "shellac_dewaxed oil_wax_paste_board", "oil_wax_paste_board"},
 		{"beech + enamel_wb pale > varnish_oil_pu", "clear_wb_pu clear_wb_acrylic", "clear_wb_pu"},

@@ -56,6 +56,21 @@ func (d *Decision) allows(r *Rule) bool {
 	return d.Rule == r.ID && r.Overridable() && !onlyTried
 }
 
+// GoneAgainst is what the finisher went past with a reason and nothing else, and a buyer should know of: what was tried
+// and held, or is a matter of taste, is not among it.
+func (out *Judgement) GoneAgainst() []Finding {
+	var past []Finding
+	for _, f := range out.Quieted {
+		went := slices.ContainsFunc(out.Words, func(w Word) bool {
+			return w.decides != nil && !w.decides.Tried && w.decides.allows(f.Rule)
+		})
+		if went && f.Rule.Theme != lookTheme {
+			past = append(past, f)
+		}
+	}
+	return past
+}
+
 // Schools of practice that a workshop follows. Each is a setting, with its reasons in the handbook.
 type Schools struct {
 	DistressAfterWax  bool // wax first, cut through it, wax the cuts again; else distress first, then seal
@@ -66,8 +81,9 @@ type Schools struct {
 
 // Board is a test board of one coat over one ground, with what it showed.
 type Board struct {
-	Ground, Coat int64  // products
+	Ground, Coat int64  // products; Ground 0 = the material itself, or its old finish
 	Material     string // "" = whatever the wood
+	Old          string // the old finish below; "" = none
 	CrossCut     int    // class by ISO 2409: 0 best, 5 worst
 	Passed       bool   // the workshop's judgement on all that was tried
 	Who          string
@@ -109,7 +125,7 @@ func (j *Join) words() []Word {
 	if j.Coat == nil {
 		return nil
 	}
-	out := j.decided()
+	out := append(j.decided(), j.boarded()...)
 	if j.Ground.Top == nil {
 		return out
 	}
@@ -122,17 +138,36 @@ func (j *Join) words() []Word {
 	}
 	add(j.Coat, true, j.Ground.Top.Family)
 	add(j.Ground.Top, false, j.Coat.Family)
-	for _, b := range j.Context.Boards {
-		samePair := b.Ground != 0 && b.Ground == j.Ground.Top.ID && b.Coat == j.Coat.ID
-		if samePair && (b.Material == "" || b.Material == j.Ground.Material.ID) {
-			sense := fmt.Sprintf("A test board held: cross-cut class %d (%s).", b.CrossCut, D3359(b.CrossCut))
-			if !b.Passed {
-				sense = fmt.Sprintf("A test board failed: cross-cut class %d (%s).", b.CrossCut, D3359(b.CrossCut))
-			}
-			out = append(out, Word{By: ByBoard, May: b.Passed, Sense: sense, Who: b.Who, When: b.On})
+	return out
+}
+
+// boarded gathers what the workshop's boards showed of this pair.
+func (j *Join) boarded() []Word {
+	var out []Word
+	for i := range j.Context.Boards {
+		b := &j.Context.Boards[i]
+		sameWood := b.Material == "" || b.Material == j.Ground.Material.ID
+		if b.Coat != j.Coat.ID || !sameWood || !b.liesOn(&j.Ground) {
+			continue
 		}
+		sense := fmt.Sprintf("A test board held: cross-cut class %d (%s).", b.CrossCut, D3359(b.CrossCut))
+		if !b.Passed {
+			sense = fmt.Sprintf("A test board failed: cross-cut class %d (%s).", b.CrossCut, D3359(b.CrossCut))
+		}
+		out = append(out, Word{By: ByBoard, May: b.Passed, Sense: sense, Who: b.Who, When: b.On})
 	}
 	return out
+}
+
+// liesOn tells whether a board had this ground. Nobody can make one of an unknown finish.
+func (b *Board) liesOn(g *Ground) bool {
+	switch {
+	case g.Top == nil:
+		return b.Ground == 0 && b.Old == ""
+	case g.Old != NotOld:
+		return b.Ground == 0 && b.Old != "" && oldTops[b.Old] == g.Top
+	}
+	return b.Ground != 0 && b.Ground == g.Top.ID
 }
 
 // decided gathers what the finisher decided of this pair on this piece.

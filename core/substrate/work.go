@@ -30,6 +30,7 @@ var (
 
 // Work that takes an old finish off, and what follows all of it.
 var (
+	WipeOff  = Work{ID: "wipe_off", Title: "Wipe the fresh coat off now, with its own thinner", MinutesPerM2: 10}
 	WaxOff   = Work{ID: "wax_off", Title: "Take off the wax", MinutesPerM2: 20} // from a film that is kept
 	Scraping = Work{ID: "scrape", Title: "Scrape the old finish off with the grain", MinutesPerM2: 45}
 	Sanding  = Work{ID: "sand_off", Title: "Sand the old finish off, P80 then P120", MinutesPerM2: 60}

@@ -4,6 +4,7 @@ package demo
 
 import (
 	"context"
+	"database/sql"
 	"errors"
 	"fmt"
 	"slices"
@@ -539,7 +540,7 @@ func stock(ctx context.Context, s *workshop.Service, morning func(int) time.Time
 	_, err = s.AddBoard(
 		ctx,
 		store.Board{
-			Ground:     id["Tread Hard Oil"],
+			Ground:     sql.Null[int64]{V: id["Tread Hard Oil"], Valid: true},
 			Coat:       id["Amber Reach"],
 			CrossCut:   3,
 			SolventRub: "softened",

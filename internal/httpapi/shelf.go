@@ -2,8 +2,10 @@ package httpapi
 
 import (
 	"bytes"
+	"cmp"
 	"context"
 	"crypto/sha256"
+	"database/sql"
 	"io"
 	"slices"
 	"time"
@@ -13,6 +15,7 @@ import (
 	"firmitas/api"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
+	"firmitas/core/substrate"
 	"firmitas/internal/document"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop"
@@ -317,19 +320,28 @@ func (h *handlers) DeleteNote(
 	})
 }
 
+// boardGround is what a board had below its coat, in words.
+func boardGround(b store.Board) string {
+	if f := substrate.FindFinish(b.OldFinish); f != nil {
+		return f.Name + ", old"
+	}
+	return cmp.Or(b.GroundName, "the bare material")
+}
+
 func toBoard(b store.Board) api.Board {
 	return api.Board{
 		ID:        b.ID,
 		Version:   b.Version,
-		Ground:    b.GroundName,
+		Ground:    boardGround(b),
 		Coat:      b.CoatName,
 		D3359:     compat.D3359(b.CrossCut),
 		FlakedPct: compat.FlakedPct[b.CrossCut],
 		HasPhoto:  b.HasPhoto,
 		Input: api.BoardInput{
-			GroundID:   b.Ground,
+			GroundID:   b.Ground.V,
 			CoatID:     b.Coat,
 			Material:   b.Material,
+			OldFinish:  b.OldFinish,
 			CrossCut:   b.CrossCut,
 			SolventRub: api.BoardInputSolventRub(b.SolventRub),
 			WaterDrop:  api.BoardInputWaterDrop(b.WaterDrop),
@@ -348,9 +360,10 @@ func (h *handlers) GetBoards(ctx context.Context, _ api.GetBoardsRequestObject) 
 
 func fromBoardInput(in api.BoardInput) store.Board {
 	return store.Board{
-		Ground:     in.GroundID,
+		Ground:     sql.Null[int64]{V: in.GroundID, Valid: in.GroundID != 0},
 		Coat:       in.CoatID,
 		Material:   in.Material,
+		OldFinish:  in.OldFinish,
 		CrossCut:   in.CrossCut,
 		SolventRub: string(in.SolventRub),
 		WaterDrop:  string(in.WaterDrop),

@@ -236,32 +236,34 @@ func (s *Store) DeleteNote(ctx context.Context, workshopID, id int64, version in
 	return s.remove(ctx, "notes", workshopID, id, version)
 }
 
-// Board is a row of boards: a test board of one product over another. JPEG is filled only where it is asked for.
+// Board is a row of boards: a test board of one product over another, over bare material or over an old finish. JPEG is
+// filled only where it is asked for.
 type Board struct {
-	ID         int64     `db:"id"`
-	WorkshopID int64     `db:"workshop_id"`
-	Ground     int64     `db:"ground_id"`
-	Coat       int64     `db:"coat_id"`
-	Material   string    `db:"material"`
-	CrossCut   int       `db:"cross_cut"`
-	SolventRub string    `db:"solvent_rub"`
-	WaterDrop  string    `db:"water_drop"`
-	Passed     bool      `db:"passed"`
-	Who        string    `db:"who"`
-	MadeOn     time.Time `db:"made_on"`
-	Note       string    `db:"note"`
-	Version    int       `db:"version"`
-	HasPhoto   bool      `db:"has_photo"`
-	JPEG       []byte    `db:"jpeg"`
-	GroundName string    `db:"ground_name"`
-	CoatName   string    `db:"coat_name"`
+	ID         int64           `db:"id"`
+	WorkshopID int64           `db:"workshop_id"`
+	Ground     sql.Null[int64] `db:"ground_id"` // none = the material itself, or its old finish
+	Coat       int64           `db:"coat_id"`
+	Material   string          `db:"material"`
+	OldFinish  string          `db:"old_finish"`
+	CrossCut   int             `db:"cross_cut"`
+	SolventRub string          `db:"solvent_rub"`
+	WaterDrop  string          `db:"water_drop"`
+	Passed     bool            `db:"passed"`
+	Who        string          `db:"who"`
+	MadeOn     time.Time       `db:"made_on"`
+	Note       string          `db:"note"`
+	Version    int             `db:"version"`
+	HasPhoto   bool            `db:"has_photo"`
+	JPEG       []byte          `db:"jpeg"`
+	GroundName string          `db:"ground_name"`
+	CoatName   string          `db:"coat_name"`
 }
 
 // selectBoards reads boards with the names of their products, without their pictures.
 var selectBoards = `SELECT ` + columns[Board]("b", "has_photo", "jpeg", "ground_name", "coat_name") + `,
-	b.jpeg IS NOT NULL AS has_photo, g.name AS ground_name, c.name AS coat_name
+	b.jpeg IS NOT NULL AS has_photo, COALESCE(g.name, '') AS ground_name, c.name AS coat_name
 	FROM boards b
-	JOIN products g ON g.workshop_id = b.workshop_id AND g.id = b.ground_id
+	LEFT JOIN products g ON g.workshop_id = b.workshop_id AND g.id = b.ground_id
 	JOIN products c ON c.workshop_id = b.workshop_id AND c.id = b.coat_id
 	WHERE b.workshop_id = ?`
 
@@ -279,9 +281,9 @@ func (s *Store) Boards(ctx context.Context, workshopID, productID int64) ([]Boar
 	return boards, wrap(err)
 }
 
-// AddBoard stores a board of two products of the same workshop and returns its id.
+// AddBoard stores a board of products of the same workshop and returns its id.
 func (s *Store) AddBoard(ctx context.Context, b Board) (int64, error) {
-	names := "workshop_id, ground_id, coat_id, material, cross_cut, solvent_rub, water_drop, passed, who, made_on, note"
+	names := "workshop_id, ground_id, coat_id, material, old_finish, cross_cut, solvent_rub, water_drop, passed, who, made_on, note"
 	return newID(s.q(ctx).NamedExecContext(ctx, insert("boards", names), b))
 }
 

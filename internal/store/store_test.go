@@ -179,7 +179,7 @@ func TestTheShelfIsReadThroughItsWorkshop(t *testing.T) {
 	}
 	tin := must(s.AddTin(ctx, Tin{WorkshopID: a, ProductID: product, Size: "1 L"}))
 	note := must(s.AddNote(ctx, Note{WorkshopID: a, ProductID: product, Text: "runs", At: at}))
-	board := must(s.AddBoard(ctx, Board{WorkshopID: a, Ground: product, Coat: product, MadeOn: at}))
+	board := must(s.AddBoard(ctx, Board{WorkshopID: a, Ground: sql.Null[int64]{V: product, Valid: true}, Coat: product, MadeOn: at}))
 	recipe := must(
 		s.AddRecipe(
 			ctx,

@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"database/sql"
 	"database/sql/driver"
 	"errors"
 	"fmt"
@@ -166,7 +167,7 @@ func TestAnOldCopySurvivesNewColumns(t *testing.T) {
 	product := shelf[0].ID
 	_, err1 := s.AddTin(ctx, Tin{WorkshopID: home, ProductID: product, Size: "1 L"})
 	_, err2 := s.AddNote(ctx, Note{WorkshopID: home, ProductID: product, Text: "runs", At: at})
-	_, err3 := s.AddBoard(ctx, Board{WorkshopID: home, Ground: product, Coat: product, MadeOn: at})
+	_, err3 := s.AddBoard(ctx, Board{WorkshopID: home, Ground: sql.Null[int64]{V: product, Valid: true}, Coat: product, MadeOn: at})
 	_, err4 := s.AddRecipe(ctx, Recipe{WorkshopID: home, Name: "Three"})
 	_, err5 := s.AddPhoto(ctx, Photo{WorkshopID: home, PieceID: id, Moment: "before", JPEG: []byte("x"), TakenIn: at})
 	err6 := s.ReplaceLayers(

@@ -16,9 +16,10 @@ const dayForRecord = "2006-01-02"
 
 func toBoard(b store.Board) compat.Board {
 	return compat.Board{
-		Ground:   b.Ground,
+		Ground:   b.Ground.V,
 		Coat:     b.Coat,
 		Material: b.Material,
+		Old:      b.OldFinish,
 		CrossCut: b.CrossCut,
 		Passed:   b.Passed,
 		Who:      b.Who,
@@ -42,30 +43,46 @@ func (s *Service) AddBoard(ctx context.Context, b store.Board) (store.Board, err
 		if err != nil {
 			return b, err
 		}
-		ground, errGround := s.store.Product(ctx, home, b.Ground)
-		coat, errCoat := s.store.Product(ctx, home, b.Coat)
-		for _, err := range []error{errGround, errCoat} {
-			if err != nil && !errors.Is(err, store.ErrNotFound) {
+		var c check
+		b.WorkshopID, b.Version = home, 1
+		if b.CoatName, err = s.named(ctx, home, b.Coat, &c, "/coatId"); err != nil {
+			return b, err
+		}
+		if b.Ground.Valid {
+			if b.GroundName, err = s.named(ctx, home, b.Ground.V, &c, "/groundId"); err != nil {
 				return b, err
 			}
 		}
-		var c check
-		c.that(errGround == nil, "/groundId", "Pick a product of the shelf.")
-		c.that(errCoat == nil, "/coatId", "Pick a product of the shelf.")
 		c.board(b, s.Now())
 		if err := c.err(); err != nil {
 			return b, err
 		}
-		b.WorkshopID, b.Version, b.GroundName, b.CoatName = home, 1, ground.Name, coat.Name
 		b.ID, err = s.store.AddBoard(ctx, b)
 		return b, err
 	})
+}
+
+// named is the name of a product of the shelf, or a mark against the field that should have named one.
+func (s *Service) named(ctx context.Context, home, id int64, c *check, at string) (string, error) {
+	p, err := s.store.Product(ctx, home, id)
+	if errors.Is(err, store.ErrNotFound) {
+		c.that(false, at, "Pick a product of the shelf.")
+		err = nil
+	}
+	return p.Name, err
 }
 
 // board checks what a test board showed.
 func (c *check) board(b store.Board, now time.Time) {
 	known := b.Material == "" || substrate.Find(b.Material) != nil
 	c.listed(known, "/material", "a material", b.Material)
+	if b.Ground.Valid {
+		c.that(b.OldFinish == "", "/oldFinish", "It lay over a product of the shelf: leave the old finish out.")
+	} else {
+		c.that(b.Material != "", "/material", "Say which material it lay on.")
+		known := b.OldFinish == "" || substrate.FindFinish(b.OldFinish) != nil
+		c.listed(known, "/oldFinish", "an old finish", b.OldFinish)
+	}
 	why := compat.WhyNotPassed(b.CrossCut, b.SolventRub)
 	c.that(!b.Passed || why == "", "/passed", "%s", why)
 	c.that(strings.TrimSpace(b.Who) != "", "/who", "Say who made it: initials will do.")

@@ -961,12 +961,17 @@ export interface components {
             neverAgain: boolean;
         };
         BoardInput: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description 0 = straight on the material, or on its old finish
+             */
             groundId: number;
             /** Format: int64 */
             coatId: number;
-            /** @description empty = whatever the wood */
+            /** @description empty = whatever the wood, which only a product below allows */
             material: string;
+            /** @description that the board had, where no product lies below */
+            oldFinish: string;
             /** @description class by ISO 2409 */
             crossCut: number;
             /** @enum {string} */

@@ -12,6 +12,7 @@ import { Tick } from '../ui/Tick'
 import { DayInput } from '../ui/When'
 import { BoardEntry } from './BoardEntry'
 import { CrossCut } from './CrossCut'
+import { BARE, GroundField, NOT_PICKED } from './GroundField'
 import { classes, drops, rubs } from './words'
 import { boardsQuery, catalogueQuery, judgedAnew, productsQuery } from '../api/queries'
 import { useSave } from '../api/saving'
@@ -98,9 +99,10 @@ function BoardForm({ products, catalogue }: { products: Product[]; catalogue: Ca
   const { workshop } = useShow()
   const today = () => todayIn(workshop?.timeZone)
   const blank = (): BoardInput => ({
-    groundId: Number(params.get('ground') ?? 0),
+    groundId: Number(params.get('ground') ?? NOT_PICKED),
     coatId: Number(params.get('coat') ?? 0),
-    material: '',
+    material: params.get('material') ?? '',
+    oldFinish: params.get('finish') ?? '',
     crossCut: 0,
     solventRub: 'not_tried',
     waterDrop: 'not_tried',
@@ -122,27 +124,6 @@ function BoardForm({ products, catalogue }: { products: Product[]; catalogue: Ca
     setDraft({ ...draft, ...change })
   }
   const wrong = (pointer: string) => (add.error instanceof Problem ? add.error.at(pointer) : undefined)
-  const picker = (field: 'groundId' | 'coatId', label: string) => (
-    <Field label={label} error={wrong(`/${field}`)}>
-      {(ids) => (
-        <select
-          {...ids}
-          className="select w-full"
-          value={draft[field]}
-          onChange={(e) => set({ [field]: Number(e.target.value) })}
-        >
-          <option value={0} disabled>
-            Choose one
-          </option>
-          {products.map((p) => (
-            <option key={p.ref.id} value={p.ref.id}>
-              {p.ref.name}
-            </option>
-          ))}
-        </select>
-      )}
-    </Field>
-  )
   return (
     <form
       noValidate
@@ -155,8 +136,32 @@ function BoardForm({ products, catalogue }: { products: Product[]; catalogue: Ca
     >
       <h2>What a board showed</h2>
       <div className="grid gap-4 sm:grid-cols-2">
-        {picker('coatId', 'Coat')}
-        {picker('groundId', 'Over')}
+        <Field label="Coat" error={wrong('/coatId')}>
+          {(ids) => (
+            <select
+              {...ids}
+              className="select w-full"
+              value={draft.coatId}
+              onChange={(e) => set({ coatId: Number(e.target.value) })}
+            >
+              <option value={0} disabled>
+                Choose one
+              </option>
+              {products.map((p) => (
+                <option key={p.ref.id} value={p.ref.id}>
+                  {p.ref.name}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <GroundField
+          value={draft.oldFinish || draft.groundId}
+          set={set}
+          error={wrong('/groundId') ?? wrong('/oldFinish')}
+          products={products}
+          finishes={catalogue.finishes}
+        />
         <Field label="On" error={wrong('/material')}>
           {(ids) => (
             <select
@@ -165,7 +170,9 @@ function BoardForm({ products, catalogue }: { products: Product[]; catalogue: Ca
               value={draft.material}
               onChange={(e) => set({ material: e.target.value })}
             >
-              <option value="">whatever the wood</option>
+              <option value="" disabled={draft.groundId === BARE}>
+                {draft.groundId === BARE ? 'Choose one' : 'whatever the wood'}
+              </option>
               <Options of={catalogue.materials} />
             </select>
           )}
