@@ -138,6 +138,24 @@ func (e DecorationKindOrder) Valid() bool {
 	}
 }
 
+// Defines values for EventInputKind.
+const (
+	Sign      EventInputKind = "sign"
+	TakenBack EventInputKind = "taken_back"
+)
+
+// Valid indicates whether the value is a known member of the EventInputKind enum.
+func (e EventInputKind) Valid() bool {
+	switch e {
+	case Sign:
+		return true
+	case TakenBack:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for FactUnit.
 const (
 	Count FactUnit = "count"
@@ -1422,6 +1440,34 @@ type EndUse struct {
 	Note   string  `json:"note"`
 }
 
+// Event defines model for Event.
+type Event struct {
+	HappenedAt time.Time `json:"happenedAt"`
+	ID         int64     `json:"id"`
+}
+
+// EventInput defines model for EventInput.
+type EventInput struct {
+	// HappenedAt none = just now
+	HappenedAt *time.Time     `json:"happenedAt,omitempty"`
+	Kind       EventInputKind `json:"kind"`
+
+	// Of of what is taken back: the event
+	Of *int64 `json:"of,omitempty"`
+
+	// Sign of a sign: what was seen
+	Sign *string `json:"sign,omitempty"`
+
+	// Who empty = nobody said
+	Who string `json:"who"`
+
+	// ZoneID none = the whole piece
+	ZoneID *int64 `json:"zoneId,omitempty"`
+}
+
+// EventInputKind defines model for EventInput.Kind.
+type EventInputKind string
+
 // Fact defines model for Fact.
 type Fact struct {
 	Name  string   `json:"name"`
@@ -1589,6 +1635,20 @@ type HandOverInput struct {
 	// LastCoat When the last coat really went on
 	LastCoat time.Time `json:"lastCoat"`
 	Version  int       `json:"version"`
+}
+
+// Held What the last coat of a zone showed that keeps the next one off.
+type Held struct {
+	// Do meanwhile
+	Do    string    `json:"do"`
+	Event int64     `json:"event"`
+	Seen  time.Time `json:"seen"`
+
+	// Sign in words
+	Sign string `json:"sign"`
+
+	// Until when it is tried again
+	Until time.Time `json:"until"`
 }
 
 // Hours Working hours of one weekday in minutes after midnight; equal means closed.
@@ -2105,6 +2165,9 @@ type Preparation struct {
 // PreparedZone defines model for PreparedZone.
 type PreparedZone struct {
 	Action PreparedZoneAction `json:"action"`
+
+	// Answer The one answer; no part of it is better than the whole.
+	Answer *TheAnswer `json:"answer,omitempty"`
 
 	// FirstCoat empty while no system is chosen
 	FirstCoat string `json:"firstCoat"`
@@ -2699,8 +2762,13 @@ type ZoneInput struct {
 
 // ZonePlan defines model for ZonePlan.
 type ZonePlan struct {
-	Coated    bool       `json:"coated"`
-	FullCure  *time.Time `json:"fullCure,omitempty"`
+	// Answer The one answer; no part of it is better than the whole.
+	Answer   *TheAnswer `json:"answer,omitempty"`
+	Coated   bool       `json:"coated"`
+	FullCure *time.Time `json:"fullCure,omitempty"`
+
+	// Held What the last coat of a zone showed that keeps the next one off.
+	Held      *Held      `json:"held,omitempty"`
 	LastCoat  *time.Time `json:"lastCoat,omitempty"`
 	LightUse  *time.Time `json:"lightUse,omitempty"`
 	Name      string     `json:"name"`
@@ -2787,6 +2855,12 @@ type DeletePieceParams struct {
 
 // UpdatePieceParams defines parameters for UpdatePiece.
 type UpdatePieceParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// TellEventParams defines parameters for TellEvent.
+type TellEventParams struct {
 	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
@@ -2946,6 +3020,9 @@ type CreatePieceJSONRequestBody = PieceInput
 // UpdatePieceJSONRequestBody defines body for UpdatePiece for application/json ContentType.
 type UpdatePieceJSONRequestBody = PieceUpdate
 
+// TellEventJSONRequestBody defines body for TellEvent for application/json ContentType.
+type TellEventJSONRequestBody = EventInput
+
 // HandOverJSONRequestBody defines body for HandOver for application/json ContentType.
 type HandOverJSONRequestBody = HandOverInput
 
@@ -3056,6 +3133,9 @@ type ServerInterface interface {
 
 	// (GET /pieces/{id}/care)
 	GetPieceCare(c *gin.Context, id PieceID)
+
+	// (POST /pieces/{id}/events)
+	TellEvent(c *gin.Context, id PieceID, params TellEventParams)
 
 	// (POST /pieces/{id}/hand-over)
 	HandOver(c *gin.Context, id PieceID, params HandOverParams)
@@ -3842,6 +3922,55 @@ func (siw *ServerInterfaceWrapper) GetPieceCare(c *gin.Context) {
 	}
 
 	siw.Handler.GetPieceCare(c, id)
+}
+
+// TellEvent operation middleware
+func (siw *ServerInterfaceWrapper) TellEvent(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params TellEventParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TellEvent(c, id, params)
 }
 
 // HandOver operation middleware
@@ -4974,6 +5103,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/lay-out", wrapper.LayOut)
 	router.POST(options.BaseURL+"/decorations/measure", wrapper.MeasureDecoration)
 	router.PUT(options.BaseURL+"/pieces/:id/zones/:zoneId/system", wrapper.ChooseSystem)
+	router.POST(options.BaseURL+"/pieces/:id/events", wrapper.TellEvent)
 	router.GET(options.BaseURL+"/pieces/:id/plan", wrapper.GetPlan)
 	router.POST(options.BaseURL+"/pieces/:id/hand-over", wrapper.HandOver)
 	router.GET(options.BaseURL+"/pieces/:id/care", wrapper.GetPieceCare)
@@ -5905,6 +6035,47 @@ type GetPieceCaredefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetPieceCaredefaultApplicationProblemPlusJSONResponse) VisitGetPieceCareResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TellEventRequestObject struct {
+	ID     PieceID `json:"id"`
+	Params TellEventParams
+	Body   *TellEventJSONRequestBody
+}
+
+type TellEventResponseObject interface {
+	VisitTellEventResponse(w http.ResponseWriter) error
+}
+
+type TellEvent201JSONResponse Event
+
+func (response TellEvent201JSONResponse) VisitTellEventResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TellEventdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TellEventdefaultApplicationProblemPlusJSONResponse) VisitTellEventResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -7083,6 +7254,9 @@ type StrictServerInterface interface {
 	// (GET /pieces/{id}/care)
 	GetPieceCare(ctx context.Context, request GetPieceCareRequestObject) (GetPieceCareResponseObject, error)
 
+	// (POST /pieces/{id}/events)
+	TellEvent(ctx context.Context, request TellEventRequestObject) (TellEventResponseObject, error)
+
 	// (POST /pieces/{id}/hand-over)
 	HandOver(ctx context.Context, request HandOverRequestObject) (HandOverResponseObject, error)
 
@@ -7990,6 +8164,51 @@ func (sh *strictHandler) GetPieceCare(ctx *gin.Context, id PieceID) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetPieceCareResponseObject); ok {
 		if err := validResponse.VisitGetPieceCareResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// TellEvent operation middleware
+func (sh *strictHandler) TellEvent(ctx *gin.Context, id PieceID, params TellEventParams) {
+	var request TellEventRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body TellEventJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TellEvent(ctx, request.(TellEventRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TellEvent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(TellEventResponseObject); ok {
+		if err := validResponse.VisitTellEventResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

@@ -5,6 +5,7 @@ import (
 	"math"
 	"math/rand/v2"
 	"os"
+	"strings"
 	"testing"
 )
 
@@ -158,5 +159,25 @@ func TestObstacles(t *testing.T) {
 	}
 	if len(silent.Obstacles(Air{20, 86})) != 1 {
 		t.Error("a silent label should stop above 85 % RH, once")
+	}
+}
+
+// Arithmetic: the water in the air stays where it is when a room is warmed or cooled; the first whole degree or per cent that opens.
+func TestTheNearestAirThatOpens(t *testing.T) {
+	l := Limits{MinC: 10, MaxC: 30, MaxRH: 80}
+	for _, c := range []struct {
+		air  Air
+		want string
+	}{
+		{Air{8, 60}, "Warmed to 10 °C, which takes the same air to 52 % RH, it may go on."},
+		{Air{20, 95}, "Warmed to 23 °C, which takes the same air to 79 % RH, it may go on.|" +
+			"From 80 % RH down, as warm as it is, it may go on."},
+		{Air{34, 40}, "Cooled to 30 °C, which takes the same air to 50 % RH, it may go on."},
+		{Air{20, 50}, ""},
+		{Air{5, 100}, "Warmed to 10 °C, which takes the same air to 71 % RH, it may go on."},
+	} {
+		if got := strings.Join(l.Opens(c.air), "|"); got != c.want {
+			t.Errorf("%+v: %q, want %q", c.air, got, c.want)
+		}
 	}
 }

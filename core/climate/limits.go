@@ -1,6 +1,9 @@
 package climate
 
-import "fmt"
+import (
+	"fmt"
+	"math"
+)
 
 // Limits is the air in which a label allows a coat to go on and dry.
 type Limits struct {
@@ -49,6 +52,45 @@ func (l Limits) Obstacles(air Air) []string {
 		)
 	} else if margin := air.TempC - air.DewPoint(); margin < DewMargin-meterDoubt {
 		out = append(out, fmt.Sprintf("Too close to the dew point: the work is only %.1f °C above it, and 3 °C is the least.", margin))
+	}
+	return out
+}
+
+// How far a room is heated, cooled and dried for a coat's sake (practice).
+const (
+	warmestRoom = 30
+	coolestRoom = 10
+	driestRoom  = 25
+)
+
+// Opens says, in sentences, from which air on a coat may go on where this one forbids it, by changing one thing in a
+// closed room: heating or cooling it, which changes its relative humidity too, or drying it. None where neither helps,
+// or nothing forbids it.
+func (l Limits) Opens(air Air) []string {
+	may := func(a Air) bool { return len(l.Obstacles(a)) == 0 }
+	if may(air) {
+		return nil
+	}
+	var out []string
+	at := func(tempC float64) Air {
+		return Air{tempC, air.RH * SaturationPressure(air.TempC) / SaturationPressure(tempC)}
+	}
+	for t := math.Floor(air.TempC) + 1; t <= warmestRoom; t++ {
+		if may(at(t)) {
+			out = append(out, fmt.Sprintf("Warmed to %.0f °C, which takes the same air to %.0f %% RH, it may go on.", t, at(t).RH))
+			break
+		}
+	}
+	for t := math.Ceil(air.TempC) - 1; len(out) == 0 && t >= coolestRoom; t-- {
+		if may(at(t)) {
+			out = append(out, fmt.Sprintf("Cooled to %.0f °C, which takes the same air to %.0f %% RH, it may go on.", t, at(t).RH))
+		}
+	}
+	for rh := math.Ceil(air.RH) - 1; rh >= driestRoom; rh-- {
+		if may(Air{air.TempC, rh}) {
+			out = append(out, fmt.Sprintf("From %.0f %% RH down, as warm as it is, it may go on.", rh))
+			break
+		}
 	}
 	return out
 }

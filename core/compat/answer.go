@@ -54,11 +54,33 @@ func AnswerOf(s Stack, l Laid) Answer {
 		out.asSurface(s, l)
 	}
 	out.Headline = headline(out.Kind, &j, &judged, out)
+	if out.Kind == No {
+		out.inThisAir(&j, &judged)
+	}
 	out.below(s)
 	if out.Kind != No && out.Kind != NotYet { // there is nothing to do to what may not go on
 		out.DoNow = s.workFor(judged)
 	}
 	return out
+}
+
+// inThisAir tells of a coat that only the room keeps off, and from which air on it goes.
+func (a *Answer) inThisAir(j *Join, judged *Judgement) {
+	var room *Finding
+	for i := range judged.Findings {
+		f := &judged.Findings[i]
+		switch {
+		case f.Rule.Room:
+			room = f
+		case f.Rule.Verdict == Refuse && f.Rule.Ends == nil:
+			return // in no air
+		}
+	}
+	if room == nil {
+		return
+	}
+	a.Headline, a.Reason, a.Rule = "Not in this air.", room.Reason, room.Rule.ID
+	a.DoNow = j.Coat.Limits().Opens(j.Context.Air)
 }
 
 // below takes up what lies further down: what is condemned there condemns it all, and a doubt there stays one.
@@ -70,7 +92,7 @@ func (a *Answer) below(s Stack) {
 	reason := fmt.Sprintf("Further down, %s: %s", where, finding.Reason)
 	switch {
 	case finding.Rule.Verdict == Refuse:
-		a.Kind, a.Verdict, a.InH = No, Refuse, 0
+		a.Kind, a.Verdict, a.InH, a.DoNow = No, Refuse, 0, nil
 		a.Headline = "No: what lies below does not hold."
 	case a.Verdict < Test && a.Kind != Between:
 		a.Kind, a.Verdict, a.InH = OnABoard, Test, 0

@@ -70,6 +70,7 @@ var nowRules = []Rule{
 	{
 		ID:      "V4",
 		Theme:   nowTheme,
+		Room:    true,
 		Told:    true,
 		Title:   "The air does not allow this coat now",
 		Verdict: Refuse,

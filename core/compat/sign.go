@@ -154,6 +154,20 @@ func feelOf(f *coating.Family) feel {
 	return evaporates
 }
 
+// Means is what a sign on one coat means for the next: the hours until it is tried again, and what to do meanwhile; 0
+// and "" when nothing. Next is nil where none follows but wax, load or use.
+func Means(id Sign, on, next *coating.Product) (againH float64, do string) {
+	s := FindSign(id)
+	if s == nil {
+		return 0, ""
+	}
+	m := s.means[feelOf(on.Family)]
+	if m.own && next != nil && next.Family == on.Family {
+		return 0, ""
+	}
+	return m.againH, m.do
+}
+
 // stopped is the sign that keeps this coat off the longest, and what it means; nil when none does.
 func stopped(j *Join) (*SignSeen, meaning) {
 	if !fresh(j) || j.Coat == nil {

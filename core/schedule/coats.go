@@ -13,6 +13,7 @@ import (
 	"firmitas/core/quantity"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
+	"firmitas/core/worklog"
 )
 
 // Hands-on minutes (practice).
@@ -37,6 +38,7 @@ var minutesPerM2 = map[coating.Method]float64{
 type lane struct {
 	zone     int
 	sessions []session
+	signs    []worklog.Event // what was seen on it
 	from     time.Time
 	end      time.Time // of its last coat, had it all hands to itself
 }
@@ -78,7 +80,12 @@ func (l lane) beforeWax() (film, wax lane) {
 func (l lane) coat(plan *Plan, week Week) (busy []Span) {
 	z := &plan.Zones[l.zone]
 	z.Coated = true
-	for i, p := range place(l.sessions, week, l.from, deadline{}) {
+	placed, held := l.heed(week)
+	if held != nil {
+		z.Held = held
+		z.LightUse = latest(z.LightUse, held.Until)
+	}
+	for i, p := range placed {
 		step := l.sessions[i].step(p, week.Zone)
 		step.Zones = []int{l.zone}
 		for _, first := range l.sessions[i].leadIn(p.work, l.zone) {
@@ -123,7 +130,8 @@ type session struct {
 	touchDry, lightUse, fullCure wait
 	dryBeforeNight               bool      // the night's air forbids it while it is wet
 	board                        string    // what a test board has to show first; "" = nothing
-	notBefore                    time.Time // when the board has shown it
+	notBefore                    time.Time // when the board has shown it, or what was seen may have gone
+	stands                       Span      // where it lies on the piece already; zero while it does not
 }
 
 func (s session) length(keyed bool) time.Duration {
@@ -184,6 +192,9 @@ const mornings = 14 // tried for a coat that must be dry before night
 
 // fit finds the earliest stretch for a session; where the night's air forbids a wet coat, one that is dry before it.
 func (s session) fit(week Week, t time.Time, keyed bool) Span {
+	if !s.stands.From.IsZero() {
+		return s.stands
+	}
 	span := week.fit(latest(t, s.notBefore), s.length(keyed))
 	for range mornings {
 		if !s.wetAtNight(span, week.Zone) {
@@ -396,7 +407,8 @@ func place(sessions []session, week Week, from time.Time, due deadline, laid ...
 			place(sessions[1:], week, s.wait.from(span.To, week.Zone), next, so...)...)
 	}
 	now := at(from, false)
-	if len(now) < 2 || !now[1].keyed {
+	onThePiece := !s.stands.From.IsZero()
+	if len(now) < 2 || !now[1].keyed || onThePiece {
 		return now
 	}
 	later, found := holdBack(s, sessions[1], week, from, due)

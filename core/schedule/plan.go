@@ -15,6 +15,7 @@ import (
 	"firmitas/core/furniture"
 	"firmitas/core/preparation"
 	"firmitas/core/system"
+	"firmitas/core/worklog"
 )
 
 // Zone is one zone's share in a plan.
@@ -23,7 +24,8 @@ type Zone struct {
 	Face   furniture.Face
 	AreaM2 float64 // of one piece
 	Wish   system.Wish
-	System *system.System // nil while none is chosen: it is prepared, not coated
+	System *system.System  // nil while none is chosen: it is prepared, not coated
+	Signs  []worklog.Event // what its last coat showed, by when
 }
 
 // Brief is a piece as it is planned: its zones, what else comes with it, and when hands are free.
@@ -149,6 +151,7 @@ type ZonePlan struct {
 	TouchDry  time.Time
 	LightUse  time.Time
 	FullCure  time.Time
+	Held      *Held // what its last coat showed that keeps the next one off; nil when nothing did
 }
 
 // Plan is the calendar of a piece.
@@ -177,7 +180,7 @@ func Make(b Brief) (Plan, error) {
 		if z.System == nil || len(plan.Zones[i].Obstacles) > 0 {
 			continue
 		}
-		l := lane{zone: i, sessions: sessionsFor(z.Wish, *z.System, z.AreaM2*float64(b.alike()))}
+		l := lane{zone: i, signs: z.Signs, sessions: sessionsFor(z.Wish, *z.System, z.AreaM2*float64(b.alike()))}
 		for k := range l.sessions {
 			if job, stray := b.mask(i, l.sessions[k].coat.Product); stray {
 				l.sessions[k].before = append(l.sessions[k].before, job)
@@ -226,6 +229,9 @@ func Make(b Brief) (Plan, error) {
 	}
 	for _, wax := range waxes { // its dust and its solvent spoil a neighbour's film
 		wax.from = latest(wax.from, latest(plan.opens(wax.zone), plan.LastCoat))
+		if held := plan.Zones[wax.zone].Held; held != nil && !wax.lay(held.Seen, week) {
+			wax.from = latest(wax.from, held.Until)
+		}
 		coat(wax)
 	}
 	plan.LightUse = latest(plan.LightUse, b.finish(&plan, jobs, week))

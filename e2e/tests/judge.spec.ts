@@ -95,7 +95,8 @@ test('on a phone: what is seen outranks the clock, what nobody told is asked for
   await accessible(page)
   await page.getByRole('checkbox', { name: 'still sticky' }).uncheck()
   await page.getByLabel('Air', { exact: true }).fill('8')
-  await expect(answer).toContainText('No.')
+  await expect(answer).toContainText('Not in this air.')
+  await expect(answer).toContainText('which takes the same air to')
   await page.getByLabel('Air', { exact: true }).fill('20')
 
   await page.getByLabel('Last coat on it', { exact: true }).selectOption({ label: 'nothing' })
@@ -109,5 +110,38 @@ test('on a phone: what is seen outranks the clock, what nobody told is asked for
   await page.getByLabel('What is to go over it').selectOption({ label: 'Mizzen Clear' })
   await expect(answer).toContainText('Take it off: Scrape and wash off the wax, then Mizzen Clear')
   await noSidewaysScroll(page)
+  await phone.close()
+})
+
+test('at the bench, on a phone: sticky is told, the coat waits, and it is taken back', async ({ browser }) => {
+  const phone = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    baseURL: process.env.BASE_URL,
+    locale: 'en-GB',
+  })
+  const page = await phone.newPage()
+  await page.goto('/')
+  await page.getByRole('button', { name: 'How does Rocking boat feel?' }).tap()
+  const dialog = page.getByRole('dialog', { name: 'How does Rocking boat feel?' })
+  await dialog.getByLabel('Who').fill('JT')
+  await dialog.getByRole('button', { name: 'still sticky' }).tap()
+  await expect(dialog.getByText('Whole boat: still sticky')).toBeVisible()
+  await expect(dialog).toContainText('warm the room and leave it')
+  await accessible(page)
+  await dialog.getByRole('button', { name: 'Done' }).tap()
+  const bench = page.getByRole('link', { name: /Rocking boat.*still sticky/ })
+  await expect(bench).toBeVisible()
+  await noSidewaysScroll(page)
+
+  await bench.tap()
+  await page.waitForURL(/pieces/)
+  await page.getByRole('link', { name: /Plan and coat/ }).tap()
+  const held = page.getByRole('status').filter({ hasText: 'Whole boat: still sticky' })
+  await expect(held).toContainText('Try again from')
+  await held.getByRole('button', { name: /take it back/ }).tap()
+  await expect(held).toHaveCount(0)
+  await page.goto('/')
+  await expect(page.getByRole('link', { name: /Rocking boat/ })).not.toContainText('still sticky')
   await phone.close()
 })

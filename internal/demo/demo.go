@@ -870,7 +870,7 @@ func boat(morning func(int) time.Time) workshop.Brief {
 	b := plain(
 		"Rocking boat",
 		"toy",
-		morning(1),
+		morning(-3),
 		workshop.Zone{
 			Name:       "Whole boat",
 			Face:       furniture.Best,

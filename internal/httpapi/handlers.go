@@ -13,6 +13,7 @@ import (
 	"firmitas/core/preparation"
 	"firmitas/core/schedule"
 	"firmitas/core/system"
+	"firmitas/core/worklog"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop"
 )
@@ -303,4 +304,19 @@ func fromZone(z api.ZoneInput) workshop.Zone {
 		out.ID = *z.ID
 	}
 	return out
+}
+
+func (h *handlers) TellEvent(ctx context.Context, r api.TellEventRequestObject) (api.TellEventResponseObject, error) {
+	in := worklog.Event{
+		Kind: worklog.Kind(r.Body.Kind),
+		Zone: or(r.Body.ZoneID),
+		At:   or(r.Body.HappenedAt),
+		Who:  r.Body.Who,
+		Sign: compat.Sign(or(r.Body.Sign)),
+		Of:   or(r.Body.Of),
+	}
+	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.TellEvent201JSONResponse, error) {
+		e, err := h.service.Tell(ctx, r.ID, in)
+		return api.TellEvent201JSONResponse{ID: e.ID, HappenedAt: e.At.UTC()}, err
+	})
 }

@@ -123,6 +123,7 @@ func toPreparation(p workshop.Preparation) api.Preparation {
 		}
 		if z.System != nil {
 			zone.FirstCoat = z.System.Layers[0].Product.Name
+			zone.Answer = toTheAnswer(z.Wish.Answer(*z.System))
 		}
 		out.Zones = append(out.Zones, zone)
 	}

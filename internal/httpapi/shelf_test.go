@@ -325,6 +325,7 @@ func TestBoardsLabelsAndTheGrid(t *testing.T) {
 				"groundId":   id["Tread Hard Oil"],
 				"coatId":     id["Mizzen Clear"],
 				"material":   "",
+				"oldFinish":  "",
 				"crossCut":   class,
 				"solventRub": "unmoved",
 				"waterDrop":  "no_mark",

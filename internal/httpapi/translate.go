@@ -445,19 +445,34 @@ func toPlan(of workshop.Plan) api.Plan {
 		Needs:      each(p.Needs, toNeed),
 	}
 	for i, z := range p.Zones {
-		out.Zones = append(
-			out.Zones,
-			api.ZonePlan{
-				Name:      of.Brief.Zones[i].Name,
-				Obstacles: each(z.Obstacles, same),
-				Coated:    z.Coated,
-				LastCoat:  when(z.LastCoat),
-				LightUse:  when(z.LightUse),
-				FullCure:  when(z.FullCure),
-			},
-		)
+		zone := api.ZonePlan{
+			Name:      of.Brief.Zones[i].Name,
+			Obstacles: each(z.Obstacles, same),
+			Coated:    z.Coated,
+			Held:      toHeld(z.Held),
+			LastCoat:  when(z.LastCoat),
+			LightUse:  when(z.LightUse),
+			FullCure:  when(z.FullCure),
+		}
+		if asked := of.Brief.Zones[i]; asked.System != nil {
+			zone.Answer = toTheAnswer(asked.Wish.Answer(*asked.System))
+		}
+		out.Zones = append(out.Zones, zone)
 	}
 	return out
+}
+
+func toHeld(h *schedule.Held) *api.Held {
+	if h == nil {
+		return nil
+	}
+	return &api.Held{
+		Event: h.Event,
+		Sign:  compat.FindSign(h.Sign).Name,
+		Seen:  h.Seen.UTC(),
+		Until: h.Until.UTC(),
+		Do:    h.Do,
+	}
 }
 
 const (

@@ -41,6 +41,7 @@ type Piece struct {
 	CareToken  sql.NullString  `db:"care_token"`
 	Zones      []Zone          `db:"-"` // in their order
 	Removed    []Zone          `db:"-"` // out of sight, may be put back
+	Events     []Event         `db:"-"` // as they were told
 }
 
 // Site is where the work is done, as stored.
@@ -195,11 +196,13 @@ func (s *Store) pieces(ctx context.Context, query string, args ...any) ([]Piece,
 	}
 	var zones []Zone
 	var layers []Layer
+	var events []Event
 	workshopID := pieces[0].WorkshopID
 	err := errors.Join(
 		s.selectIn(ctx, &zones, selectZones+` ORDER BY piece_id, position, id`, workshopID, ids),
-		s.selectIn(ctx, &layers, selectLayers+` ORDER BY l.zone_id, l.position`, workshopID, ids))
-	assemble(pieces, zones, layers)
+		s.selectIn(ctx, &layers, selectLayers+` ORDER BY l.zone_id, l.position`, workshopID, ids),
+		s.selectIn(ctx, &events, selectEvents, workshopID, ids))
+	assemble(pieces, zones, layers, events)
 	return pieces, wrap(err)
 }
 
@@ -220,8 +223,8 @@ func (s *Store) Piece(ctx context.Context, workshopID, id int64) (Piece, error) 
 	return found[0], nil
 }
 
-// assemble hands layers to their zones, and zones to their pieces.
-func assemble(pieces []Piece, zones []Zone, layers []Layer) {
+// assemble hands layers to their zones, and zones and events to their pieces.
+func assemble(pieces []Piece, zones []Zone, layers []Layer, events []Event) {
 	byZone := map[int64][]Layer{}
 	for _, l := range layers {
 		byZone[l.ZoneID] = append(byZone[l.ZoneID], l)
@@ -229,6 +232,11 @@ func assemble(pieces []Piece, zones []Zone, layers []Layer) {
 	at := map[int64]int{}
 	for i, p := range pieces {
 		at[p.ID] = i
+	}
+	for _, e := range events {
+		if i, known := at[e.PieceID]; known {
+			pieces[i].Events = append(pieces[i].Events, e)
+		}
 	}
 	for _, z := range zones {
 		i, known := at[z.PieceID]

@@ -15,6 +15,7 @@ import (
 	"firmitas/core/preparation"
 	"firmitas/core/schedule"
 	"firmitas/core/system"
+	"firmitas/core/worklog"
 	"firmitas/internal/store"
 )
 
@@ -31,6 +32,7 @@ type Piece struct {
 	CareToken string
 	Stage     Stage
 	Next      Next
+	Standing  []worklog.Event // what happened, as far as nobody has taken it back
 }
 
 // zone is the one with an id, or nil.
@@ -83,6 +85,7 @@ func fromPieceRow(row store.Piece) (Piece, error) {
 	var err, err2 error
 	p.Zones, err = fromZoneRows(row.Zones)
 	p.Removed, err2 = fromZoneRows(row.Removed)
+	p.Standing = worklog.Standing(fromEventRows(row.Events))
 	return p, errors.Join(err, err2)
 }
 
@@ -230,6 +233,7 @@ func (p Piece) brief(home Workshop) (schedule.Brief, error) {
 			judged := system.Assess(brief.Zones[i].Wish, z.Layers)
 			brief.Zones[i].System = &judged
 		}
+		brief.Zones[i].Signs = worklog.Signs(p.Standing, z.ID)
 	}
 	return brief, nil
 }

@@ -591,6 +591,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/pieces/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description One fact about the piece. Facts are only ever added; what was told wrongly is taken back by another. */
+        post: operations["tellEvent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/pieces/{id}/plan": {
         parameters: {
             query?: never;
@@ -1698,6 +1717,7 @@ export interface components {
             usualOrder: boolean;
         };
         PreparedZone: {
+            answer?: components["schemas"]["TheAnswer"];
             name: string;
             material: string;
             /** @description empty when it was not inspected */
@@ -2050,7 +2070,54 @@ export interface components {
             open: components["schemas"]["Span"][];
             midnights: string[];
         };
+        EventInput: {
+            /** @enum {string} */
+            kind: "sign" | "taken_back";
+            /**
+             * Format: int64
+             * @description none = the whole piece
+             */
+            zoneId?: number;
+            /**
+             * Format: date-time
+             * @description none = just now
+             */
+            happenedAt?: string;
+            /** @description empty = nobody said */
+            who: string;
+            /** @description of a sign: what was seen */
+            sign?: string;
+            /**
+             * Format: int64
+             * @description of what is taken back: the event
+             */
+            of?: number;
+        };
+        Event: {
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            happenedAt: string;
+        };
+        /** @description What the last coat of a zone showed that keeps the next one off. */
+        Held: {
+            /** Format: int64 */
+            event: number;
+            /** @description in words */
+            sign: string;
+            /** Format: date-time */
+            seen: string;
+            /**
+             * Format: date-time
+             * @description when it is tried again
+             */
+            until: string;
+            /** @description meanwhile */
+            do: string;
+        };
         ZonePlan: {
+            held?: components["schemas"]["Held"];
+            answer?: components["schemas"]["TheAnswer"];
             name: string;
             obstacles: string[];
             coated: boolean;
@@ -3258,6 +3325,36 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Piece"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tellEvent: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventInput"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Event"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import type { BenchPiece } from '../api/client'
+import { Feels } from '../log/Feels'
 import { ClockStrip } from '../ui/ClockStrip'
 import { lanesOf } from '../ui/lanes'
 import { Answered } from '../ui/Problem'
@@ -30,13 +31,29 @@ function PieceHead({ entry, now }: { entry: BenchPiece; now: string }) {
   const show = useShow()
   const { piece, plan } = entry
   return (
-    <Link to={way(entry)} className="block min-w-0 px-3 leading-tight hover:underline sm:flex sm:flex-wrap sm:gap-x-3">
-      <span className="block font-bold">{piece.input.name}</span>
-      <NextLine entry={entry} now={now} />
-      {plan?.promise && !plan.promise.met && (
-        <span className="block font-semibold text-error">{show.hours(plan.promise.marginH)} late</span>
-      )}
-    </Link>
+    <div className="flex w-full items-center justify-between gap-2 pr-2">
+      <Link
+        to={way(entry)}
+        className="block min-w-0 px-3 leading-tight hover:underline sm:flex sm:flex-wrap sm:gap-x-3"
+      >
+        <span className="block font-bold">{piece.input.name}</span>
+        {plan?.zones.map(
+          (z) =>
+            z.held &&
+            z.held.until > now && (
+              <span key={z.name} className="block font-semibold text-accent">
+                {plan.zones.length > 1 && `${z.name}: `}
+                {z.held.sign}
+              </span>
+            ),
+        )}
+        <NextLine entry={entry} now={now} />
+        {plan?.promise && !plan.promise.met && (
+          <span className="block font-semibold text-error">{show.hours(plan.promise.marginH)} late</span>
+        )}
+      </Link>
+      {plan && <Feels piece={piece} plan={plan} now={now} />}
+    </div>
   )
 }
 

@@ -3,10 +3,12 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, Problem, type CareCard, type Piece } from '../api/client'
 import { Card } from '../care/Card'
+import { HeldNote } from '../log/Feels'
 import { Field } from '../ui/Field'
 import { anyChosen, usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { AnswerLine } from '../ui/verdict'
 import { WhenField } from '../ui/When'
 import { pieceCareQuery, pieceChanged, planQuery } from '../api/queries'
 import { useSave } from '../api/saving'
@@ -91,6 +93,16 @@ function HandOverForm({ piece }: { piece: Piece }) {
         hand.mutate()
       }}
     >
+      {plan.data?.plan.zones.map(
+        (z) =>
+          z.answer && (
+            <div key={z.name}>
+              <b>{z.name}</b>
+              <AnswerLine answer={z.answer} />
+              {z.held && <HeldNote piece={piece} zone={z.name} held={z.held} now={plan.data.strip.now} />}
+            </div>
+          ),
+      )}
       <WhenField
         label="The last coat went on"
         hint="planned time; change it to the real one, the dates on the card follow"

@@ -3,6 +3,7 @@ import { Printer } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, type Air, type Piece, type PlanAnswer } from '../api/client'
+import { Feels, HeldNote } from '../log/Feels'
 import { ClockStrip } from '../ui/ClockStrip'
 import { lanesOf } from '../ui/lanes'
 import { anyChosen, usePiece } from '../ui/PieceFrame'
@@ -73,7 +74,7 @@ function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
               ? `Promised ${show.moment(piece.input.promised!)}: met, ${show.hours(plan.promise.marginH)} to spare`
               : `Promised ${show.moment(piece.input.promised!)}: missed by ${show.hours(plan.promise.marginH)}`}{' '}
             (counts {plan.promise.needs})
-            {answer.latestStart && (
+            {answer.latestStart && new Date(plan.steps[0]!.work[0]!.from) > new Date(answer.strip.now) && (
               <span className="block text-base font-normal text-base-content">
                 Begun on {show.moment(answer.latestStart, answer.strip.now)} at the latest, it still keeps the promise.
               </span>
@@ -101,10 +102,16 @@ function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
           )),
         )}
         <Unchosen piece={piece} />
+        {plan.zones.map(
+          (z) => z.held && <HeldNote key={z.name} piece={piece} zone={z.name} held={z.held} now={answer.strip.now} />,
+        )}
       </div>
-      <button type="button" className="no-print btn btn-outline" onClick={() => window.print()}>
-        <Printer size={18} aria-hidden="true" /> Print the plan
-      </button>
+      <div className="no-print flex flex-wrap gap-2">
+        <Feels piece={piece} plan={plan} now={answer.strip.now} />
+        <button type="button" className="btn btn-outline" onClick={() => window.print()}>
+          <Printer size={18} aria-hidden="true" /> Print the plan
+        </button>
+      </div>
     </div>
   )
 }

@@ -8,6 +8,7 @@ import { Jobs } from '../ui/Jobs'
 import { usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { AnswerLine } from '../ui/verdict'
 import { pieceChanged, preparationQuery } from '../api/queries'
 import { useSave } from '../api/saving'
 
@@ -103,6 +104,7 @@ function Preparing({ piece, preparation }: { piece: Piece; preparation: Preparat
                     ? `first coat: ${z.firstCoat}`
                     : 'no system chosen: prepared for a water-carried clear, which asks the most'}
                 </span>
+                {z.answer && <AnswerLine answer={z.answer} />}
               </li>
             ))}
           </ul>

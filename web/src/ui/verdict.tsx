@@ -20,6 +20,19 @@ export const answers: Record<TheAnswer['kind'], { mark: string; colour: string }
   no: { mark: '✕', colour: 'var(--color-error)' },
 }
 
+/** The one answer about a whole system, in a line; why, where it is less than yes. */
+export function AnswerLine({ answer }: { answer: TheAnswer }) {
+  const { mark, colour } = answers[answer.kind]
+  return (
+    <p>
+      <span className="font-semibold" style={{ color: colour }}>
+        <span aria-hidden="true">{mark}</span> {answer.headline}
+      </span>
+      {answer.reason !== '' && <span className="block text-sm">{answer.reason}</span>}
+    </p>
+  )
+}
+
 /** The line of a join from x to x + width at y: whole, toothed like a keyed surface, dotted, or broken open. */
 export function joinPath(verdict: Verdict, x: number, width: number, y: number): string {
   switch (verdict) {

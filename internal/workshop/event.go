@@ -1,0 +1,86 @@
+package workshop
+
+import (
+	"context"
+	"slices"
+	"time"
+
+	"firmitas/core/compat"
+	"firmitas/core/worklog"
+	"firmitas/internal/store"
+)
+
+func fromEventRows(rows []store.Event) []worklog.Event {
+	out := make([]worklog.Event, len(rows))
+	for i, r := range rows {
+		out[i] = worklog.Event{
+			ID:   r.ID,
+			Kind: worklog.Kind(r.Kind),
+			Zone: r.ZoneID.Int64,
+			At:   r.At,
+			Told: r.Told,
+			Who:  r.Who,
+			Sign: compat.Sign(r.Data.V.Sign),
+			Of:   r.Of.Int64,
+		}
+	}
+	return out
+}
+
+// aMomentAhead is how much faster than ours the clock of whoever tells may go.
+const aMomentAhead = 5 * time.Minute
+
+// Tell keeps a fact about a piece. It is Invalid when its zone, its sign, its moment or what it takes back cannot be,
+// and refused once the piece has left.
+func (s *Service) Tell(ctx context.Context, pieceID int64, e worklog.Event) (worklog.Event, error) {
+	return writing(ctx, s, func(ctx context.Context) (worklog.Event, error) {
+		home, p, err := s.loaded(ctx, pieceID)
+		switch {
+		case err != nil:
+			return e, err
+		case !p.Handed.IsZero():
+			return e, errHandedOver
+		}
+		e.Told = s.Now()
+		if e.At.IsZero() {
+			e.At = e.Told
+		}
+		var c check
+		c.event(p, e)
+		if err := c.err(); err != nil {
+			return e, err
+		}
+		e.ID, err = s.store.AddEvent(ctx, store.Event{
+			WorkshopID: home.ID,
+			PieceID:    p.ID,
+			ZoneID:     nullID(e.Zone),
+			Kind:       string(e.Kind),
+			At:         e.At.UTC(),
+			Told:       e.Told,
+			Who:        e.Who,
+			Data:       store.JSON[store.EventData]{V: store.EventData{Sign: string(e.Sign)}},
+			Of:         nullID(e.Of),
+		})
+		return e, err
+	})
+}
+
+// event checks a fact against the piece that it is told of.
+func (c *check) event(p Piece, e worklog.Event) {
+	c.that(!e.At.After(e.Told.Add(aMomentAhead)), "/happenedAt", "It cannot have happened in the time to come.")
+	c.that(!e.At.Before(p.Start.AddDate(-yearsBack, 0, 0)), "/happenedAt", "Long before the work began; check the year.")
+	switch e.Kind {
+	case worklog.SignSeen:
+		z := p.zone(e.Zone)
+		c.that(z != nil, "/zoneId", "Say on which zone of the piece.")
+		if z != nil {
+			c.that(len(z.Layers) > 0, "/zoneId", "No coating system is chosen for %s, so no coat of ours is on it.", z.Name)
+		}
+		c.listed(compat.FindSign(e.Sign) != nil, "/sign", "a sign", string(e.Sign))
+	case worklog.TakenBack:
+		stands := slices.ContainsFunc(p.Standing, func(o worklog.Event) bool { return o.ID == e.Of })
+		c.that(stands, "/of", "Nothing that stands of this piece has that number; it may be taken back already.")
+	default:
+		c.that(false, "/kind", "Tell a sign that was seen, or take back what was told.")
+	}
+}

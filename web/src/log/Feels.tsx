@@ -1,0 +1,153 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { Hand } from 'lucide-react'
+import { useRef, useState } from 'react'
+import { api, type Held, type Piece, type Plan } from '../api/client'
+import { catalogueQuery, pieceChanged } from '../api/queries'
+import { useSave } from '../api/saving'
+import { ProblemNote } from '../ui/Problem'
+import { useShow } from '../ui/show'
+import { TextField, WordField } from '../ui/TypedFields'
+
+/** A zone on which a coat lies, with what holds its next one back. */
+interface Coated {
+  id: number
+  name: string
+  held: Held | undefined
+}
+
+/** The zones that have a coat on them by now. */
+function coatedBy(piece: Piece, plan: Plan, now: string): Coated[] {
+  const lies = (zone: number) =>
+    plan.steps.some((s) => s.kind === 'coating' && s.zones.includes(zone) && s.work[0]!.from <= now)
+  return piece.input.zones.flatMap((z, i) =>
+    z.id !== undefined && lies(i) ? [{ id: z.id, name: z.name, held: plan.zones[i]?.held }] : [],
+  )
+}
+
+/** What the last coat shows to hand and eye, told from the bench or the plan: it outranks the clock. */
+export function Feels({ piece, plan, now }: { piece: Piece; plan: Plan; now: string }) {
+  const dialog = useRef<HTMLDialogElement>(null)
+  const zones = coatedBy(piece, plan, now)
+  const tellable = piece.stage === 'coat' || piece.stage === 'wait' || piece.stage === 'hand_over'
+  const [open, setOpen] = useState(false)
+  if (!tellable || zones.length === 0) return null
+  return (
+    <>
+      <button
+        type="button"
+        className="no-print btn btn-outline shrink-0"
+        aria-label={`How does ${piece.input.name} feel?`}
+        onClick={() => {
+          setOpen(true)
+          dialog.current?.showModal()
+        }}
+      >
+        <Hand size={18} aria-hidden="true" /> Feel
+      </button>
+      <dialog
+        ref={dialog}
+        className="m-auto max-h-[92dvh] w-[min(36rem,94vw)] overflow-y-auto border border-base-300 bg-base-100 p-5 text-base-content backdrop:bg-black/50"
+        aria-label={`How does ${piece.input.name} feel?`}
+        onClose={() => setOpen(false)}
+      >
+        {open && <Telling piece={piece} zones={zones} now={now} close={() => dialog.current?.close()} />}
+      </dialog>
+    </>
+  )
+}
+
+const WHO = 'who' // whoever told last on this device
+
+function Telling({ piece, zones, now, close }: { piece: Piece; zones: Coated[]; now: string; close: () => void }) {
+  const client = useQueryClient()
+  const signs = useQuery(catalogueQuery).data?.signs ?? []
+  const [picked, pick] = useState(zones[0]!.id)
+  const [who, setWho] = useState(() => localStorage.getItem(WHO) ?? '')
+  const [told, setTold] = useState<string>()
+  const zone = zones.find((z) => z.id === picked) ?? zones[0]!
+  const tell = useSave({
+    send: (sign: string, headers) =>
+      api.POST('/pieces/{id}/events', {
+        headers,
+        params: { path: { id: piece.id } },
+        body: { kind: 'sign', zoneId: zone.id, who: who.trim(), sign },
+      }),
+    onSuccess: async (_, sign) => {
+      localStorage.setItem(WHO, who.trim())
+      await pieceChanged(client, piece.id)
+      setTold(signs.find((s) => s.id === sign)?.name)
+    },
+  })
+  return (
+    <>
+      <h2>{piece.input.name}: how does it feel?</h2>
+      <p className="mb-3 text-sm opacity-85">
+        Try where it is thickest and coolest. A bad sign stops, whatever the clock says.
+      </p>
+      <div className="mb-3 grid gap-3 sm:grid-cols-2">
+        {zones.length > 1 && (
+          <WordField
+            label="Zone"
+            words={Object.fromEntries(zones.map((z) => [String(z.id), z.name]))}
+            value={String(zone.id)}
+            onChange={(id) => {
+              pick(Number(id))
+              setTold(undefined)
+            }}
+          />
+        )}
+        <TextField label="Who" value={who} onChange={setWho} hint="initials, kept on this device" />
+      </div>
+      <div role="status">
+        {told && !zone.held && <p className="mb-3 font-semibold">Kept: {told}. It holds nothing back.</p>}
+      </div>
+      {zone.held && <HeldNote piece={piece} zone={zone.name} held={zone.held} now={now} />}
+      <div className="grid gap-2 sm:grid-cols-2">
+        {signs.map((s) => (
+          <button
+            key={s.id}
+            type="button"
+            className="btn btn-outline h-auto min-h-11 justify-start py-2 text-left font-normal leading-tight"
+            disabled={tell.isPending}
+            onClick={() => tell.mutate(s.id)}
+          >
+            <span className="block first-letter:uppercase">{s.name}</span>
+          </button>
+        ))}
+      </div>
+      {tell.error && <ProblemNote problem={tell.error} />}
+      <button type="button" className="btn btn-primary mt-4 w-full" onClick={close}>
+        Done
+      </button>
+    </>
+  )
+}
+
+/** What holds the next coat back, until when, what to do meanwhile; and how to take it back. */
+export function HeldNote({ piece, zone, held, now }: { piece: Piece; zone: string; held: Held; now: string }) {
+  const show = useShow()
+  const client = useQueryClient()
+  const back = useSave({
+    send: (_: void, headers) =>
+      api.POST('/pieces/{id}/events', {
+        headers,
+        params: { path: { id: piece.id } },
+        body: { kind: 'taken_back', of: held.event, who: localStorage.getItem(WHO) ?? '' },
+      }),
+    onSuccess: () => pieceChanged(client, piece.id),
+  })
+  return (
+    <div role="status" className="mb-3 border-l-4 border-accent bg-base-200 px-3 py-2">
+      <p className="font-bold">
+        {zone}: {held.sign}, seen {show.moment(held.seen, now)}
+      </p>
+      <p>
+        {held.do} Try again from <b>{show.moment(held.until, now)}</b>.
+      </p>
+      <button type="button" className="no-print btn btn-ghost" disabled={back.isPending} onClick={() => back.mutate()}>
+        It was told wrongly: take it back
+      </button>
+      {back.error && <ProblemNote problem={back.error} />}
+    </div>
+  )
+}
