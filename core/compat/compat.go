@@ -145,12 +145,13 @@ const (
 	Nicotine Soil = "nicotine"
 	Adhesive Soil = "adhesive"
 	Mildew   Soil = "mildew"
-	Lye      Soil = "lye"    // residue of a strong alkaline cleaner or stripper
-	Bleach   Soil = "bleach" // residue of wood bleach
+	Bitumen  Soil = "bitumen" // creosote and asphalt paint too
+	Lye      Soil = "lye"     // residue of a strong alkaline cleaner or stripper
+	Bleach   Soil = "bleach"  // residue of wood bleach
 )
 
 // Soils there are.
-var Soils = []Soil{Wax, Silicone, Grease, Nicotine, Adhesive, Mildew, Lye, Bleach}
+var Soils = []Soil{Wax, Silicone, Grease, Nicotine, Adhesive, Mildew, Bitumen, Lye, Bleach}
 
 // Key is how the ground was abraded.
 type Key string

@@ -170,6 +170,38 @@ var soilRules = []Rule{
 		Reason:      "Mildew lives on under a film and comes through it.",
 	},
 	{
+		ID:      "S9t",
+		Theme:   soilTheme,
+		Told:    true,
+		Title:   "Bitumen, creosote, asphalt paint",
+		Verdict: Refuse,
+		Basis:   core.Practice,
+		Firm:    true,
+		Speaks:  "pine > enamel_alkyd dark ; soil=bitumen",
+		Silent:  "pine > primer_shellac pale ; soil=bitumen",
+		When: func(j *Join) bool {
+			return soiled(Bitumen)(j) && !holdsTar(coat(j))
+		},
+		Failure: "bleeds brown through the colour",
+		Reason:  "Tar dissolves in oil and solvent and comes up through every coat, years later too.",
+		WayOut:  "Two coats of a pigmented shellac primer, on a board first; or off down to clean wood. Promise nobody a pale colour.",
+	},
+	{
+		ID:      "S9tt",
+		Theme:   soilTheme,
+		Told:    true,
+		Title:   "A blocking primer over bitumen or creosote",
+		Verdict: Test,
+		Basis:   core.Practice,
+		Speaks:  "pine > primer_shellac pale ; soil=bitumen",
+		Silent:  "pine > primer_shellac pale",
+		When: func(j *Join) bool {
+			return soiled(Bitumen)(j) && holdsTar(coat(j))
+		},
+		Failure: "bleeds brown through the colour",
+		Reason:  "Two coats of it hold tar back in part: a hidden spot first, in the sun if it will stand there.",
+	},
+	{
 		ID:      "S4",
 		Theme:   soilTheme,
 		Told:    true,
@@ -281,3 +313,6 @@ func SoilOf(c substrate.Contamination) Soil { return Soil(c) }
 
 // driesIn is what wet wood takes at the least: a week for some per cent (practice).
 func driesIn(*Join, *Judgement) float64 { return 7 * 24 }
+
+// holdsTar: only shellac does not dissolve tar, and only with pigment does it cover it.
+func holdsTar(f *coating.Family) bool { return shellacFilm(f) && f.Pigmented() }

@@ -28,10 +28,11 @@ const (
 	Nicotine  Contamination = "nicotine"
 	Adhesive  Contamination = "adhesive"
 	Mildew    Contamination = "mildew"
+	Bitumen   Contamination = "bitumen" // creosote and asphalt paint too
 )
 
 // Contaminations there are.
-var Contaminations = []Contamination{WaxPolish, Silicone, Grease, Nicotine, Adhesive, Mildew}
+var Contaminations = []Contamination{WaxPolish, Silicone, Grease, Nicotine, Adhesive, Mildew, Bitumen}
 
 // Age of an old paint or varnish, as far as lead goes (US limit of 1978; earlier and later elsewhere).
 type Age string

@@ -105,7 +105,8 @@ func (w Wish) Context() compat.Context {
 func (w Wish) state() compat.State {
 	var out compat.State
 	for _, c := range w.Seen.Contaminations {
-		if c == substrate.Silicone || c == substrate.Nicotine {
+		stays := []substrate.Contamination{substrate.Silicone, substrate.Nicotine, substrate.Bitumen}
+		if slices.Contains(stays, c) {
 			out.Soiled = append(out.Soiled, compat.SoilOf(c))
 		}
 	}

@@ -16,6 +16,7 @@ export const contaminations: Record<string, string> = {
   nicotine: 'smoke',
   adhesive: 'tape or glue',
   mildew: 'mildew',
+  bitumen: 'bitumen, creosote',
 }
 
 export const ages: Record<Inspection['age'], string> = {

@@ -69,6 +69,7 @@ export const soilNames: Record<string, string> = {
   nicotine: 'smoke',
   adhesive: 'tape or glue',
   mildew: 'mildew',
+  bitumen: 'bitumen, creosote',
   lye: 'cleaner residue',
   bleach: 'bleach residue',
 }
