@@ -56,6 +56,20 @@ var things = []measured{
 			"state": map[string]any{"key": "", "cured": false, "unsound": false, "distress": "", "soiled": []string{}},
 		}
 	}, shelfReads},
+	{"the whole answer, with ways", "POST", "/api/judge", func(int) any {
+		return map[string]any{
+			"material": "oak",
+			"layers": []any{
+				map[string]any{"family": "stain_gel_oil", "sinceH": 60},
+				map[string]any{"family": "varnish_oil_pu", "coats": 2, "sinceH": 30},
+			},
+			"coat":   map[string]any{"family": "lacquer_precat", "coats": 2},
+			"air":    api.Air{TempC: 14, Rh: 70},
+			"night":  api.Air{TempC: 9, Rh: 85},
+			"endUse": "dining_table",
+			"state":  map[string]any{"seen": []string{"smells"}},
+		}
+	}, shelfReads},
 	{
 		"choose",
 		"POST",

@@ -61,6 +61,7 @@ export type Verdict = Schemas['Verdict']
 export type Wants = Schemas['Wants']
 export type Way = Schemas['Way']
 export type ZoneInput = Schemas['ZoneInput']
+export type ZonePlan = Schemas['ZonePlan']
 export type Workshop = Schemas['Workshop']
 export type SettingsInput = Schemas['SettingsInput']
 

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { api, Problem, type CareCard, type Piece } from '../api/client'
+import { api, Problem, type CareCard, type Piece, type Plan, type ZonePlan } from '../api/client'
 import { Card } from '../care/Card'
 import { HeldNote } from '../log/Feels'
 import { Field } from '../ui/Field'
@@ -93,16 +93,7 @@ function HandOverForm({ piece }: { piece: Piece }) {
         hand.mutate()
       }}
     >
-      {plan.data?.plan.zones.map(
-        (z) =>
-          z.answer && (
-            <div key={z.name}>
-              <b>{z.name}</b>
-              <AnswerLine answer={z.answer} />
-              {z.held && <HeldNote piece={piece} zone={z.name} held={z.held} now={plan.data.strip.now} />}
-            </div>
-          ),
-      )}
+      {plan.data && <Answers piece={piece} plan={plan.data.plan} now={plan.data.strip.now} />}
       <WhenField
         label="The last coat went on"
         hint="planned time; change it to the real one, the dates on the card follow"
@@ -124,6 +115,27 @@ function HandOverForm({ piece }: { piece: Piece }) {
         <ProblemNote problem={hand.error} />
       )}
     </form>
+  )
+}
+
+/** The one answer on each zone, zones of one answer together; and what was felt on them. */
+function Answers({ piece, plan, now }: { piece: Piece; plan: Plan; now: string }) {
+  const alike = new Map<string, ZonePlan[]>()
+  for (const z of plan.zones) {
+    if (!z.answer) continue
+    const key = z.answer.headline + z.answer.reason
+    alike.set(key, [...(alike.get(key) ?? []), z])
+  }
+  return (
+    <>
+      {[...alike].map(([key, zones]) => (
+        <div key={key}>
+          {plan.zones.length > 1 && <b>{zones.map((z) => z.name).join(', ')}</b>}
+          <AnswerLine answer={zones[0]!.answer!} />
+        </div>
+      ))}
+      {plan.zones.map((z) => z.held && <HeldNote key={z.name} piece={piece} zone={z.name} held={z.held} now={now} />)}
+    </>
   )
 }
 
