@@ -163,6 +163,9 @@ func (f *Family) SelfHeats() bool { return f.Cure == Oxidation || f.Has(SelfHeat
 // Catalysed coats harden by an added acid or isocyanate in a strong solvent.
 func (f *Family) Catalysed() bool { return f.Cure == Crosslinking && f.Carrier == LacquerSolvent }
 
+// NothingOn stands for an answer that lays nothing: the material left bare, what is there kept.
+func (f *Family) NothingOn() bool { return f.Is("bare") || f.Is("kept") }
+
 // Pigmented kinds are never clear: paints, and primers that are no clear sealer.
 func (f *Family) Pigmented() bool { return f.Is("paint") || f.Is("primer") }
 

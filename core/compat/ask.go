@@ -193,7 +193,14 @@ func glossyClear(j *Join) bool    { return coat(j).Is("clear") && j.Coat.Sheen >
 func clearOverPale(j *Join) bool  { return j.Ground.Pale && j.Coat.SeeThrough() }
 func clearOverStain(j *Join) bool { return on(j).Is("stain") && coat(j).Is("clear") }
 func paleWater(j *Join) bool      { return waterCarried(coat(j)) && j.Coat.MayBePale() }
-func soaksIntoBare(j *Join) bool  { return bare(j) && !film(coat(j)) }
+
+// letsThrough: knots come through every paint that is no primer, whatever it blocks in part.
+func letsThrough(j *Join) bool {
+	paintOverKnots := j.Ground.Material.Knots && !coat(j).Is("primer")
+	return j.Coat.Blocks == coating.No || (j.Coat.Blocks == coating.Partly && paintOverKnots)
+}
+
+func soaksIntoBare(j *Join) bool { return bare(j) && !film(coat(j)) }
 
 // yellows tells of a clear coat that shows as yellow on a pale colour: shellac at once, others from a level of 2.
 func yellows(p *coating.Product) bool {

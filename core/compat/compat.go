@@ -69,6 +69,9 @@ func Bare(m *substrate.Material) Ground { return Ground{Material: m} }
 // Under returns the ground that coats of p leave for whatever comes next.
 func (g Ground) Under(p *coating.Product, coats int) Ground {
 	f := p.Family
+	if f.NothingOn() {
+		return g
+	}
 	g.Crackled = g.Top != nil && g.Top.Family.Has(coating.Crackles) && f.Is("paint")
 	g.Top, g.Open, g.BareOpen, g.Old, g.Washed = p, Open{}, false, NotOld, false
 	mayBleed := g.Material.Bleeds() && !g.Blocked
@@ -237,13 +240,17 @@ func Judge(j Join) Judgement { return ruled.judge(j) }
 var ruled = newRuleSet(Rules)
 
 // ruleSet holds rules by what they are asked about.
-type ruleSet struct{ joins, surfaces, moments []*Rule }
+type ruleSet struct{ joins, nothing, surfaces, moments []*Rule }
 
 func newRuleSet(rules []Rule) ruleSet {
 	var out ruleSet
 	for i := range rules {
 		r := &rules[i]
+		if nothingOn(r) {
+			out.nothing = append(out.nothing, r)
+		}
 		switch {
+		case r.Nothing: // no coat to judge
 		case r.Moment != nil:
 			out.moments = append(out.moments, r)
 		case r.Surface:
@@ -262,6 +269,8 @@ func (s ruleSet) judge(asked Join) Judgement {
 	rules := s.joins
 	if j.Coat == nil {
 		rules = s.surfaces
+	} else if j.Coat.Family.NothingOn() {
+		rules = s.nothing
 	} else if j.Ground.Top != nil && j.Ground.Old == NotOld {
 		out.wait(j)
 	}

@@ -21,6 +21,7 @@ type Rule struct {
 	Physics bool // what a refusal rests on is no matter of taste: a label may know better, a finisher's reason may not
 	ByHand  bool // a doubt that the hand settles on the spot, where others want a board
 	Shows   bool // gone past, it shows at once: no trace means that it went well
+	Nothing bool // it speaks of leaving bare or keeping, and of nothing else
 	Room    bool // it speaks of the air of the room, which can be changed
 	Told    bool // it speaks only of what is told of the moment: soil, signs, key, moisture, the air now
 	School  bool // only the school of practice that the workshop follows makes it speak
@@ -59,6 +60,7 @@ var Rules = slices.Concat(
 	lookRules,
 	filmRules,
 	useRules,
+	nothingRules,
 	schoolRules,
 	surfaceRules,
 )

@@ -96,7 +96,7 @@ var substrateRules = []Rule{
 		Speaks:  "oak > paint_chalk pale",
 		Silent:  "oak + primer_shellac pale > paint_chalk pale",
 		When: func(j *Join) bool {
-			return openBleed(j) && paleWater(j) && j.Coat.Blocks == coating.No
+			return openBleed(j) && paleWater(j) && letsThrough(j)
 		},
 		Failure: "bleeds yellow-brown through the colour",
 		Reason:  "Water wakes tannin and knots, and pale colour shows it.",
@@ -112,7 +112,7 @@ var substrateRules = []Rule{
 		Speaks:      "pine > primer_wb_blocking pale",
 		Silent:      "beech > primer_wb_blocking pale",
 		When: func(j *Join) bool {
-			return openBleed(j) && paleWater(j) && j.Coat.Blocks == coating.Partly
+			return openBleed(j) && paleWater(j) && j.Coat.Blocks == coating.Partly && !letsThrough(j)
 		},
 		Failure: "bleeds yellow-brown through the colour",
 		Reason:  "It holds tannin and knots back only in part: give it a night and look before going on.",
@@ -152,7 +152,7 @@ var substrateRules = []Rule{
 		Speaks:  "teak > varnish_spar ! outdoors_coast",
 		Silent:  "teak > oil_exterior ! outdoors_coast",
 		When: func(j *Join) bool {
-			return bareOily(j) && outdoors(j) && film(coat(j))
+			return bareOily(j) && outdoors(j) && film(coat(j)) && !lives(j, "boat") // there it is renewed each season
 		},
 		Failure: "peels in sheets",
 		Reason:  "The wood's oil keeps coming up and pushes films off; finishers disagree whether one lasts.",

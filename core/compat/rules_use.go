@@ -4,6 +4,7 @@ import (
 	"firmitas/core"
 	"firmitas/core/coating"
 	"firmitas/core/enduse"
+	"firmitas/core/substrate"
 )
 
 var useRules = []Rule{
@@ -60,6 +61,20 @@ var useRules = []Rule{
 		Failure: "whitens, lifts at edges",
 		Reason:  "Water, alkali and heat reach shellac at every edge and lift what lies on it.",
 		WayOut:  "Leave the coat below its full time instead, or a sealer that the last coat's label names.",
+	},
+	{
+		ID:      "U6",
+		Theme:   "Use",
+		Title:   "Fibre and particle board in the weather",
+		Verdict: Refuse,
+		Physics: true,
+		Basis:   core.Practice,
+		Speaks:  "mdf > paint_exterior_acrylic dark ! front_door",
+		Silent:  "pine > paint_exterior_acrylic dark ! front_door",
+		When:    func(j *Join) bool { return outdoors(j) && j.Ground.Material.Kind == substrate.Board },
+		Failure: "swells, wrinkles",
+		Reason:  "One scratch, and the board swells for good: no coat makes it stand outdoors.",
+		WayOut:  "Another material: solid wood, or plywood glued for outdoors.",
 	},
 	{
 		ID:      "U2w",

@@ -1,6 +1,10 @@
 package enduse
 
-import "firmitas/core/coating"
+import (
+	"slices"
+
+	"firmitas/core/coating"
+)
 
 // Given is what a surface gives against what its end use asks on one demand.
 type Given struct {
@@ -13,8 +17,63 @@ type Given struct {
 // Shortfall is by how many levels it falls short; 0 when it does not.
 func (g Given) Shortfall() int { return max(0, g.Asked-g.Given) }
 
-// Meet compares a last coat with what u asks. Asking for 1 is always met.
-func (u *EndUse) Meet(last *coating.Product) []Given {
+const (
+	soakAsk     = 3 // most that is asked of what soaks in: it resists by being renewed
+	soakAbraded = 2 // and of its surface, but underfoot
+)
+
+// asksOf is what u asks of a last coat. A film resists; what soaks in is renewed, bare and durable wood stands by
+// itself, and what is kept is kept. In public nobody renews anything. Basis: practice.
+func (u *EndUse) asksOf(last *coating.Product, durable bool) Levels {
+	f := last.Family
+	nothingOn := f.Is("bare") || f.Is("kept")
+	renewed := f.Body == coating.Penetrating && u.RenewMonths(f) > 0
+	switch {
+	case nothingOn:
+		return Levels{1, 1, 1, 1, 1, 1}
+	case !renewed || slices.Contains(u.Is, traitPublic):
+		return u.Asks
+	}
+	asks := u.Asks
+	for d := range asks {
+		asks[d] = min(asks[d], soakAsk)
+	}
+	if u.Outdoors() {
+		asks[Alcohol], asks[Cleaner], asks[Heat], asks[Abrasion] = 1, 1, 1, 1
+	}
+	if !u.Has(Floor) {
+		asks[Abrasion] = min(asks[Abrasion], soakAbraded)
+	}
+	if standsSun := durable || last.Shade != coating.Clear; u.Outdoors() && standsSun {
+		asks[Water], asks[Weather] = 1, 1
+	}
+	return asks
+}
+
+// Films that the weather asks for, in µm of dry film (published: Wood Handbook, for primer and two coats of paint;
+// value from memory; the rest practice).
+const (
+	exteriorPrimerUM = 40  // of a primer counts with the paint over it
+	clearInSunUM     = 150 // of a clear film in full sun: five coats or six
+)
+
+// FilmFor is the dry film that u wants of a last coat, in µm; 0 when counted in coats.
+func (u *EndUse) FilmFor(last *coating.Product) float64 {
+	switch {
+	case u.FilmUM == 0 || !u.Outdoors():
+		return u.FilmUM
+	case last.Opaque():
+		return max(0, u.FilmUM-exteriorPrimerUM)
+	case u.Has(UV):
+		return max(u.FilmUM, clearInSunUM)
+	}
+	return u.FilmUM
+}
+
+// Meet compares a last coat with what u asks of its kind, on wood that is durable outdoors or not. Asking for 1 is
+// always met.
+func (u *EndUse) Meet(last *coating.Product, durable bool) []Given {
+	asks := u.asksOf(last, durable)
 	rated := Levels{
 		int(last.Water),
 		int(last.Alcohol),
@@ -29,7 +88,7 @@ func (u *EndUse) Meet(last *coating.Product) []Given {
 	}
 	out := make([]Given, 0, len(rated))
 	for d := range rated {
-		g := Given{Demand: Demand(d), Asked: u.Asks[d], Given: max(1, rated[d]), Why: ""}
+		g := Given{Demand: Demand(d), Asked: asks[d], Given: max(1, rated[d]), Why: ""}
 		if lower > 0 && g.Asked > 1 && g.Demand != Weather {
 			g.Given, g.Why = max(1, rated[d]-lower), why
 		}

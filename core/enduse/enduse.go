@@ -59,8 +59,14 @@ type EndUse struct {
 	SkinOil   bool    // hands, arms and heads rest here: soft finishes count one level lower
 	FilmUM    float64 // protective dry film wanted over the colour; 0 = counted in coats
 	Gates     []GateID
-	CureFirst bool   // fully cured before it is used at all
-	Note      string // why it asks so, or what is peculiar to it; "" when it goes without saying
+	CureFirst bool     // fully cured before it is used at all
+	Is        []string // its traits, by which products are made for it; see made_for.csv
+	Bare      Fit      // of the wood, left as it is
+	Film      Fit      // of anything that forms a film: at the best
+	Upkeep    string   // the kind of wear that renewal goes by: a column of upkeep.csv
+	Place     Place    // where it stands; "" = where this life is at home
+	Note      string   // why it asks so, or what is peculiar to it; "" when it goes without saying
+	Say       string   // what a veteran says before the work begins
 }
 
 // Has tells whether the end use sets a gate.

@@ -71,7 +71,7 @@ var Gates = map[GateID]Gate{
 		lastPasses,
 	},
 	Floor: {Floor, "Floor", "The last coat's label says floors.", passes, func(p *coating.Product) string {
-		if p.Floor == coating.Yes {
+		if p.Floor == coating.Yes || p.Family.NothingOn() {
 			return ""
 		}
 		return "Its label does not say floors."
@@ -85,7 +85,7 @@ var Gates = map[GateID]Gate{
 			switch {
 			case p.Family.Body == coating.Wax:
 				return "Wax underfoot is slippery."
-			case !p.States(coating.StatesSlip):
+			case !p.States(coating.StatesSlip) && !p.Family.NothingOn():
 				return "Its label states nothing about slip resistance."
 			}
 			return ""
@@ -109,7 +109,7 @@ var Gates = map[GateID]Gate{
 		"The last coat absorbs UV (3 or more), hides the wood, or soaks in and is renewed within the year.",
 		passes,
 		func(p *coating.Product) string {
-			if p.Opaque() || p.UV >= absorbsSun || renewedYearly(p.Family) {
+			if p.Opaque() || p.UV >= absorbsSun || renewedYearly(p.Family) || p.Family.NothingOn() {
 				return ""
 			}
 			return "A clear film without UV absorbers lets the sun loosen it from the wood."

@@ -29,8 +29,8 @@ var Places = []PlaceAsks{
 	{Heated, "in a heated room", "", Levels{1, 1, 1, 1, 1, 1}, 0, nil},
 	{Unheated, "in an unheated room", "", Levels{3, 1, 1, 1, 1, 1}, 0, []GateID{Mildew}},
 	{Porch, "outdoors, under cover", "mild", Levels{4, 1, 1, 1, 1, 3}, 90, []GateID{Exterior}},
-	{Open, "outdoors, exposed", "medium", Levels{5, 1, 1, 1, 1, 5}, 110, []GateID{Exterior, UV}},
-	{Coast, "outdoors, by the sea or in full sun", "severe", Levels{5, 1, 1, 1, 1, 5}, 120, []GateID{Exterior, UV}},
+	{Open, "outdoors, exposed", "medium", Levels{4, 1, 1, 1, 1, 5}, 110, []GateID{Exterior, UV}},
+	{Coast, "outdoors, by the sea or in full sun", "severe", Levels{4, 1, 1, 1, 1, 5}, 120, []GateID{Exterior, UV}},
 }
 
 // FindPlace returns what a place adds, or nil.
@@ -49,6 +49,7 @@ func (u *EndUse) At(p Place) *EndUse {
 		return u
 	}
 	at := *u
+	at.Place = p
 	for d := range at.Asks {
 		at.Asks[d] = max(at.Asks[d], add.Asks[d])
 	}

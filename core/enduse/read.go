@@ -28,17 +28,30 @@ func mustRead(file []byte) []*EndUse {
 	return lives
 }
 
-func readLives(file []byte) ([]*EndUse, error) {
+// readTable reads a table with a heading: each line by the names of its columns.
+func readTable(name string, file []byte) ([]map[string]string, error) {
 	rows, err := csv.NewReader(bytes.NewReader(file)).ReadAll()
 	if err != nil {
-		return nil, fmt.Errorf("lives.csv: %w", err)
+		return nil, fmt.Errorf("%s: %w", name, err)
+	}
+	var out []map[string]string
+	for _, row := range rows[1:] {
+		cell := map[string]string{}
+		for i, column := range rows[0] {
+			cell[column] = row[i]
+		}
+		out = append(out, cell)
+	}
+	return out, nil
+}
+
+func readLives(file []byte) ([]*EndUse, error) {
+	rows, err := readTable("lives.csv", file)
+	if err != nil {
+		return nil, err
 	}
 	var out []*EndUse
-	for n, row := range rows[1:] {
-		cell := map[string]string{}
-		for i, name := range rows[0] {
-			cell[name] = row[i]
-		}
+	for n, cell := range rows {
 		u, err := readLife(cell)
 		if err != nil {
 			return nil, fmt.Errorf("lives.csv line %d: %w", n+2, err)
@@ -49,7 +62,17 @@ func readLives(file []byte) ([]*EndUse, error) {
 }
 
 func readLife(cell map[string]string) (*EndUse, error) {
-	u := &EndUse{ID: cell["id"], Name: cell["name"], Group: cell["group"], Note: cell["note"]}
+	u := &EndUse{ID: cell["id"], Name: cell["name"], Group: cell["group"], Note: cell["note"], Say: cell["say"]}
+	u.Is, u.Upkeep, u.Bare = list(cell["is"]), cell["upkeep"], Never
+	for name, fit := range map[string]*Fit{"bare": &u.Bare, "film": &u.Film} {
+		if cell[name] == "" {
+			continue
+		}
+		known := false
+		if *fit, known = fitNames[cell[name]]; !known {
+			return nil, fmt.Errorf("%s of %s: %q is no fit", name, u.ID, cell[name])
+		}
+	}
 	for d, column := range demandColumns {
 		level, err := strconv.Atoi(cell[column])
 		if err != nil || level < leastLevel || level > mostLevel {

@@ -275,6 +275,9 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 	} else if i > 0 {
 		below = &s.Layers[i-1]
 	}
+	if p.Family.NothingOn() {
+		return nothingOn(l, i, area)
+	}
 	out := session{title: fmt.Sprintf("%s, coat %d of %d", p.Name, n, l.Coats)}
 	out.tasks = append(out.tasks, Task{"Set up and clean up", sessionMinutes})
 	if l.Coats == 1 {
@@ -317,6 +320,30 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 	out.lightUse = wait{atLeast(p.LightUseAfterH(w.Air)), atLeast(p.LightUseAfterH(night))}
 	out.fullCure = wait{atLeast(p.FullCureAfterH(w.Air)), atLeast(p.FullCureAfterH(night))}
 	out.dryBeforeNight = len(p.Limits().Obstacles(night)) > 0
+	return out
+}
+
+// Minutes per m² of what takes the place of a coat where none goes on (practice).
+const (
+	lastLookMinutes = 5
+	keepMinutes     = 30
+)
+
+// nothingOn is the session of a zone that is left bare, or kept as it is.
+func nothingOn(l system.Layer, layer int, area float64) session {
+	out := session{title: l.Product.Name, coat: Step{Product: l.Product, Layer: layer, Coat: 1, Of: 1}}
+	if l.Product.Family.Is("bare") {
+		out.tasks = []Task{
+			{"Run a bare hand over it, edges and ends too: take off every splinter, break every edge, brush off the dust", lastLookMinutes * area},
+			{"Nothing goes on", 0},
+		}
+		return out
+	}
+	out.tasks = []Task{
+		{"Photograph it, labels, marks and old repairs too", 10},
+		{"Soft brush, then a dry smoke sponge, then a barely damp swab: each tried in a hidden place first", keepMinutes * area},
+		{"Where colour comes off, or a flake lifts, stop: that is a conservator's", 0},
+	}
 	return out
 }
 

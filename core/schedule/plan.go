@@ -262,6 +262,9 @@ func (b Brief) needs() []Need {
 			continue
 		}
 		for i, l := range z.System.Layers {
+			if l.Product.Family.NothingOn() {
+				continue
+			}
 			litres := z.Wish.Litres(l, z.AreaM2*float64(b.alike()), i == 0 && z.Wish.Ground().Top == nil)
 			same := func(n Need) bool { return n.Product.ID == l.Product.ID && n.Product.Name == l.Product.Name }
 			if at := slices.IndexFunc(out, same); at >= 0 {

@@ -59,6 +59,7 @@ type Inspection struct {
 	Unknown        bool
 	Condition      Condition
 	Contaminations []Contamination
+	Valued         bool        // old, signed or of value: nothing that cannot come off again
 	Repairs        []string    // ids of Repairs
 	MoisturePct    float64     // a meter's reading; 0 when none was taken
 	StoodIn        climate.Air // where it stood for weeks, for an estimate; zero when not told

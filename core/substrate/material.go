@@ -50,6 +50,7 @@ type Material struct {
 	Rewets     bool   // softens in water again
 	Alkaline   bool   // while it is young
 	Unknown    bool   // stands for any wood
+	Irritant   bool   // poisonous, or known to irritate: not into mouths, not under food
 	Flexes     bool   // gives with every use: thick films crack
 	PaleInSelf bool   // white or blond: ambering shows
 	Light      string // what light does to its colour, in a word; "" when little
@@ -116,7 +117,16 @@ var Materials = []*Material{
 	{ID: "poplar", Name: "Poplar or tulipwood", Kind: Hardwood, Blotches: true, PaleInSelf: true, Soft: true},
 	{ID: "teak", Name: "Teak", Kind: Hardwood, Oily: true, Durable: true, Light: "silvers outdoors"},
 	{ID: "iroko", Name: "Iroko", Kind: Hardwood, Oily: true, OpenPores: true, Durable: true, Light: "darkens"},
-	{ID: "rosewood", Name: "Rosewood kind", Kind: Hardwood, Oily: true, StopsOil: true, OpenPores: true, Durable: true},
+	{
+		ID:        "rosewood",
+		Name:      "Rosewood kind",
+		Kind:      Hardwood,
+		Oily:      true,
+		StopsOil:  true,
+		OpenPores: true,
+		Durable:   true,
+		Irritant:  true,
+	},
 	{ID: "alder", Name: "Alder", Kind: Hardwood, Blotches: true, Soft: true},
 	{
 		ID:         "bamboo",
@@ -125,7 +135,7 @@ var Materials = []*Material{
 		PaleInSelf: true,
 		Note:       "A grass: hard, dense skin that takes penetrating stain poorly.",
 	},
-	{ID: "cocobolo", Name: "Cocobolo", Kind: Hardwood, Oily: true, StopsOil: true, Durable: true, Light: "darkens"},
+	{ID: "cocobolo", Name: "Cocobolo", Kind: Hardwood, Oily: true, StopsOil: true, Durable: true, Irritant: true, Light: "darkens"},
 	{ID: "ebony", Name: "Ebony", Kind: Hardwood, Oily: true, Durable: true},
 	{ID: "elm", Name: "Elm", Kind: Hardwood, OpenPores: true},
 	{ID: "hickory", Name: "Hickory", Kind: Hardwood, OpenPores: true, PaleInSelf: true},
@@ -185,7 +195,7 @@ var Materials = []*Material{
 		Durable: true,
 		Light:   "silvers outdoors",
 	},
-	{ID: "yew", Name: "Yew", Kind: Softwood, Oily: true, Light: "darkens"},
+	{ID: "yew", Name: "Yew", Kind: Softwood, Oily: true, Irritant: true, Light: "darkens"},
 	{ID: "oak_veneer", Name: "Oak veneer on board", Kind: Veneer, Tannin: true, OpenPores: true, Light: "yellows"},
 	{
 		ID:        "mahogany_veneer",

@@ -132,7 +132,15 @@ func (i Inspection) Plan(action Action, first *coating.Product, life Life) []Tas
 		},
 	)
 	out = append(out, i.removal(action)...)
-	if action == Keep {
+	conserved := first.Family.NothingOn() || first.Family.Body == coating.Wax || i.Valued
+	if action == Keep && conserved { // what is dulled to hold a coat is lost to look at
+		out = append(out, Task{
+			Work:   Dusting,
+			Phase:  Dust,
+			Reason: "Its skin is kept.",
+			Detail: "Soft brush and vacuum held beside it; no water on what flakes.",
+		})
+	} else if action == Keep {
 		out = append(
 			out,
 			Task{

@@ -29,7 +29,7 @@ func choose(w Wish, best map[*coating.Product]System) []System {
 	take := func(c Character, better func(a, b System) int) {
 		first, tells := 0, false // a character that all share tells nothing
 		for j := range all {
-			if contends(all[j], all[0]) && better(all[j], all[first]) < 0 {
+			if contends(&w, all[j], all[0]) && better(all[j], all[first]) < 0 {
 				first = j
 			}
 		}
@@ -47,19 +47,22 @@ func choose(w Wish, best map[*coating.Product]System) []System {
 	take(Soonest, func(a, b System) int { return cmp.Compare(a.LightUseH, b.LightUseH) })
 	take(FewestCoats, func(a, b System) int { return cmp.Compare(a.Coats, b.Coats) })
 	take(EasiestRepair, func(a, b System) int { return cmp.Compare(repair(b), repair(a)) })
-	families := map[*coating.Family]bool{}
-	for i := range shown {
-		families[all[i].Protection().Product.Family] = true
+	kinds := map[string]bool{}
+	kind := func(i int) string { // what carries colour is another answer than what is clear
+		p := all[i].Protection().Product
+		return enduse.Kind(p.Family) + " " + string(p.Shade)
 	}
-	for pass := range 2 { // one of a family first; second ones only to reach the fewest worth comparing
+	for i := range shown {
+		kinds[kind(i)] = true
+	}
+	for pass := range 2 { // one of a kind first; second ones only to reach the fewest worth comparing
 		for i := range all {
-			family := all[i].Protection().Product.Family
 			enough := len(shown) >= mostShown || (pass == 1 && len(shown) >= fewestShown)
-			passedOver := pass == 0 && (families[family] || misfit(&w, all[i].Layers))
+			passedOver := pass == 0 && (kinds[kind(i)] || oddly(&w, all[i]))
 			if enough || shown[i] || passedOver {
 				continue
 			}
-			shown[i], families[family] = true, true
+			shown[i], kinds[kind(i)] = true, true
 		}
 	}
 	out := make([]System, 0, len(shown))
@@ -72,8 +75,9 @@ func choose(w Wish, best map[*coating.Product]System) []System {
 }
 
 // contends keeps a character from going to an oddity: what falls much shorter, or takes far more work, than the best.
-func contends(s, best System) bool {
-	return s.Shortfall() <= best.Shortfall()+2 && s.Rank <= best.Rank+8
+func contends(w *Wish, s, best System) bool {
+	sensible := !oddly(w, s) || oddly(w, best)
+	return sensible && s.Shortfall() <= best.Shortfall()+2 && s.Rank <= best.Rank+8
 }
 
 // worthShowing drops systems that fall far shorter than the best, as long as enough remain to compare.

@@ -1,8 +1,6 @@
 package system
 
 import (
-	"slices"
-
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
@@ -18,12 +16,20 @@ const (
 	dayPerPrepare  = 0.15 // a preparation at a join
 	dayPerTest     = 2.5  // what a doubt weighs; the week of its board runs beside other work
 	dayPerLevel    = 3.0  // one level short on a demand
-	renewedLevel   = 0.5  // share of that for what soaks in and is renewed outdoors: it wears, but nothing peels
 	dayPerStrip    = 6.0  // a clear film in the sun ends in stripping, sooner or later
 	dayPerSheen    = 1.0  // one step away from the sheen asked
 	dayPerApart    = 0.5  // one step away from the sheen of a zone beside that has the same look
 	dayPerWaitUsed = 0.5  // a day between the last coat and light use
-	dayPerMisfit   = 1.5  // made for another life: a floor finish on furniture, a preservative indoors
+	dayPerFair     = 0.6  // done and well, but not what it is made for
+	dayPerOdd      = 3.0  // a veteran would ask why
+	dayPerBareFair = 3.2  // bare wood where it is done, and resists nothing
+	dayPerBareOdd  = 6.0
+	dayPerAbsurd   = 8.0 // where the finisher names it
+	dayPerStray    = 1.5 // a coat below that is made for another life: a preservative indoors
+	dayPerOilySun  = 9.0 // a film on an oily wood in the sun peels: as much as three levels short
+	dayPerSmallGun = 1.5 // set-up and cleaning for a surface that a brush does in minutes
+	smallForGunM2  = 1.5
+	dayPerWarmTone = 6.0  // a pale coat that yellows in warmth
 	dayPerCureDay  = 0.03 // waiting for full cure, mostly after hand-over
 	dayPerDuty     = 0.5  // handling that wants training, a booth or a respirator
 	dayPerGun      = 0.4  // masking, setting up and cleaning a spray gun
@@ -86,13 +92,17 @@ func layerCost(w *Wish, l Layer, onBare bool) Parts {
 	}
 	if l.Product.Family.AppliedBy == coating.Spray {
 		out.Work += dayPerGun
+		if w.AreaM2 > 0 && w.AreaM2 < smallForGunM2 {
+			out.Risk += dayPerSmallGun
+		}
+	}
+	if l.Product.Family.NothingOn() {
+		return Parts{Risk: madeForCost(w, l)}
 	}
 	if l.Product.Family.Has(coating.Isocyanate) || l.Product.Family.Has(coating.Formaldehyde) {
 		out.Risk += dayPerDuty
 	}
-	if misfit(w, []Layer{l}) {
-		out.Risk += dayPerMisfit
-	}
+	out.Risk += madeForCost(w, l)
 	if smells(l.Product.Family) {
 		out.Smell = dayPerSmell
 	}
@@ -113,31 +123,58 @@ func (w *Wish) Litres(l Layer, area float64, onBare bool) float64 {
 	return quantity.Litres(w.Area(l, area), l.Coats, l.Product.SpreadM2L, onBare && w.Material.Wood())
 }
 
-// misfit tells whether a layer is made for another life: a floor finish on furniture, a preservative indoors.
-func misfit(w *Wish, layers []Layer) bool {
-	return slices.ContainsFunc(layers, func(l Layer) bool {
-		f := l.Product.Family
-		forFloors := f.Is("floor") && !w.Use.Has(enduse.Floor)
-		return forFloors || (f.Has(coating.Preservative) && !w.Use.Outdoors())
-	})
+// daysPerFit is what a last coat weighs by what it is made for.
+var daysPerFit = [...]float64{
+	enduse.Home: 0, enduse.Fair: dayPerFair, enduse.Odd: dayPerOdd, enduse.Absurd: dayPerAbsurd, enduse.Never: dayPerAbsurd,
+}
+
+var daysPerBareFit = [...]float64{
+	enduse.Home: 0, enduse.Fair: dayPerBareFair, enduse.Odd: dayPerBareOdd, enduse.Absurd: dayPerAbsurd, enduse.Never: dayPerAbsurd,
+}
+
+// madeForCost weighs what a layer is made for: the coat that takes the wear by its kind, those below it only where they
+// carry what does not belong.
+func madeForCost(w *Wish, l Layer) float64 {
+	f := l.Product.Family
+	switch {
+	case f.Is("bare"):
+		return daysPerBareFit[w.Use.FitOf(f, w.Seen.Valued)]
+	case l.Role == Protect:
+		return daysPerFit[w.Use.FitOf(f, w.Seen.Valued)]
+	case l.Role == Colour && f.Is("paint"): // under a clear it is at home one step further
+		return daysPerFit[max(enduse.Home, w.Use.FitOf(f, w.Seen.Valued)-1)]
+	case f.Has(coating.Preservative) && !w.Use.Outdoors():
+		return dayPerStray
+	}
+	return 0
+}
+
+// oddly tells whether the coat that takes the wear is made for another life.
+func oddly(w *Wish, s System) bool {
+	return w.Use.FitOf(s.Protection().Product.Family, w.Seen.Valued) >= enduse.Odd
 }
 
 func finishCost(w *Wish, last *coating.Product, coats int) Parts {
 	out := Parts{Look: dayPerSheen*float64(sheenSteps(w, last)) + dayPerApart*float64(w.sheenApart(last))}
-	level := dayPerLevel
-	if w.Use.Outdoors() && last.Family.Body == coating.Penetrating && last.Family.RenewMonths > 0 {
-		level *= renewedLevel
+	for _, d := range w.Use.Meet(last, w.Material.Durable) {
+		out.Wear += dayPerLevel * float64(d.Shortfall())
 	}
-	for _, d := range w.Use.Meet(last) {
-		out.Wear += level * float64(d.Shortfall())
+	out.Wear += dayPerLevel * float64(filmLevels(w.Use.FilmFor(last), last.DryUM()*float64(coats)))
+	if last.Family.NothingOn() {
+		return Parts{Wear: out.Wear, Upkeep: renewalCost(w, last)}
 	}
-	out.Wear += dayPerLevel * float64(filmLevels(w.Use.FilmUM, last.DryUM()*float64(coats)))
 	out.Wait = dayPerWaitUsed*last.LightUseH*last.CureSlowdown(w.Air)/hoursInDay + dayPerCureDay*last.FullCureD
 	if w.Use.Has(enduse.UV) && last.Family.Body == coating.Film && !last.Opaque() {
-		out.Upkeep += dayPerStrip
+		if !w.Use.IsA("boat") { // where it is renewed each season
+			out.Upkeep += dayPerStrip
+		}
+		if w.Material.Oily && !w.Use.IsA("boat") {
+			out.Upkeep += dayPerOilySun
+		}
 	}
-	if m := last.Family.RenewMonths; m > 0 {
-		out.Upkeep += dayPerRenewal * min(mostRenewals, monthsInYear/float64(m))
+	out.Upkeep += renewalCost(w, last)
+	if w.Use.IsA("warm") && w.Look == OpaquePale {
+		out.Look += dayPerWarmTone * min(1, last.Amber)
 	}
 	if k := w.Wants.Weights.Repair; k > 1 { // only where it matters more than usual, and then as much as it does
 		out.Upkeep += dayPerMend * float64(easiestMend-mend(last.Family)) * (k - 1) / k
@@ -146,4 +183,13 @@ func finishCost(w *Wish, last *coating.Product, coats int) Parts {
 		out.Look += dayPerAmber * last.Amber
 	}
 	return out
+}
+
+// renewalCost is what renewing a last coat weighs over a piece's life.
+func renewalCost(w *Wish, last *coating.Product) float64 {
+	months := w.Use.RenewMonths(last.Family)
+	if months == 0 {
+		return 0
+	}
+	return dayPerRenewal * min(mostRenewals, monthsInYear/float64(months))
 }

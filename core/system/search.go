@@ -136,7 +136,7 @@ func (s *search) kinds() (out roles, usable []*coating.Product) {
 		prime, colour, protect, why := parts(&s.wish, p)
 		if prime {
 			out.primers = append(out.primers, p)
-			if p.Family.Is("sealer") {
+			if p.Family.Is("sealer") && p.Family.Body == coating.Film { // a filler is for bare pores
 				out.barriers = append(out.barriers, p)
 			}
 		}
@@ -161,10 +161,26 @@ func (s *search) kinds() (out roles, usable []*coating.Product) {
 	return out, usable
 }
 
-// parts tells which roles p may play for the look, and why when none.
+// parts tells which roles p may play for the look, and why when none. What is made for another life takes no wear here.
 func parts(w *Wish, p *coating.Product) (prime, colour, protect bool, why string) {
+	prime, colour, protect, why = looksAs(w, p)
+	named := w.Wants.With == p.ID && w.Use.FitOf(p.Family, w.Seen.Valued) == enduse.Absurd
+	_, _, passes := w.Use.CoatFails(p, w.FoodPolicy) // a gate says more than what it is made for
+	unfit := w.Use.WhyUnfit(p.Family, w.Seen.Valued)
+	if protect && passes && unfit != "" && !named {
+		return prime, colour, false, unfit
+	}
+	return prime, colour, protect, why
+}
+
+// looksAs tells which roles p may play for the look, and why when none.
+func looksAs(w *Wish, p *coating.Product) (prime, colour, protect bool, why string) {
 	f := p.Family
 	switch {
+	case f.Is("kept"):
+		return false, false, true, ""
+	case f.Is("bare"):
+		return false, false, w.Look == Natural, "Bare wood has no other look than its own."
 	case w.Material.Kind == substrate.Textile || f.Is("textile"):
 		return textileParts(w, p)
 	case f.Is("decor"):
@@ -172,11 +188,13 @@ func parts(w *Wish, p *coating.Product) (prime, colour, protect bool, why string
 	case f.Is("resin"):
 		poured := len(w.at(decoration.Poured)) > 0
 		return false, false, poured, "It is poured thick, and you ask for no pour."
-	case f.Is("filler") || f.Is("factory") || f.Is("bare"):
+	case f.Is("filler") || f.Is("factory"):
 		return false, false, false, "It is not part of a plain coating system."
-	case f.Is("paint"):
+	case f.Is("paint"), f.Is("clear") && p.Opaque():
 		fits := w.Look.paintedIn(p.Shade)
 		switch {
+		case w.Use.Film >= enduse.Absurd:
+			return false, false, false, "No film belongs here, and paint is one."
 		case !w.Look.Opaque():
 			why = "It hides the wood, and you want to see it."
 		case !fits:
@@ -186,7 +204,11 @@ func parts(w *Wish, p *coating.Product) (prime, colour, protect bool, why string
 	case p.Shade == coating.Pale && !p.Opaque(), f.Has(coating.Limes): // whitens and lets the wood show
 		return false, w.Look == Limed, false, "It whitens the wood, and you did not ask for that."
 	case p.Shade == coating.Tone: // stains, and oils that carry colour
-		if w.Look != Stained {
+		pigmentIsTheSunscreen := w.Look == Natural && w.Use.Outdoors() && !f.Is("stain")
+		if w.Use.Film >= enduse.Absurd && f.Is("stain") {
+			return false, false, false, "Colour has no place here: it wears off onto what touches it."
+		}
+		if w.Look != Stained && !pigmentIsTheSunscreen {
 			return false, false, false, "It colours the wood, and you did not ask for that."
 		}
 		return false, f.Is("stain"), !f.Is("stain"), ""
@@ -197,6 +219,8 @@ func parts(w *Wish, p *coating.Product) (prime, colour, protect bool, why string
 			return false, false, false, "It is a pigmented primer, and you want to see the wood."
 		}
 		return true, false, false, ""
+	case f.Is("oil") && w.Look.Opaque():
+		return false, false, false, "It soaks into wood, and you want a painted surface."
 	}
 	protect = f.Is("clear") || f.Is("oil") || f.Is("wax")
 	return f.Is("sealer"), false, protect, ""
@@ -258,11 +282,12 @@ func (s *search) run() *search {
 		s.accents = append(s.accents, stage{Decorate, s.wish.decorators(d, usable), false})
 	}
 	under, over := s.stages(r, usable)
-	lots := s.through(start(s.wish.Ground()), under)
 	// A paint, or an oil that carries its colour, may protect itself; so does a pour.
-	var self, poured, clears []*coating.Product
+	var self, poured, clears, nothing []*coating.Product
 	for _, p := range r.protectors {
 		switch {
+		case p.Family.NothingOn():
+			nothing = append(nothing, p)
 		case p.Family.Is("resin"):
 			poured = append(poured, p)
 		case p.Shade != coating.Clear && s.wish.Look != Natural:
@@ -271,6 +296,10 @@ func (s *search) run() *search {
 			clears = append(clears, p)
 		}
 	}
+	if len(s.wish.Decor) == 0 {
+		s.finish(start(s.wish.Ground()), nothing)
+	}
+	lots := s.through(start(s.wish.Ground()), under)
 	if s.wish.bareColour() {
 		s.finish(lots, self)
 	}

@@ -284,7 +284,7 @@ func protectionAt(layers []Layer) int {
 func Assess(w Wish, layers []Layer) System {
 	ctx := w.Context()
 	ground := w.Ground()
-	s := System{AskedUM: w.Use.FilmUM}
+	s := System{AskedUM: w.Use.FilmFor(protection(layers).Product)}
 	at := 0.0 // hours since the first coat
 	below := Role("")
 	for i, l := range layers {
@@ -317,7 +317,7 @@ func Assess(w Wish, layers []Layer) System {
 	}
 	last := s.Protection()
 	s.Surface = compat.Judge(compat.Join{Ground: ground, Context: ctx})
-	s.Demands = w.Use.Meet(last.Product)
+	s.Demands = w.Use.Meet(last.Product, w.Material.Durable)
 	s.FilmUM = last.Product.DryUM() * float64(last.Coats)
 	s.Sheen = last.Product.Sheen
 	s.SheenSteps = sheenSteps(&w, last.Product)
@@ -369,6 +369,9 @@ func (w *Wish) airForbids(p *coating.Product) []string {
 }
 
 func sheenSteps(w *Wish, last *coating.Product) int {
+	if last.Family.NothingOn() {
+		return 0
+	}
 	steps := int(last.Sheen) - int(w.Sheen)
 	return max(steps, -steps)
 }
@@ -441,7 +444,7 @@ func CoatsWanted(w *Wish, role Role, ground compat.Ground, p *coating.Product) (
 			most = least + 1 // pale over dark hides in three coats rather than two (practice)
 		}
 		if role == Protect && p.Family.Body == coating.Film {
-			most = max(most, quantity.CoatsFor(w.Use.FilmUM, p.DryUM(), least))
+			most = max(most, quantity.CoatsFor(w.Use.FilmFor(p), p.DryUM(), least))
 			if p.MaxDryUM > 0 {
 				most = max(least, min(most, int(p.MaxDryUM/p.DryUM())))
 			}
