@@ -759,6 +759,24 @@ func (e Role) Valid() bool {
 	}
 }
 
+// Defines values for SayingDue.
+const (
+	Choosing SayingDue = "choosing"
+	Starting SayingDue = "starting"
+)
+
+// Valid indicates whether the value is a known member of the SayingDue enum.
+func (e SayingDue) Valid() bool {
+	switch e {
+	case Choosing:
+		return true
+	case Starting:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SettingsInputClock.
 const (
 	SettingsInputClockH12 SettingsInputClock = "h12"
@@ -1311,8 +1329,11 @@ type Choice struct {
 	Air      AirReading `json:"air"`
 	LeftOut  []LeftOut  `json:"leftOut"`
 	Openings []Opening  `json:"openings"`
-	Suited   int        `json:"suited"`
-	Systems  []System   `json:"systems"`
+
+	// Say what must be said of this zone, each once
+	Say     []Saying `json:"say"`
+	Suited  int      `json:"suited"`
+	Systems []System `json:"systems"`
 }
 
 // CoatAsked A product of the shelf, or a family with its typical values.
@@ -1722,7 +1743,10 @@ type Inspection struct {
 	MoisturePct *float64 `json:"moisturePct,omitempty"`
 	Repairs     []string `json:"repairs"`
 	StoodIn     *Air     `json:"stoodIn,omitempty"`
-	VeneerMm    *float64 `json:"veneerMm,omitempty"`
+
+	// Valued old, signed or of value: nothing goes on that cannot come off again
+	Valued   *bool    `json:"valued,omitempty"`
+	VeneerMm *float64 `json:"veneerMm,omitempty"`
 }
 
 // InspectionAction defines model for Inspection.Action.
@@ -2335,6 +2359,17 @@ type RuleExample struct {
 	OldFinish *string     `json:"oldFinish,omitempty"`
 }
 
+// Saying defines model for Saying.
+type Saying struct {
+	// Due before what it must be said
+	Due  SayingDue `json:"due"`
+	ID   string    `json:"id"`
+	Text string    `json:"text"`
+}
+
+// SayingDue before what it must be said
+type SayingDue string
+
 // Schools defines model for Schools.
 type Schools struct {
 	DistressAfterWax  bool `json:"distressAfterWax"`
@@ -2773,6 +2808,9 @@ type ZonePlan struct {
 	LightUse  *time.Time `json:"lightUse,omitempty"`
 	Name      string     `json:"name"`
 	Obstacles []string   `json:"obstacles"`
+
+	// Say before the work begins
+	Say []Saying `json:"say"`
 }
 
 // ID defines model for ID.

@@ -111,7 +111,7 @@ func order(id string, urgent bool) int {
 // Write makes the card. Plain words, short sentences, second person.
 func Write(f Facts) Card {
 	c := Card{Urgent: f.HandedOver.Before(f.FullCure), Renew: f.renewal()}
-	for _, s := range []Section{
+	sections := []Section{
 		f.whatThisIs(),
 		f.firstWeeks(),
 		f.everyDay(),
@@ -121,7 +121,12 @@ func Write(f Facts) Card {
 		f.smallDamage(),
 		f.cautions(),
 		f.ask(),
-	} {
+	}
+	if f.family().NothingOn() {
+		c.Urgent = false
+		sections = []Section{f.whatIsLeft(), f.livingWithIt(), f.spareIt(), f.keepingIt(), f.cautions(), f.ask()}
+	}
+	for _, s := range sections {
 		if len(s.Lines) > 0 {
 			c.Sections = append(c.Sections, s)
 		}
@@ -423,31 +428,8 @@ func (f Facts) use() Section {
 	return s.Section
 }
 
-// renewMonths is how often the finish is renewed in this life; 0 when not as routine. Basis: practice.
-func (f Facts) renewMonths() int {
-	months := f.family().RenewMonths
-	if months == 0 {
-		return 0
-	}
-	soaks := f.family().Body == coating.Penetrating
-	switch f.Wish.Use.ID {
-	case "outdoors_coast":
-		if soaks {
-			return min(months, 4)
-		}
-		return min(months, 12)
-	case "outdoors_exposed":
-		if soaks {
-			return min(months, 6)
-		}
-	case "outdoors_covered":
-		return max(months, 12)
-	}
-	if f.family().Body == coating.Wax && f.Wish.Use.Group == "Tops" {
-		return max(1, months/2)
-	}
-	return months
-}
+// renewMonths is how often the finish is renewed in this life; 0 when not as routine.
+func (f Facts) renewMonths() int { return f.Wish.Use.RenewMonths(f.family()) }
 
 func (f Facts) renewal() time.Time {
 	months := f.renewMonths()
@@ -455,6 +437,21 @@ func (f Facts) renewal() time.Time {
 		return time.Time{}
 	}
 	return f.Finished.AddDate(0, months, 0)
+}
+
+const monthsInYear = 12
+
+// interval says how often, in months or years.
+func interval(months int) string {
+	switch {
+	case months == 1:
+		return "every month"
+	case months == monthsInYear:
+		return "every year"
+	case months%monthsInYear == 0:
+		return fmt.Sprintf("every %d years", months/monthsInYear)
+	}
+	return fmt.Sprintf("every %d months", months)
 }
 
 func (f Facts) lookAfter(renew time.Time) Section {
@@ -472,10 +469,7 @@ func (f Facts) lookAfter(renew time.Time) Section {
 		)
 		return s.Section
 	}
-	every := fmt.Sprintf("every %d months", f.renewMonths())
-	if f.renewMonths() == 1 {
-		every = "every month"
-	}
+	every := interval(f.renewMonths())
 	by := renew.In(f.Location).Format("January 2006")
 	name := f.last().Name
 	switch {
@@ -500,6 +494,18 @@ func (f Facts) lookAfter(renew time.Time) Section {
 			every,
 			name,
 			by,
+		)
+	case f.has(enduse.Floor):
+		s.say(
+			"renewal: practice",
+			"Before it wears through to the wood, about %s, have it lightly sanded and coated again. Never wax it.",
+			every,
+		)
+	case !f.Wish.Use.Outdoors():
+		s.say(
+			"renewal: practice",
+			"About %s, before it wears through, have it lightly sanded and coated again. When it looks tired sooner, ask us before you put anything on it.",
+			every,
 		)
 	default:
 		s.say(

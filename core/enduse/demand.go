@@ -1,10 +1,6 @@
 package enduse
 
-import (
-	"slices"
-
-	"firmitas/core/coating"
-)
+import "firmitas/core/coating"
 
 // Given is what a surface gives against what its end use asks on one demand.
 type Given struct {
@@ -31,7 +27,7 @@ func (u *EndUse) asksOf(last *coating.Product, durable bool) Levels {
 	switch {
 	case nothingOn:
 		return Levels{1, 1, 1, 1, 1, 1}
-	case !renewed || slices.Contains(u.Is, traitPublic):
+	case !renewed || u.ByHand || u.IsA(traitPublic):
 		return u.Asks
 	}
 	asks := u.Asks

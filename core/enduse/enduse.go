@@ -64,6 +64,7 @@ type EndUse struct {
 	Bare      Fit      // of the wood, left as it is
 	Film      Fit      // of anything that forms a film: at the best
 	Upkeep    string   // the kind of wear that renewal goes by: a column of upkeep.csv
+	ByHand    bool     // its asks are a finisher's own: they hold for every kind of coat
 	Place     Place    // where it stands; "" = where this life is at home
 	Note      string   // why it asks so, or what is peculiar to it; "" when it goes without saying
 	Say       string   // what a veteran says before the work begins

@@ -71,6 +71,6 @@ func (u *EndUse) Asking(asks Levels) *EndUse {
 		return u
 	}
 	own := *u
-	own.Asks = asks
+	own.Asks, own.ByHand = asks, true
 	return &own
 }

@@ -1,5 +1,7 @@
 package substrate
 
+import "slices"
+
 // Action is what may be done with an old finish.
 type Action string
 
@@ -51,6 +53,9 @@ func (i Inspection) Options(w Wish) []Option {
 	if i.Finish != nil && i.Finish.ID == "oil" {
 		all = []Option{keep, sand}
 	}
+	if i.Valued { // its skin is what it is worth
+		all = append([]Option{i.conserve()}, slices.DeleteFunc(all, func(o Option) bool { return o.Action == Keep })...)
+	}
 	// The first that is possible is recommended, then the doubtful; the rest follow in their order.
 	out := make([]Option, 0, len(all))
 	for _, standing := range []Standing{Open, Doubtful, Ruled} {
@@ -61,6 +66,22 @@ func (i Inspection) Options(w Wish) []Option {
 		}
 	}
 	return out
+}
+
+// conserve keeps what is there as it is: the answer for a piece of value. What was loose is a restorer's.
+func (i Inspection) conserve() Option {
+	o := Option{
+		Action:       Keep,
+		Standing:     Open,
+		MinutesPerM2: 30,
+		Risk:         "Every cleaning takes a little: test each step in a hidden place, stop when in doubt.",
+		Opens:        "what comes off again: wax, shellac over shellac, or nothing at all",
+		Why:          "Its skin is part of its value: clean it dry, keep it, add nothing that cannot come off again.",
+	}
+	if i.Condition == Flaking || i.Condition == Cracked || i.Condition == Chalky {
+		o.Why = "Its skin is part of its value, and it lifts: a conservator lays the flakes down before anything touches it."
+	}
+	return o
 }
 
 func (i Inspection) keep(w Wish) Option {

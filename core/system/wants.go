@@ -67,7 +67,7 @@ func (w Wants) asideFor(p *coating.Product) string {
 		return "You put it aside."
 	case slices.Contains(w.Without, f.ID):
 		return fmt.Sprintf("You put this kind aside: %s.", f.Name)
-	case w.InStock != nil && !w.InStock[p.ID]:
+	case w.InStock != nil && !w.InStock[p.ID] && !f.NothingOn():
 		return "There is no tin of it in stock, and you want to buy nothing."
 	case w.NoSolvent && f.Carrier.Solvent():
 		return "It is carried by solvent, and you want none."

@@ -7,7 +7,7 @@ const layers = (page: Page) => page.getByRole('list', { name: 'Layers, the last 
 async function byHand(page: Page, name: string) {
   await fillTakeIn(page, {
     name,
-    endUse: 'Display piece, frame, lamp, wall piece',
+    endUse: 'Display piece, wall piece, lamp foot',
     material: 'Oak',
     look: 'Natural',
     area: '0.5',

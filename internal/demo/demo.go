@@ -1,5 +1,5 @@
 // Package demo fills an empty database with the demo workshop: a small finishing room in a harbour town, its shelf
-// and eight pieces at different stages. Makers, products and people are invented.
+// and nine pieces at different stages. Makers, products and people are invented.
 package demo
 
 import (
@@ -597,7 +597,7 @@ func seed(ctx context.Context, s *store.Store, now time.Time) error {
 	if err := washStand(ctx, live, morning); err != nil {
 		return fmt.Errorf("wash stand: %w", err)
 	}
-	for _, b := range []workshop.Brief{island(morning), bookcase(morning), boat(morning)} {
+	for _, b := range []workshop.Brief{island(morning), bookcase(morning), boat(morning), sauna(morning)} {
 		if err := begin(ctx, live, b); err != nil {
 			return fmt.Errorf("%s: %w", b.Name, err)
 		}
@@ -879,10 +879,32 @@ func boat(morning func(int) time.Time) workshop.Brief {
 			Look:       system.Natural,
 			Sheen:      "satin",
 			AreaM2:     0.7,
+			Wants:      &store.Wants{Place: "heated", Without: []string{"bare"}}, // left bare would do as well
 			Inspection: bare(),
 		},
 	)
 	b.Promised = morning(29).Add(8 * time.Hour)
+	return b
+}
+
+// sauna: benches on which nothing goes.
+func sauna(morning func(int) time.Time) workshop.Brief {
+	b := plain(
+		"Sauna benches, rowing club",
+		"outdoor_seat",
+		morning(5),
+		workshop.Zone{
+			Name:       "Boards",
+			Face:       furniture.Best,
+			EndUse:     "sauna",
+			Material:   "lime",
+			Look:       system.Natural,
+			Sheen:      "matte",
+			AreaM2:     3.2,
+			Inspection: bare(),
+		},
+	)
+	b.Owner, b.Promised = "customer", morning(12).Add(9*time.Hour)
 	return b
 }
 
@@ -900,6 +922,7 @@ func settle(ctx context.Context, s *workshop.Service, morning func(int) time.Tim
 			Look:       system.Natural,
 			Sheen:      "matte",
 			AreaM2:     2.6,
+			Wants:      &store.Wants{Place: "coast", Without: []string{"bare"}}, // its owner wants no grey
 			Inspection: bare(),
 		},
 	)

@@ -23,6 +23,7 @@ func fromInspection(in *api.Inspection) *store.Inspection {
 		Lead:           string(in.Lead),
 		Answers:        in.Answers,
 		Action:         string(in.Action),
+		Valued:         or(in.Valued),
 	}
 	if in.MoisturePct != nil {
 		out.MoisturePct = *in.MoisturePct
@@ -57,6 +58,7 @@ func toInspection(in *store.Inspection) *api.Inspection {
 		Lead:           api.InspectionLead(in.Lead),
 		Answers:        in.Answers,
 		Action:         api.InspectionAction(in.Action),
+		Valued:         &in.Valued,
 		MoisturePct:    some(in.MoisturePct),
 		VeneerMm:       some(in.VeneerMM),
 	}

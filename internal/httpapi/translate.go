@@ -298,9 +298,14 @@ func toAirReading(a climate.Air) api.AirReading {
 	return api.AirReading{DewPointC: a.DewPoint(), WoodMoisturePct: a.WoodMoisture()}
 }
 
+func toSaying(s system.Saying) api.Saying {
+	return api.Saying{ID: s.ID, Due: api.SayingDue(s.Due), Text: s.Text}
+}
+
 func toChoice(c workshop.Choice) api.Choice {
 	return api.Choice{
 		Suited:  c.Suited,
+		Say:     each(c.Say, toSaying),
 		Air:     toAirReading(c.Air),
 		Systems: each(c.Suggestions, toSystem),
 		LeftOut: each(c.LeftOut, func(l system.LeftOut) api.LeftOut {
@@ -454,7 +459,9 @@ func toPlan(of workshop.Plan) api.Plan {
 			LightUse:  when(z.LightUse),
 			FullCure:  when(z.FullCure),
 		}
-		if asked := of.Brief.Zones[i]; asked.System != nil {
+		asked := of.Brief.Zones[i]
+		zone.Say = each(asked.Wish.Said(), toSaying)
+		if asked.System != nil {
 			zone.Answer = toTheAnswer(asked.Wish.Answer(*asked.System))
 		}
 		out.Zones = append(out.Zones, zone)

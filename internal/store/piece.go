@@ -85,6 +85,7 @@ type Inspection struct {
 	Finish         string            `json:"finish"` // an old finish, or "unknown"
 	Condition      string            `json:"condition"`
 	Contaminations []string          `json:"contaminations"`
+	Valued         bool              `json:"valued,omitempty"` // old, signed or of value
 	Repairs        []string          `json:"repairs"`
 	MoisturePct    float64           `json:"moisturePct"`
 	StoodInTempC   float64           `json:"stoodInTempC"`
@@ -368,7 +369,8 @@ func (s *Store) ReplaceLayers(ctx context.Context, p Piece, zoneID int64, layers
 		}
 		for i, l := range layers {
 			_, err := s.q(ctx).ExecContext(ctx, `INSERT INTO layers
-				(workshop_id, zone_id, position, role, product_id, product, coats) VALUES (?, ?, ?, ?, ?, ?, ?)`,
+				(workshop_id, zone_id, position, role, product_id, product, coats)
+				VALUES (?, ?, ?, ?, NULLIF(GREATEST(?, 0), 0), ?, ?)`,
 				p.WorkshopID, zoneID, i, l.Role, l.Product.V.ID, l.Product, l.Coats)
 			if err != nil {
 				return wrap(err)

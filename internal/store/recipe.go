@@ -44,6 +44,7 @@ func (s *Store) DeleteRecipe(ctx context.Context, workshopID, id int64, version 
 // UsedProducts are the ids of products that are in the chosen system of any piece of the workshop.
 func (s *Store) UsedProducts(ctx context.Context, workshopID int64) ([]int64, error) {
 	var ids []int64
-	err := s.q(ctx).SelectContext(ctx, &ids, `SELECT DISTINCT product_id FROM layers WHERE workshop_id = ?`, workshopID)
+	err := s.q(ctx).SelectContext(ctx, &ids, `SELECT DISTINCT product_id FROM layers
+		WHERE workshop_id = ? AND product_id IS NOT NULL`, workshopID)
 	return ids, wrap(err)
 }

@@ -44,6 +44,7 @@ type Choice struct {
 	Openings    []Opening
 	Suited      int
 	Air         climate.Air
+	Say         []system.Saying
 }
 
 // stock is what the workshop knows of its products besides their sheets.
@@ -154,7 +155,7 @@ func (s *Service) asked(ctx context.Context, b Brief) (asked, error) {
 	if out.brief, err = b.checked(out.home, s.Now(), false); err != nil {
 		return out, err
 	}
-	if out.shelf, err = s.shelf(ctx, out.home); err != nil {
+	if out.shelf, err = s.answers(ctx, out.home); err != nil {
 		return out, err
 	}
 	if out.stock, err = s.stock(ctx, out.home, out.shelf); err != nil {
@@ -224,7 +225,7 @@ func (s *Service) Choose(ctx context.Context, b Brief) (Choice, error) {
 	if err != nil {
 		return Choice{}, searchEnded(err)
 	}
-	out := Choice{LeftOut: answer.LeftOut, Suited: answer.Suited, Air: b.Air}
+	out := Choice{LeftOut: answer.LeftOut, Suited: answer.Suited, Air: b.Air, Say: q.brief.Zones[0].Wish.Said()}
 	if out.Suggestions, err = q.stock.suggestAll(q.brief, answer.Systems); err != nil {
 		return Choice{}, err
 	}
@@ -297,7 +298,7 @@ func (s *Service) AddRecipe(ctx context.Context, name string, layers []LayerAske
 		if err != nil {
 			return store.Recipe{}, err
 		}
-		shelf, err := s.shelf(ctx, home)
+		shelf, err := s.answers(ctx, home)
 		if err != nil {
 			return store.Recipe{}, err
 		}
@@ -363,7 +364,7 @@ func (s *Service) ChangeUse(ctx context.Context, id, zoneID int64, endUse, place
 	if err != nil {
 		return UseChange{}, err
 	}
-	shelf, err := s.shelf(ctx, home)
+	shelf, err := s.answers(ctx, home)
 	if err != nil {
 		return UseChange{}, err
 	}

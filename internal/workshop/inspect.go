@@ -100,6 +100,7 @@ func (c *check) inspection(
 		VeneerMM:    in.VeneerMM,
 		Age:         substrate.Age(in.Age),
 		Lead:        substrate.LeadTest(in.Lead),
+		Valued:      in.Valued,
 	}
 	c.listed(seen.Finish != nil || seen.Unknown, at+"finish", "an old finish", in.Finish)
 	for _, name := range in.Contaminations {

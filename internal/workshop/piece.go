@@ -502,7 +502,7 @@ func (s *Service) ChooseSystem(
 		if at < 0 {
 			return p, store.ErrNotFound
 		}
-		shelf, err := s.shelf(ctx, home)
+		shelf, err := s.answers(ctx, home)
 		if err != nil {
 			return p, err
 		}

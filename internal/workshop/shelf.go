@@ -110,6 +110,12 @@ func (s *Service) shelf(ctx context.Context, home Workshop) ([]*coating.Product,
 	return out, nil
 }
 
+// answers are the shelf, and beside it the answers that lay nothing.
+func (s *Service) answers(ctx context.Context, home Workshop) ([]*coating.Product, error) {
+	shelf, err := s.shelf(ctx, home)
+	return slices.Concat(shelf, coating.Nothing), err
+}
+
 // shelves keeps each workshop's shelf as last read, since reading 200 labels takes longer than searching them.
 // Products are never changed once they are read.
 type shelves struct {

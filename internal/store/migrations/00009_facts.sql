@@ -6,6 +6,9 @@ ALTER TABLE boards MODIFY COLUMN ground_id BIGINT NULL COMMENT 'none = the mater
 ALTER TABLE boards
   ADD COLUMN IF NOT EXISTS old_finish VARCHAR(64) NOT NULL DEFAULT '' COMMENT 'that the board had; empty = none';
 
+-- A zone may be left bare, or kept: a layer without a product of the shelf.
+ALTER TABLE layers MODIFY COLUMN product_id BIGINT NULL COMMENT 'none = nothing goes on: left bare, or kept';
+
 -- What happened at a piece: only ever added to. What was told wrongly is taken back by another row.
 CREATE TABLE IF NOT EXISTS events (
   id          BIGINT      NOT NULL AUTO_INCREMENT PRIMARY KEY,
@@ -27,6 +30,8 @@ CREATE TABLE IF NOT EXISTS events (
 
 -- +goose Down
 DROP TABLE IF EXISTS events;
+DELETE FROM layers WHERE product_id IS NULL;
+ALTER TABLE layers MODIFY COLUMN product_id BIGINT NOT NULL;
 DELETE FROM boards WHERE ground_id IS NULL;
 ALTER TABLE boards DROP COLUMN IF EXISTS old_finish;
 ALTER TABLE boards MODIFY COLUMN ground_id BIGINT NOT NULL;

@@ -1586,6 +1586,8 @@ export interface components {
         };
         /** @description What was seen of a zone. Ids are those of the catalogue. */
         Inspection: {
+            /** @description old, signed or of value: nothing goes on that cannot come off again */
+            valued?: boolean;
             /** @description an old finish, or unknown */
             finish: string;
             /** @enum {string} */
@@ -2004,7 +2006,18 @@ export interface components {
             /** Format: double */
             woodMoisturePct: number;
         };
+        Saying: {
+            id: string;
+            /**
+             * @description before what it must be said
+             * @enum {string}
+             */
+            due: "choosing" | "starting";
+            text: string;
+        };
         Choice: {
+            /** @description what must be said of this zone, each once */
+            say: components["schemas"]["Saying"][];
             systems: components["schemas"]["System"][];
             leftOut: components["schemas"]["LeftOut"][];
             openings: components["schemas"]["Opening"][];
@@ -2118,6 +2131,8 @@ export interface components {
         ZonePlan: {
             held?: components["schemas"]["Held"];
             answer?: components["schemas"]["TheAnswer"];
+            /** @description before the work begins */
+            say: components["schemas"]["Saying"][];
             name: string;
             obstacles: string[];
             coated: boolean;

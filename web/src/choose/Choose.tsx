@@ -21,6 +21,7 @@ import { OpeningsNote } from '../ui/OpeningsNote'
 import { usePiece } from '../ui/PieceFrame'
 import { protection } from '../ui/protection'
 import { Answered, ProblemNote } from '../ui/Problem'
+import { Sayings } from '../ui/Sayings'
 import { useShow } from '../ui/show'
 import { Tick } from '../ui/Tick'
 import { useZone, ZoneTabs } from '../ui/ZoneTabs'
@@ -162,20 +163,23 @@ function Wanting({
       {save.error && <ProblemNote problem={save.error} />}
       <Answered query={query} what="the systems that suit">
         {(choice) => (
-          <Choosing
-            choice={choice}
-            piece={piece}
-            at={at}
-            brief={body}
-            products={products}
-            wants={wants}
-            setWants={setWants}
-            decide={(d) => {
-              const decisions = [...wants.decisions.filter((o) => !sameJoin(o, d)), d]
-              setWants({ ...wants, decisions })
-              save.mutate({ wants: { ...(kept.wants ?? noWants), decisions }, also: [] }) // what is still tried stays so
-            }}
-          />
+          <>
+            <Sayings say={choice.say} due="choosing" />
+            <Choosing
+              choice={choice}
+              piece={piece}
+              at={at}
+              brief={body}
+              products={products}
+              wants={wants}
+              setWants={setWants}
+              decide={(d) => {
+                const decisions = [...wants.decisions.filter((o) => !sameJoin(o, d)), d]
+                setWants({ ...wants, decisions })
+                save.mutate({ wants: { ...(kept.wants ?? noWants), decisions }, also: [] }) // what is still tried stays so
+              }}
+            />
+          </>
         )}
       </Answered>
     </>

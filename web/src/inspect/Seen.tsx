@@ -2,6 +2,7 @@ import type { Catalogue, Inspected, Inspection } from '../api/client'
 import { Field, MeasureInput } from '../ui/Field'
 import { Options } from '../ui/Options'
 import { useShow } from '../ui/show'
+import { Tick } from '../ui/Tick'
 import { WordField } from '../ui/TypedFields'
 import { ages, conditions, leads } from './words'
 
@@ -59,6 +60,13 @@ export function OldFinish({ seen, set, wrong, finishes }: Part & { finishes: Cat
             onChange={(lead) => set({ lead })}
           />
         )}
+      </div>
+      <div className="mt-3">
+        <Tick
+          label="Old, signed or of value: nothing goes on that cannot come off again"
+          checked={seen.valued ?? false}
+          set={(valued) => set({ valued })}
+        />
       </div>
     </fieldset>
   )

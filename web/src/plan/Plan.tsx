@@ -2,13 +2,14 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Printer } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { api, type Air, type Piece, type PlanAnswer } from '../api/client'
+import { api, type Air, type Piece, type PlanAnswer, type Saying } from '../api/client'
 import { Feels, HeldNote } from '../log/Feels'
 import { ClockStrip } from '../ui/ClockStrip'
 import { lanesOf } from '../ui/lanes'
 import { anyChosen, usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { Sayings } from '../ui/Sayings'
 import { Slider } from '../ui/Slider'
 import { Steps } from './Steps'
 import { pieceSaved, planQuery } from '../api/queries'
@@ -36,6 +37,7 @@ export function PlanView() {
       {(answer) => (
         <>
           <PlanHead answer={answer} piece={piece} />
+          <Sayings say={onceEach(answer.plan.zones.flatMap((z) => z.say))} due="starting" />
           <AirTrial piece={piece} air={air} setAir={setAir} answer={answer} />
           {answer.plan.steps.length > 0 && <ClockStrip strip={answer.strip} lanes={lanesOf(piece, answer.plan)} />}
           <Steps answer={answer} />
@@ -44,6 +46,9 @@ export function PlanView() {
     </Answered>
   )
 }
+
+/** What several zones ask for is said once. */
+const onceEach = (say: Saying[]) => say.filter((s, i) => say.findIndex((o) => o.text === s.text) === i)
 
 /** The answer first: when it may be used, and whether the promise is met. */
 function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
