@@ -27,13 +27,6 @@ const (
 	roundTo          = 5 * time.Minute
 )
 
-var minutesPerM2 = map[coating.Method]float64{
-	coating.Brush:   13.5,
-	coating.Cloth:   7,
-	coating.Spray:   4,
-	coating.Aerosol: 6,
-}
-
 // lane is the coats of one zone.
 type lane struct {
 	zone     int
@@ -86,13 +79,16 @@ func (l lane) coat(plan *Plan, week Week) (busy []Span) {
 		z.LightUse = latest(z.LightUse, held.Until)
 	}
 	for i, p := range placed {
-		step := l.sessions[i].step(p, week.Zone)
+		step := l.sessions[i].step(p, week)
 		step.Zones = []int{l.zone}
 		for _, first := range l.sessions[i].leadIn(p.work, l.zone) {
 			plan.add(first)
 		}
 		plan.add(step)
-		busy = append(busy, p.work)
+		busy = append(busy, step.Work...)
+		if first := (Span{p.work.From, step.Start()}); first.From.Before(first.To) {
+			busy = append(busy, first)
+		}
 		if s := l.sessions[i]; s.wetAtNight(p.work, week.Zone) {
 			plan.Notes = append(
 				plan.Notes,
@@ -131,6 +127,7 @@ type session struct {
 	dryBeforeNight               bool      // the night's air forbids it while it is wet
 	board                        string    // what a test board has to show first; "" = nothing
 	notBefore                    time.Time // when the board has shown it, or what was seen may have gone
+	section                      string    // where a stretch ends that no day can hold
 	stands                       Span      // where it lies on the piece already; zero while it does not
 }
 
@@ -195,14 +192,22 @@ func (s session) fit(week Week, t time.Time, keyed bool) Span {
 	if !s.stands.From.IsZero() {
 		return s.stands
 	}
-	span := week.fit(latest(t, s.notBefore), s.length(keyed))
+	span := week.stretch(latest(t, s.notBefore), s.length(keyed))
 	for range mornings {
 		if !s.wetAtNight(span, week.Zone) {
 			break
 		}
-		span = week.fit(week.nextDay(span.From), s.length(keyed))
+		span = week.stretch(week.nextDay(span.From), s.length(keyed))
 	}
 	return span
+}
+
+// days are the parts of a session's stretch: one, or as many as it needs where no day can hold it.
+func (s session) days(span Span, week Week, keyed bool) []Span {
+	if length := s.length(keyed); length > week.longest() {
+		return week.spread(span.From, length)
+	}
+	return []Span{span}
 }
 
 // wetAtNight tells whether a coat that is laid in a stretch meets, still wet, a night's air that harms it.
@@ -279,7 +284,9 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 		return nothingOn(l, i, area)
 	}
 	out := session{title: fmt.Sprintf("%s, coat %d of %d", p.Name, n, l.Coats)}
-	out.tasks = append(out.tasks, Task{"Set up and clean up", sessionMinutes})
+	covered := w.Area(l, area)
+	how := techniqueFor(&w, p, covered)
+	out.tasks = append(out.tasks, Task{"Set up and clean up", how.setUp})
 	if l.Coats == 1 {
 		out.title = p.Name
 	}
@@ -298,14 +305,17 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 		abraded = abraded || prep.MinutesPerM2 > 0
 	}
 	if below != nil && !abraded && denibbed(*below, p) {
-		out.tasks = append(out.tasks, Task{"Denib with P320 by hand, wipe off the dust", denibMinutes * area})
+		out.tasks = append(out.tasks, Task{"Denib with P320, wipe off the dust", how.denib * area})
 	}
-	covered := w.Area(l, area)
 	if d := w.DecorOf(l); d != nil {
 		out.title = d.Kind.Name + ": " + out.title
 		out.tasks = append(out.tasks, Task{decorText(*d), d.Kind.Minutes * covered})
 	} else {
-		out.tasks = append(out.tasks, Task{applyText(p, covered), minutesPerM2[p.Family.AppliedBy] * covered})
+		out.tasks = append(out.tasks, Task{applyText(how, p, covered), how.perM2 * covered})
+		if mixes := pots(p, how.perM2*covered); mixes != "" {
+			out.tasks = append(out.tasks, Task{mixes, 0})
+		}
+		out.section = how.section
 	}
 	if below != nil && below.Role != system.Decorate {
 		key := compat.FindRule("T2").Preparation
@@ -372,20 +382,13 @@ func denibbed(layer system.Layer, coat *coating.Product) bool {
 	return below.Family.Body == coating.Film && coat.Family.Body == coating.Film
 }
 
-var applied = map[coating.Method]string{
-	coating.Brush:   "Brush on",
-	coating.Cloth:   "Wipe on, wipe off what stays wet",
-	coating.Spray:   "Spray on",
-	coating.Aerosol: "Spray on from the can",
-}
-
-func applyText(p *coating.Product, area float64) string {
+func applyText(t technique, p *coating.Product, area float64) string {
 	if p.SpreadM2L == 0 {
-		return applied[p.Family.AppliedBy]
+		return t.does
 	}
 	return fmt.Sprintf(
 		"%s: about %.0f mL, %.0f µm wet",
-		applied[p.Family.AppliedBy],
+		t.does,
 		area/p.SpreadM2L/quantity.BrushTransfer*1000,
 		quantity.WetFilm(p.SpreadM2L),
 	)
@@ -423,7 +426,7 @@ func place(sessions []session, week Week, from time.Time, due deadline, laid ...
 		}
 		next := deadline{}
 		if s.latest > 0 {
-			next.at = span.To.Add(s.latest)
+			next.at = s.days(span, week, keyed)[0].To.Add(s.latest) // what was laid first closes first
 			if s.reopens > 0 {
 				next.again = span.To.Add(s.reopens)
 			}
@@ -488,13 +491,17 @@ func holdBack(s, next session, week Week, from time.Time, due deadline) (time.Ti
 	return from, false
 }
 
-func (s session) step(p placing, zone *time.Location) Step {
-	out := s.coat
-	out.Kind, out.Title, out.Work = Coating, s.title, []Span{{s.lays(p.work), p.work.To}}
+func (s session) step(p placing, week Week) Step {
+	out, zone := s.coat, week.Zone
+	out.Kind, out.Title, out.Work = Coating, s.title, s.days(p.work, week, p.keyed)
+	out.Work[0].From = s.lays(p.work)
 	out.Keyed, out.Waited, out.Due = p.keyed, p.waited, p.due.at
 	out.Tasks = slices.Clone(s.tasks)
 	if p.keyed {
 		out.Tasks = slices.Insert(out.Tasks, 1, *s.keyTask)
+	}
+	if len(out.Work) > 1 {
+		out.Tasks = append(out.Tasks, Task{s.section, 0})
 	}
 	end := out.End()
 	out.TouchDry, out.LightUse, out.FullCure = s.touchDry.from(

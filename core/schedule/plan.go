@@ -3,8 +3,6 @@
 package schedule
 
 import (
-	"errors"
-	"fmt"
 	"slices"
 	"sort"
 	"time"
@@ -169,10 +167,9 @@ type Plan struct {
 }
 
 // Make lays out a piece: all preparation first, so that no dust falls on an open coat, then the coats of every zone
-// that has a system, one pair of hands for all of them. It errors when a coat takes longer than the longest open day.
-// In air beyond a product's limits a zone is not coated; when none can be, or lead is in question, the plan has
-// Obstacles and no steps.
-func Make(b Brief) (Plan, error) {
+// that has a system, one pair of hands for all of them; what no day can hold goes over several. In air beyond a product's
+// limits a zone is not coated; when none can be, or lead is in question, the plan has Obstacles and no steps.
+func Make(b Brief) Plan {
 	plan := Plan{Notes: b.notes(), Needs: b.needs(), Zones: make([]ZonePlan, len(b.Zones))}
 	var lanes []lane
 	for i, z := range b.Zones {
@@ -186,16 +183,6 @@ func Make(b Brief) (Plan, error) {
 				l.sessions[k].before = append(l.sessions[k].before, job)
 			}
 		}
-		for _, ss := range l.sessions {
-			if ss.length(true) > b.Week.longest() {
-				return Plan{}, fmt.Errorf(
-					"%s takes %.1f hours in one go, longer than the longest working day: %w",
-					ss.title,
-					ss.length(true).Hours(),
-					ErrTooLong,
-				)
-			}
-		}
 		lanes = append(lanes, l)
 	}
 	if len(lanes) == 0 || b.leadInQuestion() {
@@ -204,7 +191,7 @@ func Make(b Brief) (Plan, error) {
 				plan.Obstacles = append(plan.Obstacles, b.on(i)+why)
 			}
 		}
-		return plan, nil
+		return plan
 	}
 	b = b.boards(&plan, lanes)
 	jobs := b.Jobs()
@@ -239,7 +226,7 @@ func Make(b Brief) (Plan, error) {
 	if !b.Promised.IsZero() {
 		plan.Promise = b.promise(plan)
 	}
-	return plan, nil
+	return plan
 }
 
 // on names a zone in front of what is said of it, where there are several.
@@ -304,17 +291,14 @@ func LatestStart(b Brief) (latest time.Time, ok bool) {
 	mornings := b.Week.OpenSpans(b.Start, b.Promised)
 	missed := sort.Search(len(mornings), func(i int) bool { // a later start is never ready sooner
 		b.Start = mornings[i].From
-		p, err := Make(b)
-		return err != nil || p.Promise == nil || !p.Promise.Met
+		p := Make(b)
+		return p.Promise == nil || !p.Promise.Met
 	})
 	if missed == 0 {
 		return latest, false
 	}
 	return mornings[missed-1].From, true
 }
-
-// ErrTooLong marks a coat that no working day can hold.
-var ErrTooLong = errors.New("split the zone, or lengthen the day")
 
 func latest(a, b time.Time) time.Time {
 	if b.After(a) {

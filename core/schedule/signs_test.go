@@ -24,10 +24,7 @@ func TestWhatIsSeenHoldsTheNextCoatBack(t *testing.T) {
 	with := func(signs ...worklog.Event) Plan {
 		b := single(w, s, 0.5, Brief{Start: monday, Week: week})
 		b.Zones[0].Signs = signs
-		p, err := Make(b)
-		if err != nil {
-			t.Fatal(err)
-		}
+		p := Make(b)
 		return p
 	}
 	usual := coats(with())
@@ -70,10 +67,7 @@ func TestASignHoldsTheWaxBack(t *testing.T) {
 	wax := func(signs ...worklog.Event) time.Time {
 		b := single(w, s, 0.5, Brief{Start: monday, Week: week})
 		b.Zones[0].Signs = signs
-		p, err := Make(b)
-		if err != nil {
-			t.Fatal(err)
-		}
+		p := Make(b)
 		all := coats(p)
 		return all[len(all)-1].Start()
 	}

@@ -114,6 +114,16 @@ func (w Week) fit(t time.Time, d time.Duration) Span {
 	}
 }
 
+// stretch is the earliest that length d takes, not before t: within one free stretch, or over several days where no day
+// can hold it.
+func (w Week) stretch(t time.Time, d time.Duration) Span {
+	if d <= w.longest() {
+		return w.fit(t, d)
+	}
+	parts := w.spread(t, d)
+	return Span{parts[0].From, parts[len(parts)-1].To}
+}
+
 // spread lays work of length d into free time from t on, over several days where it must.
 func (w Week) spread(t time.Time, d time.Duration) []Span {
 	var out []Span

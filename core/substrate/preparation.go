@@ -54,7 +54,10 @@ func (t Task) Wait(air climate.Air) float64 {
 }
 
 // Life is where the surface will live, as far as preparation cares.
-type Life struct{ Outdoors, Floor bool }
+type Life struct {
+	Outdoors, Floor bool
+	AreaM2          float64 // a large floor is sanded by machine
+}
 
 // sandingGrits by substrate and coming coat (practice). Each grit takes out the scratches of the one before, so no more
 // than one step of Grades is skipped.
@@ -83,6 +86,12 @@ func sandingGrits(m *Material, first *coating.Product, life Life) []int {
 
 // sandingMinutes per m² and grit, by hand (practice, 15–25).
 const sandingMinutes = 18
+
+// A floor by drum and edger: four to six m² an hour for all passes (practice), from this area on.
+const (
+	machineSandingMinutes = 4
+	machineFromM2         = 6
+)
 
 // Prepare lists the jobs that take a bare, sound surface of m to the point where the first coat may go on.
 func Prepare(m *Material, first *coating.Product, life Life) []Task {
@@ -139,12 +148,15 @@ func Prepare(m *Material, first *coating.Product, life Life) []Task {
 			clean,
 		}
 	}
-	grits := sandingGrits(m, first, life)
+	grits, minutes := sandingGrits(m, first, life), float64(sandingMinutes)
+	if life.Floor && life.AreaM2 >= machineFromM2 {
+		minutes = machineSandingMinutes
+	}
 	sand := Task{
 		Work: Work{
 			ID:           "sand",
 			Title:        "Sand with the grain, " + gritNames(grits),
-			MinutesPerM2: sandingMinutes * float64(len(grits)),
+			MinutesPerM2: minutes * float64(len(grits)),
 		},
 		Phase:   Level,
 		Grits:   grits,

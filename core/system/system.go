@@ -72,7 +72,7 @@ func (w Wish) Ground() compat.Ground { return compat.GroundOf(w.Material, w.Seen
 func (w Wish) Preparation(first *coating.Product) []substrate.Task {
 	seen := w.Seen
 	seen.Material = w.Material
-	tasks := seen.Plan(w.Action, first, substrate.Life{Outdoors: w.Use.Outdoors(), Floor: w.Use.Has(enduse.Floor)})
+	tasks := seen.Plan(w.Action, first, w.life())
 	for _, d := range w.at(decoration.Before) {
 		tasks = append(
 			tasks,
@@ -88,6 +88,11 @@ func (w Wish) Preparation(first *coating.Product) []substrate.Task {
 		)
 	}
 	return tasks
+}
+
+// life is where the surface will live, as far as its preparation cares.
+func (w Wish) life() substrate.Life {
+	return substrate.Life{Outdoors: w.Use.Outdoors(), Floor: w.Use.Has(enduse.Floor), AreaM2: w.AreaM2}
 }
 
 // glueH is how long glue and filler under mouldings harden before they are sanded (practice: overnight).

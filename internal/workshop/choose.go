@@ -100,13 +100,10 @@ func (s *Service) stock(ctx context.Context, home Workshop, shelf []*coating.Pro
 }
 
 // suggest lays a system out for the only zone of a brief. Tops are the last coats that could better it.
-func (k stock) suggest(brief schedule.Brief, found system.System, tops []*coating.Product) (Suggestion, error) {
+func (k stock) suggest(brief schedule.Brief, found system.System, tops []*coating.Product) Suggestion {
 	brief.Zones = slices.Clone(brief.Zones)
 	brief.Zones[0].System = &found
-	plan, err := schedule.Make(brief)
-	if errors.Is(err, schedule.ErrTooLong) {
-		plan, err = schedule.Plan{Obstacles: []string{err.Error() + "."}}, nil
-	}
+	plan := schedule.Make(brief)
 	wish := brief.Zones[0].Wish
 	out := Suggestion{
 		System:   found,
@@ -135,7 +132,7 @@ func (k stock) suggest(brief schedule.Brief, found system.System, tops []*coatin
 	if told {
 		out.VOCGrams = voc
 	}
-	return out, err
+	return out
 }
 
 // asked is a brief of one zone, ready to be answered.
@@ -191,19 +188,16 @@ func (p *Piece) beside(zoneID int64) []system.Neighbour {
 }
 
 // suggestAll lays out each system, with the last coats of them all to better each by.
-func (k stock) suggestAll(brief schedule.Brief, found []system.System) ([]Suggestion, error) {
+func (k stock) suggestAll(brief schedule.Brief, found []system.System) []Suggestion {
 	var tops []*coating.Product
 	for _, f := range found {
 		tops = append(tops, f.Protection().Product)
 	}
 	out := make([]Suggestion, len(found))
 	for i, f := range found {
-		var err error
-		if out[i], err = k.suggest(brief, f, tops); err != nil {
-			return nil, err
-		}
+		out[i] = k.suggest(brief, f, tops)
 	}
-	return out, nil
+	return out
 }
 
 // searchEnded tells of a search that ran out of time: to ask the same again would only take as long again.
@@ -226,14 +220,9 @@ func (s *Service) Choose(ctx context.Context, b Brief) (Choice, error) {
 		return Choice{}, searchEnded(err)
 	}
 	out := Choice{LeftOut: answer.LeftOut, Suited: answer.Suited, Air: b.Air, Say: q.brief.Zones[0].Wish.Said()}
-	if out.Suggestions, err = q.stock.suggestAll(q.brief, answer.Systems); err != nil {
-		return Choice{}, err
-	}
+	out.Suggestions = q.stock.suggestAll(q.brief, answer.Systems)
 	for _, o := range answer.Openings {
-		nearest, err := q.stock.suggest(q.brief, o.Nearest, nil)
-		if err != nil {
-			return Choice{}, err
-		}
+		nearest := q.stock.suggest(q.brief, o.Nearest, nil)
 		out.Openings = append(out.Openings, Opening{o, nearest, lacks(o.Nearest)})
 	}
 	return out, nil
@@ -278,8 +267,8 @@ func (s *Service) Assess(ctx context.Context, b Brief, layers []LayerAsked) (Ass
 	wish := q.brief.Zones[0].Wish
 	judged := system.Assess(wish, laid)
 	out := Assessed{Why: lacks(judged), Ways: system.WaysPast(wish, judged, q.shelf)}
-	out.Suggestion, err = q.stock.suggest(q.brief, judged, q.shelf)
-	return out, err
+	out.Suggestion = q.stock.suggest(q.brief, judged, q.shelf)
+	return out, nil
 }
 
 // Recipes of the workshop by name.
@@ -378,14 +367,10 @@ func (s *Service) ChangeUse(ctx context.Context, id, zoneID int64, endUse, place
 		return UseChange{}, searchEnded(err)
 	}
 	out := UseChange{Why: lacks(found.Now), Enough: found.Enough(), Dewax: found.Dewax}
-	if out.Now, err = stock.suggest(brief, found.Now, nil); err != nil {
-		return out, err
-	}
+	out.Now = stock.suggest(brief, found.Now, nil)
 	brief.Zones[0].Wish = found.OverWish
-	if out.Over, err = stock.suggestAll(brief, found.Over.Systems); err != nil {
-		return out, err
-	}
+	out.Over = stock.suggestAll(brief, found.Over.Systems)
 	brief.Zones[0].Wish = found.AnewWish
-	out.Anew, err = stock.suggestAll(brief, found.Anew.Systems)
-	return out, err
+	out.Anew = stock.suggestAll(brief, found.Anew.Systems)
+	return out, nil
 }

@@ -247,16 +247,7 @@ func (s *Service) plan(home Workshop, p Piece) (*Plan, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := Plan{Home: home, Brief: brief}
-	out.Plan, err = schedule.Make(brief)
-	if errors.Is(err, schedule.ErrTooLong) {
-		out.Plan = schedule.Plan{
-			Obstacles: []string{err.Error() + "."},
-			Zones:     make([]schedule.ZonePlan, len(brief.Zones)),
-		}
-		return &out, nil
-	}
-	return &out, err
+	return &Plan{Home: home, Brief: brief, Plan: schedule.Make(brief)}, nil
 }
 
 // TakeIn stores a new piece.
