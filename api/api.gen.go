@@ -2548,6 +2548,9 @@ type System struct {
 	// VocG grams, where every label gives it; none otherwise
 	VocG  *float64 `json:"vocG,omitempty"`
 	WaitH float64  `json:"waitH"`
+
+	// Warned what the workshop noted against its products, never to use them again
+	Warned []string `json:"warned"`
 }
 
 // SystemCharacters defines model for System.Characters.

@@ -25,6 +25,7 @@ const (
 	dayPerBareFair = 3.2  // bare wood where it is done, and resists nothing
 	dayPerBareOdd  = 6.0
 	dayPerAbsurd   = 8.0 // where the finisher names it
+	dayPerWarned   = 8.0 // a note of the workshop says: never again
 	dayPerStray    = 1.5 // a coat below that is made for another life: a preservative indoors
 	dayPerOilySun  = 9.0 // a film on an oily wood in the sun peels: as much as three levels short
 	dayPerSmallGun = 1.5 // set-up and cleaning for a surface that a brush does in minutes
@@ -103,6 +104,9 @@ func layerCost(w *Wish, l Layer, onBare bool) Parts {
 		out.Risk += dayPerDuty
 	}
 	out.Risk += madeForCost(w, l)
+	if w.Wants.Warned[l.Product.ID] != "" {
+		out.Risk += dayPerWarned
+	}
 	if smells(l.Product.Family) {
 		out.Smell = dayPerSmell
 	}

@@ -1051,6 +1051,9 @@ func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
 			w.Seen.Finish, w.Action = substrate.OldFinishes[r.IntN(len(substrate.OldFinishes))], substrate.Keep
 		}
 		w.Seen.Valued = r.IntN(5) == 0
+		if r.IntN(3) == 0 {
+			w.Wants.Warned = map[int64]string{some[0].ID: "It spat.", some[1].ID: "Never again."}
+		}
 		if r.IntN(2) == 0 {
 			some[7], some[8] = coating.Nothing[0], coating.Nothing[1]
 		}

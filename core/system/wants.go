@@ -20,6 +20,7 @@ type Wants struct {
 	With      int64             // a product that must be in it; 0 = none
 	OverDark  bool              // what is there is dark, old colour or stain
 	Budget    float64           // most that the material may cost; 0 = no limit
+	Warned    map[int64]string  // products that a note says never to use again, with the note
 	Prices    map[int64]float64 // by litre, of products that a tin tells one of
 	Weights   Weights
 	Decisions []compat.Decision // doubts settled, refusals of practice gone past

@@ -250,9 +250,10 @@ func toSystem(in workshop.Suggestion) api.System {
 		FullCure:    when(plan.FullCure),
 		Promise:     toPromise(plan.Promise),
 		Parts:       toParts(s.Parts),
-		RenewMonths: s.Protection().Product.Family.RenewMonths,
+		RenewMonths: in.Renew,
 		Amber:       s.Amber(),
 		FirstUse:    append([]string{}, in.FirstUse...),
+		Warned:      append([]string{}, in.Warned...),
 		Buy:         each(in.Buy, toNeed),
 		Together:    append([]string{}, in.Together...),
 		Better: each(

@@ -217,12 +217,16 @@ func (s *Store) Notes(ctx context.Context, workshopID, productID int64) ([]Note,
 	return notes, wrap(err)
 }
 
-// NeverAgain are the products of a workshop that a note warns of.
-func (s *Store) NeverAgain(ctx context.Context, workshopID int64) ([]int64, error) {
-	var ids []int64
-	err := s.q(ctx).SelectContext(ctx, &ids,
-		`SELECT DISTINCT product_id FROM notes WHERE workshop_id = ? AND never_again`, workshopID)
-	return ids, wrap(err)
+// NeverAgain are the products of a workshop that a note warns of, each with the newest such note.
+func (s *Store) NeverAgain(ctx context.Context, workshopID int64) (map[int64]string, error) {
+	var notes []Note
+	err := s.q(ctx).SelectContext(ctx, &notes,
+		`SELECT `+noteColumns+` FROM notes WHERE workshop_id = ? AND never_again ORDER BY noted_at, id`, workshopID)
+	out := make(map[int64]string, len(notes))
+	for _, n := range notes {
+		out[n.ProductID] = n.Text
+	}
+	return out, wrap(err)
 }
 
 // AddNote stores a note on a product of the same workshop and returns its id.

@@ -23,8 +23,10 @@ type Suggestion struct {
 	Plan     schedule.Plan
 	Litres   float64
 	Cost     string          // the share of the tins at their price, a decimal; "" when a price is missing
+	Renew    int             // months between renewals in this life; 0 = not as routine
 	VOCGrams float64         // 0 when a label does not give it
 	FirstUse []string        // products that no piece of the workshop has yet
+	Warned   []string        // what the workshop's own notes say against its products
 	Buy      []schedule.Need // what the tins in stock are short of
 	Better   []system.Better
 	Together []string // what it means for the other zones of the piece
@@ -52,6 +54,7 @@ type stock struct {
 	prices map[int64]decimal.Decimal // by litre
 	left   map[int64]float64         // litres in tins, by product
 	used   map[int64]bool
+	warned map[int64]string // products with a note that says never again
 }
 
 // pricesPerL are the prices as the search weighs them.
@@ -73,7 +76,7 @@ func (k stock) inStock() map[int64]bool {
 }
 
 func (s *Service) stock(ctx context.Context, home Workshop, shelf []*coating.Product) (stock, error) {
-	out := stock{map[int64]decimal.Decimal{}, map[int64]float64{}, map[int64]bool{}}
+	out := stock{prices: map[int64]decimal.Decimal{}, left: map[int64]float64{}, used: map[int64]bool{}}
 	tins, err := s.store.Tins(ctx, home.ID, 0)
 	if err != nil {
 		return out, err
@@ -93,9 +96,13 @@ func (s *Service) stock(ctx context.Context, home Workshop, shelf []*coating.Pro
 		}
 	}
 	used, err := s.store.UsedProducts(ctx, home.ID)
+	if err != nil {
+		return out, err
+	}
 	for _, id := range used {
 		out.used[id] = true
 	}
+	out.warned, err = s.store.NeverAgain(ctx, home.ID)
 	return out, err
 }
 
@@ -110,6 +117,7 @@ func (k stock) suggest(brief schedule.Brief, found system.System, tops []*coatin
 		Plan:     plan,
 		Better:   system.Improve(wish, found, tops),
 		Together: wish.Together(found),
+		Renew:    wish.Use.RenewMonths(found.Protection().Product.Family),
 	}
 	cost, priced, voc, told := decimal.Zero, true, 0.0, true
 	for _, n := range plan.Needs {
@@ -121,6 +129,9 @@ func (k stock) suggest(brief schedule.Brief, found system.System, tops []*coatin
 		voc += n.Litres * n.Product.VOCGramsPerL
 		if short := n.Litres - k.left[n.Product.ID]; short > 0 {
 			out.Buy = append(out.Buy, schedule.Need{Product: n.Product, Litres: short})
+		}
+		if note := k.warned[n.Product.ID]; note != "" {
+			out.Warned = append(out.Warned, fmt.Sprintf("%s: “%s”", n.Product.Name, note))
 		}
 		if !k.used[n.Product.ID] {
 			out.FirstUse = append(out.FirstUse, n.Product.Name)
@@ -163,7 +174,7 @@ func (s *Service) asked(ctx context.Context, b Brief) (asked, error) {
 	if zone.Wants != nil && zone.Wants.OnlyStock {
 		wish.Wants.InStock = out.stock.inStock()
 	}
-	wish.Wants.Prices = out.stock.pricesPerL()
+	wish.Wants.Prices, wish.Wants.Warned = out.stock.pricesPerL(), out.stock.warned
 	if b.PieceID != 0 {
 		row, err := s.store.Piece(ctx, out.home.ID, b.PieceID)
 		if err != nil {

@@ -55,7 +55,8 @@ func (s *Service) Shelf(ctx context.Context) ([]Product, error) {
 		}
 		out := make([]Product, 0, len(rows))
 		for _, row := range rows {
-			p, err := s.product(row, tins, slices.Contains(warned, row.ID))
+			_, never := warned[row.ID]
+			p, err := s.product(row, tins, never)
 			if err != nil {
 				return nil, err
 			}

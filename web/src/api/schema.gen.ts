@@ -1966,6 +1966,8 @@ export interface components {
             better: components["schemas"]["Better"][];
             /** @description what it means for the other zones of the piece */
             together: string[];
+            /** @description what the workshop noted against its products, never to use them again */
+            warned: string[];
             /** @description products that this workshop has not yet used on a piece */
             firstUse: string[];
             shortfall: number;

@@ -135,12 +135,13 @@ function Takes({ system: s }: { system: System }) {
         {s.vocG !== undefined && `; about ${show.number(s.vocG)} g of VOC as its labels count it`}.
       </p>
       <p>
-        {s.renewMonths > 0 ? `Renewed about every ${s.renewMonths} months.` : 'No renewal as routine.'}{' '}
+        {s.renewMonths > 0 ? `Renewed about ${every(s.renewMonths)}.` : 'No renewal as routine.'}{' '}
         {s.amber >= AMBERS && 'It ambers, and goes on ambering.'}
       </p>
       {s.litres !== undefined && (
         <p>{s.buy.length > 0 ? `To buy: ${toBuy(s, show)}.` : 'The tins in stock are enough.'}</p>
       )}
+      {s.warned.length > 0 && <p className="font-semibold text-error">You noted, never again. {s.warned.join(' ')}</p>}
       {s.firstUse.length > 0 && (
         <p className="font-semibold text-warning">
           New to this workshop: {s.firstUse.join(', ')}. Try it on a board before it goes on a piece.
@@ -193,4 +194,11 @@ function Gates({ system }: { system: System }) {
       </ul>
     </div>
   )
+}
+
+/** How often, in months or years. */
+function every(months: number): string {
+  if (months === 1) return 'every month'
+  if (months === 12) return 'every year'
+  return months % 12 === 0 ? `every ${months / 12} years` : `every ${months} months`
 }
