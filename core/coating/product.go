@@ -105,7 +105,9 @@ func (p *Product) States(kind string) bool { return p.Statements[kind].Sense != 
 // Opaque coats hide the wood. A white stain or a liming wax whitens it and lets it show.
 func (p *Product) Opaque() bool {
 	coloured := p.Shade == Pale || p.Shade == Dark || p.ColourUntold()
-	return coloured && !p.Family.Is("stain") && !p.Family.Is("wax")
+	f := p.Family
+	showsWood := f.Is("stain") || f.Is("wax") || f.Is("oil") || f.NothingOn() // whatever colour it carries
+	return coloured && !showsWood
 }
 
 // ColourUntold tells of a paint or a pigmented primer that nobody has told the colour of: it is none of them clear.

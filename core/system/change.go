@@ -11,6 +11,7 @@ import (
 // Change is what becomes of a finished zone that is to lead another life.
 type Change struct {
 	Now      System   // as it is, judged for the new life
+	Unfit    string   // what it is made for, where that is another life; "" when it fits
 	Dewax    []string // how its wax comes off before anything else goes on, in sentences; empty when it has none
 	Over     Answer   // what may go over it, cleaned and keyed
 	OverWish Wish     // what Over answers
@@ -19,12 +20,13 @@ type Change struct {
 }
 
 // Enough tells whether it may stay as it is.
-func (c Change) Enough() bool { return c.Now.Legal() && c.Now.Shortfall() == 0 }
+func (c Change) Enough() bool { return c.Now.Legal() && c.Now.Shortfall() == 0 && c.Unfit == "" }
 
 // ChangeUse judges layers that lie on a zone for a new wish, and searches what would put it right: over what is there,
 // and from the bare material once that is off. Layers must not be empty.
 func ChangeUse(ctx context.Context, w Wish, layers []Layer, shelf []*coating.Product) (Change, error) {
 	out := Change{Now: Assess(w, layers), OverWish: w}
+	out.Unfit = w.Use.WhyUnfit(protection(layers).Product.Family, w.Seen.Valued)
 	kept := layers
 	for len(kept) > 0 && kept[len(kept)-1].Product.Family.Body == coating.Wax {
 		kept = kept[:len(kept)-1]

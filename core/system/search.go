@@ -136,7 +136,7 @@ func (s *search) kinds() (out roles, usable []*coating.Product) {
 		prime, colour, protect, why := parts(&s.wish, p)
 		if prime {
 			out.primers = append(out.primers, p)
-			if p.Family.Is("sealer") && p.Family.Body == coating.Film { // a filler is for bare pores
+			if bars(p) {
 				out.barriers = append(out.barriers, p)
 			}
 		}
@@ -159,6 +159,12 @@ func (s *search) kinds() (out roles, usable []*coating.Product) {
 		}
 	}
 	return out, usable
+}
+
+// bars tells whether a primer may lie between two coats: a clear film does; a filler is for bare pores, and a colour
+// would be another.
+func bars(p *coating.Product) bool {
+	return p.Family.Is("sealer") && p.Family.Body == coating.Film && p.Shade == coating.Clear
 }
 
 // parts tells which roles p may play for the look, and why when none. What is made for another life takes no wear here.
@@ -202,8 +208,8 @@ func looksAs(w *Wish, p *coating.Product) (prime, colour, protect bool, why stri
 		}
 		return false, fits, fits, why
 	case p.Shade == coating.Pale && !p.Opaque(), f.Has(coating.Limes): // whitens and lets the wood show
-		return false, w.Look == Limed, false, "It whitens the wood, and you did not ask for that."
-	case p.Shade == coating.Tone: // stains, and oils that carry colour
+		return false, w.Look == Limed, w.Look == Limed && f.Is("oil"), "It whitens the wood, and you did not ask for that."
+	case p.Shade == coating.Tone, p.Shade == coating.Dark && !p.Opaque(): // stains, and oils that carry colour
 		pigmentIsTheSunscreen := w.Look == Natural && w.Use.Outdoors() && !f.Is("stain")
 		if w.Use.Film >= enduse.Absurd && f.Is("stain") {
 			return false, false, false, "Colour has no place here: it wears off onto what touches it."
@@ -223,6 +229,9 @@ func looksAs(w *Wish, p *coating.Product) (prime, colour, protect bool, why stri
 		return false, false, false, "It soaks into wood, and you want a painted surface."
 	}
 	protect = f.Is("clear") || f.Is("oil") || f.Is("wax")
+	if f.Is("sealer") && p.Shade != coating.Clear && !w.Look.Opaque() {
+		return false, false, false, "It is coloured, and you want to see the wood."
+	}
 	return f.Is("sealer"), false, protect, ""
 }
 

@@ -963,9 +963,7 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 	}
 	barrier := kind(
 		Barrier,
-		func(prime, _, _ bool, p *coating.Product) bool {
-			return prime && p.Family.Is("sealer") && p.Family.Body == coating.Film
-		},
+		func(prime, _, _ bool, p *coating.Product) bool { return prime && bars(p) },
 		true,
 	)
 	protect := func(fits func(p *coating.Product) bool) []*Layer {

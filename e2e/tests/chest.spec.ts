@@ -72,7 +72,7 @@ test('a chest of five zones, from take-in to its printed preparation', async ({ 
   await accessible(page)
 
   // An order that spoils work is refused with its reason; one that spoils nothing is kept.
-  await page.getByRole('button', { name: /^Earlier: Take off all dust/ }).click()
+  await page.getByRole('button', { name: /^Earlier: Damp the wood/ }).click()
   await expect(page.getByRole('alert').filter({ hasText: 'cannot come before' })).toBeVisible()
   await page.getByRole('button', { name: /^Earlier: Glue and clamp/ }).click()
   await expect(steps.first()).toContainText('Glue and clamp')

@@ -1,6 +1,7 @@
 package workshop
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -377,7 +378,7 @@ func (s *Service) ChangeUse(ctx context.Context, id, zoneID int64, endUse, place
 	if err != nil {
 		return UseChange{}, searchEnded(err)
 	}
-	out := UseChange{Why: lacks(found.Now), Enough: found.Enough(), Dewax: found.Dewax}
+	out := UseChange{Why: cmp.Or(lacks(found.Now), found.Unfit), Enough: found.Enough(), Dewax: found.Dewax}
 	out.Now = stock.suggest(brief, found.Now, nil)
 	brief.Zones[0].Wish = found.OverWish
 	out.Over = stock.suggestAll(brief, found.Over.Systems)
