@@ -1741,8 +1741,10 @@ type Inspection struct {
 
 	// MoisturePct a meter's reading
 	MoisturePct *float64 `json:"moisturePct,omitempty"`
-	Repairs     []string `json:"repairs"`
-	StoodIn     *Air     `json:"stoodIn,omitempty"`
+
+	// Repairs once for each place
+	Repairs []string `json:"repairs"`
+	StoodIn *Air     `json:"stoodIn,omitempty"`
 
 	// Valued old, signed or of value: nothing goes on that cannot come off again
 	Valued   *bool    `json:"valued,omitempty"`

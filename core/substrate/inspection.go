@@ -137,9 +137,9 @@ func (i Inspection) Contradictions(w Wish) []Problem {
 			m.Name,
 		)
 	}
-	for _, id := range i.Repairs {
+	for at, id := range i.Repairs {
 		r := FindRepair(id)
-		if r == nil {
+		if r == nil || slices.Index(i.Repairs, id) < at {
 			continue
 		}
 		if m := i.Material; m != nil && r.Only != nil {
@@ -256,14 +256,14 @@ var Repairs = []Repair{
 	{
 		"dent",
 		"Dent",
-		"Steam the dent",
-		"Damp cloth and a warm iron over bare wood; dry before sanding. Not on film or veneer.",
+		"Lift the dent",
+		"Bare solid wood: damp cloth and a warm iron; dry before sanding. Bare veneer: a drop of water, the iron barely warm, for seconds, or its glue lets go. Over a film that is kept: fill it.",
 		"cloth, iron",
 		10,
 		3,
 		true,
 		Fill,
-		solid,
+		wooden,
 		false,
 	},
 	{

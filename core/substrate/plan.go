@@ -2,6 +2,7 @@ package substrate
 
 import (
 	"cmp"
+	"fmt"
 	"slices"
 
 	"firmitas/core/coating"
@@ -48,12 +49,17 @@ func (i Inspection) Plan(action Action, first *coating.Product, life Life) []Tas
 			Unlocks:   "sanding and scraping",
 		},
 	)
-	for _, id := range i.Repairs {
-		if r := FindRepair(id); r != nil {
+	for at, id := range i.Repairs { // each damage is told once for each place
+		if r := FindRepair(id); r != nil && slices.Index(i.Repairs, id) == at {
+			n := i.places(id)
+			title := r.Title
+			if n > 1 {
+				title = fmt.Sprintf("%s, %d places", r.Title, n)
+			}
 			out = append(
 				out,
 				Task{
-					Work:      Work{ID: r.ID, Title: r.Title, Minutes: r.Minutes},
+					Work:      Work{ID: r.ID, Title: title, Minutes: r.Minutes * float64(n)},
 					Phase:     r.Phase,
 					Detail:    r.How,
 					Reason:    r.Damage + " was found.",
@@ -164,6 +170,16 @@ func (i Inspection) Plan(action Action, first *coating.Product, life Life) []Tas
 	}
 	slices.SortStableFunc(out, func(a, b Task) int { return cmp.Compare(a.Phase, b.Phase) })
 	return out
+}
+
+// places is how often a damage was found.
+func (i Inspection) places(id string) (n int) {
+	for _, found := range i.Repairs {
+		if found == id {
+			n++
+		}
+	}
+	return n
 }
 
 func (i Inspection) removal(action Action) []Task {

@@ -1593,6 +1593,7 @@ export interface components {
             /** @enum {string} */
             condition: "intact" | "worn" | "cracked" | "flaking" | "chalky";
             contaminations: string[];
+            /** @description once for each place */
             repairs: string[];
             /**
              * Format: double

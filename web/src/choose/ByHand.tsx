@@ -20,6 +20,7 @@ import { VerdictMark, verdicts } from '../ui/verdict'
 import { SystemDetail } from './SystemDetail'
 import { assessQuery, recipesChanged, recipesQuery } from '../api/queries'
 import { useSave } from '../api/saving'
+import { useKept } from '../ui/useKept'
 import { useSettled } from '../ui/useSettled'
 
 const MOST_LAYERS = 12
@@ -39,15 +40,17 @@ export function ByHand({
   ground,
   decide,
   take,
+  keptAs,
 }: {
   start: LayerAsked[]
+  keptAs: string // the key under which it survives a reload
   brief: Brief
   products: Product[]
   ground: Ground
   decide: (d: Decision) => void
   take: (system: System) => ReactNode
 }) {
-  const [history, setHistory] = useState<History>({ past: [], now: start, future: [] })
+  const { value: history, set: setHistory } = useKept<History>(keptAs, () => ({ past: [], now: start, future: [] }))
   const layers = history.now
   const change = (next: LayerAsked[]) => setHistory({ past: [...history.past, layers], now: next, future: [] })
   const undo = () =>

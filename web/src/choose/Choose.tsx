@@ -24,6 +24,7 @@ import { Answered, ProblemNote } from '../ui/Problem'
 import { Sayings } from '../ui/Sayings'
 import { useShow } from '../ui/show'
 import { Tick } from '../ui/Tick'
+import { forgetKept, useKept } from '../ui/useKept'
 import { useZone, ZoneTabs } from '../ui/ZoneTabs'
 import { ByHand } from './ByHand'
 import { Compare } from './Compare'
@@ -190,6 +191,23 @@ const sameJoin = (a: Decision, b: Decision) => a.rule === b.rule && a.coatId ===
 
 const MOST_COMPARED = 4
 
+/** Where what is put together by hand for a zone survives a reload: its beginning, and all that was done since. */
+const byHandKeys = (piece: Piece, at: number) => {
+  const begun = `by-hand-${piece.id}-${piece.input.zones[at]!.id}`
+  return { begun, history: `${begun}-history` }
+}
+
+/** The layers that were begun with by hand; undefined while nothing is. */
+function useByHand(piece: Piece, at: number) {
+  const { begun, history } = byHandKeys(piece, at)
+  const kept = useKept<{ layers?: LayerAsked[] }>(begun, () => ({}))
+  const setHand = (layers: LayerAsked[] | undefined) => {
+    forgetKept(history)
+    kept.set({ layers })
+  }
+  return { hand: kept.value.layers, setHand, history }
+}
+
 function Choosing({
   choice,
   piece,
@@ -213,7 +231,7 @@ function Choosing({
   const standing = choice.systems.findIndex((s) => keyOf(s.layers) === chosen)
   const [pressed, press] = useState<string>()
   const [compared, setCompared] = useState<string[]>([])
-  const [hand, setHand] = useState<LayerAsked[]>()
+  const { hand, setHand, history } = useByHand(piece, at)
   const ground = useGround(piece.input.zones[at]!)
   const open = Math.max(
     0,
@@ -230,6 +248,7 @@ function Choosing({
         </button>
         <ByHand
           start={hand}
+          keptAs={history}
           brief={brief}
           products={products}
           ground={ground}
@@ -445,6 +464,7 @@ function TakeButton({ system, piece, at, isChosen }: { system: System; piece: Pi
         },
       }),
     onSuccess: async (saved) => {
+      Object.values(byHandKeys(piece, at)).forEach(forgetKept)
       await pieceSaved(client, saved)
       const next = saved.systems.findIndex((l) => l.length === 0)
       await navigate(

@@ -14,6 +14,7 @@ import { Measured, OldFinish } from './Seen'
 import { blankInspection, contaminations } from './words'
 import { catalogueQuery, inspectQuery, pieceSaved } from '../api/queries'
 import { useSave } from '../api/saving'
+import { useKept } from '../ui/useKept'
 import { useSettled } from '../ui/useSettled'
 
 export function InspectView() {
@@ -43,7 +44,7 @@ type Asked = Omit<Brief, 'zone'> & { zone: ZoneInput & { inspection: Inspection 
  * Keeps what was seen on a zone, and likewise on others; then goes where the piece wants to go next. What is done about
  * it is what the core says of this very state, not of the one that the screen last had an answer for.
  */
-function useSeen(piece: Piece, at: number, asked: Asked, alsoOn: number[], catalogue: Catalogue) {
+function useSeen(piece: Piece, at: number, asked: Asked, alsoOn: number[], catalogue: Catalogue, saved: () => void) {
   const navigate = useNavigate()
   const client = useQueryClient()
   return useSave({
@@ -68,12 +69,13 @@ function useSeen(piece: Piece, at: number, asked: Asked, alsoOn: number[], catal
         body: { version: piece.version, piece: { ...piece.input, zones } },
       })
     },
-    onSuccess: async (saved) => {
-      await pieceSaved(client, saved)
-      const unseen = saved.input.zones.find((z) => !z.inspection)
-      const unchosen = saved.systems.findIndex((s) => s.length === 0)
-      const to = unseen ? `inspect/${unseen.id}` : unchosen >= 0 ? `choose/${saved.input.zones[unchosen]!.id}` : 'plan'
-      await navigate(`/pieces/${saved.id}/${to}`)
+    onSuccess: async (kept) => {
+      saved()
+      await pieceSaved(client, kept)
+      const unseen = kept.input.zones.find((z) => !z.inspection)
+      const unchosen = kept.systems.findIndex((s) => s.length === 0)
+      const to = unseen ? `inspect/${unseen.id}` : unchosen >= 0 ? `choose/${kept.input.zones[unchosen]!.id}` : 'plan'
+      await navigate(`/pieces/${kept.id}/${to}`)
       window.scrollTo(0, 0)
     },
   })
@@ -82,16 +84,20 @@ function useSeen(piece: Piece, at: number, asked: Asked, alsoOn: number[], catal
 function Inspecting({ piece, at, catalogue }: { piece: Piece; at: number; catalogue: Catalogue }) {
   const show = useShow()
   const was = piece.input.zones[at]!
-  const [seen, setSeen] = useState<Inspection>(was.inspection ?? blankInspection)
+  const kept = useKept<Inspection>(
+    `seen-${piece.id}-${was.id}-${piece.version}`,
+    () => was.inspection ?? blankInspection,
+  )
+  const { value: seen, set: setSeen } = kept
   const [alsoOn, setAlsoOn] = useState<number[]>([])
   const zone = { ...was, inspection: seen }
   const { air, start, promised, alike } = piece.input
   const body = { zone, alike, air, start, promised }
   const query = useQuery(inspectQuery(useSettled(body)))
-  const save = useSeen(piece, at, body, alsoOn, catalogue)
+  const save = useSeen(piece, at, body, alsoOn, catalogue, kept.forget)
   const problem = query.error instanceof Problem ? query.error : save.error instanceof Problem ? save.error : undefined
   const wrong = (field: string) =>
-    problem?.at(`/zone/inspection/${field}`) ?? problem?.at(`/zones/${at}/inspection/${field}`)
+    problem?.at(`/zone/inspection/${field}`) ?? problem?.at(`/piece/zones/${at}/inspection/${field}`)
   const beside = ['/zone/inspection', `/piece/zones/${at}/inspection`] // asked, and saved
   const elsewhere =
     save.error instanceof Problem
@@ -122,8 +128,16 @@ function Inspecting({ piece, at, catalogue }: { piece: Piece; at: number; catalo
           names={catalogue.contaminations.map((id) => ({ id, name: contaminations[id] ?? id }))}
           chosen={seen.contaminations}
           toggle={(id) => toggle('contaminations', id)}
+          error={wrong('contaminations')}
         />
-        <Chips legend="Damage" names={catalogue.repairs} chosen={seen.repairs} toggle={(id) => toggle('repairs', id)} />
+        <Chips
+          legend="Damage"
+          names={catalogue.repairs}
+          chosen={seen.repairs}
+          toggle={(id) => toggle('repairs', id)}
+          error={wrong('repairs')}
+        />
+        <Places repairs={seen.repairs} names={catalogue.repairs} set={(repairs) => set({ repairs })} />
         <Measured seen={seen} set={set} wrong={wrong} inspected={query.data} veneered={material?.kind === 'veneer'} />
         <Photos pieceId={piece.id} zone={was} locked={handed} />
         {piece.input.zones.length > 1 && !handed && (
@@ -166,16 +180,66 @@ function Inspecting({ piece, at, catalogue }: { piece: Piece; at: number; catalo
   )
 }
 
+const MOST_PLACES = 20
+
+/** In how many places each damage was found: the minutes follow. */
+function Places({
+  repairs,
+  names,
+  set,
+}: {
+  repairs: string[]
+  names: { id: string; name: string }[]
+  set: (repairs: string[]) => void
+}) {
+  const found = names.filter((n) => repairs.includes(n.id))
+  if (found.length === 0) return null
+  const step = 'btn btn-outline btn-square'
+  return (
+    <ul className="space-y-2" aria-label="In how many places">
+      {found.map(({ id, name }) => {
+        const places = repairs.filter((r) => r === id).length
+        return (
+          <li key={id} className="flex items-center gap-3">
+            <button
+              type="button"
+              className={step}
+              aria-label={`One place less: ${name}`}
+              disabled={places === 1}
+              onClick={() => set(repairs.filter((_, i) => i !== repairs.lastIndexOf(id)))}
+            >
+              −
+            </button>
+            <span className="w-6 text-center font-semibold">{places}</span>
+            <button
+              type="button"
+              className={step}
+              aria-label={`One place more: ${name}`}
+              disabled={places === MOST_PLACES}
+              onClick={() => set([...repairs, id])}
+            >
+              +
+            </button>
+            {name}
+          </li>
+        )
+      })}
+    </ul>
+  )
+}
+
 function Chips({
   legend,
   names,
   chosen,
   toggle,
+  error,
 }: {
   legend: string
   names: { id: string; name: string }[]
   chosen: string[]
   toggle: (id: string) => void
+  error?: string
 }) {
   return (
     <fieldset>
@@ -185,6 +249,11 @@ function Chips({
           <Tick key={n.id} label={n.name} checked={chosen.includes(n.id)} set={() => toggle(n.id)} />
         ))}
       </div>
+      {error && (
+        <p role="alert" className="mt-1 font-semibold text-error">
+          {error}
+        </p>
+      )}
     </fieldset>
   )
 }

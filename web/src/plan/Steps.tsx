@@ -1,3 +1,4 @@
+import { useState } from 'react'
 import { Link } from 'react-router'
 import type { PlanAnswer, Step } from '../api/client'
 import { useShow } from '../ui/show'
@@ -7,16 +8,33 @@ import { BasisMark } from '../ui/verdict'
 export function Steps({ answer }: { answer: PlanAnswer }) {
   const show = useShow()
   const { plan, strip } = answer
+  const [opened, setOpened] = useState<string[]>([])
+  const days = daysOf(plan.steps, show.dateOf)
+  // On a phone the day that is next stands open, the others unfold; a desk and paper show them all.
+  const next = days.findIndex((d) => d.steps.some((s) => s.work.at(-1)!.to >= strip.now))
+  const isOpen = (i: number) => i === Math.max(0, next) || opened.includes(days[i]!.name)
   return (
     <div className="mt-6 grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[minmax(0,1fr)_18rem]">
       <div>
-        {daysOf(plan.steps, show.dateOf).map((day) => (
+        {days.map((day, i) => (
           <section key={day.name} aria-label={day.name} className="mb-5">
-            <h2 className="flex flex-wrap justify-between gap-x-4 border-b-2 border-base-300 pb-1">
+            <h2 className="flex flex-wrap items-baseline justify-between gap-x-4 border-b-2 border-base-300 pb-1">
               {day.name}
               <span className="text-base font-normal opacity-85">{show.minutes(day.minutes)} by hand</span>
             </h2>
-            <ol start={day.first + 1}>
+            {!isOpen(i) && (
+              <button
+                type="button"
+                className="no-print btn btn-ghost h-auto min-h-11 w-full justify-between text-left font-normal lg:hidden"
+                onClick={() => setOpened([...opened, day.name])}
+              >
+                <span>{day.steps[0]!.title}</span>
+                <span className="whitespace-nowrap font-semibold">
+                  {day.steps.length === 1 ? 'one step' : `${day.steps.length} steps`}
+                </span>
+              </button>
+            )}
+            <ol start={day.first + 1} className={isOpen(i) ? '' : 'max-lg:hidden print:block'}>
               {day.steps.map((s, k) => (
                 <StepRow
                   key={k}

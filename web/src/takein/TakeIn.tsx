@@ -7,6 +7,7 @@ import { usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { Tick } from '../ui/Tick'
 import { useShow } from '../ui/show'
+import { useKept } from '../ui/useKept'
 import { WhenField } from '../ui/When'
 import { whole } from '../ui/units'
 import { Consequences, ConsequencesLine, useConsequences } from './Consequences'
@@ -30,8 +31,20 @@ export function TakeInNew() {
 }
 
 function Fresh() {
-  const [draft, setDraft] = useState(blankDraft)
-  return <TakeInForm draft={draft} setDraft={setDraft} />
+  const kept = useKept('take-in', blankDraft)
+  return (
+    <>
+      {kept.restored && (
+        <p role="status" className="mb-4 flex flex-wrap items-center gap-3 bg-base-200 px-4 py-2">
+          What you had typed is still here.
+          <button type="button" className="btn btn-ghost" onClick={kept.afresh}>
+            Start afresh
+          </button>
+        </p>
+      )}
+      <TakeInForm draft={kept.value} setDraft={kept.set} taken={kept.forget} />
+    </>
+  )
 }
 
 /** Starts from our own record of a piece: its zones, and what we put on them. */
@@ -54,11 +67,18 @@ function Drafted({ initial, piece }: { initial: Draft; piece?: Piece }) {
   return <TakeInForm draft={draft} setDraft={setDraft} piece={piece} />
 }
 
-function TakeInForm({ draft, setDraft, piece }: { draft: Draft; setDraft: SetDraft; piece?: Piece }) {
+interface Drafting {
+  draft: Draft
+  setDraft: SetDraft
+  piece?: Piece
+  taken?: () => void // once it is saved
+}
+
+function TakeInForm({ draft, setDraft, piece, taken }: Drafting) {
   const catalogue = useQuery(catalogueQuery)
   return (
     <Answered query={catalogue} what="the list of end uses and woods">
-      {(c) => <Form catalogue={c} draft={draft} setDraft={setDraft} piece={piece} />}
+      {(c) => <Form catalogue={c} draft={draft} setDraft={setDraft} piece={piece} taken={taken} />}
     </Answered>
   )
 }
@@ -82,17 +102,7 @@ function useLayOut(setDraft: SetDraft) {
   return { measure, fault }
 }
 
-function Form({
-  catalogue,
-  draft,
-  setDraft,
-  piece,
-}: {
-  catalogue: Catalogue
-  draft: Draft
-  setDraft: SetDraft
-  piece?: Piece
-}) {
+function Form({ catalogue, draft, setDraft, piece, taken }: Drafting & { catalogue: Catalogue }) {
   const navigate = useNavigate()
   const client = useQueryClient()
   const [pressed, setPressed] = useState(draft.zones[0]!.key)
@@ -111,6 +121,7 @@ function Form({
         : api.POST('/pieces', { headers, body: input })
     },
     onSuccess: async (saved) => {
+      taken?.()
       await pieceSaved(client, saved)
       const seen = saved.input.zones.every((z) => z.inspection)
       await navigate(

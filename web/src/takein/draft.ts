@@ -41,7 +41,7 @@ export interface Draft {
 
 const HOUR = 3_600_000
 
-let lastKey = 0
+let lastKey = Date.now() // above those of a draft that was typed before a reload
 const nextKey = () => ++lastKey
 
 const blankZone = (): ZoneDraft => ({

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react'
+import { useState, type ReactNode } from 'react'
 import { Problem } from '../api/client'
 
 /** Says what went wrong and what to do next. */
@@ -40,14 +40,15 @@ export function Answered<T>({
   what: string
   children: (data: T) => ReactNode
 }) {
-  if (query.data !== undefined) {
-    const failed =
-      query.error !== null &&
-      !(query.error instanceof Problem && (query.error.passing || query.error.fields.length > 0))
+  const [last, setLast] = useState<T>()
+  if (query.data !== undefined && query.data !== last) setLast(query.data)
+  const besideFields = query.error instanceof Problem && (query.error.passing || query.error.fields.length > 0)
+  const data = query.data ?? (besideFields ? last : undefined) // a measure half typed wipes nothing
+  if (data !== undefined) {
     return (
       <>
-        {failed && <ProblemNote problem={query.error!} retry={() => void query.refetch()} />}
-        {children(query.data)}
+        {query.error && !besideFields && <ProblemNote problem={query.error} retry={() => void query.refetch()} />}
+        {children(data)}
       </>
     )
   }
