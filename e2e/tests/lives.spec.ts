@@ -1,0 +1,116 @@
+import { accessible, expect, fillTakeIn, noSidewaysScroll, planned, takenInBare, test } from './firmitas'
+
+test('a sauna bench is left bare: chosen, planned, and with a card of its own', async ({ page }) => {
+  await fillTakeIn(page, {
+    name: 'Bench for a sauna',
+    endUse: 'Sauna bench, back rest',
+    material: 'Lime or basswood',
+    look: 'Natural',
+    area: '1.2',
+  })
+  await takenInBare(page)
+  await page.getByText('To say before choosing').click()
+  await expect(page.getByText('screws from below')).toBeVisible()
+  await expect(page.getByRole('heading', { name: /Left bare/ }).or(page.getByText('Left bare').first())).toBeVisible()
+  await accessible(page)
+  await page.getByRole('button', { name: 'Take this system' }).click()
+  await page.waitForURL(/plan$/)
+  await expect(page.getByText('Run a bare hand over it')).toBeVisible()
+  await expect(page.getByText('Every coat may go on')).toHaveCount(0)
+  await page.getByRole('link', { name: /Hand over/ }).click()
+  await expect(page.getByText('nothing lies on it, and that is on purpose')).toBeVisible()
+  await expect(page.getByText('Lay a towel under you')).toBeVisible()
+  await accessible(page)
+})
+
+test('an old piece of value is kept: nothing goes on that cannot come off again', async ({ page }) => {
+  await fillTakeIn(page, {
+    name: 'Barometer case',
+    endUse: 'Dining or coffee table top',
+    material: 'Mahogany',
+    look: 'Natural',
+    area: '0.3',
+  })
+  await page.getByRole('button', { name: 'Take it in' }).click()
+  await page.waitForURL(/inspect/)
+  await page.getByLabel('What is on it').selectOption({ label: 'Shellac (French polish)' })
+  await page.getByLabel('From when').selectOption('later')
+  await page.getByRole('checkbox', { name: /Old, signed or of value/ }).check()
+  await expect(page.getByText('Its skin is part of its value').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Keep what was seen' }).click()
+  await page.waitForURL(/choose/)
+  await expect(page.getByText('What is there, kept').first()).toBeVisible()
+  await page.getByText('To say before choosing').click()
+  await expect(page.getByText('Photograph it first')).toBeVisible()
+  await page.getByRole('button', { name: 'Take this system' }).click()
+  await page.waitForURL(/plan$/)
+  await expect(page.getByText('dry smoke sponge')).toBeVisible()
+})
+
+test('a café floor of 40 m² is sanded by machine and laid by roller, over days', async ({ page }) => {
+  await planned(page, { name: 'Café floor', endUse: 'Floor at home', material: 'Oak', look: 'Natural', area: '40' })
+  const days = page.locator('section[aria-label] > h2')
+  expect(await days.count()).toBeGreaterThanOrEqual(2)
+  expect(await days.count()).toBeLessThanOrEqual(5)
+  await expect(page.getByText('board by board').first()).toBeVisible()
+  const hands = await page
+    .getByText(/by hand\./)
+    .first()
+    .innerText()
+  expect(Number(/(\d+) h/.exec(hands)![1])).toBeLessThan(24)
+})
+
+test('knots are said before a dark door is begun', async ({ page }) => {
+  await planned(page, {
+    name: 'Harbour office door',
+    endUse: 'Inside door, panelling',
+    material: 'Pine',
+    look: 'Opaque, dark',
+    area: '3.4',
+  })
+  await page.getByText('To say before starting').click()
+  await expect(page.getByText('Each knot gets two coats of shellac first')).toBeVisible()
+})
+
+test('on a phone, from take-in to plan: typing survives a reload, layers by hand too, and the day that is next stands open', async ({
+  browser,
+}) => {
+  const phone = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    baseURL: process.env.BASE_URL,
+    locale: 'en-GB',
+  })
+  const page = await phone.newPage()
+  await fillTakeIn(page, {
+    name: 'Flag box',
+    endUse: 'Shelf, bookcase',
+    material: 'Beech',
+    look: 'Natural',
+    area: '0.6',
+  })
+  await page.reload()
+  await expect(page.getByLabel('Name')).toHaveValue('Flag box')
+  await expect(page.getByText('What you had typed is still here.')).toBeVisible()
+  await takenInBare(page)
+  await page.getByRole('button', { name: 'Change it by hand' }).click()
+  const layers = page.getByRole('list', { name: 'Layers, the last coat first' })
+  await page.getByLabel('Add a coat on top').selectOption({ label: "Bosun's Wax (Furniture wax, clear)" })
+  await expect(layers.getByRole('listitem', { name: "Bosun's Wax" })).toBeVisible()
+  await page.reload()
+  await expect(layers.getByRole('listitem', { name: "Bosun's Wax" })).toBeVisible()
+  await page.getByRole('button', { name: 'Back to what was found' }).click()
+  await page.getByRole('button', { name: 'Take this system' }).click()
+  await page.waitForURL(/plan$/)
+  await expect(
+    page
+      .getByRole('listitem')
+      .filter({ hasText: /Sand|Take off all dust/ })
+      .first(),
+  ).toBeVisible()
+  await noSidewaysScroll(page)
+  await accessible(page)
+  await page.goto('/take-in')
+  await expect(page.getByLabel('Name')).toHaveValue('')
+  await phone.close()
+})
