@@ -106,8 +106,8 @@ func (p *Product) States(kind string) bool { return p.Statements[kind].Sense != 
 func (p *Product) Opaque() bool {
 	coloured := p.Shade == Pale || p.Shade == Dark || p.ColourUntold()
 	f := p.Family
-	showsWood := f.Is("stain") || f.Is("wax") || f.Is("oil") || f.NothingOn() // whatever colour it carries
-	return coloured && !showsWood
+	soaksIn := f.Is("stain") || f.Is("wax") || f.Is("oil") // and shows the wood, whatever colour it carries
+	return coloured && !soaksIn && !f.NothingOn()
 }
 
 // ColourUntold tells of a paint or a pigmented primer that nobody has told the colour of: it is none of them clear.

@@ -33,7 +33,8 @@ var nothingRules = []Rule{
 		Silent:  "oak > bare",
 		When: func(j *Join) bool {
 			m := j.Ground.Material
-			return leftBare(j) && (j.Ground.Top != nil || !m.Wood() || m.Kind == substrate.Board)
+			cleanWood := j.Ground.Top == nil && m.Wood() && m.Kind != substrate.Board
+			return leftBare(j) && !cleanWood
 		},
 		Failure: "swells, stays rough",
 		Reason:  "Only clean solid wood or plywood can be left bare: boards drink, other materials mark or rust, and over a coat it is not bare.",
@@ -50,7 +51,8 @@ var nothingRules = []Rule{
 		Speaks:  "beech > bare ! outdoors_exposed",
 		Silent:  "teak > bare ! outdoors_exposed",
 		When: func(j *Join) bool {
-			wet := outdoors(j) || lives(j, "shower") || lives(j, "wall") && lives(j, "wet")
+			wetWall := lives(j, "wall") && lives(j, "wet")
+			wet := outdoors(j) || lives(j, "shower") || wetWall
 			return leftBare(j) && wet && !j.Ground.Material.Durable
 		},
 		Failure: "greys in the pores, peels",
@@ -82,8 +84,8 @@ var nothingRules = []Rule{
 		Speaks:  "yew > bare ! toy",
 		Silent:  "maple > bare ! toy",
 		When: func(j *Join) bool {
-			m := j.Ground.Material
-			return leftBare(j) && touchesFood(j) && (m.Irritant || m.Unknown)
+			harmless := !j.Ground.Material.Irritant && !j.Ground.Material.Unknown
+			return leftBare(j) && touchesFood(j) && !harmless
 		},
 		Failure: "is unfit for its use",
 		Reason:  "Some woods are poisonous or irritate, and of an unknown one nobody can tell.",

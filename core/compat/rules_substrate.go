@@ -112,7 +112,8 @@ var substrateRules = []Rule{
 		Speaks:      "pine > primer_wb_blocking pale",
 		Silent:      "beech > primer_wb_blocking pale",
 		When: func(j *Join) bool {
-			return openBleed(j) && paleWater(j) && j.Coat.Blocks == coating.Partly && !letsThrough(j)
+			blocksInPart := j.Coat.Blocks == coating.Partly && !letsThrough(j)
+			return openBleed(j) && paleWater(j) && blocksInPart
 		},
 		Failure: "bleeds yellow-brown through the colour",
 		Reason:  "It holds tannin and knots back only in part: give it a night and look before going on.",
@@ -152,7 +153,8 @@ var substrateRules = []Rule{
 		Speaks:  "teak > varnish_spar ! outdoors_coast",
 		Silent:  "teak > oil_exterior ! outdoors_coast",
 		When: func(j *Join) bool {
-			return bareOily(j) && outdoors(j) && film(coat(j)) && !lives(j, "boat") // there it is renewed each season
+			lasting := outdoors(j) && !lives(j, "boat") // there it is renewed each season
+			return bareOily(j) && lasting && film(coat(j))
 		},
 		Failure: "peels in sheets",
 		Reason:  "The wood's oil keeps coming up and pushes films off; finishers disagree whether one lasts.",

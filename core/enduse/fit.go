@@ -101,8 +101,10 @@ func Kind(f *coating.Family) string {
 	return f.ID
 }
 
-// IsA tells whether a life has a trait.
-func (u *EndUse) IsA(trait string) bool { return slices.Contains(u.Is, trait) }
+// IsA tells whether a life has one of these traits.
+func (u *EndUse) IsA(traits ...string) bool {
+	return slices.ContainsFunc(traits, func(t string) bool { return slices.Contains(u.Is, t) })
+}
 
 // FitOf tells how well a family is made for u as the coat that takes the wear; valued: the piece is old, signed or of
 // value. The worst of the life's traits decides; fair only where none is home. Families that no line names fit.

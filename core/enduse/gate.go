@@ -109,7 +109,8 @@ var Gates = map[GateID]Gate{
 		"The last coat absorbs UV (3 or more), hides the wood, or soaks in and is renewed within the year.",
 		passes,
 		func(p *coating.Product) string {
-			if p.Opaque() || p.UV >= absorbsSun || renewedYearly(p.Family) || p.Family.NothingOn() {
+			noFilm := renewedYearly(p.Family) || p.Family.NothingOn()
+			if p.Opaque() || p.UV >= absorbsSun || noFilm {
 				return ""
 			}
 			return "A clear film without UV absorbers lets the sun loosen it from the wood."

@@ -38,7 +38,8 @@ func (c coatAt) follows(layer int) bool { return c.layer == layer+1 && c.coat ==
 
 // next tells that it is the second coat of all, over the same product or another.
 func (c coatAt) next() bool {
-	return c.follows(0) && c.layers[0].Coats == 1 || c.layer == 0 && c.coat == 2
+	ofTheSame := c.layer == 0 && c.coat == 2
+	return ofTheSame || (c.follows(0) && c.layers[0].Coats == 1)
 }
 
 func (c coatAt) asks(w substrate.Work) bool {
@@ -75,7 +76,8 @@ func (c coatAt) opensPaint() bool {
 // littleGrip tells of a surface on which only the coat itself shows whether it holds.
 func (c coatAt) littleGrip() bool {
 	g := c.wish.Ground()
-	return g.Material.Slick || g.Old == compat.OldUnknown || (g.Old != compat.NotOld && g.Top.Family.Catalysed())
+	oldTwoPart := g.Old != compat.NotOld && g.Top.Family.Catalysed()
+	return g.Material.Slick || g.Old == compat.OldUnknown || oldTwoPart
 }
 
 var readinesses = []readiness{

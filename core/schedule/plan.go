@@ -167,8 +167,8 @@ type Plan struct {
 }
 
 // Make lays out a piece: all preparation first, so that no dust falls on an open coat, then the coats of every zone
-// that has a system, one pair of hands for all of them; what no day can hold goes over several. In air beyond a product's
-// limits a zone is not coated; when none can be, or lead is in question, the plan has Obstacles and no steps.
+// that has a system, one pair of hands for all of them; what no day can hold goes over several. In air beyond a
+// product's limits a zone is not coated; when none can be, or lead is in question, the plan has Obstacles and no steps.
 func Make(b Brief) Plan {
 	plan := Plan{Notes: b.notes(), Needs: b.needs(), Zones: make([]ZonePlan, len(b.Zones))}
 	var lanes []lane

@@ -184,7 +184,6 @@ type Repair struct {
 func wooden(m *Material) bool   { return m.Wood() }
 func veneered(m *Material) bool { return m.Kind == Veneer }
 func knotty(m *Material) bool   { return m.Kind == Softwood || m.Kind == Hardwood || m.Kind == Veneer }
-func solid(m *Material) bool    { return m.Kind == Softwood || m.Kind == Hardwood }
 
 // Repairs there are, each at its place in the order.
 var Repairs = []Repair{

@@ -135,7 +135,10 @@ var Materials = []*Material{
 		PaleInSelf: true,
 		Note:       "A grass: hard, dense skin that takes penetrating stain poorly.",
 	},
-	{ID: "cocobolo", Name: "Cocobolo", Kind: Hardwood, Oily: true, StopsOil: true, Durable: true, Irritant: true, Light: "darkens"},
+	{
+		ID: "cocobolo", Name: "Cocobolo", Kind: Hardwood,
+		Oily: true, StopsOil: true, Durable: true, Irritant: true, Light: "darkens",
+	},
 	{ID: "ebony", Name: "Ebony", Kind: Hardwood, Oily: true, Durable: true},
 	{ID: "elm", Name: "Elm", Kind: Hardwood, OpenPores: true},
 	{ID: "hickory", Name: "Hickory", Kind: Hardwood, OpenPores: true, PaleInSelf: true},

@@ -8,7 +8,8 @@ import (
 
 // severity orders answers from the best on.
 var severity = []compat.Kind{
-	compat.Yes, compat.NotLast, compat.YesOnce, compat.ByHand, compat.OnABoard, compat.Between, compat.NotYet, compat.No,
+	compat.Yes, compat.NotLast, compat.YesOnce, compat.ByHand, compat.OnABoard,
+	compat.Between, compat.NotYet, compat.No,
 }
 
 // headlines of a whole system; other kinds keep the headline of the coat that they are about.

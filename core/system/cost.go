@@ -129,11 +129,13 @@ func (w *Wish) Litres(l Layer, area float64, onBare bool) float64 {
 
 // daysPerFit is what a last coat weighs by what it is made for.
 var daysPerFit = [...]float64{
-	enduse.Home: 0, enduse.Fair: dayPerFair, enduse.Odd: dayPerOdd, enduse.Absurd: dayPerAbsurd, enduse.Never: dayPerAbsurd,
+	enduse.Home: 0, enduse.Fair: dayPerFair, enduse.Odd: dayPerOdd,
+	enduse.Absurd: dayPerAbsurd, enduse.Never: dayPerAbsurd,
 }
 
 var daysPerBareFit = [...]float64{
-	enduse.Home: 0, enduse.Fair: dayPerBareFair, enduse.Odd: dayPerBareOdd, enduse.Absurd: dayPerAbsurd, enduse.Never: dayPerAbsurd,
+	enduse.Home: 0, enduse.Fair: dayPerBareFair, enduse.Odd: dayPerBareOdd,
+	enduse.Absurd: dayPerAbsurd, enduse.Never: dayPerAbsurd,
 }
 
 // madeForCost weighs what a layer is made for: the coat that takes the wear by its kind, those below it only where they

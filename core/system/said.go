@@ -21,6 +21,9 @@ type Saying struct {
 	Text string
 }
 
+// rots tells of wood whose heart does not last in the wet either.
+func rots(m *substrate.Material) bool { return m.Wood() && !m.Durable }
+
 // sayings follow from what is there and what is wished for. Basis: practice.
 var sayings = []struct {
 	Saying
@@ -37,7 +40,7 @@ var sayings = []struct {
 	{
 		Saying{"not_this_wood", BeforeChoosing, "This wood does not last here without a finish, and no finish keeps rot out for good: a durable or heat-treated wood is the surer answer."},
 		func(w *Wish) bool {
-			return (w.Use.Outdoors() || w.Use.IsA("shower")) && w.Material.Wood() && !w.Material.Durable
+			return (w.Use.Outdoors() || w.Use.IsA("shower")) && rots(w.Material)
 		},
 	},
 	{
@@ -47,7 +50,7 @@ var sayings = []struct {
 	{
 		Saying{"resin", BeforeStarting, "Warmth brings resin out of its knots, under every clear coat too."},
 		func(w *Wish) bool {
-			warm := w.Use.IsA("warm") || w.Use.IsA("sun") || w.Use.IsA("sauna") || w.Use.Has(enduse.UV)
+			warm := w.Use.IsA("warm", "sun", "sauna") || w.Use.Has(enduse.UV)
 			return w.Material.Knots && !w.Look.Opaque() && warm
 		},
 	},
@@ -62,7 +65,7 @@ var sayings = []struct {
 	{
 		Saying{"end_grain", BeforeStarting, "End grain, cut-outs, holes and feet come first, with two coats more: that is where it fails first."},
 		func(w *Wish) bool {
-			return w.Material.Wood() && (w.Use.Outdoors() || w.Use.IsA("wet") || w.Use.IsA("worktop") || w.Use.IsA("counter"))
+			return w.Material.Wood() && (w.Use.Outdoors() || w.Use.IsA("wet", "worktop", "counter"))
 		},
 	},
 	{
@@ -76,13 +79,13 @@ var sayings = []struct {
 	{
 		Saying{"slip", BeforeChoosing, "Wet is slippery, whatever the finish: no gloss, no wax; slip is measured on the finished surface."},
 		func(w *Wish) bool {
-			return w.Use.Has(enduse.Floor) || w.Use.IsA("deck") || w.Use.IsA("shower") || w.Use.IsA("play") || w.Use.IsA("handrail")
+			return w.Use.Has(enduse.Floor) || w.Use.IsA("deck", "shower", "play", "handrail")
 		},
 	},
 	{
 		Saying{"skin", BeforeStarting, "Where skin rests: no splinter, no nail head, no resin; and full cure before anybody uses it."},
 		func(w *Wish) bool {
-			return w.Use.SkinOil || w.Use.Has(enduse.Mouthing) || w.Use.IsA("sauna") || w.Use.IsA("shower") || w.Use.IsA("handle")
+			return w.Use.SkinOil || w.Use.Has(enduse.Mouthing) || w.Use.IsA("sauna", "shower", "handle")
 		},
 	},
 	{
@@ -98,13 +101,14 @@ var sayings = []struct {
 	{
 		Saying{"smell", BeforeChoosing, "Solvent and oil smell for days where air does not move: nobody pregnant or asthmatic near it until it is aired."},
 		func(w *Wish) bool {
-			return (w.Use.IsA("bed") || w.Use.IsA("child") || w.Use.Has(enduse.LowOdour)) && !w.Wants.LowSmell
+			sleptIn := w.Use.IsA("bed", "child") || w.Use.Has(enduse.LowOdour)
+			return sleptIn && !w.Wants.LowSmell
 		},
 	},
 	{
 		Saying{"colour_in_sun", BeforeChoosing, "Dye and many stains fade in the sun: lightfast colour only."},
 		func(w *Wish) bool {
-			return w.Look == Stained && (w.Use.Has(enduse.UV) || w.Use.IsA("sun") || w.Use.IsA("sill"))
+			return w.Look == Stained && (w.Use.Has(enduse.UV) || w.Use.IsA("sun", "sill"))
 		},
 	},
 	{

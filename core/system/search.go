@@ -173,7 +173,8 @@ func parts(w *Wish, p *coating.Product) (prime, colour, protect bool, why string
 	named := w.Wants.With == p.ID && w.Use.FitOf(p.Family, w.Seen.Valued) == enduse.Absurd
 	_, _, passes := w.Use.CoatFails(p, w.FoodPolicy) // a gate says more than what it is made for
 	unfit := w.Use.WhyUnfit(p.Family, w.Seen.Valued)
-	if protect && passes && unfit != "" && !named {
+	leftOut := unfit != "" && !named
+	if protect && passes && leftOut {
 		return prime, colour, false, unfit
 	}
 	return prime, colour, protect, why
@@ -208,7 +209,8 @@ func looksAs(w *Wish, p *coating.Product) (prime, colour, protect bool, why stri
 		}
 		return false, fits, fits, why
 	case p.Shade == coating.Pale && !p.Opaque(), f.Has(coating.Limes): // whitens and lets the wood show
-		return false, w.Look == Limed, w.Look == Limed && f.Is("oil"), "It whitens the wood, and you did not ask for that."
+		limed := w.Look == Limed
+		return false, limed, limed && f.Is("oil"), "It whitens the wood, and you did not ask for that."
 	case p.Shade == coating.Tone, p.Shade == coating.Dark && !p.Opaque(): // stains, and oils that carry colour
 		pigmentIsTheSunscreen := w.Look == Natural && w.Use.Outdoors() && !f.Is("stain")
 		if w.Use.Film >= enduse.Absurd && f.Is("stain") {

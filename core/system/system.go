@@ -314,7 +314,9 @@ func Assess(w Wish, layers []Layer) System {
 		ground, below = l.on(ground), l.Role
 		s.LightUseH = max(s.LightUseH, at+l.Product.LightUseAfterH(w.Air))
 		s.FullCureH = max(s.FullCureH, at+l.Product.FullCureAfterH(w.Air))
-		s.Coats += l.Coats
+		if !l.Product.Family.NothingOn() {
+			s.Coats += l.Coats
+		}
 		for _, why := range w.airForbids(l.Product) {
 			s.Obstacles = append(s.Obstacles, l.Product.Name+": "+why)
 		}

@@ -1,5 +1,5 @@
-// Package worklog gives meaning to what happened at a piece. Facts are told once and never edited: what was told wrongly
-// is taken back by another fact, and plans, bench and cards are computed from what still stands.
+// Package worklog gives meaning to what happened at a piece. Facts are told once and never edited: what was told
+// wrongly is taken back by another fact, and plans, bench and cards are computed from what still stands.
 package worklog
 
 import (

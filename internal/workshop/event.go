@@ -68,7 +68,8 @@ func (s *Service) Tell(ctx context.Context, pieceID int64, e worklog.Event) (wor
 // event checks a fact against the piece that it is told of.
 func (c *check) event(p Piece, e worklog.Event) {
 	c.that(!e.At.After(e.Told.Add(aMomentAhead)), "/happenedAt", "It cannot have happened in the time to come.")
-	c.that(!e.At.Before(p.Start.AddDate(-yearsBack, 0, 0)), "/happenedAt", "Long before the work began; check the year.")
+	earliest := p.Start.AddDate(-yearsBack, 0, 0)
+	c.that(!e.At.Before(earliest), "/happenedAt", "Long before the work began; check the year.")
 	switch e.Kind {
 	case worklog.SignSeen:
 		z := p.zone(e.Zone)

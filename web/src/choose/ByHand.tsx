@@ -12,7 +12,7 @@ import {
   type System,
   type Way,
 } from '../api/client'
-import type { Ground } from '../ui/BuildUp'
+import { coatCount, type Ground } from '../ui/BuildUp'
 import { Decide } from './Decide'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
@@ -306,7 +306,7 @@ function CoatCount({ coats, of, set }: { coats: number; of: string; set: (coats:
       >
         <Minus size={16} aria-hidden="true" />
       </button>
-      <span className="w-16 text-center">{coats === 1 ? '1 coat' : `${coats} coats`}</span>
+      <span className="w-16 text-center">{coatCount(coats)}</span>
       <button
         type="button"
         className="btn btn-ghost btn-square"

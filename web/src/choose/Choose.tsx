@@ -15,7 +15,7 @@ import {
   type Wants,
   type ZoneInput,
 } from '../api/client'
-import { BuildUpColumn, bandHeight, coatsOf, drawnFilmOf, ScaleBar, type Ground } from '../ui/BuildUp'
+import { BuildUpColumn, bandHeight, coatCount, coatsOf, drawnFilmOf, ScaleBar, type Ground } from '../ui/BuildUp'
 import { Fit } from '../ui/Fit'
 import { OpeningsNote } from '../ui/OpeningsNote'
 import { usePiece } from '../ui/PieceFrame'
@@ -423,7 +423,7 @@ function SystemColumn({
           pxPerUm={pxPerUm}
           height={height}
           width={272}
-          label={`${system.coats} coats to scale`}
+          label={`${coatCount(system.coats)} to scale`}
         />
       </span>
       <span className="mt-2 font-bold leading-tight">{protection(system).product.name}</span>
@@ -436,7 +436,7 @@ function SystemColumn({
             : 'straight on the material'}
       </span>
       <span className="mt-auto pt-2 text-sm leading-snug">
-        {system.coats} coats · {show.minutes(system.handsOnMin)} by hand
+        {coatCount(system.coats)} · {show.minutes(system.handsOnMin)} by hand
         {system.lightUse && (
           <>
             <br />

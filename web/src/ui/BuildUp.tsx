@@ -15,6 +15,7 @@ export interface Coat {
   dryUm: number
   partly: boolean // a decoration that leaves open what lies below it
   onFilm: boolean // a film lies below, so that nothing soaks in
+  nothing: boolean // left bare, or what is there kept: an answer that lays nothing
   join: Pick<Judgement, 'verdict' | 'earliestH'>
 }
 
@@ -35,6 +36,7 @@ export function coatsOf(system: System): (Coat & { join: Judgement })[] {
       dryUm: l.dryUm,
       partly: l.partly,
       onFilm: system.layers.slice(0, i).some((o) => o.dryUm > 0),
+      nothing: l.product.id < 0,
       join: k === 0 ? l.below : (l.between ?? l.below),
     })),
   )
@@ -52,9 +54,15 @@ export function coatsNamed(layers: NamedCoat[], verdicts: Verdict[]): Coat[] {
       dryUm: l.dryUm,
       partly: false,
       onFilm: layers.slice(0, i).some((o) => o.dryUm > 0),
+      nothing: false,
       join: { verdict: k === 0 ? (verdicts[i] ?? 'sound') : 'sound', earliestH: 0 },
     })),
   )
+}
+
+export function coatCount(coats: number) {
+  if (coats === 0) return 'no coats'
+  return coats === 1 ? '1 coat' : `${coats} coats`
 }
 
 export const filmOf = (system: System) => system.layers.reduce((sum, l) => sum + l.coats * l.dryUm, 0)
@@ -115,6 +123,7 @@ function Section({
   for (const c of coats) {
     const h = bandHeight(c, pxPerUm)
     const here = c.key === selected
+    if (c.nothing) continue
     if (h === 0) {
       bands.push(
         <rect key={c.key} x={0} y={surface} width={width} height={SOAK * (soaked + 1)} fill={fill(c)} opacity={0.38} />,
@@ -336,7 +345,7 @@ export function BuildUp({
           height={height}
           className="absolute left-0 top-0"
           role="img"
-          aria-label={`Section through the finish: ${coats.length} coats, ${dry} of dry film on ${on}`}
+          aria-label={`Section through the finish: ${coatCount(system.coats)}, ${dry} of dry film on ${on}`}
         >
           <Section
             coats={coats}
@@ -402,7 +411,8 @@ function CoatEntry({
   press: () => void
 }) {
   const show = useShow()
-  const film = coat.dryUm > 0 ? show.measure(show.measures.film, coat.dryUm) : 'soaks in'
+  const soaks = coat.nothing ? 'nothing goes on' : 'soaks in'
+  const film = coat.dryUm > 0 ? show.measure(show.measures.film, coat.dryUm) : soaks
   return (
     <button type="button" aria-pressed={pressed} onClick={press} className={`${entry} ${picked(pressed)}`}>
       <span className="truncate font-semibold">
