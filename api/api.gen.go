@@ -2668,7 +2668,10 @@ type Wants struct {
 	Asks *[]int `json:"asks,omitempty"`
 
 	// Budget most that the material may cost; empty = no limit
-	Budget    string     `json:"budget"`
+	Budget string `json:"budget"`
+
+	// DateMoves the promised date may move, and does not order the answers
+	DateMoves bool       `json:"dateMoves"`
 	Decisions []Decision `json:"decisions"`
 	Decor     []Decor    `json:"decor"`
 	LowSmell  bool       `json:"lowSmell"`

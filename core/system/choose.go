@@ -12,7 +12,7 @@ import (
 )
 
 // choose takes the best system for each last coat and shows few of different character: the winners of each
-// character first, then by rank, one of a family.
+// character first, then by rank, one of a family. What cannot keep the promise stands behind what may.
 func choose(w Wish, best map[*coating.Product]System) []System {
 	all := make([]System, 0, len(best))
 	for _, s := range best {
@@ -25,6 +25,7 @@ func choose(w Wish, best map[*coating.Product]System) []System {
 		return nil
 	}
 	all = worthShowing(all)
+	slices.SortStableFunc(all, func(a, b System) int { return cmp.Compare(w.surelyLate(a), w.surelyLate(b)) })
 	shown := map[int]bool{}
 	take := func(c Character, better func(a, b System) int) {
 		first, tells := 0, false // a character that all share tells nothing
@@ -72,6 +73,18 @@ func choose(w Wish, best map[*coating.Product]System) []System {
 		}
 	}
 	return out
+}
+
+// surelyLate is 1 for what would miss the promise even if nobody slept and hands took no time, 0 for all else.
+func (w *Wish) surelyLate(s System) int {
+	ready := s.LightUseH
+	if w.Use.CureFirst {
+		ready = max(ready, s.FullCureH)
+	}
+	if w.Wants.PromisedH > 0 && ready > w.Wants.PromisedH {
+		return 1
+	}
+	return 0
 }
 
 // contends keeps a character from going to an oddity: what falls much shorter, or takes far more work, than the best.

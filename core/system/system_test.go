@@ -371,6 +371,33 @@ func TestWantsAreKept(t *testing.T) {
 }
 
 // What is dearer and sooner must not push out what is cheaper and later, where only that keeps to the budget.
+func TestWhatKeepsThePromiseStandsFirst(t *testing.T) {
+	shelf := demoShelf(t)
+	free := searched(t, wish("cabinet_front", "oak", Natural), shelf)
+	soonest := free.Systems[0].LightUseH
+	for _, s := range free.Systems {
+		soonest = min(soonest, s.LightUseH)
+	}
+	for promised := soonest; promised < 400; promised *= 1.3 {
+		w := wish("cabinet_front", "oak", Natural)
+		w.Wants.PromisedH = promised
+		a := searched(t, w, shelf)
+		for i, s := range a.Systems[1:] {
+			if a.Systems[i].LightUseH > promised && s.LightUseH <= promised {
+				t.Errorf("%.0f h: %s is late and stands before %s", promised,
+					a.Systems[i].Protection().Product.Name, s.Protection().Product.Name)
+			}
+		}
+		if first := a.Systems[0]; first.LightUseH > promised {
+			t.Errorf("%.0f h: %s misses it, though one is ready in %.0f h", promised,
+				first.Protection().Product.Name, soonest)
+		}
+	}
+	if free.Systems[0].LightUseH <= soonest*1.3 {
+		t.Error("the best fit is the soonest: no promise would move it")
+	}
+}
+
 func TestABudgetIsKeptByTheCheaperColour(t *testing.T) {
 	w := wish("dining_table", "beech", OpaqueDark)
 	w.AreaM2, w.Wants.Budget, w.Wants.Prices = 1, 30, map[int64]float64{-103: 80}

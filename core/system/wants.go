@@ -22,6 +22,7 @@ type Wants struct {
 	Budget    float64           // most that the material may cost; 0 = no limit
 	Warned    map[int64]string  // products that a note says never to use again, with the note
 	Prices    map[int64]float64 // by litre, of products that a tin tells one of
+	PromisedH float64           // hours from the start to the promised moment; 0 = none, or the date can move
 	Weights   Weights
 	Decisions []compat.Decision // doubts settled, refusals of practice gone past
 }

@@ -106,6 +106,7 @@ type Wants struct {
 	NoSpray    bool               `json:"noSpray"`
 	LowSmell   bool               `json:"lowSmell"`
 	OnlyStock  bool               `json:"onlyStock,omitempty"`
+	DateMoves  bool               `json:"dateMoves,omitempty"`
 	Without    []string           `json:"without,omitempty"`
 	WithoutIDs []int64            `json:"withoutIds,omitempty"`
 	WithID     int64              `json:"withId,omitempty"`

@@ -175,6 +175,10 @@ func (s *Service) asked(ctx context.Context, b Brief) (asked, error) {
 	if zone.Wants != nil && zone.Wants.OnlyStock {
 		wish.Wants.InStock = out.stock.inStock()
 	}
+	dateMoves := zone.Wants != nil && zone.Wants.DateMoves
+	if !b.Promised.IsZero() && !dateMoves {
+		wish.Wants.PromisedH = b.Promised.Sub(b.Start).Hours()
+	}
 	wish.Wants.Prices, wish.Wants.Warned = out.stock.pricesPerL(), out.stock.warned
 	if b.PieceID != 0 {
 		row, err := s.store.Piece(ctx, out.home.ID, b.PieceID)
@@ -233,11 +237,25 @@ func (s *Service) Choose(ctx context.Context, b Brief) (Choice, error) {
 	}
 	out := Choice{LeftOut: answer.LeftOut, Suited: answer.Suited, Air: b.Air, Say: q.brief.Zones[0].Wish.Said()}
 	out.Suggestions = q.stock.suggestAll(q.brief, answer.Systems)
+	if q.brief.Zones[0].Wish.Wants.PromisedH > 0 {
+		slices.SortStableFunc(out.Suggestions, lateLast)
+	}
 	for _, o := range answer.Openings {
 		nearest := q.stock.suggest(q.brief, o.Nearest, nil)
 		out.Openings = append(out.Openings, Opening{o, nearest, lacks(o.Nearest)})
 	}
 	return out, nil
+}
+
+// lateLast puts what misses the promise behind what keeps it.
+func lateLast(a, b Suggestion) int {
+	late := func(s Suggestion) int {
+		if s.Plan.Promise != nil && s.Plan.Promise.Met {
+			return 0
+		}
+		return 1
+	}
+	return cmp.Compare(late(a), late(b))
 }
 
 // lacks is the first thing that stands in a system's way; "" when nothing does.

@@ -1399,6 +1399,8 @@ export interface components {
             lowSmell: boolean;
             /** @description nothing may be bought */
             onlyStock: boolean;
+            /** @description the promised date may move, and does not order the answers */
+            dateMoves: boolean;
             /** @description what is there is dark: old colour, stain */
             overDark: boolean;
             /** @description most that the material may cost; empty = no limit */

@@ -441,6 +441,11 @@ function SystemColumn({
           <>
             <br />
             light use {show.moment(system.lightUse)}
+            {system.promise && !system.promise.met && (
+              <span className="block font-semibold text-error">
+                misses the promise by {show.hours(system.promise.marginH)}
+              </span>
+            )}
           </>
         )}
         <br />

@@ -76,6 +76,7 @@ export function WantsPanel({
             <Tick label="No spray gun" checked={wants.noSpray} set={(noSpray) => change({ noSpray })} />
             <Tick label="No smell" checked={wants.lowSmell} set={(lowSmell) => change({ lowSmell })} />
             <Tick label="Buy nothing" checked={wants.onlyStock} set={(onlyStock) => change({ onlyStock })} />
+            <Tick label="The date can move" checked={wants.dateMoves} set={(dateMoves) => change({ dateMoves })} />
             <Tick label="What is there is dark" checked={wants.overDark} set={(overDark) => change({ overDark })} />
           </div>
           <Field

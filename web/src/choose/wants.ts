@@ -9,6 +9,7 @@ export const noWants: Wants = {
   noSpray: false,
   lowSmell: false,
   onlyStock: false,
+  dateMoves: false,
   overDark: false,
   budget: '',
   decor: [],
@@ -28,6 +29,7 @@ const inOrder = ({ weights: k, ...w }: Wants) =>
     w.noSpray,
     w.lowSmell,
     w.onlyStock,
+    w.dateMoves,
     w.overDark,
     w.budget,
     w.decor.map((d) => [
@@ -69,6 +71,7 @@ export function told(w: Wants, kinds: { id: string; name: string }[]): string[] 
     w.noSpray && 'no spray gun',
     w.lowSmell && 'no smell',
     w.onlyStock && 'only what is in stock',
+    w.dateMoves && 'the date can move',
     w.overDark && 'over dark',
     w.budget !== '' && `material up to ${w.budget}`,
     w.asks && 'demands set by hand',
