@@ -1146,7 +1146,9 @@ type AssessInput struct {
 
 // Assessed defines model for Assessed.
 type Assessed struct {
-	System System `json:"system"`
+	// Earlier refusals of these coats gone past on this material before, the newest first
+	Earlier []Decision `json:"earlier"`
+	System  System     `json:"system"`
 
 	// Ways for each layer the ways past a bad join under it
 	Ways [][]Way `json:"ways"`

@@ -71,6 +71,15 @@ test('a refusal of practice is gone past with a reason; physics is not', async (
   const clear = layers(page).getByRole('listitem', { name: 'Mizzen Clear' })
   await expect(clear).toContainText('Nothing grips wax.')
   await expect(clear.getByRole('button', { name: /all the same/ })).toHaveCount(0)
+
+  await byHand(page, 'Tide table III')
+  await add(page, 'Gannet Blond (Shellac, dewaxed)')
+  await add(page, 'Saltwater Oil (Exterior furniture oil)')
+  await expect(row.getByText('You went on all the same before:')).toBeVisible()
+  await row.getByRole('button', { name: 'Decide as before' }).click()
+  await expect(row.getByLabel('Who')).toHaveValue('JT')
+  await row.getByRole('button', { name: 'Keep it with the piece' }).click()
+  await expect(row.getByText('Decided on this piece:')).toBeVisible()
 })
 
 test('on a phone: what is seen outranks the clock, what nobody told is asked for, wax comes off', async ({

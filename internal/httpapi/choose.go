@@ -163,9 +163,10 @@ func (h *handlers) Assess(ctx context.Context, r api.AssessRequestObject) (api.A
 		return nil, err
 	}
 	return api.Assess200JSONResponse{
-		System: toSystem(a.Suggestion),
-		Why:    a.Why,
-		Ways:   each(a.Ways, func(ways []compat.Way) []api.Way { return each(ways, toWay) }),
+		System:  toSystem(a.Suggestion),
+		Why:     a.Why,
+		Ways:    each(a.Ways, func(ways []compat.Way) []api.Way { return each(ways, toWay) }),
+		Earlier: each(a.Earlier, toDecision),
 	}, nil
 }
 

@@ -8,6 +8,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 	"time"
 
@@ -304,6 +305,23 @@ const (
 	changedZoneColumns = "position, name, face, end_use, material, look, sheen, area_m2, length_m, width_m, " +
 		"inspection, wants"
 )
+
+// mostOverrides of a workshop are read at once, the newest.
+const mostOverrides = 100
+
+// Overrides are the refusals gone past on zones of one material, the newest zone's first.
+func (s *Store) Overrides(ctx context.Context, workshopID int64, material string) ([]Decision, error) {
+	var kept []JSON[*Wants]
+	err := s.q(ctx).SelectContext(ctx, &kept, `SELECT wants FROM zones
+		WHERE workshop_id = ? AND material = ?
+		AND JSON_SEARCH(wants, 'one', 'all_the_same', NULL, '$.decisions[*].how') IS NOT NULL
+		ORDER BY id DESC LIMIT ?`, workshopID, material, mostOverrides)
+	var out []Decision
+	for _, w := range kept {
+		out = append(out, w.V.Decisions...)
+	}
+	return slices.DeleteFunc(out, func(d Decision) bool { return d.How != "all_the_same" }), wrap(err)
+}
 
 // saveZones stores the zones of a piece in their order; those without an id are new.
 func (s *Store) saveZones(ctx context.Context, p Piece, pieceID int64) error {

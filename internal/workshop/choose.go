@@ -275,8 +275,9 @@ type LayerAsked struct {
 // Assessed is a system put together by hand, judged whole.
 type Assessed struct {
 	Suggestion
-	Why  string         // the first thing that stands in the way; "" when nothing does
-	Ways [][]compat.Way // for each layer the ways past a bad join under it
+	Why     string           // the first thing that stands in the way; "" when nothing does
+	Ways    [][]compat.Way   // for each layer the ways past a bad join under it
+	Earlier []store.Decision // refusals of these coats gone past on other zones of this material, the newest first
 }
 
 // Assess judges layers put together by hand for the zone of a brief. It saves nothing.
@@ -298,7 +299,13 @@ func (s *Service) Assess(ctx context.Context, b Brief, layers []LayerAsked) (Ass
 	judged := system.Assess(wish, laid)
 	out := Assessed{Why: lacks(judged), Ways: system.WaysPast(wish, judged, q.shelf)}
 	out.Suggestion = q.stock.suggest(q.brief, judged, q.shelf)
-	return out, nil
+	earlier, err := s.store.Overrides(ctx, q.home.ID, wish.Material.ID)
+	for _, d := range earlier {
+		if slices.ContainsFunc(layers, func(l LayerAsked) bool { return l.ProductID == d.CoatID }) {
+			out.Earlier = append(out.Earlier, d)
+		}
+	}
+	return out, err
 }
 
 // Recipes of the workshop by name.

@@ -1547,6 +1547,8 @@ export interface components {
             system: components["schemas"]["System"];
             /** @description the first thing that stands in the way; empty when nothing does */
             why: string;
+            /** @description refusals of these coats gone past on this material before, the newest first */
+            earlier: components["schemas"]["Decision"][];
             /** @description for each layer the ways past a bad join under it */
             ways: components["schemas"]["Way"][][];
         };

@@ -122,6 +122,7 @@ export function ByHand({
               remove={() => change(layers.filter((_, k) => k !== i))}
               through={(way) => through(i, way)}
               groundId={layers[i - 1]?.productId ?? 0}
+              earlier={judged?.earlier ?? []}
               decide={decide}
             />
           ))}
@@ -163,6 +164,7 @@ function LayerRow({
   remove,
   through,
   groundId,
+  earlier,
   decide,
 }: {
   layer: LayerAsked
@@ -176,6 +178,7 @@ function LayerRow({
   remove: () => void
   through: (way: Way) => void
   groundId: number
+  earlier: Decision[]
   decide: (d: Decision) => void
 }) {
   const show = useShow()
@@ -258,7 +261,9 @@ function LayerRow({
             (judged.below.earliestH > 0 ? `after ${show.hours(judged.below.earliestH)}` : '')}
         </p>
       )}
-      {doubt && <Decide finding={doubt} coatId={layer.productId} groundId={groundId} decide={decide} />}
+      {doubt && (
+        <Decide finding={doubt} coatId={layer.productId} groundId={groundId} earlier={earlier} decide={decide} />
+      )}
       {judged?.below.words
         .filter((w) => w.by === 'finisher')
         .map((w) => (

@@ -30,7 +30,7 @@ import { ByHand } from './ByHand'
 import { Compare } from './Compare'
 import { LeftOutList } from './LeftOut'
 import { SystemDetail } from './SystemDetail'
-import { alsoFor, noWants, sameWants } from './wants'
+import { alsoFor, noWants, sameJoin, sameWants } from './wants'
 import { WantsPanel } from './WantsPanel'
 import { catalogueQuery, chooseQuery, pieceSaved, productsQuery } from '../api/queries'
 import { useSave } from '../api/saving'
@@ -187,8 +187,6 @@ function Wanting({
   )
 }
 
-const sameJoin = (a: Decision, b: Decision) => a.rule === b.rule && a.coatId === b.coatId && a.groundId === b.groundId
-
 const MOST_COMPARED = 4
 
 /** Where what is put together by hand for a zone survives a reload: its beginning, and all that was done since. */
@@ -267,11 +265,25 @@ function Choosing({
       Put one together by hand
     </button>
   )
+  const asElsewhere = piece.systems.map((layers, i) => {
+    const laid = layers.length > 0 && layers.every((l) => l.productId > 0)
+    const another = i !== at && laid && keyOf(layers) !== chosen
+    return (
+      another && (
+        <button key={i} type="button" className="btn btn-outline" onClick={() => byHand(layers)}>
+          As on {piece.input.zones[i]!.name}
+        </button>
+      )
+    )
+  })
   if (!system) {
     return (
       <>
         <OpeningsNote openings={choice.openings} byHand={byHand} />
-        <div className="mt-4">{own}</div>
+        <div className="mt-4 flex flex-wrap gap-2">
+          {own}
+          {asElsewhere}
+        </div>
         <LeftOutList leftOut={choice.leftOut} />
       </>
     )
@@ -298,6 +310,7 @@ function Choosing({
         <button type="button" className="btn btn-outline" onClick={() => byHand(system.layers)}>
           Change it by hand
         </button>
+        {asElsewhere}
         {standing < 0 && piece.systems[at]!.length > 0 && (
           <button type="button" className="btn btn-outline" onClick={() => byHand(piece.systems[at]!)}>
             Change the chosen one by hand

@@ -1,4 +1,4 @@
-import type { System, Wants } from '../api/client'
+import type { Decision, System, Wants } from '../api/client'
 import type { Show } from '../ui/show'
 
 /** Nothing more than end use, look and sheen; weights as usual. */
@@ -60,6 +60,10 @@ export const alsoFor = (wants: Wants, own: Wants | undefined): Wants => ({
   decisions: own?.decisions ?? [],
   decor: wants.decor.map((d) => ({ ...d, measures: own?.decor.find((o) => o.kind === d.kind)?.measures ?? {} })),
 })
+
+type Join = Pick<Decision, 'rule' | 'coatId' | 'groundId'>
+
+export const sameJoin = (a: Join, b: Join) => a.rule === b.rule && a.coatId === b.coatId && a.groundId === b.groundId
 
 export const MOST_WEIGHT = 4
 
