@@ -26,7 +26,7 @@ const (
 	dayPerBareOdd  = 6.0
 	dayPerAbsurd   = 8.0 // where the finisher names it
 	dayPerWarned   = 8.0 // a note of the workshop says: never again
-	dayPerStray    = 1.5 // a coat below that is made for another life: a preservative indoors
+	dayPerStray    = 1.5 // a coat that carries what does not belong: a preservative indoors, grip on a table
 	dayPerOilySun  = 9.0 // a film on an oily wood in the sun peels: as much as three levels short
 	dayPerSmallGun = 1.5 // set-up and cleaning for a surface that a brush does in minutes
 	smallForGunM2  = 1.5
@@ -145,6 +145,8 @@ func madeForCost(w *Wish, l Layer) float64 {
 	switch {
 	case f.Is("bare"):
 		return daysPerBareFit[w.Use.FitOf(f, w.Seen.Valued)]
+	case l.Role == Protect && l.Product.States(coating.StatesSlip) && !walkedOn(w.Use):
+		return daysPerFit[w.Use.FitOf(f, w.Seen.Valued)] + dayPerStray // rough to wipe
 	case l.Role == Protect:
 		return daysPerFit[w.Use.FitOf(f, w.Seen.Valued)]
 	case l.Role == Colour && f.Is("paint"): // under a clear it is at home one step further
@@ -153,6 +155,10 @@ func madeForCost(w *Wish, l Layer) float64 {
 		return dayPerStray
 	}
 	return 0
+}
+
+func walkedOn(u *enduse.EndUse) bool {
+	return u.Has(enduse.Floor) || u.Has(enduse.Slip) || u.IsA("deck", "shower", "play")
 }
 
 // oddly tells whether the coat that takes the wear is made for another life.

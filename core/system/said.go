@@ -79,7 +79,7 @@ var sayings = []struct {
 	{
 		Saying{"slip", BeforeChoosing, "Wet is slippery, whatever the finish: no gloss, no wax; slip is measured on the finished surface."},
 		func(w *Wish) bool {
-			return w.Use.Has(enduse.Floor) || w.Use.IsA("deck", "shower", "play", "handrail")
+			return walkedOn(w.Use) || w.Use.IsA("handrail")
 		},
 	},
 	{

@@ -27,7 +27,7 @@ test('pictures', async ({ page }) => {
   await page.waitForLoadState('networkidle')
   await page.getByRole('heading', { name: 'By hand' }).scrollIntoViewIfNeeded()
   await page.screenshot({ path: '../docs/screenshots/by-hand.png' })
-  await page.goto('/pieces/4/choose')
+  await page.getByRole('button', { name: 'Back to what was found' }).click()
   await page.getByText('What is wanted').click()
   const systems = page.getByRole('region', { name: /systems of different kind/ }).getByRole('button')
   for (const i of [0, 1, 2]) {
