@@ -206,6 +206,22 @@ function useByHand(piece: Piece, at: number) {
   return { hand: kept.value.layers, setHand, history }
 }
 
+/** What another zone of the piece has, to be judged on this one. */
+function AsElsewhere({ piece, at, byHand }: { piece: Piece; at: number; byHand: (layers: LayerAsked[]) => void }) {
+  const here = keyOf(piece.systems[at]!)
+  return piece.systems.map((layers, i) => {
+    const laid = layers.length > 0 && layers.every((l) => l.productId > 0)
+    const another = i !== at && laid && keyOf(layers) !== here
+    return (
+      another && (
+        <button key={i} type="button" className="btn btn-outline" onClick={() => byHand(layers)}>
+          As on {piece.input.zones[i]!.name}
+        </button>
+      )
+    )
+  })
+}
+
 function Choosing({
   choice,
   piece,
@@ -256,33 +272,16 @@ function Choosing({
       </>
     )
   }
-  const own = (
-    <button
-      type="button"
-      className="btn btn-outline"
-      onClick={() => byHand(piece.systems[at]!.length > 0 ? piece.systems[at]! : (system?.layers ?? []))}
-    >
-      Put one together by hand
-    </button>
-  )
-  const asElsewhere = piece.systems.map((layers, i) => {
-    const laid = layers.length > 0 && layers.every((l) => l.productId > 0)
-    const another = i !== at && laid && keyOf(layers) !== chosen
-    return (
-      another && (
-        <button key={i} type="button" className="btn btn-outline" onClick={() => byHand(layers)}>
-          As on {piece.input.zones[i]!.name}
-        </button>
-      )
-    )
-  })
+  const elsewhere = <AsElsewhere piece={piece} at={at} byHand={byHand} />
   if (!system) {
     return (
       <>
         <OpeningsNote openings={choice.openings} byHand={byHand} />
         <div className="mt-4 flex flex-wrap gap-2">
-          {own}
-          {asElsewhere}
+          <button type="button" className="btn btn-outline" onClick={() => byHand(piece.systems[at]!)}>
+            Put one together by hand
+          </button>
+          {elsewhere}
         </div>
         <LeftOutList leftOut={choice.leftOut} />
       </>
@@ -310,7 +309,7 @@ function Choosing({
         <button type="button" className="btn btn-outline" onClick={() => byHand(system.layers)}>
           Change it by hand
         </button>
-        {asElsewhere}
+        {elsewhere}
         {standing < 0 && piece.systems[at]!.length > 0 && (
           <button type="button" className="btn btn-outline" onClick={() => byHand(piece.systems[at]!)}>
             Change the chosen one by hand
