@@ -1,5 +1,5 @@
 import type { Request } from '@playwright/test'
-import { accessible, expect, fillTakeIn, noSidewaysScroll, nothingLaid, takenInBare, test } from './firmitas'
+import { accessible, expect, fillTakeIn, noSidewaysScroll, nothingLaid, onPhone, takenInBare, test } from './firmitas'
 
 const systems = /systems? of different kind|One system suits/
 
@@ -103,12 +103,7 @@ test('a system is put together by keyboard until its bad join is healed, and kep
 const layersOf = (request: Request) => (request.postDataJSON() as { layers: unknown[] }).layers.length
 
 test('a layer is dragged to its place with a finger, and taken back', async ({ browser }) => {
-  const phone = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    hasTouch: true,
-    baseURL: process.env.BASE_URL,
-    locale: 'en-GB',
-  })
+  const phone = await onPhone(browser)
   const page = await phone.newPage()
   await page.goto('/pieces/4/choose')
   await page.getByRole('button', { name: 'Change it by hand' }).tap()
@@ -189,12 +184,7 @@ test('a stencilled border: its repeats are counted, it lies under the clear coat
 })
 
 test('a budget that is too small is named, on a phone', async ({ browser }) => {
-  const phone = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    hasTouch: true,
-    baseURL: process.env.BASE_URL,
-    locale: 'en-GB',
-  })
+  const phone = await onPhone(browser)
   const page = await phone.newPage()
   await page.goto('/pieces/4/choose')
   await page.getByText('What is wanted').tap()
@@ -227,12 +217,7 @@ test('another life: a garden settle that is to be a table indoors', async ({ pag
 })
 
 test('nothing suits: the nearest system, what it lacks, and a look at it by hand, on a phone', async ({ browser }) => {
-  const phone = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    hasTouch: true,
-    baseURL: process.env.BASE_URL,
-    locale: 'en-GB',
-  })
+  const phone = await onPhone(browser)
   const page = await phone.newPage()
   await fillTakeIn(page, {
     name: 'Foil shelf',

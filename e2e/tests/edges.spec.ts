@@ -1,5 +1,5 @@
 import { readdirSync, readFileSync } from 'node:fs'
-import { accessible, expect, fillTakeIn, noSidewaysScroll, test } from './firmitas'
+import { accessible, expect, fillTakeIn, noSidewaysScroll, onPhone, test } from './firmitas'
 
 const desk = {
   name: 'Chart table',
@@ -90,7 +90,7 @@ test('two tabs: the later save is told', async ({ page, context }) => {
   await expect(page.getByLabel('Zone', { exact: true })).toHaveValue('twelve treads')
 })
 
-const onPhone: Record<string, string[]> = {
+const seenOnPhone: Record<string, string[]> = {
   'the work': [
     '/',
     '/take-in',
@@ -105,15 +105,10 @@ const onPhone: Record<string, string[]> = {
   'the handbook': ['/handbook'],
   'the grid': ['/shelf/grid'],
 }
-for (const [what, paths] of Object.entries(onPhone)) {
+for (const [what, paths] of Object.entries(seenOnPhone)) {
   test(`phone, by lamp light: ${what} fits and can be read`, async ({ browser }) => {
     test.setTimeout(120_000) // long pages take their time to be gone through
-    const phone = await browser.newContext({
-      viewport: { width: 390, height: 844 },
-      colorScheme: 'dark',
-      hasTouch: true,
-      baseURL: process.env.BASE_URL,
-    })
+    const phone = await onPhone(browser, 'dark')
     const page = await phone.newPage()
     for (const path of paths) {
       await page.goto(path)
@@ -126,11 +121,7 @@ for (const [what, paths] of Object.entries(onPhone)) {
 }
 
 test('phone: what is pressed is large enough, down to 360 px', async ({ browser }) => {
-  const phone = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    hasTouch: true,
-    baseURL: process.env.BASE_URL,
-  })
+  const phone = await onPhone(browser)
   const page = await phone.newPage()
   await page.goto('/')
   for (const link of await page.getByRole('navigation', { name: 'Main' }).getByRole('link').all()) {

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test as base, type Page } from '@playwright/test'
+import { expect, test as base, type Browser, type Page } from '@playwright/test'
 
 /** Every page must be free of script errors and of accessibility faults where it is asked. */
 export const test = base.extend<{ errors: string[] }>({
@@ -30,6 +30,16 @@ export async function noSidewaysScroll(page: Page) {
     await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
   ).toBeLessThanOrEqual(0)
 }
+
+/** A phone in the finisher's hand. */
+export const onPhone = (browser: Browser, colorScheme: 'light' | 'dark' = 'light') =>
+  browser.newContext({
+    viewport: { width: 390, height: 844 },
+    colorScheme,
+    hasTouch: true,
+    baseURL: process.env.BASE_URL,
+    locale: 'en-GB',
+  })
 
 export interface Wanted {
   name: string

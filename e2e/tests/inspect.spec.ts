@@ -1,4 +1,4 @@
-import { accessible, expect, fillTakeIn, noSidewaysScroll, pagesOf, test } from './firmitas'
+import { accessible, expect, fillTakeIn, noSidewaysScroll, onPhone, pagesOf, test } from './firmitas'
 
 test('a waxed chest: what must go, in which order, and what that does to the plan', async ({ page }) => {
   await fillTakeIn(page, {
@@ -56,11 +56,7 @@ test('an old painted cot: nothing is planned before the lead test is answered', 
 })
 
 test('finger tests on a phone find the finish, and never claim too much', async ({ browser }) => {
-  const phone = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    hasTouch: true,
-    baseURL: process.env.BASE_URL,
-  })
+  const phone = await onPhone(browser)
   const page = await phone.newPage()
   await page.goto('/pieces/4/inspect')
   await page.getByLabel('What is on it').selectOption({ label: 'Nobody knows' })

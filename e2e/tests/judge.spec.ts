@@ -1,4 +1,4 @@
-import { accessible, expect, fillTakeIn, noSidewaysScroll, nothingLaid, takenInBare, test } from './firmitas'
+import { accessible, expect, fillTakeIn, noSidewaysScroll, nothingLaid, onPhone, takenInBare, test } from './firmitas'
 import type { Page } from '@playwright/test'
 
 const layers = (page: Page) => page.getByRole('list', { name: 'Layers, the last coat first' })
@@ -85,12 +85,7 @@ test('a refusal of practice is gone past with a reason; physics is not', async (
 test('on a phone: what is seen outranks the clock, what nobody told is asked for, wax comes off', async ({
   browser,
 }) => {
-  const phone = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    hasTouch: true,
-    baseURL: process.env.BASE_URL,
-    locale: 'en-GB',
-  })
+  const phone = await onPhone(browser)
   const page = await phone.newPage()
   await page.goto('/may-i')
   const answer = page.getByRole('region', { name: 'The answer' })
@@ -123,12 +118,7 @@ test('on a phone: what is seen outranks the clock, what nobody told is asked for
 })
 
 test('at the bench, on a phone: sticky is told, the coat waits, and it is taken back', async ({ browser }) => {
-  const phone = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    hasTouch: true,
-    baseURL: process.env.BASE_URL,
-    locale: 'en-GB',
-  })
+  const phone = await onPhone(browser)
   const page = await phone.newPage()
   await page.goto('/')
   await page.getByRole('button', { name: 'How does Rocking boat feel?' }).tap()

@@ -1,4 +1,4 @@
-import { accessible, expect, fillTakeIn, noSidewaysScroll, planned, takenInBare, test } from './firmitas'
+import { accessible, expect, fillTakeIn, noSidewaysScroll, onPhone, planned, takenInBare, test } from './firmitas'
 
 test('a sauna bench is left bare: chosen, planned, and with a card of its own', async ({ page }) => {
   await fillTakeIn(page, {
@@ -75,12 +75,7 @@ test('knots are said before a dark door is begun', async ({ page }) => {
 test('on a phone, from take-in to plan: typing survives a reload, layers by hand too, and the day that is next stands open', async ({
   browser,
 }) => {
-  const phone = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    hasTouch: true,
-    baseURL: process.env.BASE_URL,
-    locale: 'en-GB',
-  })
+  const phone = await onPhone(browser)
   const page = await phone.newPage()
   await fillTakeIn(page, {
     name: 'Flag box',

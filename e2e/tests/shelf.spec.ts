@@ -1,4 +1,4 @@
-import { accessible, expect, noSidewaysScroll, test } from './firmitas'
+import { accessible, expect, noSidewaysScroll, onPhone, test } from './firmitas'
 
 test('a product is entered from its tin, and its label wins over what is typical', async ({ page }) => {
   await page.goto('/shelf')
@@ -86,12 +86,7 @@ test('a spreadsheet with two bad lines is told line by line, and nothing is half
 })
 
 test('may I, now? asked on a phone beside the piece', async ({ browser }) => {
-  const phone = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    hasTouch: true,
-    baseURL: process.env.BASE_URL,
-    locale: 'en-GB',
-  })
+  const phone = await onPhone(browser)
   const page = await phone.newPage()
   await page.goto('/')
   await page.getByRole('link', { name: 'May I?' }).tap()
