@@ -455,6 +455,7 @@ const (
 	LeftOutKindLook      LeftOutKind = "look"
 	LeftOutKindOutranked LeftOutKind = "outranked"
 	LeftOutKindSheen     LeftOutKind = "sheen"
+	LeftOutKindSilent    LeftOutKind = "silent"
 	LeftOutKindSurface   LeftOutKind = "surface"
 	LeftOutKindUnused    LeftOutKind = "unused"
 	LeftOutKindWants     LeftOutKind = "wants"
@@ -474,6 +475,8 @@ func (e LeftOutKind) Valid() bool {
 	case LeftOutKindOutranked:
 		return true
 	case LeftOutKindSheen:
+		return true
+	case LeftOutKindSilent:
 		return true
 	case LeftOutKindSurface:
 		return true

@@ -1,6 +1,10 @@
 package enduse
 
-import "firmitas/core/coating"
+import (
+	"maps"
+
+	"firmitas/core/coating"
+)
 
 // FoodPolicy is the workshop's school on what may touch food.
 type FoodPolicy string
@@ -150,6 +154,48 @@ func (u *EndUse) CoatFails(p *coating.Product, policy FoodPolicy) (gate GateID, 
 		}
 	}
 	return "", "", true
+}
+
+// wanted are the words a label must have to pass a gate that a label can open.
+var wanted = map[GateID]string{
+	Child:    "conformity for toys or children's products",
+	Food:     "food contact",
+	Floor:    "use on floors",
+	Slip:     "slip resistance",
+	Exterior: "use outdoors",
+}
+
+// Silences are what p's label would have to state to pass every gate of u as a last coat; none where it passes, or
+// where no statement would help.
+func (u *EndUse) Silences(p *coating.Product, policy FoodPolicy) (missing []string) {
+	told := *p
+	told.Statements = maps.Clone(p.Statements)
+	if told.Statements == nil {
+		told.Statements = map[string]coating.Statement{}
+	}
+	for _, id := range u.Gates {
+		g := Gates[id]
+		if g.Coat(&told, policy) == "" && g.Last(&told) == "" {
+			continue
+		}
+		switch id {
+		case Child:
+			told.Statements[coating.StatesToys] = coating.Statement{Sense: wanted[id]}
+		case Food:
+			told.Statements[coating.StatesFood] = coating.Statement{Sense: wanted[id]}
+		case Slip:
+			told.Statements[coating.StatesSlip] = coating.Statement{Sense: wanted[id]}
+		case Floor:
+			told.Floor = coating.Yes
+		case Exterior:
+			told.Exterior = coating.Yes
+		}
+		if g.Coat(&told, policy) != "" || g.Last(&told) != "" {
+			return nil
+		}
+		missing = append(missing, wanted[id])
+	}
+	return missing
 }
 
 // LastFails says which gate of u this coat fails as the last one, and why; ok when none.

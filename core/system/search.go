@@ -26,7 +26,7 @@ type Answer struct {
 // LeftOut says why a product is in none of the systems shown.
 type LeftOut struct {
 	Product *coating.Product
-	Kind    string // look, air, sheen, wants, join, gate, surface, unused, outranked
+	Kind    string // look, air, sheen, wants, join, gate, silent, surface, unused, outranked
 	Rule    string // the rule that spoke, if one did
 	Reason  string
 }
@@ -466,6 +466,16 @@ func shortOn(s System) string {
 	return strings.Join(names, ", ")
 }
 
+// silentOn is what the label of a product at home in this life would have to state; none when it lacks something else.
+func (s *search) silentOn(p *coating.Product) []string {
+	w := &s.wish
+	_, _, protects, _ := parts(w, p)
+	if !protects || w.Use.FitOf(p.Family, w.Seen.Valued) != enduse.Home {
+		return nil
+	}
+	return w.Use.Silences(p, w.FoodPolicy)
+}
+
 func (s *search) whyNot(p *coating.Product, shown []System, all map[*coating.Product]System) LeftOut {
 	if system, suits := all[p]; suits && len(shown) > 0 {
 		if short := system.Shortfall(); short > shown[0].Shortfall() {
@@ -494,6 +504,11 @@ func (s *search) whyNot(p *coating.Product, shown []System, all map[*coating.Pro
 		return LeftOut{p, "unused", "", "It may go on, but no system shown needs it or gets better by it."}
 	}
 	if l, noted := s.left[p]; noted {
+		kin := slices.ContainsFunc(shown, func(o System) bool { return o.Protection().Product.Family == p.Family })
+		if missing := s.silentOn(p); l.Kind == "gate" && len(missing) > 0 && !kin {
+			l.Kind = "silent"
+			l.Reason = fmt.Sprintf("Find a tin of it that states %s.", strings.Join(missing, " and "))
+		}
 		return l
 	}
 	return LeftOut{p, "unused", "", "Nothing on the shelf that suits this surface goes under it."}

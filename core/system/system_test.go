@@ -858,7 +858,7 @@ func TestLeftOutSaysTheRealReason(t *testing.T) {
 		product, kind string
 		says          string
 	}{
-		{wish("cot", "beech", OpaquePale), "clear_wb_pu_heavy", "gate", "no statement for toys"},
+		{wish("cot", "beech", OpaquePale), "clear_wb_pu_heavy", "silent", "Find a tin of it that states conformity for toys"},
 		{wish("outdoors_coast", "teak", Natural), "wax_clear", "gate", "not rated for outdoors"},
 		{wish("floor_home", "oak", Natural), "clear_wb_pu", "gate", "does not say floors"},
 		{wish("dining_table", "oak", Natural), "paint_chalk", "look", "hides the wood"},

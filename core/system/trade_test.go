@@ -140,3 +140,37 @@ func TestLivesAsAVeteranWouldAnswer(t *testing.T) {
 		t.Errorf("%d cases, at least 220", len(cases))
 	}
 }
+
+// What is said of a silent label must be true: the same tin with these words on it is stopped by no gate.
+func TestALabelThatSpokeWouldOpenTheGate(t *testing.T) {
+	shelf := tradeShelf(t)
+	spoken := map[string]bool{}
+	for _, u := range enduse.EndUses {
+		w := wish(u.ID, "oak", Natural)
+		for _, l := range searched(t, w, shelf).LeftOut {
+			if l.Kind != "silent" {
+				continue
+			}
+			told := *l.Product
+			told.Floor, told.Exterior = coating.Yes, coating.Yes
+			told.Statements = map[string]coating.Statement{}
+			for _, kind := range []string{coating.StatesToys, coating.StatesFood, coating.StatesSlip} {
+				told.Statements[kind] = coating.Statement{Sense: "stated"}
+			}
+			for _, again := range searched(t, w, []*coating.Product{&told}).LeftOut {
+				if again.Product == &told && (again.Kind == "silent" || again.Kind == "gate") {
+					t.Errorf("%s: %s with its words on is still stopped: %s", u.ID, told.Name, again.Reason)
+				}
+			}
+			spoken[u.ID+" "+l.Product.Family.ID] = true
+		}
+	}
+	for _, want := range []string{"floor_public floor_wb", "cot clear_wb_pu_heavy", "kitchen_top oil_hardwax_2k"} {
+		if !spoken[want] {
+			t.Errorf("%s is the right kind, and nothing says so", want)
+		}
+	}
+	if spoken["toy varnish_spar"] || spoken["floor_public wax_clear"] {
+		t.Error("no label makes spar varnish a toy's finish, or wax a floor's")
+	}
+}

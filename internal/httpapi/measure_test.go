@@ -176,7 +176,7 @@ func ms(d time.Duration) float64 { return float64(d.Microseconds()) / 1000 }
 // measureDemo measures what the demo's own pieces take.
 func measureDemo(t *testing.T, rounds int) {
 	c := start(t)
-	for name, path := range map[string]string{"bench of 7 pieces": "/api/bench", "plan of a chest": "/api/pieces/6/plan"} {
+	for name, path := range map[string]string{"bench of 8 pieces": "/api/bench", "plan of a chest": "/api/pieces/6/plan"} {
 		took := quickest(rounds, func() { ask(t, c.server, "GET", path, "") })
 		floor := quickest(rounds, func() {
 			if err := c.store.Read(t.Context(), func(ctx context.Context) error {

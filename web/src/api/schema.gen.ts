@@ -1992,7 +1992,7 @@ export interface components {
         LeftOut: {
             product: components["schemas"]["ProductRef"];
             /** @enum {string} */
-            kind: "look" | "air" | "sheen" | "wants" | "join" | "gate" | "surface" | "outranked" | "unused";
+            kind: "look" | "air" | "sheen" | "wants" | "join" | "gate" | "silent" | "surface" | "outranked" | "unused";
             rule: string;
             reason: string;
         };
