@@ -18,6 +18,12 @@ var headlines = map[compat.Kind]string{
 	compat.YesOnce: "Every coat may go on, once prepared as planned.",
 }
 
+// bareHeadlines are those of a system that lays nothing.
+var bareHeadlines = map[compat.Kind]string{
+	compat.Yes:     "It may stay as it is: nothing goes on.",
+	compat.YesOnce: "It may stay as it is, once prepared as planned: nothing goes on.",
+}
+
 // Answer is the one answer to "may this system go on?": the worst of its coats, of the air, and of the surface that is
 // left. It names the coat that it is about; in a plan nothing has been seen and nothing waited for yet.
 func (w Wish) Answer(s System) compat.Answer {
@@ -38,7 +44,11 @@ func (w Wish) Answer(s System) compat.Answer {
 		}
 		stack.Laid, stack.State = append(stack.Laid, laid), compat.State{}
 	}
-	if whole := headlines[worst.Kind]; whole != "" {
+	said := headlines
+	if s.Coats == 0 {
+		said = bareHeadlines
+	}
+	if whole := said[worst.Kind]; whole != "" {
 		worst.Headline, worst.Reason, worst.InH = whole, "", 0
 	}
 	switch {

@@ -2,6 +2,7 @@ package system
 
 import (
 	"math/rand/v2"
+	"strings"
 	"testing"
 
 	"firmitas/core/climate"
@@ -25,6 +26,9 @@ func TestTheAnswerAndTheSearchAreOneJudgement(t *testing.T) {
 		for _, s := range searched(t, w, products).Systems {
 			if a := w.Answer(s); !stands[a.Kind] || a.Headline == "" {
 				t.Fatalf("%s on %s: offered, and answered %+v", use, material, a)
+			}
+			if a := w.Answer(s); s.Coats == 0 != strings.Contains(a.Headline, "nothing goes on") {
+				t.Fatalf("%s on %s: %d coats, and answered %q", use, material, s.Coats, a.Headline)
 			}
 			offered++
 		}

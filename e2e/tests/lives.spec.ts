@@ -18,6 +18,7 @@ test('a sauna bench is left bare: chosen, planned, and with a card of its own', 
   await expect(page.getByText('Run a bare hand over it')).toBeVisible()
   await expect(page.getByText('Every coat may go on')).toHaveCount(0)
   await page.getByRole('link', { name: /Hand over/ }).click()
+  await expect(page.getByText('It may stay as it is: nothing goes on.')).toBeVisible()
   await expect(page.getByText('nothing lies on it, and that is on purpose')).toBeVisible()
   await expect(page.getByText('Lay a towel under you')).toBeVisible()
   await accessible(page)
