@@ -2276,14 +2276,15 @@ type ProductPage struct {
 
 // ProductRef defines model for ProductRef.
 type ProductRef struct {
-	Body   ProductRefBody  `json:"body"`
-	Colour string          `json:"colour"`
-	Family string          `json:"family"`
-	ID     int64           `json:"id"`
-	Maker  string          `json:"maker"`
-	Name   string          `json:"name"`
-	Shade  ProductRefShade `json:"shade"`
-	Sheen  string          `json:"sheen"`
+	Body     ProductRefBody  `json:"body"`
+	Colour   string          `json:"colour"`
+	Family   string          `json:"family"`
+	FamilyID string          `json:"familyId"`
+	ID       int64           `json:"id"`
+	Maker    string          `json:"maker"`
+	Name     string          `json:"name"`
+	Shade    ProductRefShade `json:"shade"`
+	Sheen    string          `json:"sheen"`
 }
 
 // ProductRefBody defines model for ProductRef.Body.

@@ -76,27 +76,43 @@ func TestSentencesFollowFacts(t *testing.T) {
 		says, silent                []string
 	}{
 		{"a waterborne table", "dining_table", "oak", "clear_wb_pu", nil,
-			[]string{"Three coats of a clear water-based varnish, satin.", "Finished on 4 March 2026 by Quay Room.", "gently from 6 March 2026", "Until 25 March 2026", "drop of mild soap", "coasters", "yellows in light", "About every 5 years"},
+			[]string{"Three coats of a clear water-based varnish, satin.", "Finished on 4 March 2026 by Quay Room.",
+				"gently from 6 March 2026", "Until 25 March 2026", "drop of mild soap", "coasters",
+				"yellows in light", "About every 5 years"},
 			[]string{"wax", "catch fire", "children", "floors"}},
 		{"a waxed display", "display", "walnut", "wax_clear", nil,
-			[]string{"furniture wax", "dry, soft cloth", "Alcohol and perfume", "Renew the wax about every year", "First time: March 2027", "nothing but wax"},
+			[]string{"furniture wax", "dry, soft cloth", "Alcohol and perfume", "Renew the wax about every year",
+				"First time: March 2027", "nothing but wax"},
 			[]string{"mild soap", "coasters"}},
 		{"a waxed table is renewed sooner", "dining_table", "walnut", "wax_clear", nil, []string{"about every 3 months", "Use coasters"}, nil},
 		{"a garden seat by the sea", "outdoors_coast", "teak", "oil_exterior", nil,
-			[]string{"about every 3 months", "catch fire by themselves", "feet off wet ground", "leave no cushions", "soft brush"}, []string{"silicone", "coasters"}},
+			[]string{"about every 3 months", "catch fire by themselves", "feet off wet ground", "leave no cushions",
+				"soft brush"}, []string{"silicone", "coasters"}},
 		{"a sauna bench left bare", "sauna", "lime", "bare", nil,
-			[]string{"nothing lies on it, and that is on purpose", "Lay a towel", "look for splinters"}, []string{"Fully hardened", "coats of", "touch up"}},
+			[]string{"nothing lies on it, and that is on purpose", "Lay a towel", "look for splinters"},
+			[]string{"Fully hardened", "coats of", "touch up"}},
 		{"bare teak outdoors", "outdoors_exposed", "teak", "bare", nil,
 			[]string{"silver grey: that is right", "About every year"}, []string{"Fully hardened", "cushions"}},
 		{"the inside of a cedar chest", "cedar", "red_cedar", "bare", nil, []string{"it ends the scent"}, []string{"Fully hardened"}},
 		{"an heirloom kept", "heirloom", "mahogany", "kept", nil,
-			[]string{"Its age is part of its value", "soft, dry brush", "Let nobody sand or strip it"}, []string{"Fully hardened", "soap", "touch up"}},
+			[]string{"Its age is part of its value", "soft, dry brush", "Let nobody sand or strip it"},
+			[]string{"Fully hardened", "soap", "touch up"}},
 		{"under cover the oil lasts", "outdoors_covered", "teak", "oil_exterior", nil, []string{"about every year"}, nil},
 		{"a cot", "cot", "beech", "clear_wb_pu", toys,
-			[]string{"away from children until 25 March 2026", "tested for migration to EN 71-3", "not a certificate", "chips"}, []string{"gently from"}},
+			[]string{"away from children until 25 March 2026", "tested for migration to EN 71-3",
+				"not a certificate", "chips"}, []string{"gently from"}},
 		{"a bread board", "board", "maple", "oil_board", nil,
-			[]string{"never put it in the dishwasher", "Oil it every month", "Nothing sticks to this oil"}, []string{"Fully hardened", "coasters", "fire"}},
-		{"a stair", "floor_public", "oak", "floor_wb", nil, []string{"no rugs", "slippery whatever", "Never wax it"}, []string{"silicone", "runners or rubber"}},
+			[]string{"never put it in the dishwasher", "Oil it every month", "Nothing sticks to this oil"},
+			[]string{"Fully hardened", "coasters", "fire"}},
+		{
+			"a stair",
+			"floor_public",
+			"oak",
+			"floor_wb",
+			nil,
+			[]string{"no rugs", "slippery whatever", "Never wax it"},
+			[]string{"silicone", "runners or rubber"},
+		},
 		{"a lacquered stand", "wash_stand", "cherry", "lacquer_nc", nil, []string{"Rubber and soft plastic feet", "darkens in light"}, nil},
 		{"a nut oil", "display", "oak", "oil_tung", nil, []string{"nut oil", "catch fire"}, nil},
 	} {
@@ -195,7 +211,8 @@ func TestNoCardClaimsTooMuch(t *testing.T) {
 			card := Write(facts(t, use.ID, "oak", id, nil))
 			cards++
 			got := strings.ToLower(text(card))
-			for _, claim := range []string{"food safe", "food-safe", "child safe", "child-safe", "waterproof", "heatproof", "non-toxic", "scratchproof", "%!"} {
+			for _, claim := range []string{"food safe", "food-safe", "child safe", "child-safe", "waterproof",
+				"heatproof", "non-toxic", "scratchproof", "%!"} {
 				if strings.Contains(got, claim) {
 					t.Fatalf("%s on %s says %q", id, use.ID, claim)
 				}

@@ -17,7 +17,7 @@ type Removal struct {
 	Covers func(f *coating.Family) bool
 }
 
-// Removals from the gentlest on: the first that takes the top off is the way.
+// Removals from the gentlest on: the first that takes the top off is the way. Basis: practice.
 var removals = []Removal{
 	{
 		Work:   substrate.WipeOff,

@@ -22,10 +22,9 @@ const (
 // itself, and what is kept is kept. In public nobody renews anything. Basis: practice.
 func (u *EndUse) asksOf(last *coating.Product, durable bool) Levels {
 	f := last.Family
-	nothingOn := f.Is("bare") || f.Is("kept")
 	renewed := f.Body == coating.Penetrating && u.RenewMonths(f) > 0
 	switch {
-	case nothingOn:
+	case f.NothingOn():
 		return Levels{1, 1, 1, 1, 1, 1}
 	case !renewed || u.ByHand || u.IsA(traitPublic):
 		return u.Asks

@@ -4,6 +4,7 @@ import (
 	_ "embed"
 	"fmt"
 	"slices"
+	"strings"
 
 	"firmitas/core/coating"
 )
@@ -79,10 +80,10 @@ func readMadeFor(file []byte) (map[string]*madeFor, error) {
 // is are the traits that count: outdoors those of the indoor life no longer do, but for food and creatures.
 func (u *EndUse) is(valued bool) []string {
 	out := u.Is
-	if u.Outdoors() && !slices.Contains(u.Is, traitOutdoors) {
+	if u.Outdoors() && !u.IsA(traitOutdoors) {
 		out = []string{traitOutdoors}
 		for _, stays := range []string{"food", "child", "animal", traitValued} {
-			if slices.Contains(u.Is, stays) {
+			if u.IsA(stays) {
 				out = append(out, stays)
 			}
 		}
@@ -115,7 +116,7 @@ func (u *EndUse) FitOf(f *coating.Family, valued bool) Fit {
 	case f.Is("bare"):
 		return u.Bare
 	case f.Is("kept"):
-		if valued || slices.Contains(u.Is, traitValued) {
+		if valued || u.IsA(traitValued) {
 			return Home
 		}
 		return Never
@@ -160,14 +161,7 @@ func (u *EndUse) WhyUnfit(f *coating.Family, valued bool) string {
 	case f.Is("kept"):
 		return "Keeping what is there is for a piece of value: say so at the inspection."
 	case f.Body == coating.Film && u.Film >= Absurd:
-		return "No film belongs here: " + lowerFirst(u.Note)
+		return strings.TrimSpace("No film belongs here. " + u.Note)
 	}
 	return fmt.Sprintf("It belongs to the %s, which are made for another life than this one.", madeForOf[f.ID].kind)
-}
-
-func lowerFirst(text string) string {
-	if text == "" {
-		return text
-	}
-	return string(text[0]|' ') + text[1:]
 }

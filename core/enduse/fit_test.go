@@ -1,6 +1,7 @@
 package enduse
 
 import (
+	"strings"
 	"testing"
 
 	"firmitas/core/coating"
@@ -138,5 +139,87 @@ func TestWhatIsAskedOfASoak(t *testing.T) {
 	door := Find("front_door")
 	if door.FilmFor(paint) != 80 || door.FilmFor(clear) != 150 || Find("desk").FilmFor(film) != 75 {
 		t.Errorf("films: %v, %v", door.FilmFor(paint), door.FilmFor(clear))
+	}
+}
+
+// Why a kind is left out is told in whole sentences, for every life and kind, and only where it is left out.
+func TestWhyUnfitIsAWholeSentence(t *testing.T) {
+	told := 0
+	for _, u := range EndUses {
+		for id, f := range coating.Families {
+			for _, valued := range []bool{false, true} {
+				why := u.WhyUnfit(f, valued)
+				if (why != "") != (u.FitOf(f, valued) >= Absurd) {
+					t.Errorf("%s for %s: fit %d, and %q", id, u.ID, u.FitOf(f, valued), why)
+				}
+				if why == "" {
+					continue
+				}
+				told++
+				capital, end := why[0] >= 'A' && why[0] <= 'Z', why[len(why)-1]
+				if !capital || end != '.' || strings.Contains(why, "  ") || strings.Contains(why, ": .") {
+					t.Errorf("%s for %s: %q", id, u.ID, why)
+				}
+			}
+		}
+	}
+	if told < 500 {
+		t.Errorf("only %d are left out", told)
+	}
+}
+
+// A line that cannot be read is named with its table, so that whoever argues with the tables finds it.
+func TestWrongLinesOfTheTablesAreNamed(t *testing.T) {
+	heading := "kind,families,home,fair,odd,absurd,never,else\n"
+	for name, c := range map[string]struct{ file, says string }{
+		"a fit nobody knows":      {heading + "waxes,wax_clear,,,,,,perhaps", `no fit "perhaps"`},
+		"a trait twice":           {heading + "waxes,wax_clear,desk,desk,,,,odd", "desk stands twice"},
+		"a family nobody knows":   {heading + "waxes,wax_moon,,,,,,odd", `family "wax_moon"`},
+		"a family in two lines":   {heading + "a,wax_clear,,,,,,odd\nb,wax_clear,,,,,,odd", `family "wax_clear"`},
+		"a line that is too long": {heading + "waxes,wax_clear,,,,,,odd,more", "made_for.csv"},
+	} {
+		if _, err := readMadeFor([]byte(c.file)); err == nil || !strings.Contains(err.Error(), c.says) {
+			t.Errorf("%s: %v", name, err)
+		}
+	}
+	for file, says := range map[string]string{
+		"family,table\nwax_moon,3":     `there is no family "wax_moon"`,
+		"family,table\nwax_clear,soon": `"soon" of table`,
+		"family,table\nwax_clear":      "upkeep.csv",
+	} {
+		if _, err := readUpkeep([]byte(file)); err == nil || !strings.Contains(err.Error(), says) {
+			t.Errorf("%q: %v", file, err)
+		}
+	}
+}
+
+// Outdoors the place decides what wears a piece; a life that is outdoors of itself is moved by the coast alone.
+func TestThePlaceDecidesTheWear(t *testing.T) {
+	for _, c := range []struct {
+		life  string
+		place Place
+		want  string
+	}{
+		{"desk", Heated, "table"},
+		{"desk", Porch, "covered"},
+		{"desk", Open, "exposed"},
+		{"desk", Coast, "coast"},
+		{"deck", Open, "deck"},
+		{"deck", Coast, "coast"},
+		{"counter", Heated, "table_public"},
+		{"school_desk", Unheated, "table_public"},
+	} {
+		if got := Find(c.life).At(c.place).wear(); got != c.want {
+			t.Errorf("%s, %s: wears as %s, want %s", c.life, c.place, got, c.want)
+		}
+	}
+	// Wear in public is never gentler than the same table at home, and the sea never gentler than the open.
+	for id, by := range upkeep {
+		for gentle, rough := range map[string]string{"table": "table_public", "exposed": "coast", "covered": "exposed"} {
+			g, r := by[gentle], by[rough]
+			if told := g > 0 && r > 0; told && r > g {
+				t.Errorf("%s: %s every %d months, %s every %d", id, gentle, g, rough, r)
+			}
+		}
 	}
 }

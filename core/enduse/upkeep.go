@@ -3,7 +3,6 @@ package enduse
 import (
 	_ "embed"
 	"fmt"
-	"slices"
 	"strconv"
 
 	"firmitas/core/coating"
@@ -37,8 +36,7 @@ func readUpkeep(file []byte) (map[string]map[string]int, error) {
 		}
 		out[id] = map[string]int{}
 		for name, text := range cell {
-			switch name {
-			case "family":
+			if name == "family" {
 				continue
 			}
 			months, err := strconv.Atoi(text)
@@ -56,9 +54,8 @@ func readUpkeep(file []byte) (map[string]map[string]int, error) {
 
 // wear is the kind of wear by which upkeep goes: outdoors the place decides.
 func (u *EndUse) wear() string {
-	outdoorsOfItself := slices.Contains(u.Is, traitOutdoors)
 	switch {
-	case u.Place == "" || outdoorsOfItself && u.Place != Coast:
+	case u.Place == "" || (u.IsA(traitOutdoors) && u.Place != Coast):
 		return u.Upkeep
 	case u.Place == Porch:
 		return "covered"

@@ -76,7 +76,8 @@ func TestMeasurementsThatCannotBe(t *testing.T) {
 		kind, measure string
 		value         float64
 	}{
-		"a height of nothing": {"chest", "height", 0}, "a table of a mile": {"table", "length", 1609}, "half a drawer": {"chest", "drawers", 0.5}, "minus one door": {"cabinet", "doors", -1},
+		"a height of nothing": {"chest", "height", 0}, "a table of a mile": {"table", "length", 1609},
+		"half a drawer": {"chest", "drawers", 0.5}, "minus one door": {"cabinet", "doors", -1},
 	} {
 		_, _, err := Find(c.kind).LayOut(map[string]float64{c.measure: c.value})
 		var wrong *MeasureError

@@ -193,7 +193,8 @@ func (b Brief) mask(zone int, p *coating.Product) (job Step, ok bool) {
 			Kind:  Preparation,
 			Title: "Mask off: " + strings.Join(names, ", "),
 			Tasks: []Task{
-				{s.why + " Paper and low-tack tape along the line.", maskMinutes * float64(len(names))},
+				{s.why, 0},
+				{"Paper and low-tack tape along the line.", maskMinutes * float64(len(names))},
 				{"Tape goes on bare wood, or on a film that no nail marks; beside a younger one hold a card.", 0},
 				{"Pull the tape while the coat is still wet.", 0},
 			},
@@ -218,13 +219,11 @@ func (z Zone) firstCoat() *coating.Product {
 
 // lead is what comes before the coat in its session.
 func (s session) lead() time.Duration {
-	minutes := 0.0
+	var lead time.Duration
 	for _, step := range s.before {
-		for _, t := range step.Tasks {
-			minutes += t.Minutes
-		}
+		lead += byHandFor(step.Tasks)
 	}
-	return roundUp(time.Duration(minutes * float64(time.Minute)))
+	return roundUp(lead)
 }
 
 // lays is when the coat itself begins in a stretch of its session.
@@ -235,11 +234,7 @@ func (s session) leadIn(span Span, zone int) []Step {
 	var out []Step
 	at := span.From
 	for _, step := range s.before {
-		minutes := 0.0
-		for _, t := range step.Tasks {
-			minutes += t.Minutes
-		}
-		to := at.Add(time.Duration(minutes * float64(time.Minute)))
+		to := at.Add(byHandFor(step.Tasks))
 		step.Work, step.Zones = []Span{{at, to}}, []int{zone}
 		out = append(out, step)
 		at = to

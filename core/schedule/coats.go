@@ -132,14 +132,20 @@ type session struct {
 }
 
 func (s session) length(keyed bool) time.Duration {
+	tasks := s.tasks
+	if keyed && s.keyTask != nil {
+		tasks = append(slices.Clone(tasks), *s.keyTask)
+	}
+	return s.lead() + roundUp(byHandFor(tasks))
+}
+
+// byHandFor is how long tasks keep the hands.
+func byHandFor(tasks []Task) time.Duration {
 	minutes := 0.0
-	for _, t := range s.tasks {
+	for _, t := range tasks {
 		minutes += t.Minutes
 	}
-	if keyed && s.keyTask != nil {
-		minutes += s.keyTask.Minutes
-	}
-	return s.lead() + roundUp(time.Duration(minutes*float64(time.Minute)))
+	return time.Duration(minutes * float64(time.Minute))
 }
 
 func roundUp(d time.Duration) time.Duration { return (d + roundTo - 1) / roundTo * roundTo }
@@ -333,10 +339,10 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 	return out
 }
 
-// Minutes per m² of what takes the place of a coat where none goes on (practice).
+// What takes the place of a coat where none goes on (practice).
 const (
-	lastLookMinutes = 5
-	keepMinutes     = 30
+	lastLookMinutes   = 5  // per m²
+	photographMinutes = 10 // a zone
 )
 
 // nothingOn is the session of a zone that is left bare, or kept as it is.
@@ -344,14 +350,20 @@ func nothingOn(l system.Layer, layer int, area float64) session {
 	out := session{title: l.Product.Name, coat: Step{Product: l.Product, Layer: layer, Coat: 1, Of: 1}}
 	if l.Product.Family.Is("bare") {
 		out.tasks = []Task{
-			{"Run a bare hand over it, edges and ends too: take off every splinter, break every edge, brush off the dust", lastLookMinutes * area},
+			{
+				"Run a bare hand over it, edges and ends too: take off every splinter, break every edge, brush off the dust",
+				lastLookMinutes * area,
+			},
 			{"Nothing goes on", 0},
 		}
 		return out
 	}
 	out.tasks = []Task{
-		{"Photograph it, labels, marks and old repairs too", 10},
-		{"Soft brush, then a dry smoke sponge, then a barely damp swab: each tried in a hidden place first", keepMinutes * area},
+		{"Photograph it, labels, marks and old repairs too", photographMinutes},
+		{
+			"Soft brush, then a dry smoke sponge, then a barely damp swab: each tried in a hidden place first",
+			substrate.ConserveMinutes * area,
+		},
 		{"Where colour comes off, or a flake lifts, stop: that is a conservator's", 0},
 	}
 	return out

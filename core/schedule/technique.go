@@ -19,11 +19,7 @@ type technique struct {
 	section string  // where a stretch ends that no day can hold
 }
 
-// Areas from which a larger tool is taken, in m² (practice).
-const (
-	rollerFromM2  = 4
-	machineFromM2 = 6
-)
+const rollerFromM2 = 4 // from which a larger tool is taken (practice)
 
 const edge = "End each day's stretch at a corner or a joint."
 
@@ -65,12 +61,12 @@ func techniqueFor(w *system.Wish, p *coating.Product, area float64) technique {
 		return floorFilm
 	case underfoot && large && f.Body == coating.Penetrating:
 		return floorOil
-	case w.Use.Outdoors() && large:
+	case f.AppliedBy != coating.Brush || !large:
+		return byHand[f.AppliedBy]
+	case w.Use.Outdoors():
 		return outdoorBrush
-	case large && f.AppliedBy == coating.Brush:
-		return byRoller
 	}
-	return byHand[f.AppliedBy]
+	return byRoller
 }
 
 // pots says how often a two-part coat is mixed anew where one pot does not last the session; "" where it does.

@@ -68,12 +68,15 @@ func (i Inspection) Options(w Wish) []Option {
 	return out
 }
 
+// ConserveMinutes per m² clean a piece of value dry (practice).
+const ConserveMinutes = 30
+
 // conserve keeps what is there as it is: the answer for a piece of value. What was loose is a restorer's.
 func (i Inspection) conserve() Option {
 	o := Option{
 		Action:       Keep,
 		Standing:     Open,
-		MinutesPerM2: 30,
+		MinutesPerM2: ConserveMinutes,
 		Risk:         "Every cleaning takes a little: test each step in a hidden place, stop when in doubt.",
 		Opens:        "what comes off again: wax, shellac over shellac, or nothing at all",
 		Why:          "Its skin is part of its value: clean it dry, keep it, add nothing that cannot come off again.",

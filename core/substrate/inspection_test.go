@@ -37,16 +37,86 @@ func TestDecisionsAsAFinisherWouldMakeThem(t *testing.T) {
 		ruledOut    []Action
 		says        string
 	}{
-		{"waxed softwood to be stained", Inspection{Material: Find("pine"), Finish: FindFinish("wax")}, Wish{ShowsWood: true, Stained: true}, Dewax, []Action{Keep}, "cloth stays clean"},
-		{"unknown brown varnish under pale paint on mahogany veneer", Inspection{Material: Find("mahogany_veneer"), Unknown: true, Age: Later}, Wish{}, Keep, []Action{SandOff}, "shellac-based primer"},
-		{"the same varnish, the wood to show", Inspection{Material: Find("mahogany_veneer"), Unknown: true, Age: Later}, Wish{ShowsWood: true}, Scrape, []Action{SandOff}, "scraper"},
-		{"plastic-faced shelf with old paint", Inspection{Material: Find("melamine"), Finish: FindFinish("latex_paint"), Age: Later}, Wish{}, Keep, []Action{Scrape, SandOff}, "key it dull"},
-		{"bare oily hardwood", Inspection{Material: Find("teak"), Finish: FindFinish("bare")}, Wish{ShowsWood: true}, Nothing, nil, "nothing has to go"},
-		{"an old painted cot, untested", Inspection{Material: Find("beech"), Finish: FindFinish("oil_paint"), Age: AgeUnknown, Lead: NotTested}, Wish{Child: true}, Keep, []Action{Scrape, SandOff}, ""},
-		{"the same, lead found", Inspection{Material: Find("beech"), Finish: FindFinish("oil_paint"), Age: Before1978, Lead: Positive}, Wish{Child: true}, Strip, []Action{Keep, Scrape, SandOff}, "licensed removal"},
-		{"the same, no lead, to be painted", Inspection{Material: Find("beech"), Finish: FindFinish("oil_paint"), Age: Before1978, Lead: Negative}, Wish{Child: true}, Keep, nil, ""},
-		{"a floor with wax on polyurethane", Inspection{Material: Find("oak"), Finish: FindFinish("oil_varnish"), Age: Later, Contaminations: []Contamination{WaxPolish}}, Wish{ShowsWood: true}, Keep, []Action{SandOff}, ""},
-		{"flaking paint", Inspection{Material: Find("pine"), Finish: FindFinish("latex_paint"), Condition: Flaking, Age: Later}, Wish{}, Scrape, []Action{Keep}, ""},
+		{
+			"waxed softwood to be stained",
+			Inspection{Material: Find("pine"), Finish: FindFinish("wax")},
+			Wish{ShowsWood: true, Stained: true},
+			Dewax,
+			[]Action{Keep},
+			"cloth stays clean",
+		},
+		{
+			"unknown brown varnish under pale paint on mahogany veneer",
+			Inspection{Material: Find("mahogany_veneer"), Unknown: true, Age: Later},
+			Wish{},
+			Keep,
+			[]Action{SandOff},
+			"shellac-based primer",
+		},
+		{
+			"the same varnish, the wood to show",
+			Inspection{Material: Find("mahogany_veneer"), Unknown: true, Age: Later},
+			Wish{ShowsWood: true},
+			Scrape,
+			[]Action{SandOff},
+			"scraper",
+		},
+		{
+			"plastic-faced shelf with old paint",
+			Inspection{Material: Find("melamine"), Finish: FindFinish("latex_paint"), Age: Later},
+			Wish{},
+			Keep,
+			[]Action{Scrape, SandOff},
+			"key it dull",
+		},
+		{
+			"bare oily hardwood",
+			Inspection{Material: Find("teak"), Finish: FindFinish("bare")},
+			Wish{ShowsWood: true},
+			Nothing,
+			nil,
+			"nothing has to go",
+		},
+		{
+			"an old painted cot, untested",
+			Inspection{Material: Find("beech"), Finish: FindFinish("oil_paint"), Age: AgeUnknown, Lead: NotTested},
+			Wish{Child: true},
+			Keep,
+			[]Action{Scrape, SandOff},
+			"",
+		},
+		{
+			"the same, lead found",
+			Inspection{Material: Find("beech"), Finish: FindFinish("oil_paint"), Age: Before1978, Lead: Positive},
+			Wish{Child: true},
+			Strip,
+			[]Action{Keep, Scrape, SandOff},
+			"licensed removal",
+		},
+		{
+			"the same, no lead, to be painted",
+			Inspection{Material: Find("beech"), Finish: FindFinish("oil_paint"), Age: Before1978, Lead: Negative},
+			Wish{Child: true},
+			Keep,
+			nil,
+			"",
+		},
+		{
+			"a floor with wax on polyurethane",
+			Inspection{Material: Find("oak"), Finish: FindFinish("oil_varnish"), Age: Later, Contaminations: []Contamination{WaxPolish}},
+			Wish{ShowsWood: true},
+			Keep,
+			[]Action{SandOff},
+			"",
+		},
+		{
+			"flaking paint",
+			Inspection{Material: Find("pine"), Finish: FindFinish("latex_paint"), Condition: Flaking, Age: Later},
+			Wish{},
+			Scrape,
+			[]Action{Keep},
+			"",
+		},
 	} {
 		options := c.seen.Options(c.wish)
 		if options[0].Action != c.recommended || options[0].Standing == Ruled {
@@ -85,15 +155,57 @@ func TestPreparationPlans(t *testing.T) {
 		family string
 		want   string
 	}{
-		{"waxed pine to be stained", Inspection{Material: Find("pine"), Finish: FindFinish("wax")}, Dewax, "stain_gel_oil", "degrease dewax sand dust"},
-		{"mahogany veneer under paint", Inspection{Material: Find("mahogany_veneer"), Unknown: true, Age: Later, Repairs: []string{"veneer_loose", "gouge"}}, Scrape, "primer_shellac", "veneer_loose degrease scrape gouge sand dust"},
-		{"melamine with sound paint", Inspection{Material: Find("melamine"), Finish: FindFinish("latex_paint"), Age: Later}, Keep, "enamel_wb", "degrease key_old dust"},
-		{"bare melamine", Inspection{Material: Find("melamine"), Finish: FindFinish("bare")}, Nothing, "primer_wb_bonding", "degrease key_slick dust"},
+		{
+			"waxed pine to be stained",
+			Inspection{Material: Find("pine"), Finish: FindFinish("wax")},
+			Dewax,
+			"stain_gel_oil",
+			"degrease dewax sand dust",
+		},
+		{
+			"mahogany veneer under paint",
+			Inspection{Material: Find("mahogany_veneer"), Unknown: true, Age: Later, Repairs: []string{"veneer_loose", "gouge"}},
+			Scrape,
+			"primer_shellac",
+			"veneer_loose degrease scrape gouge sand dust",
+		},
+		{
+			"melamine with sound paint",
+			Inspection{Material: Find("melamine"), Finish: FindFinish("latex_paint"), Age: Later},
+			Keep,
+			"enamel_wb",
+			"degrease key_old dust",
+		},
+		{
+			"bare melamine",
+			Inspection{Material: Find("melamine"), Finish: FindFinish("bare")},
+			Nothing,
+			"primer_wb_bonding",
+			"degrease key_slick dust",
+		},
 		{"bare teak", Inspection{Material: Find("teak"), Finish: FindFinish("bare")}, Nothing, "oil_exterior", "sand dust solvent_wipe"},
 		{"an old cot", cot, Keep, "enamel_wb", "lead_test degrease key_old dust"},
-		{"silicone polish", Inspection{Material: Find("oak"), Finish: FindFinish("lacquer"), Age: Later, Contaminations: []Contamination{Silicone, Grease}}, Keep, "shellac_dewaxed", "degrease silicone key_old dust"},
-		{"waxed floor film", Inspection{Material: Find("oak"), Finish: FindFinish("oil_varnish"), Age: Later, Contaminations: []Contamination{WaxPolish}}, Keep, "floor_wb", "degrease wax_off key_old dust"},
-		{"drawer with runners", Inspection{Material: Find("oak"), Finish: FindFinish("bare"), Repairs: []string{"runner", "joint"}}, Nothing, "shellac_dewaxed", "joint sand dust runner"},
+		{
+			"silicone polish",
+			Inspection{Material: Find("oak"), Finish: FindFinish("lacquer"), Age: Later, Contaminations: []Contamination{Silicone, Grease}},
+			Keep,
+			"shellac_dewaxed",
+			"degrease silicone key_old dust",
+		},
+		{
+			"waxed floor film",
+			Inspection{Material: Find("oak"), Finish: FindFinish("oil_varnish"), Age: Later, Contaminations: []Contamination{WaxPolish}},
+			Keep,
+			"floor_wb",
+			"degrease wax_off key_old dust",
+		},
+		{
+			"drawer with runners",
+			Inspection{Material: Find("oak"), Finish: FindFinish("bare"), Repairs: []string{"runner", "joint"}},
+			Nothing,
+			"shellac_dewaxed",
+			"joint sand dust runner",
+		},
 	} {
 		plan := c.seen.Plan(c.action, first(t, c.family), Life{})
 		if got := strings.Join(ids(plan), " "); got != c.want {
@@ -162,8 +274,11 @@ func TestMoistureIsReadOrEstimated(t *testing.T) {
 
 // Practice: what we put on is what the piece comes back with.
 func TestOurOwnLastCoatIsTheNextOldFinish(t *testing.T) {
-	for family, want := range map[string]string{"wax_clear": "wax", "soap": "oil", "oil_hardwax": "hardwax", "shellac_dewaxed": "shellac", "clear_wb_pu": "waterborne",
-		"clear_wb_pu_2k": "catalysed", "varnish_spar": "oil_varnish", "lacquer_nc": "lacquer", "enamel_wb": "latex_paint", "enamel_alkyd": "oil_paint", "paint_chalk": "chalky_paint", "epoxy_flood": "epoxy", "textile_paint": ""} {
+	for family, want := range map[string]string{"wax_clear": "wax", "soap": "oil", "oil_hardwax": "hardwax",
+		"shellac_dewaxed": "shellac", "clear_wb_pu": "waterborne",
+		"clear_wb_pu_2k": "catalysed", "varnish_spar": "oil_varnish", "lacquer_nc": "lacquer",
+		"enamel_wb": "latex_paint", "enamel_alkyd": "oil_paint", "paint_chalk": "chalky_paint",
+		"epoxy_flood": "epoxy", "textile_paint": ""} {
 		if got := LeftBy(first(t, family)); got != want {
 			t.Errorf("%s leaves %q, want %q", family, got, want)
 		}

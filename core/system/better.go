@@ -22,7 +22,7 @@ const (
 // Improve names the changes that would make a legal system fall less short or be ready sooner: a coat more, a coat over
 // it or another last coat out of tops, better air. At most one of each; none when there is nothing to gain.
 func Improve(w Wish, s System, tops []*coating.Product) []Better {
-	if !s.Legal() {
+	if !s.Legal() || s.Coats == 0 { // a coat over what lies bare is another answer, not a better one
 		return nil
 	}
 	var out []Better

@@ -142,15 +142,17 @@ var daysPerBareFit = [...]float64{
 // carry what does not belong.
 func madeForCost(w *Wish, l Layer) float64 {
 	f := l.Product.Family
+	fit := w.Use.FitOf(f, w.Seen.Valued)
+	roughToWipe := l.Product.States(coating.StatesSlip) && !walkedOn(w.Use)
 	switch {
 	case f.Is("bare"):
-		return daysPerBareFit[w.Use.FitOf(f, w.Seen.Valued)]
-	case l.Role == Protect && l.Product.States(coating.StatesSlip) && !walkedOn(w.Use):
-		return daysPerFit[w.Use.FitOf(f, w.Seen.Valued)] + dayPerStray // rough to wipe
+		return daysPerBareFit[fit]
+	case l.Role == Protect && roughToWipe:
+		return daysPerFit[fit] + dayPerStray
 	case l.Role == Protect:
-		return daysPerFit[w.Use.FitOf(f, w.Seen.Valued)]
+		return daysPerFit[fit]
 	case l.Role == Colour && f.Is("paint"): // under a clear it is at home one step further
-		return daysPerFit[max(enduse.Home, w.Use.FitOf(f, w.Seen.Valued)-1)]
+		return daysPerFit[max(enduse.Home, fit-1)]
 	case f.Has(coating.Preservative) && !w.Use.Outdoors():
 		return dayPerStray
 	}
@@ -176,11 +178,10 @@ func finishCost(w *Wish, last *coating.Product, coats int) Parts {
 		return Parts{Wear: out.Wear, Upkeep: renewalCost(w, last)}
 	}
 	out.Wait = dayPerWaitUsed*last.LightUseH*last.CureSlowdown(w.Air)/hoursInDay + dayPerCureDay*last.FullCureD
-	if w.Use.Has(enduse.UV) && last.Family.Body == coating.Film && !last.Opaque() {
-		if !w.Use.IsA("boat") { // where it is renewed each season
-			out.Upkeep += dayPerStrip
-		}
-		if w.Material.Oily && !w.Use.IsA("boat") {
+	clearInSun := w.Use.Has(enduse.UV) && last.Family.Body == coating.Film && !last.Opaque()
+	if clearInSun && !w.Use.IsA("boat") { // there it is renewed each season
+		out.Upkeep += dayPerStrip
+		if w.Material.Oily {
 			out.Upkeep += dayPerOilySun
 		}
 	}

@@ -503,7 +503,13 @@ func TestBothFacesAndOneSheen(t *testing.T) {
 		says   string
 	}{
 		{"nothing below yet", 0.8, film, nil, "give its other face"},
-		{"oil below", 0.8, film, []Neighbour{{Zone: "Underside", Face: furniture.Underside, Layers: oil}}, "on Underside: a wide solid board cups"},
+		{
+			"oil below",
+			0.8,
+			film,
+			[]Neighbour{{Zone: "Underside", Face: furniture.Underside, Layers: oil}},
+			"on Underside: a wide solid board cups",
+		},
 		{"film below", 0.8, film, []Neighbour{{Zone: "Underside", Face: furniture.Underside, Layers: film}}, ""},
 		{"oiled", 0.8, oil, nil, ""},
 		{"narrow", 0.1, film, nil, ""},
@@ -515,7 +521,8 @@ func TestBothFacesAndOneSheen(t *testing.T) {
 		}
 	}
 	w.Face, w.Beside = furniture.Apart, nil
-	if thick, thin := strings.Join(w.Together(Assess(w, []Layer{{Role: Protect, Product: p[0], Coats: 4}})), " "), strings.Join(w.Together(Assess(w, oil)), " "); !strings.Contains(
+	if thick, thin := strings.Join(w.Together(Assess(w, []Layer{{Role: Protect, Product: p[0], Coats: 4}})), " "),
+		strings.Join(w.Together(Assess(w, oil)), " "); !strings.Contains(
 		thick,
 		"clearance",
 	) ||
@@ -641,7 +648,11 @@ func TestImproveNamesWhatWouldHelp(t *testing.T) {
 	table := wish("dining_table", "oak", Natural)
 	for _, c := range []struct{ name, got, want string }{
 		{"shellac under cups", changes(table, Layer{Role: Protect, Product: find("shellac_dewaxed"), Coats: 2}), "over it. Water 4 instead of 2"},
-		{"one coat short", changes(table, Layer{Role: Protect, Product: find("clear_wb_pu_2k"), Coats: 1}), "A coat more of clear_wb_pu_2k. A film nearer"},
+		{
+			"one coat short",
+			changes(table, Layer{Role: Protect, Product: find("clear_wb_pu_2k"), Coats: 1}),
+			"A coat more of clear_wb_pu_2k. A film nearer",
+		},
 	} {
 		if !strings.Contains(c.got, c.want) {
 			t.Errorf("%s: %q does not say %q", c.name, c.got, c.want)
@@ -801,7 +812,8 @@ func TestCoatsFollowTheFilmTarget(t *testing.T) {
 		use, family string
 		coats       int
 	}{
-		{"dining_table", "clear_wb_pu", 3}, {"dining_table", "clear_wb_pu_heavy", 2}, {"base", "clear_wb_pu", 2}, {"counter", "clear_wb_pu_2k", 4}, {"board", "oil_board", 4},
+		{"dining_table", "clear_wb_pu", 3}, {"dining_table", "clear_wb_pu_heavy", 2}, {"base", "clear_wb_pu", 2},
+		{"counter", "clear_wb_pu_2k", 4}, {"board", "oil_board", 4},
 	} {
 		ash := wish(c.use, "ash", Natural)
 		most, _ := CoatsWanted(&ash, Protect, compat.Ground{Material: substrate.Find("ash")}, shelf(t, c.family)[0])

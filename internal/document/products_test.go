@@ -142,7 +142,8 @@ func TestFilesAsTheyCome(t *testing.T) {
 
 // Whatever is sent, it is read, or refused with a reason; what was read writes and reads again as the same.
 func FuzzReadCSV(f *testing.F) {
-	for _, seed := range []string{"name,family\nA,wax_clear\n", "name;family\n\"A\n", "\xff\xfe", "name,family,recoatMinH\nA,wax_clear,'-5\n", "name\tfamily\r\n=1\t''\r\n"} {
+	for _, seed := range []string{"name,family\nA,wax_clear\n", "name;family\n\"A\n", "\xff\xfe",
+		"name,family,recoatMinH\nA,wax_clear,'-5\n", "name\tfamily\r\n=1\t''\r\n"} {
 		f.Add([]byte(seed))
 	}
 	schema, err := os.ReadFile("../../docs/formats/products.schema.json")

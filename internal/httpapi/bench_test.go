@@ -104,7 +104,8 @@ func BenchmarkAssess200(b *testing.B) {
 			Coats:     2,
 		}
 	}
-	for name, layers := range map[string][]api.LayerAsked{"bad_join": {of("clear_wb_pu_2k"), of("oil_hardwax")}, "falls_short": {of("shellac_dewaxed")}} {
+	for name, layers := range map[string][]api.LayerAsked{"bad_join": {of("clear_wb_pu_2k"), of("oil_hardwax")},
+		"falls_short": {of("shellac_dewaxed")}} {
 		b.Run(name, func(b *testing.B) {
 			in := brief(input())
 			in.Zone.EndUse = "counter"

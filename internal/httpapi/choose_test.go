@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"time"
 
 	"firmitas/api"
 )
@@ -193,11 +194,13 @@ func TestASystemByHandIsJudgedWhole(t *testing.T) {
 	if turned.System.Legal || turned.Why == "" {
 		t.Errorf("chalk paint left as the last coat: %q", turned.Why)
 	}
-	if status, data := c.call("POST", "/api/assess", encode(t, api.AssessInput{Brief: b, Layers: []api.LayerAsked{{ProductID: 99_999, Coats: 1}}})); status != 422 ||
+	if status, data := c.call("POST", "/api/assess", encode(t, api.AssessInput{Brief: b,
+		Layers: []api.LayerAsked{{ProductID: 99_999, Coats: 1}}})); status != 422 ||
 		problem(t, data, "/layers/0/productId") == "" {
 		t.Errorf("a product nobody has: %d %.200s", status, data)
 	}
-	for name, layers := range map[string][]api.LayerAsked{"no layer": {}, "no coat": {layer("Mizzen Clear", 0)}, "a hundred coats": {layer("Mizzen Clear", 100)}} {
+	for name, layers := range map[string][]api.LayerAsked{"no layer": {}, "no coat": {layer("Mizzen Clear", 0)},
+		"a hundred coats": {layer("Mizzen Clear", 100)}} {
 		if status, data := c.call("POST", "/api/assess", encode(t, api.AssessInput{Brief: b, Layers: layers})); status != 400 ||
 			!strings.Contains(string(data), `"field":"/layers`) {
 			t.Errorf("%s: %d %.200s", name, status, data)
@@ -205,7 +208,8 @@ func TestASystemByHandIsJudgedWhole(t *testing.T) {
 	}
 	wrong := b
 	wrong.Zone.Material = "cheese"
-	if status, data := c.call("POST", "/api/assess", encode(t, api.AssessInput{Brief: wrong, Layers: []api.LayerAsked{layer("Mizzen Clear", 2)}})); status != 422 ||
+	if status, data := c.call("POST", "/api/assess", encode(t, api.AssessInput{Brief: wrong,
+		Layers: []api.LayerAsked{layer("Mizzen Clear", 2)}})); status != 422 ||
 		problem(t, data, "/brief/zone/material") == "" {
 		t.Errorf("a brief that cannot be: %d %.200s", status, data)
 	}
@@ -406,7 +410,10 @@ func TestDecorationIsWishedForMeasuredAndKept(t *testing.T) {
 	}{
 		{[]api.Decor{{Kind: "glitter", Measures: api.DecorMeasures{}, Shares: []api.Share{}}}, "/zone/wants/decor/0/kind"},
 		{[]api.Decor{in.Zones[0].Wants.Decor[0], in.Zones[0].Wants.Decor[0]}, "/zone/wants/decor/1/kind"},
-		{[]api.Decor{{Kind: "stripes", Measures: api.DecorMeasures{"lengthM": 1, "widthM": 0.1, "bandM": 0.1}, Shares: []api.Share{}}}, "/zone/wants/decor/0/measures/bandM"},
+		{
+			[]api.Decor{{Kind: "stripes", Measures: api.DecorMeasures{"lengthM": 1, "widthM": 0.1, "bandM": 0.1}, Shares: []api.Share{}}},
+			"/zone/wants/decor/0/measures/bandM",
+		},
 	} {
 		b := brief(in)
 		b.Zone.Wants = wants()
@@ -458,5 +465,50 @@ func TestNightAirAndBudget(t *testing.T) {
 	if len(poor.Systems) > 0 ||
 		!slices.ContainsFunc(poor.Openings, func(o api.Opening) bool { return o.Stands == "The budget." }) {
 		t.Errorf("for 1.50: %d systems, %+v", len(poor.Systems), poor.Openings)
+	}
+}
+
+// What misses the promise stands behind what keeps it, by the plan as it is shown; unless the date can move.
+func TestThePromiseOrdersTheAnswers(t *testing.T) {
+	c := start(t)
+	b := brief(input())
+	b.Promised = nil
+	free := answer[api.Choice](c, "POST", "/api/choose", encode(t, b), 200)
+	var uses []time.Time
+	for _, s := range free.Systems {
+		uses = append(uses, *s.LightUse)
+	}
+	slices.SortFunc(uses, time.Time.Compare)
+	if !uses[0].Before(uses[len(uses)-1]) {
+		t.Fatal("all are ready at once: no promise tells them apart")
+	}
+	late := 0
+	for _, ready := range uses[:len(uses)-1] {
+		promised := ready.Add(time.Minute)
+		b.Promised = &promised
+		b.Zone.Wants = wants()
+		missed := false
+		for _, s := range answer[api.Choice](c, "POST", "/api/choose", encode(t, b), 200).Systems {
+			if s.Promise == nil {
+				t.Fatal("a promise was made, and a system says nothing of it")
+			}
+			if missed && s.Promise.Met {
+				t.Errorf("%s keeps %s and stands behind what misses it", s.Layers[0].Product.Name, promised)
+			}
+			missed = missed || !s.Promise.Met
+		}
+		if missed {
+			late++
+		}
+		b.Zone.Wants.DateMoves = true
+		moves := answer[api.Choice](c, "POST", "/api/choose", encode(t, b), 200)
+		for i, s := range moves.Systems {
+			if s.Layers[0].Product.ID != free.Systems[i].Layers[0].Product.ID {
+				t.Errorf("the date can move, and still the order changed at %d", i)
+			}
+		}
+	}
+	if late == 0 {
+		t.Error("nothing was ever late")
 	}
 }

@@ -73,3 +73,42 @@ func TestASignIsToldAndTakenBack(t *testing.T) {
 		t.Error("a piece that has left was told of")
 	}
 }
+
+// What lies bare has its step, its answer and its card, and no coat: nothing to feel, to buy or to count.
+func TestABarePieceHasNoCoats(t *testing.T) {
+	c := start(t)
+	bench := get[api.Bench](c, "/api/bench")
+	at := slices.IndexFunc(bench.Pieces, func(b api.BenchPiece) bool {
+		return b.Piece.Input.Zones[0].EndUse == "sauna"
+	})
+	if at < 0 {
+		t.Fatal("the demo has no sauna bench")
+	}
+	piece, plan := bench.Pieces[at].Piece, bench.Pieces[at].Plan
+	if layers := piece.Systems[0]; len(layers) != 1 || layers[0].ProductID >= 0 {
+		t.Errorf("layers: %+v", layers)
+	}
+	if len(plan.Needs) != 0 || plan.Zones[0].Answer == nil || plan.Zones[0].Answer.Kind != "yes" {
+		t.Errorf("needs %v, answer %+v", plan.Needs, plan.Zones[0].Answer)
+	}
+	zone, sticky := *piece.Input.Zones[0].ID, string(compat.Sticky)
+	status, data := c.call("POST", fmt.Sprintf("/api/pieces/%d/events", piece.ID),
+		encode(t, api.EventInput{Kind: api.Sign, ZoneID: &zone, Sign: &sticky, Who: "JT"}))
+	if status != 422 || problem(t, data, "/zoneId") == "" {
+		t.Errorf("bare wood was told as sticky: %d %s", status, data)
+	}
+	input := piece.Input
+	choice := answer[api.Choice](c, "POST", "/api/choose", encode(t, brief(input)), 200)
+	first := choice.Systems[0]
+	if first.Coats != 0 || first.Layers[0].Product.FamilyID != "bare" || len(first.Buy) != 0 || len(first.Better) != 0 {
+		t.Errorf("first: %d coats of %s, to buy %v, better %v",
+			first.Coats, first.Layers[0].Product.FamilyID, first.Buy, first.Better)
+	}
+	input.Zones[0].Wants = wants()
+	input.Zones[0].Wants.Without = []string{first.Layers[0].Product.FamilyID}
+	for _, s := range answer[api.Choice](c, "POST", "/api/choose", encode(t, brief(input)), 200).Systems {
+		if s.Coats == 0 {
+			t.Error("left bare was put aside, and is offered")
+		}
+	}
+}

@@ -92,7 +92,8 @@ func TestEveryFieldSurvives(t *testing.T) {
 		"Size": "2.5 L", "Price": "48.90", "Lot": "F-1", "Left": "40 %", "OpenedOn": tomorrow, "BestBefore": tomorrow,
 		"CoatID": int64(
 			3,
-		), "Decision.GroundID": int64(5), "BoardInput.GroundID": int64(0), "OldFinish": "shellac", "CrossCut": 1, "MadeOn": tomorrow, "BoardInput.Material": "oak", "Note": "Held.",
+		), "Decision.GroundID": int64(5), "BoardInput.GroundID": int64(0), "OldFinish": "shellac", "CrossCut": 1,
+		"MadeOn": tomorrow, "BoardInput.Material": "oak", "Note": "Held.",
 		"SolventRub": "unmoved", "WaterDrop": "no_mark", "Who": "JT", "Text": "It spat.",
 		"RecipeInput.Name": "Three coats", "LayerAsked.ProductID": int64(3), "LayerAsked.Coats": 3,
 	}}

@@ -173,7 +173,8 @@ func (c *client) seeds() map[string]any {
 		"judge": map[string]any{
 			"material": "oak", "layers": []any{map[string]any{"family": "clear_wb_pu", "sinceH": h, "coats": 2}},
 			"coat": map[string]any{"family": "varnish_oil_pu"}, "air": map[string]any{"tempC": 19, "rh": 55},
-			"endUse": "desk", "oldFinish": "shellac", "state": map[string]any{"key": "", "cured": false, "unsound": false, "distress": "", "soiled": []string{"wax"}},
+			"endUse": "desk", "oldFinish": "shellac", "state": map[string]any{"key": "", "cured": false,
+				"unsound": false, "distress": "", "soiled": []string{"wax"}},
 		},
 		"changeUse": api.UseChangeInput{EndUse: "board", Place: "heated"},
 		"layOut":    map[string]any{"kind": "chest", "measures": map[string]any{"width": 0.9, "drawers": 3}},

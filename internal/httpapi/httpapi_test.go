@@ -433,7 +433,12 @@ func TestBadInputNamesTheField(t *testing.T) {
 		{"no area", func(p *api.PieceInput) { p.Zones[0].AreaM2 = 0 }, "/zones/0/areaM2", "more than 0"},
 		{"negative area", func(p *api.PieceInput) { p.Zones[0].AreaM2 = -2 }, "/zones/0/areaM2", "more than 0"},
 		{"absurd area", func(p *api.PieceInput) { p.Zones[0].AreaM2 = 90000 }, "/zones/0/areaM2", "500"},
-		{"sides that do not make the area", func(p *api.PieceInput) { l, w := 1.0, 3.0; p.Zones[0].LengthM, p.Zones[0].WidthM = &l, &w }, "/zones/0/areaM2", "length × width"},
+		{
+			"sides that do not make the area",
+			func(p *api.PieceInput) { l, w := 1.0, 3.0; p.Zones[0].LengthM, p.Zones[0].WidthM = &l, &w },
+			"/zones/0/areaM2",
+			"length × width",
+		},
 		{"negative side", func(p *api.PieceInput) { l := -1.0; p.Zones[0].LengthM = &l }, "/zones/0/lengthM", "0 and 50"},
 		{"humidity over 100", func(p *api.PieceInput) { p.Air.Rh = 101 }, "/air/rh", "100 %"},
 		{"humidity of nothing", func(p *api.PieceInput) { p.Air.Rh = 0 }, "/air/rh", "above 0"},
@@ -449,7 +454,12 @@ func TestBadInputNamesTheField(t *testing.T) {
 		{"unknown material", func(p *api.PieceInput) { p.Zones[0].Material = "cheese" }, "/zones/0/material", "cheese"},
 		{"unknown sheen", func(p *api.PieceInput) { p.Zones[0].Sheen = "glittering" }, "/zones/0/sheen", "satin"},
 		{"unknown face", func(p *api.PieceInput) { p.Zones[0].Face = "moon" }, "/zones/0/face", "moon"},
-		{"stain on laminate", func(p *api.PieceInput) { p.Zones[0].Material, p.Zones[0].Look = "laminate", "stained" }, "/zones/0/look", "not wood on its face"},
+		{
+			"stain on laminate",
+			func(p *api.PieceInput) { p.Zones[0].Material, p.Zones[0].Look = "laminate", "stained" },
+			"/zones/0/look",
+			"not wood on its face",
+		},
 		{"no zones", func(p *api.PieceInput) { p.Zones = []api.ZoneInput{} }, "/zones", "1 to 24"},
 		{"two zones of one name", func(p *api.PieceInput) { p.Zones = append(p.Zones, p.Zones[0]) }, "/zones/1/name", "called"},
 		{"unknown kind of piece", func(p *api.PieceInput) { p.Kind = "boat" }, "/kind", "boat"},
@@ -499,11 +509,29 @@ func TestRequestsThatAreNone(t *testing.T) {
 		{"SQL for a token", "GET", "/api/care/'%20OR%201=1--", "", 404},
 		{"air that is text", "GET", "/api/pieces/2/plan?rh=wet", "", 400},
 		{"air beyond measure", "GET", "/api/pieces/2/plan?rh=500", "", 422},
-		{"unknown product", "PUT", "/api/pieces/4/zones/5/system", `{"version":1,"layers":[{"role":"protect","productId":99999,"coats":2}]}`, 422},
+		{
+			"unknown product",
+			"PUT",
+			"/api/pieces/4/zones/5/system",
+			`{"version":1,"layers":[{"role":"protect","productId":99999,"coats":2}]}`,
+			422,
+		},
 		{"no coats", "PUT", "/api/pieces/4/zones/5/system", `{"version":1,"layers":[{"role":"protect","productId":1,"coats":0}]}`, 422},
 		{"a plan without a choice", "GET", "/api/pieces/4/plan", "", 409},
-		{"a workshop that never opens", "PUT", "/api/workshop/settings", `{"version":1,"units":"metric","clock":"h24","numbers":"point","currency":"EUR","foodPolicy":"strict","schools":{"distressAfterWax":false,"hardwaxOverSealer":false,"shellacBetween":false,"noWaxOverFilm":false},"hours":[` + strings.TrimSuffix(strings.Repeat(`{"open":0,"close":0},`, 7), ",") + `]}`, 422},
-		{"settings on an old version", "PUT", "/api/workshop/settings", `{"version":77,"units":"us","clock":"h12","numbers":"point","currency":"USD","foodPolicy":"strict","schools":{"distressAfterWax":false,"hardwaxOverSealer":false,"shellacBetween":false,"noWaxOverFilm":false},"hours":[` + strings.TrimSuffix(strings.Repeat(`{"open":480,"close":900},`, 7), ",") + `]}`, 409},
+		{
+			"a workshop that never opens",
+			"PUT",
+			"/api/workshop/settings",
+			`{"version":1,"units":"metric","clock":"h24","numbers":"point","currency":"EUR","foodPolicy":"strict","schools":{"distressAfterWax":false,"hardwaxOverSealer":false,"shellacBetween":false,"noWaxOverFilm":false},"hours":[` + strings.TrimSuffix(strings.Repeat(`{"open":0,"close":0},`, 7), ",") + `]}`,
+			422,
+		},
+		{
+			"settings on an old version",
+			"PUT",
+			"/api/workshop/settings",
+			`{"version":77,"units":"us","clock":"h12","numbers":"point","currency":"USD","foodPolicy":"strict","schools":{"distressAfterWax":false,"hardwaxOverSealer":false,"shellacBetween":false,"noWaxOverFilm":false},"hours":[` + strings.TrimSuffix(strings.Repeat(`{"open":480,"close":900},`, 7), ",") + `]}`,
+			409,
+		},
 	} {
 		status, data := c.call(bad.method, bad.path, bad.body)
 		var p api.Problem
@@ -578,7 +606,8 @@ func TestBeforeTheDatabaseIsThere(t *testing.T) {
 
 func TestOnlyItsOwnNamesAndSites(t *testing.T) {
 	c := start(t)
-	for host, want := range map[string]int{"127.0.0.1:8470": 200, "localhost": 200, "[::1]:80": 200, "finishing.example": 200, "evil.example": 421} {
+	for host, want := range map[string]int{"127.0.0.1:8470": 200, "localhost": 200, "[::1]:80": 200,
+		"finishing.example": 200, "evil.example": 421} {
 		r := httptest.NewRequest("GET", "/api/workshop", nil)
 		r.Host = host
 		w := httptest.NewRecorder()
@@ -673,7 +702,8 @@ func TestAPieceOfSeveralZones(t *testing.T) {
 	if (*p.Errors)[0].Field != "/order" || !strings.Contains((*p.Errors)[0].Detail, "cannot come before") {
 		t.Errorf("sanding first of all: %+v", p)
 	}
-	if kept := answer[api.Preparation](c, "PUT", path+"/preparation", encode(t, api.OrderInput{Version: piece.Version, Order: keys}), 200); kept.Version != piece.Version+1 ||
+	if kept := answer[api.Preparation](c, "PUT", path+"/preparation", encode(t,
+		api.OrderInput{Version: piece.Version, Order: keys}), 200); kept.Version != piece.Version+1 ||
 		kept.UsualOrder {
 		t.Errorf("kept: version %d", kept.Version)
 	}
@@ -711,7 +741,8 @@ func TestAPieceOfSeveralZones(t *testing.T) {
 	less.Zones = slices.Clone(all.Zones)
 	strange := int64(1)
 	less.Zones[0].ID = &strange
-	if p := answer[api.Problem](c, "PUT", path, encode(t, api.PieceUpdate{Version: piece.Version, Piece: less}), 422); (*p.Errors)[0].Field != "/piece/zones/0/id" {
+	if p := answer[api.Problem](c, "PUT", path, encode(t, api.PieceUpdate{Version: piece.Version, Piece: less}),
+		422); (*p.Errors)[0].Field != "/piece/zones/0/id" {
 		t.Errorf("another piece's zone: %+v", p)
 	}
 }

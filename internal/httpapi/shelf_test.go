@@ -77,7 +77,8 @@ func TestAProductFromItsLabel(t *testing.T) {
 	}
 	bad.Name, bad.Label = "", map[string]string{"recoatMinH": "5–3 h", "solidsPct": "140 %", "minC": "10 furlongs"}
 	_, data := c.call("POST", "/api/products", encode(t, bad))
-	for field, says := range map[string]string{"/name": "Give it a name", "/label/recoatMinH": "turned round", "/label/solidsPct": "0 to 100", "/label/minC": "write °C or °F"} {
+	for field, says := range map[string]string{"/name": "Give it a name", "/label/recoatMinH": "turned round",
+		"/label/solidsPct": "0 to 100", "/label/minC": "write °C or °F"} {
 		if got := problem(t, data, field); !strings.Contains(got, says) {
 			t.Errorf("%s: %q, want it to say %q", field, got, says)
 		}
@@ -143,7 +144,9 @@ func TestTinsDiaryAndWarnings(t *testing.T) {
 		}
 	}
 	tinPath := fmt.Sprintf("/api/tins/%d", tin.ID)
-	if used := answer[api.Tin](c, "PUT", tinPath, `{"version":1,"tin":{"size":"2.5 L","price":"","lot":"","left":"0.1 L"}}`, 200); used.Warnings[0] != "Nearly empty." {
+	if used := answer[api.Tin](c, "PUT", tinPath,
+		`{"version":1,"tin":{"size":"2.5 L","price":"","lot":"","left":"0.1 L"}}`,
+		200); used.Warnings[0] != "Nearly empty." {
 		t.Errorf("%+v", used)
 	}
 	note := answer[api.Note](c, "POST", path+"/notes", `{"text":"It spat.","neverAgain":true}`, 201)
@@ -192,7 +195,8 @@ func TestImportTellsEveryLineAndHalvesNothing(t *testing.T) {
 		report.Encoding != "UTF-8, semicolons" {
 		t.Errorf("%+v", report)
 	}
-	for i, want := range []struct{ column, says string }{{}, {"recoatMinH (D)", "turned round"}, {"family (B)", "no coating family"}, {}, {"name (A)", "stand in line 2"}} {
+	for i, want := range []struct{ column, says string }{{}, {"recoatMinH (D)", "turned round"}, {"family (B)",
+		"no coating family"}, {}, {"name (A)", "stand in line 2"}} {
 		line := report.Lines[i]
 		if line.Line != i+2 || (want.says != "") != (len(line.Problems) > 0) {
 			t.Errorf("line %d: %+v", i+2, line)
@@ -274,11 +278,16 @@ func TestMayINow(t *testing.T) {
 		t.Errorf("silicone: %+v", soiled.Join)
 	}
 	for body, field := range map[string]string{
-		fmt.Sprintf(asked, `{"family":"clear_wb_pu","sinceH":2},{"family":"clear_wb_pu","sinceH":5}`, `{"family":"clear_wb_pu"}`, ""): "/layers/1/sinceH",
-		fmt.Sprintf(asked, `{"family":"syrup"}`, `{"family":"clear_wb_pu"}`, ""):                                                      "/layers/0/family",
-		fmt.Sprintf(asked, "", `{"productId":999999}`, ""):                                                                            "/coat/productId",
-		fmt.Sprintf(asked, "", `{"family":"clear_wb_pu"}`, `"soiled":["jam"]`):                                                        "/state/soiled/0",
-		strings.Replace(fmt.Sprintf(asked, "", `{"family":"wax_clear"}`, ""), `"oak"`, `"basalt"`, 1):                                 "/material",
+		fmt.Sprintf(asked, `{"family":"clear_wb_pu","sinceH":2},{"family":"clear_wb_pu","sinceH":5}`,
+			`{"family":"clear_wb_pu"}`, ""): "/layers/1/sinceH",
+		fmt.Sprintf(asked, `{"family":"syrup"}`, `{"family":"clear_wb_pu"}`,
+			""): "/layers/0/family",
+		fmt.Sprintf(asked, "", `{"productId":999999}`,
+			""): "/coat/productId",
+		fmt.Sprintf(asked, "", `{"family":"clear_wb_pu"}`,
+			`"soiled":["jam"]`): "/state/soiled/0",
+		strings.Replace(fmt.Sprintf(asked, "", `{"family":"wax_clear"}`, ""), `"oak"`, `"basalt"`,
+			1): "/material",
 	} {
 		if status, data := c.call("POST", "/api/judge", body); status != 422 || problem(t, data, field) == "" {
 			t.Errorf("%s: %d %s", body, status, data)

@@ -140,14 +140,15 @@ func catalogue() api.Catalogue {
 
 func toRef(p *coating.Product) api.ProductRef {
 	return api.ProductRef{
-		ID:     p.ID,
-		Name:   p.Name,
-		Maker:  p.Maker,
-		Family: p.Family.Name,
-		Colour: p.Colour,
-		Shade:  api.ProductRefShade(p.Shade),
-		Sheen:  p.Sheen.String(),
-		Body:   api.ProductRefBody(p.Family.Body),
+		ID:       p.ID,
+		Name:     p.Name,
+		Maker:    p.Maker,
+		Family:   p.Family.Name,
+		FamilyID: p.Family.ID,
+		Colour:   p.Colour,
+		Shade:    api.ProductRefShade(p.Shade),
+		Sheen:    p.Sheen.String(),
+		Body:     api.ProductRefBody(p.Family.Body),
 	}
 }
 

@@ -98,11 +98,16 @@ func TestOldLabelsBecomeWords(t *testing.T) {
 	}
 	label, said := `{"minC": -5, "recoatMinH":2.5}`, `{"toys":"states \"EN 71-3\", tested."}`
 	for _, q := range []string{
-		`INSERT INTO workshops (id, name, town, contact, time_zone, units, clock, food_policy, hours) VALUES (1, 'W', '', '', 'UTC', 'metric', 'h24', 'strict', '[]')`,
-		`INSERT INTO products (id, workshop_id, name, maker, family, colour, shade, sheen, label, statements) VALUES (1, 1, 'P 2000', '', 'wax_clear', '', 'clear', 'satin', '` + label + `', '` + strings.ReplaceAll(said, `\`, `\\`) + `')`,
+		`INSERT INTO workshops (id, name, town, contact, time_zone, units, clock, food_policy, hours)
+			VALUES (1, 'W', '', '', 'UTC', 'metric', 'h24', 'strict', '[]')`,
+		`INSERT INTO products (id, workshop_id, name, maker, family, colour, shade, sheen, label, statements)
+			VALUES (1, 1, 'P 2000', '', 'wax_clear', '', 'clear', 'satin', '` + label + `', '` + strings.ReplaceAll(said, `\`, `\\`) + `')`,
 		`INSERT INTO pieces (id, workshop_id, number, name, start_at, temp_c, rh, created_at) VALUES (1, 1, '1', 'x', NOW(), 20, 50, NOW())`,
-		`INSERT INTO zones (id, workshop_id, piece_id, name, end_use, material, look, sheen, area_m2) VALUES (1, 1, 1, 'z', 'desk', 'oak', 'natural', 'satin', 1)`,
-		`INSERT INTO layers (workshop_id, zone_id, position, role, product_id, product, coats) VALUES (1, 1, 0, 'protect', 1, JSON_OBJECT('id', 1, 'name', 'P 2000', 'label', JSON_OBJECT('V', JSON_OBJECT('coats', 2)), 'statements', JSON_OBJECT('V', JSON_OBJECT('toys', 'yes'))), 2)`,
+		`INSERT INTO zones (id, workshop_id, piece_id, name, end_use, material, look, sheen, area_m2)
+			VALUES (1, 1, 1, 'z', 'desk', 'oak', 'natural', 'satin', 1)`,
+		`INSERT INTO layers (workshop_id, zone_id, position, role, product_id, product, coats)
+			VALUES (1, 1, 0, 'protect', 1, JSON_OBJECT('id', 1, 'name', 'P 2000',
+			'label', JSON_OBJECT('V', JSON_OBJECT('coats', 2)), 'statements', JSON_OBJECT('V', JSON_OBJECT('toys', 'yes'))), 2)`,
 	} {
 		if _, err := s.db.ExecContext(t.Context(), q); err != nil {
 			t.Fatalf("%s: %v", q, err)
@@ -158,6 +163,85 @@ func TestEveryRowIsReadThroughItsWorkshop(t *testing.T) {
 	}
 	if p, _ := s.Piece(ctx, a, id); p.Version != 1 || len(p.Zones[0].Layers) != 0 {
 		t.Errorf("the refused choice left version %d and %d layers behind", p.Version, len(p.Zones[0].Layers))
+	}
+}
+
+// What was decided against a rule is offered on the same material of the same workshop, and nowhere else.
+func TestOverridesAreOfOneWorkshopAndMaterial(t *testing.T) {
+	s, ctx := fresh(t), t.Context()
+	a, b := addWorkshop(t, s, "A"), addWorkshop(t, s, "B")
+	past := Decision{Rule: "P3", CoatID: 7, How: "all_the_same", Reason: "It smells right.", Who: "JT", On: "2026-03-01"}
+	tried := Decision{Rule: "C2", CoatID: 8, How: "hidden_spot", Reason: "A week: no crazing.", Who: "JT", On: "2026-03-01"}
+	decided := piece(a)
+	decided.Zones[0].Wants.V = &Wants{Place: "heated", Decisions: []Decision{past, tried}}
+	if _, err := s.AddPiece(ctx, decided); err != nil {
+		t.Fatal(err)
+	}
+	later := past
+	later.Reason = "Again, and it held."
+	decided.Zones[1].Wants.V = &Wants{Place: "heated", Decisions: []Decision{later}}
+	if _, err := s.AddPiece(ctx, decided); err != nil {
+		t.Fatal(err)
+	}
+	found, err := s.Overrides(ctx, a, "oak")
+	if err != nil || len(found) != 3 || found[0] != later {
+		t.Errorf("the newest zone first, refusals only: %+v, %v", found, err)
+	}
+	for _, d := range found {
+		if d.How != "all_the_same" {
+			t.Errorf("a hidden spot of another piece proves nothing: %+v", d)
+		}
+	}
+	for _, none := range []struct {
+		workshop int64
+		material string
+	}{{a, "pine"}, {b, "oak"}} {
+		if found, err := s.Overrides(ctx, none.workshop, none.material); err != nil || len(found) != 0 {
+			t.Errorf("workshop %d, %s: %+v, %v", none.workshop, none.material, found, err)
+		}
+	}
+}
+
+// A fact about a piece is kept with it, in the order it was told, and neither read nor told by another workshop.
+func TestEventsAreOfOneWorkshop(t *testing.T) {
+	s, ctx := fresh(t), t.Context()
+	a, b := addWorkshop(t, s, "A"), addWorkshop(t, s, "B")
+	id, err := s.AddPiece(ctx, piece(a))
+	if err != nil {
+		t.Fatal(err)
+	}
+	told := Event{WorkshopID: a, PieceID: id, Kind: "sign", At: at, Told: at, Who: "JT",
+		Data: JSON[EventData]{V: EventData{Sign: "sticky"}}}
+	first, err := s.AddEvent(ctx, told)
+	if err != nil {
+		t.Fatal(err)
+	}
+	back := told
+	back.Kind, back.Of = "taken_back", sql.NullInt64{Int64: first, Valid: true}
+	if _, err := s.AddEvent(ctx, back); err != nil {
+		t.Fatal(err)
+	}
+	p, err := s.Piece(ctx, a, id)
+	if err != nil || len(p.Events) != 2 || p.Events[0].Data.V.Sign != "sticky" || p.Events[1].Of.Int64 != first {
+		t.Errorf("%+v, %v", p.Events, err)
+	}
+	stolen := told
+	stolen.WorkshopID = b
+	if _, err := s.AddEvent(ctx, stolen); err == nil {
+		t.Error("B told of A's piece")
+	}
+	other, err := s.AddPiece(ctx, piece(b))
+	if err != nil {
+		t.Fatal(err)
+	}
+	back.WorkshopID, back.PieceID = b, other
+	if _, err := s.AddEvent(ctx, back); err == nil {
+		t.Error("B took back what A had told")
+	}
+	strange := told
+	strange.ZoneID = sql.NullInt64{Int64: 99_999, Valid: true}
+	if _, err := s.AddEvent(ctx, strange); err == nil {
+		t.Error("told of a zone that nobody has")
 	}
 }
 

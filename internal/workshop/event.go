@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"firmitas/core/compat"
+	"firmitas/core/system"
 	"firmitas/core/worklog"
 	"firmitas/internal/store"
 )
@@ -75,7 +76,8 @@ func (c *check) event(p Piece, e worklog.Event) {
 		z := p.zone(e.Zone)
 		c.that(z != nil, "/zoneId", "Say on which zone of the piece.")
 		if z != nil {
-			c.that(len(z.Layers) > 0, "/zoneId", "No coating system is chosen for %s, so no coat of ours is on it.", z.Name)
+			laid := slices.ContainsFunc(z.Layers, func(l system.Layer) bool { return !l.Product.Family.NothingOn() })
+			c.that(laid, "/zoneId", "Nothing is to go on %s, so no coat of ours is on it.", z.Name)
 		}
 		c.listed(compat.FindSign(e.Sign) != nil, "/sign", "a sign", string(e.Sign))
 	case worklog.TakenBack:

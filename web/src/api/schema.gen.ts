@@ -1281,6 +1281,7 @@ export interface components {
             name: string;
             maker: string;
             family: string;
+            familyId: string;
             colour: string;
             /** @enum {string} */
             shade: "clear" | "tone" | "pale" | "dark";

@@ -10,6 +10,7 @@ import { Options } from '../ui/Options'
 import { usePiece } from '../ui/PieceFrame'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { hardens } from '../ui/time'
 import { useZone, ZoneTabs } from '../ui/ZoneTabs'
 import { catalogueQuery, changeUseQuery } from '../api/queries'
 
@@ -131,7 +132,7 @@ function Answers({ title, systems, none }: { title: string; systems: System[]; n
           <li key={i} className="py-2">
             <b>{s.layers.map((l) => `${l.product.name} × ${l.coats}`).join(', then ')}</b>
             <span className="block text-sm">
-              {show.minutes(s.handsOnMin)} by hand{s.fullCure && `, fully hardened ${show.day(s.fullCure)}`}.{' '}
+              {show.minutes(s.handsOnMin)} by hand{hardens(s) && `, fully hardened ${show.day(hardens(s)!)}`}.{' '}
               <Fit system={s} />
             </span>
           </li>

@@ -253,7 +253,11 @@ function Choosing({
   )
   const system = choice.systems[open]
   const byHand = (layers: { productId?: number; product?: { id: number }; coats: number }[]) =>
-    setHand(layers.map((l) => ({ productId: l.productId ?? l.product!.id, coats: l.coats })))
+    setHand(
+      layers
+        .map((l) => ({ productId: l.productId ?? l.product!.id, coats: l.coats }))
+        .filter(({ productId }) => productId > 0),
+    ) // left bare is no layer to begin with
   if (hand) {
     return (
       <>
@@ -289,7 +293,6 @@ function Choosing({
   }
   const key = keyOf(system.layers)
   const last = protection(system).product
-  const family = products.find((p) => p.ref.id === last.id)?.input.family
   const beside = choice.systems.filter((s) => compared.includes(keyOf(s.layers)))
   return (
     <>
@@ -310,27 +313,27 @@ function Choosing({
           Change it by hand
         </button>
         {elsewhere}
-        {standing < 0 && piece.systems[at]!.length > 0 && (
+        {standing < 0 && piece.systems[at]!.some((l) => l.productId > 0) && (
           <button type="button" className="btn btn-outline" onClick={() => byHand(piece.systems[at]!)}>
             Change the chosen one by hand
+          </button>
+        )}
+        {last.id > 0 && (
+          <button
+            type="button"
+            className="btn btn-ghost"
+            onClick={() => setWants({ ...wants, withoutIds: [...wants.withoutIds, last.id] })}
+          >
+            Leave out {last.name}
           </button>
         )}
         <button
           type="button"
           className="btn btn-ghost"
-          onClick={() => setWants({ ...wants, withoutIds: [...wants.withoutIds, last.id] })}
+          onClick={() => setWants({ ...wants, without: [...wants.without, last.familyId] })}
         >
-          Leave out {last.name}
+          Leave out this kind
         </button>
-        {family && (
-          <button
-            type="button"
-            className="btn btn-ghost"
-            onClick={() => setWants({ ...wants, without: [...wants.without, family] })}
-          >
-            Leave out this kind
-          </button>
-        )}
       </div>
       {beside.length > 1 && <Compare systems={beside} />}
       <SystemDetail

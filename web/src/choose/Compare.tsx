@@ -1,4 +1,6 @@
 import type { System } from '../api/client'
+import { every } from '../ui/every'
+import { hardens } from '../ui/time'
 import { Fit } from '../ui/Fit'
 import { protection } from '../ui/protection'
 import { useShow, type Show } from '../ui/show'
@@ -23,11 +25,11 @@ const rows: [string, (s: System, show: Show) => React.ReactNode][] = [
   ['Coats', (s) => s.coats],
   ['By hand', (s, show) => show.minutes(s.handsOnMin)],
   ['Light use', (s, show) => (s.lightUse ? show.moment(s.lightUse) : 'not in this air')],
-  ['Fully hardened', (s, show) => (s.fullCure ? show.day(s.fullCure) : '')],
-  ['Protective film', (s, show) => (s.filmUm > 0 ? show.measure(show.measures.film, s.filmUm) : 'none: it soaks in')],
+  ['Fully hardened', (s, show) => (hardens(s) ? show.day(hardens(s)!) : '')],
+  ['Protective film', (s, show) => (s.filmUm > 0 ? show.measure(show.measures.film, s.filmUm) : 'none')],
   ['Sheen', (s) => s.sheen],
   ['Colour', (s) => ambers[Math.round(s.amber)]],
-  ['Renewed', (s) => (s.renewMonths > 0 ? `about every ${s.renewMonths} months` : 'not as routine')],
+  ['Renewed', (s) => (s.renewMonths > 0 ? `about ${every(s.renewMonths)}` : 'not as routine')],
   [
     'Material',
     (s, show) =>

@@ -4,12 +4,14 @@ import { BuildUp, coatsOf, type Ground } from '../ui/BuildUp'
 import { DemandBars } from '../ui/DemandBars'
 import { JoinReason } from '../ui/JoinReason'
 import { useShow } from '../ui/show'
+import { every } from '../ui/every'
+import { hardens } from '../ui/time'
 import { verdicts } from '../ui/verdict'
 import { toBuy } from './wants'
 
-/** One system whole: its build-up with every reason, what is asked and given, gates, dates. */
 const twoColumns = 'grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]'
 
+/** One system whole: its build-up with every reason, what is asked and given, gates, dates. */
 export function SystemDetail({
   system,
   ground,
@@ -56,11 +58,11 @@ export function SystemDetail({
           {system.demands.find((d) => d.why) && (
             <p className="mt-2 text-sm">{system.demands.find((d) => d.why)!.why}</p>
           )}
-          <Film system={system} />
+          {system.coats > 0 && <Film system={system} />}
         </div>
         <Lines title="What would make it better" lines={system.better.map((b) => `${b.change} ${b.gain}`)} />
         <Lines title="With the other zones" lines={system.together} />
-        <Takes system={system} />
+        {system.coats > 0 ? <Takes system={system} /> : <Upkeep system={system} />}
         {system.gates.length > 0 && <Gates system={system} />}
       </div>
     </section>
@@ -72,12 +74,13 @@ function Dates({ system, start }: { system: System; start: string }) {
   const { promise } = system
   if (!system.lightUse || !system.fullCure || !system.lastCoat) return null
   const rows: [string, string][] = [
-    ['Last coat', show.moment(system.lastCoat)],
+    [system.coats > 0 ? 'Last coat' : 'Done', show.moment(system.lastCoat)],
     ['Light use', show.moment(system.lightUse)],
     ['Start to light use', show.hours((Date.parse(system.lightUse) - Date.parse(start)) / 3_600_000)],
-    ['Fully hardened', show.day(system.fullCure)],
     ['By hand', show.minutes(system.handsOnMin)],
   ]
+  const hard = hardens(system)
+  if (hard) rows.splice(3, 0, ['Fully hardened', show.day(hard)])
   return (
     <div>
       <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-0.5">
@@ -151,21 +154,34 @@ function Takes({ system: s }: { system: System }) {
   )
 }
 
+/** What keeping it takes where nothing goes on. */
+function Upkeep({ system: s }: { system: System }) {
+  return (
+    <div>
+      <h2 className="mb-1">Upkeep</h2>
+      <p>{s.renewMonths > 0 ? `Looked over about ${every(s.renewMonths)}.` : 'Nothing as routine.'}</p>
+    </div>
+  )
+}
+
+/** Its protective film against what is asked, measured as the reader has it. */
+function filmSaid({ filmUm, askedUm }: System, film: (um: number) => string): string {
+  if (filmUm === 0) return 'It leaves no film: counted in coats.'
+  if (askedUm === 0) return `Protective film ${film(filmUm)}; none is asked.`
+  if (filmUm >= askedUm) return `Protective film ${film(filmUm)}, asked ${film(askedUm)}: enough.`
+  return `Protective film ${film(filmUm)}, asked ${film(askedUm)}: thinner than wished; its label carries no more.`
+}
+
 function Film({ system }: { system: System }) {
   const outdoors = system.gates.some((g) => g.gate.id === 'exterior')
   const show = useShow()
   const film = (um: number) => show.measure(show.measures.film, um)
-  const enough = system.filmUm >= system.askedUm
+  const steps = system.sheenSteps === 1 ? 'one step' : `${system.sheenSteps} steps`
   return (
     <p className="mt-3">
-      {system.filmUm === 0
-        ? 'It leaves no film: counted in coats.'
-        : system.askedUm === 0
-          ? `Protective film ${film(system.filmUm)}; none is asked.`
-          : `Protective film ${film(system.filmUm)}, asked ${film(system.askedUm)}: ${enough ? 'enough.' : 'thinner than wished; its label carries no more.'}`}
+      {filmSaid(system, film)}
       {outdoors && system.filmUm > 0 && ` A ${system.filmBuild} build by EN 927-1 (published).`}
-      {system.sheenSteps > 0 &&
-        ` The last coat is ${system.sheen}, ${system.sheenSteps === 1 ? 'one step' : `${system.sheenSteps} steps`} from the sheen you asked for.`}
+      {system.sheenSteps > 0 && ` The last coat is ${system.sheen}, ${steps} from the sheen you asked for.`}
     </p>
   )
 }
@@ -194,11 +210,4 @@ function Gates({ system }: { system: System }) {
       </ul>
     </div>
   )
-}
-
-/** How often, in months or years. */
-function every(months: number): string {
-  if (months === 1) return 'every month'
-  if (months === 12) return 'every year'
-  return months % 12 === 0 ? `every ${months / 12} years` : `every ${months} months`
 }

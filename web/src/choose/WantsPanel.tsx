@@ -135,7 +135,8 @@ function Picked({
   catalogue: Catalogue
   products: Product[]
 }) {
-  const pinned = products.find((p) => p.ref.id === wants.withId)
+  const named = (id: number) => products.find((p) => p.ref.id === id)?.ref.name
+  const pinned = wants.withId === 0 ? undefined : (named(wants.withId) ?? 'what you picked')
   const aside = [
     ...wants.without.map((id) => ({
       key: id,
@@ -144,7 +145,7 @@ function Picked({
     })),
     ...wants.withoutIds.map((id) => ({
       key: String(id),
-      name: products.find((p) => p.ref.id === id)?.ref.name ?? 'a product',
+      name: named(id) ?? 'a product',
       back: () => change({ withoutIds: wants.withoutIds.filter((o) => o !== id) }),
     })),
   ]
@@ -152,11 +153,11 @@ function Picked({
     <>
       {pinned && (
         <p className="flex items-center gap-2">
-          Only systems with <b>{pinned.ref.name}</b>
+          Only systems with <b>{pinned}</b>
           <button
             type="button"
             className="btn btn-ghost btn-square"
-            aria-label={`Let go of ${pinned.ref.name}`}
+            aria-label={`Let go of ${pinned}`}
             onClick={() => change({ withId: 0 })}
           >
             <X size={16} aria-hidden="true" />

@@ -79,7 +79,7 @@ export function told(w: Wants, kinds: { id: string; name: string }[]): string[] 
     w.overDark && 'over dark',
     w.budget !== '' && `material up to ${w.budget}`,
     w.asks && 'demands set by hand',
-    w.withId > 0 && 'with a product of your choice',
+    w.withId !== 0 && 'with a product of your choice',
   ]
   out.push(...w.decor.map((d) => kinds.find((k) => k.id === d.kind)?.name ?? d.kind))
   if (w.decisions.length > 0) out.push('with a decision of your own')

@@ -315,7 +315,7 @@ function Why({
     <Answered query={query} what="the reasons">
       {(judged) => (
         <>
-          <JoinReason coat={{ product: coat }} join={judged.join} ground={ground.name} />
+          <JoinReason coat={{ product: coat, nothing: false }} join={judged.join} ground={ground.name} />
           <Link className="btn btn-ghost mt-2" to={`/may-i?ground=p${ground.id}&coat=p${coat.id}`}>
             When, in which state, and the way through
           </Link>

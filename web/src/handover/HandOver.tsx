@@ -70,6 +70,8 @@ export function HandOverView() {
   )
 }
 
+const anyCoat = (piece: Piece) => piece.systems.some((layers) => layers.some((l) => l.productId > 0))
+
 function HandOverForm({ piece }: { piece: Piece }) {
   const client = useQueryClient()
   const plan = useQuery(planQuery(piece))
@@ -95,7 +97,7 @@ function HandOverForm({ piece }: { piece: Piece }) {
     >
       {plan.data && <Answers piece={piece} plan={plan.data.plan} now={plan.data.strip.now} />}
       <WhenField
-        label="The last coat went on"
+        label={anyCoat(piece) ? 'The last coat went on' : 'The work was done'}
         hint="planned time; change it to the real one, the dates on the card follow"
         error={hand.error instanceof Problem ? hand.error.at('/lastCoat') : undefined}
         value={lastCoat}

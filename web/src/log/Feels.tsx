@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Hand } from 'lucide-react'
 import { useRef, useState } from 'react'
-import { api, type Held, type Piece, type Plan } from '../api/client'
+import { api, type Held, type Piece, type Plan, type Step } from '../api/client'
 import { catalogueQuery, pieceChanged } from '../api/queries'
 import { useSave } from '../api/saving'
 import { ProblemNote } from '../ui/Problem'
@@ -15,14 +15,20 @@ interface Coated {
   held: Held | undefined
 }
 
+/** A zone that is left bare has its step too, and no coat. */
+const isCoat = (step: Step) => step.kind === 'coating' && step.product !== undefined && step.product.id > 0
+
 /** The zones that have a coat on them by now. */
 function coatedBy(piece: Piece, plan: Plan, now: string): Coated[] {
-  const lies = (zone: number) =>
-    plan.steps.some((s) => s.kind === 'coating' && s.zones.includes(zone) && s.work[0]!.from <= now)
+  const lies = (zone: number) => plan.steps.some((s) => isCoat(s) && s.zones.includes(zone) && s.work[0]!.from <= now)
   return piece.input.zones.flatMap((z, i) =>
     z.id !== undefined && lies(i) ? [{ id: z.id, name: z.name, held: plan.zones[i]?.held }] : [],
   )
 }
+
+const sheet =
+  'm-auto max-h-[92dvh] w-[min(36rem,94vw)] overflow-y-auto border border-base-300 bg-base-100 p-5 ' +
+  'text-base-content backdrop:bg-black/50'
 
 /** What the last coat shows to hand and eye, told from the bench or the plan: it outranks the clock. */
 export function Feels({ piece, plan, now }: { piece: Piece; plan: Plan; now: string }) {
@@ -46,7 +52,7 @@ export function Feels({ piece, plan, now }: { piece: Piece; plan: Plan; now: str
       </button>
       <dialog
         ref={dialog}
-        className="m-auto max-h-[92dvh] w-[min(36rem,94vw)] overflow-y-auto border border-base-300 bg-base-100 p-5 text-base-content backdrop:bg-black/50"
+        className={sheet}
         aria-label={`How does ${piece.input.name} feel?`}
         onClose={() => setOpen(false)}
       >

@@ -9,6 +9,7 @@ import { lanesOf } from '../ui/lanes'
 import { anyChosen, usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { hardens } from '../ui/time'
 import { Sayings } from '../ui/Sayings'
 import { Slider } from '../ui/Slider'
 import { Steps } from './Steps'
@@ -66,12 +67,18 @@ function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
       </div>
     )
   }
+  const hard = hardens(plan)
   return (
     <div className="mb-4 flex flex-wrap items-start justify-between gap-4">
       <div>
         <p className="text-xl">
-          Light use <b>{show.moment(plan.lightUse, answer.strip.now)}</b>, fully hardened{' '}
-          <b>{show.day(plan.fullCure)}</b>.
+          Light use <b>{show.moment(plan.lightUse, answer.strip.now)}</b>
+          {hard && (
+            <>
+              , fully hardened <b>{show.day(hard)}</b>
+            </>
+          )}
+          .
         </p>
         {plan.promise ? (
           <p className={`text-lg font-semibold ${plan.promise.met ? 'text-success' : 'text-error'}`}>

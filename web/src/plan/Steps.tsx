@@ -49,24 +49,31 @@ export function Steps({ answer }: { answer: PlanAnswer }) {
           </section>
         ))}
       </div>
-      <aside className="self-start bg-base-200 p-4 print-whole">
-        <h2 className="mb-2">What it takes</h2>
-        <ul className="space-y-2">
-          {plan.needs.map((n) => (
-            <li key={n.product.id}>
-              <b>{show.volume(n.litres)}</b> {n.product.name}
-              <span className="block text-sm opacity-85">
-                {n.product.maker}, {n.product.colour}
-              </span>
-            </li>
-          ))}
-        </ul>
-        <p className="mt-3 text-sm">
-          Brush or cloth losses and what stays in the pot are counted in. Basis: label spreading rate, practice for
-          losses.
-        </p>
-      </aside>
+      {plan.needs.length > 0 && <Needs needs={plan.needs} />}
     </div>
+  )
+}
+
+function Needs({ needs }: { needs: PlanAnswer['plan']['needs'] }) {
+  const show = useShow()
+  return (
+    <aside className="self-start bg-base-200 p-4 print-whole">
+      <h2 className="mb-2">What it takes</h2>
+      <ul className="space-y-2">
+        {needs.map((n) => (
+          <li key={n.product.id}>
+            <b>{show.volume(n.litres)}</b> {n.product.name}
+            <span className="block text-sm opacity-85">
+              {n.product.maker}, {n.product.colour}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-3 text-sm">
+        Brush or cloth losses and what stays in the pot are counted in. Basis: label spreading rate, practice for
+        losses.
+      </p>
+    </aside>
   )
 }
 
@@ -172,7 +179,7 @@ function StepRow({
             {step.rules.length > 0 && <span className="text-sm opacity-85"> rule {step.rules.join(', ')}</span>}
           </p>
         )}
-        {step.touchDry && (
+        {step.touchDry && (step.product?.id ?? 0) > 0 && (
           <p className="text-sm opacity-90">
             Touch-dry about {show.moment(step.touchDry, now)}; {show.minutes(minutes)} by hand.
           </p>

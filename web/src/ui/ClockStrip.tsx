@@ -2,6 +2,7 @@ import { scaleTime } from 'd3-scale'
 import { useId, type ReactNode } from 'react'
 import type { Step, Strip } from '../api/client'
 import type { Lane } from './lanes'
+import { coatCount } from './BuildUp'
 import { useShow } from './show'
 import { useWidth } from './useWidth'
 
@@ -247,8 +248,14 @@ function PrintedNames({ lane, top, headed }: { lane: Lane; top: number; headed: 
 
 function describe(lane: Lane, moment: (iso: string) => string): string {
   if (lane.obstacles[0]) return lane.obstacles[0]
-  const coats = lane.steps.filter((s) => s.kind === 'coating').length
-  return `${coats} coats, last ${moment(lane.lastCoat!)}, light use ${moment(lane.lightUse!)}, fully hardened ${moment(lane.fullCure!)}`
+  const coats = lane.steps.filter((s) => s.kind === 'coating' && s.product!.id > 0).length
+  const told = [
+    coatCount(coats),
+    coats > 0 && `last ${moment(lane.lastCoat!)}`,
+    `light use ${moment(lane.lightUse!)}`,
+    lane.fullCure && `fully hardened ${moment(lane.fullCure)}`,
+  ]
+  return told.filter(Boolean).join(', ')
 }
 
 /** Which of these numbers have room to stand beside the one before. */

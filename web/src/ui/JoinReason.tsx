@@ -10,20 +10,30 @@ const speakers = {
 } as const
 
 /** Why a join is judged as it is: when, what to prepare, what fails if not, and on what basis. */
-export function JoinReason({ coat, join, ground }: { coat: Pick<Coat, 'product'>; join: Judgement; ground: string }) {
+export function JoinReason({
+  coat,
+  join,
+  ground,
+}: {
+  coat: Pick<Coat, 'product' | 'nothing'>
+  join: Judgement
+  ground: string
+}) {
   return (
     <div
       className="border-l-4 bg-base-200 p-4"
       style={{ borderColor: verdicts[join.verdict].colour }}
       aria-live="polite"
     >
-      <p className="font-bold">
-        {coat.product.name} over {ground}
-      </p>
+      <p className="font-bold">{coat.nothing ? coat.product.name : `${coat.product.name} over ${ground}`}</p>
       <p className="my-1 flex flex-wrap items-center gap-x-2">
-        <VerdictMark verdict={join.verdict} /> {verdicts[join.verdict].meaning}.
+        <VerdictMark verdict={join.verdict} /> {!coat.nothing && `${verdicts[join.verdict].meaning}.`}
       </p>
-      <Reasons join={join} />
+      {coat.nothing && join.findings.length === 0 ? (
+        <p>Nothing goes on, and nothing in the trade’s rules speaks against that.</p>
+      ) : (
+        <Reasons join={join} />
+      )}
     </div>
   )
 }

@@ -15,9 +15,9 @@ const stations: Record<(typeof order)[number], { to: string; name: string }> = {
   hand_over: { to: 'hand-over', name: 'Hand over' },
 }
 
-/** How far along the work a piece is: the index of the station it stands at. */
 const edges = { done: 'border-primary', here: 'border-accent', ahead: 'border-base-300' }
 
+/** How far along the work a piece is: the index of the station it stands at. */
 function station(piece: Piece): number {
   switch (piece.stage) {
     case 'choose':

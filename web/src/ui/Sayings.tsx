@@ -10,7 +10,7 @@ export function Sayings({ say, due }: { say: Saying[]; due: Saying['due'] }) {
   const now = say.filter((s) => s.due === due)
   if (now.length === 0) return null
   return (
-    <details className="print-whole mb-4 border-l-4 border-base-300 bg-base-200 px-4">
+    <details className="print-open print-whole mb-4 border-l-4 border-base-300 bg-base-200 px-4">
       <summary className="min-h-11 cursor-pointer py-3 font-semibold">
         {headings[due]} ({now.length})
       </summary>

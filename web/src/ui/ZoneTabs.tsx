@@ -13,9 +13,9 @@ export function useZone(piece: Piece, waits: (index: number) => boolean): number
   )
 }
 
-/** The zones of a piece side by side, each with how far it is in this view. */
 const tab = 'min-h-12 whitespace-nowrap rounded-field border-2 px-3 py-1 leading-tight'
 
+/** The zones of a piece side by side, each with how far it is in this view. */
 export function ZoneTabs({
   piece,
   view,

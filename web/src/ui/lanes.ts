@@ -1,4 +1,5 @@
 import type { Piece, Plan, Step } from '../api/client'
+import { hardens } from './time'
 
 /** One zone's part of a piece's plan, as the clock strip draws it. Steps keep the number they have in the whole plan. */
 export interface Lane {
@@ -35,7 +36,7 @@ export function lanesOf(piece: Piece, plan: Plan): Lane[] {
         obstacles: z.obstacles,
         lastCoat: z.lastCoat,
         lightUse: z.lightUse,
-        fullCure: z.fullCure,
+        fullCure: hardens(z),
         promised,
       },
     ]

@@ -69,5 +69,9 @@ export function readClock(text: string): string | undefined {
   return hour < 24 && minute < 60 ? `${pad(hour)}:${pad(minute)}` : undefined
 }
 
+/** When it is fully hardened, where that comes after light use; what soaks in, or lies bare, does not harden. */
+export const hardens = ({ lightUse, fullCure }: { lightUse?: string; fullCure?: string }) =>
+  lightUse && fullCure && fullCure > lightUse ? fullCure : undefined
+
 /** Today in a workshop's time zone, as a date. */
 export const todayIn = (timeZone: string | undefined) => toWall(new Date().toISOString(), timeZone).slice(0, 10)

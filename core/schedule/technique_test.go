@@ -1,0 +1,116 @@
+package schedule
+
+import (
+	"strings"
+	"testing"
+
+	"firmitas/core/coating"
+	"firmitas/core/substrate"
+	"firmitas/core/system"
+)
+
+// Practice: the tool follows the kind, the life and the size.
+func TestTheToolFollowsKindLifeAndSize(t *testing.T) {
+	for _, c := range []struct {
+		use, material, family string
+		area                  float64
+		does                  string
+	}{
+		{"desk", "oak", "clear_wb_pu", 1, "Brush on"},
+		{"desk", "oak", "clear_wb_pu", 6, "foam roller"},
+		{"desk", "oak", "oil_hardwax", 1, "Wipe on"},
+		{"desk", "oak", "oil_hardwax", 6, "Wipe on"}, // a cloth stays a cloth
+		{"cabinet_front", "oak", "lacquer_cab", 8, "Spray on"},
+		{"mirror_frame", "oak", "lacquer_aerosol", 0.3, "from the can"},
+		{"floor_home", "oak", "floor_wb_2k", 2, "Brush on"}, // a landing
+		{"floor_home", "oak", "floor_wb_2k", 30, "board by board"},
+		{"floor_home", "oak", "oil_hardwax", 30, "pad machine"},
+		{"front_door", "oak", "paint_exterior_acrylic", 2, "Brush on"},
+		{"gate", "oak", "paint_exterior_acrylic", 9, "ends first"},
+	} {
+		w := wish(c.use, c.material, heated)
+		got := techniqueFor(&w, product(t, c.family, nil), c.area)
+		if !strings.Contains(got.does, c.does) {
+			t.Errorf("%s, %s, %.1f m²: %q, want %q", c.use, c.family, c.area, got.does, c.does)
+		}
+	}
+}
+
+// A larger tool is never slower, and what is larger never takes less time in all.
+func TestMoreAreaIsNeverLessWork(t *testing.T) {
+	for _, use := range []string{"desk", "floor_home", "gate", "front_door"} {
+		for _, family := range []string{"clear_wb_pu", "floor_wb_2k", "oil_hardwax", "enamel_wb", "varnish_oil_pu"} {
+			w, p := wish(use, "oak", heated), product(t, family, nil)
+			small := techniqueFor(&w, p, rollerFromM2-0.1)
+			large := techniqueFor(&w, p, rollerFromM2)
+			if large.perM2 > small.perM2 {
+				t.Errorf("%s for %s: %.1f min/m² small, %.1f large", family, use, small.perM2, large.perM2)
+			}
+			if large.perM2 <= 0 || large.setUp <= 0 || large.does == "" {
+				t.Errorf("%s for %s: %+v", family, use, large)
+			}
+		}
+	}
+}
+
+// A two-part coat is mixed anew where one pot does not last; what has no pot life, or is done in time, says nothing.
+func TestPotsLastTheirTime(t *testing.T) {
+	twoPart := product(t, "clear_wb_pu_2k", coating.Label{"potLifeH": "2 h"})
+	for minutes, want := range map[float64]string{30: "", 120: "", 121: "2 pots", 240: "2 pots", 300: "3 pots"} {
+		if got := pots(twoPart, minutes); (got == "") != (want == "") || !strings.Contains(got, want) {
+			t.Errorf("%.0f min: %q, want %q", minutes, got, want)
+		}
+	}
+	if got := pots(product(t, "clear_wb_pu", nil), 600); got != "" {
+		t.Errorf("a one-part coat: %q", got)
+	}
+}
+
+// What lies bare, or is kept, has its step and no coat: nothing is laid, bought or waited for.
+func TestNothingOnIsPlannedAsWorkAndNoCoat(t *testing.T) {
+	bare, kept := coating.Nothing[0], coating.Nothing[1]
+	old := substrate.Inspection{
+		Finish:    substrate.FindFinish("shellac"),
+		Condition: substrate.Intact,
+		Valued:    true,
+		Age:       substrate.Later,
+	}
+	for _, c := range []struct {
+		what *coating.Product
+		use  string
+		seen substrate.Inspection
+		says string
+	}{
+		{bare, "sauna", substrate.Inspection{}, "every splinter"},
+		{kept, "heirloom", old, "Photograph"},
+	} {
+		w := wish(c.use, "lime", heated)
+		w.Seen = c.seen
+		if c.what == kept {
+			w.Action = substrate.Keep
+		}
+		b := Brief{Start: monday, Week: week}
+		p := plan(t, w, 2, b, system.Layer{Role: system.Protect, Product: c.what, Coats: 1})
+		steps := coats(p)
+		if len(steps) != 1 || len(p.Obstacles) > 0 {
+			t.Fatalf("%s: %d steps, %v", c.what.Name, len(steps), p.Obstacles)
+		}
+		last := steps[0]
+		said := ""
+		for _, task := range last.Tasks {
+			said += task.Text + " "
+		}
+		if !strings.Contains(said, c.says) || strings.Contains(said, "Set up and clean up") {
+			t.Errorf("%s: %s", c.what.Name, said)
+		}
+		if len(p.Needs) > 0 || !p.LightUse.Equal(last.End()) || !p.FullCure.Equal(last.End()) {
+			t.Errorf("%s: needs %v, light use %s, cured %s, done %s",
+				c.what.Name, p.Needs, clock(p.LightUse), clock(p.FullCure), clock(last.End()))
+		}
+		for _, s := range p.Steps {
+			if s.Kind == Checking || strings.Contains(s.Title, "Mask") {
+				t.Errorf("%s: %s", c.what.Name, s.Title)
+			}
+		}
+	}
+}
