@@ -206,7 +206,7 @@ func (b Brief) mask(zone int, p *coating.Product) (job Step, ok bool) {
 // takes tells whether a product is meant for this zone too.
 func (z Zone) takes(p *coating.Product) bool {
 	return z.System != nil && slices.ContainsFunc(z.System.Layers, func(l system.Layer) bool {
-		return l.Product.ID == p.ID && l.Product.Name == p.Name
+		return same(l.Product, p)
 	})
 }
 

@@ -42,7 +42,7 @@ func (l *lane) begin(jobs []preparation.Job, so prepared, b Brief) {
 			z := b.Zones[l.zone]
 			l.sessions[0].tasks = slices.Insert(
 				l.sessions[0].tasks,
-				1,
+				0,
 				Task{j.Title + ". " + j.Detail, j.Task.HandsOn(z.AreaM2*float64(b.alike())) + wipePause},
 			)
 		}
@@ -52,7 +52,7 @@ func (l *lane) begin(jobs []preparation.Job, so prepared, b Brief) {
 	if dusted := !so.clean[l.zone].IsZero(); dusted && settles {
 		area := b.Zones[l.zone].AreaM2 * float64(b.alike())
 		again := Task{"Wipe off the dust that has settled since", dustAgainMinutes * area}
-		l.sessions[0].tasks = slices.Insert(l.sessions[0].tasks, 1, again)
+		l.sessions[0].tasks = slices.Insert(l.sessions[0].tasks, 0, again)
 	}
 	placed := place(l.sessions, b.Week, l.from, deadline{})
 	l.end = placed[len(placed)-1].work.To
@@ -73,6 +73,9 @@ func (l lane) beforeWax() (film, wax lane) {
 func (l lane) coat(plan *Plan, week Week) (busy []Span) {
 	z := &plan.Zones[l.zone]
 	z.Coated = true
+	for i := range l.sessions {
+		l.sessions[i].inHand = plan.laying(l.sessions[i].coat.Product)
+	}
 	placed, held := l.heed(week)
 	if held != nil {
 		z.Held = held
@@ -116,6 +119,8 @@ type session struct {
 	title   string
 	before  []Step // what comes right before the coat: masks and checks
 	tasks   []Task
+	setUp   float64       // minutes of setting up and washing up
+	inHand  []Span        // when its product is being laid on other zones
 	keyTask *Task         // added when the window has closed
 	wait    wait          // until the next session
 	latest  time.Duration // until the next coat, without keying; 0 = no limit
@@ -131,12 +136,38 @@ type session struct {
 	stands                       Span      // where it lies on the piece already; zero while it does not
 }
 
-func (s session) length(keyed bool) time.Duration {
-	tasks := s.tasks
-	if keyed && s.keyTask != nil {
-		tasks = append(slices.Clone(tasks), *s.keyTask)
+// way is how a session is gone about where it has come to stand.
+type way struct {
+	keyed  bool // the window had closed
+	inHand bool // tin and tool are in use on another zone right before or after
+}
+
+// hands are the tasks of a session, gone about in a way.
+func (s session) hands(how way) []Task {
+	out := slices.Clone(s.tasks)
+	if how.keyed && s.keyTask != nil {
+		out = slices.Insert(out, 0, *s.keyTask)
 	}
-	return s.lead() + roundUp(byHandFor(tasks))
+	switch {
+	case how.inHand:
+		return slices.Insert(out, 0, Task{"Tin and tool are in hand from the zone beside: set up and wash up once", 0})
+	case s.setUp > 0:
+		return slices.Insert(out, 0, Task{"Set up and clean up", s.setUp})
+	}
+	return out
+}
+
+func (s session) length(how way) time.Duration { return s.lead() + roundUp(byHandFor(s.hands(how))) }
+
+// staysWet is how long a tool that is wrapped up keeps between two zones (practice).
+const staysWet = 30 * time.Minute
+
+// besides tells whether a stretch lies right before or after one in which its product is laid on another zone.
+func (s session) besides(work Span) bool {
+	return s.setUp > 0 && slices.ContainsFunc(s.inHand, func(o Span) bool {
+		after, before := work.From.Sub(o.To), o.From.Sub(work.To)
+		return max(after, before) >= 0 && max(after, before) <= staysWet
+	})
 }
 
 // byHandFor is how long tasks keep the hands.
@@ -193,24 +224,38 @@ func (w wait) turns(t time.Time, zone *time.Location) (time.Time, time.Duration)
 
 const mornings = 14 // tried for a coat that must be dry before night
 
-// fit finds the earliest stretch for a session; where the night's air forbids a wet coat, one that is dry before it.
-func (s session) fit(week Week, t time.Time, keyed bool) Span {
+// fit finds the earliest stretch for a session, and whether tin and tool are in hand there; where the night's air forbids
+// a wet coat, one that is dry before it.
+func (s session) fit(week Week, t time.Time, keyed bool) (Span, way) {
 	if !s.stands.From.IsZero() {
-		return s.stands
+		return s.stands, way{keyed, s.besides(s.stands)}
 	}
-	span := week.stretch(latest(t, s.notBefore), s.length(keyed))
+	span, how := s.earliest(week, latest(t, s.notBefore), keyed)
 	for range mornings {
 		if !s.wetAtNight(span, week.Zone) {
 			break
 		}
-		span = week.stretch(week.nextDay(span.From), s.length(keyed))
+		span, how = s.earliest(week, week.nextDay(span.From), keyed)
 	}
-	return span
+	return span, how
+}
+
+// earliest is the first stretch from t on; one beside another zone's is shorter by the set-up.
+func (s session) earliest(week Week, t time.Time, keyed bool) (Span, way) {
+	best, how := week.stretch(t, s.length(way{keyed: keyed})), way{keyed: keyed}
+	shorter := way{keyed: keyed, inHand: true}
+	for _, from := range append([]Span{{To: t}}, s.inHand...) {
+		span := week.stretch(latest(t, from.To), s.length(shorter))
+		if s.besides(span) && !span.To.After(best.To) {
+			best, how = span, shorter
+		}
+	}
+	return best, how
 }
 
 // days are the parts of a session's stretch: one, or as many as it needs where no day can hold it.
-func (s session) days(span Span, week Week, keyed bool) []Span {
-	if length := s.length(keyed); length > week.longest() {
+func (s session) days(span Span, week Week, how way) []Span {
+	if length := s.length(how); length > week.longest() {
 		return week.spread(span.From, length)
 	}
 	return []Span{span}
@@ -240,7 +285,7 @@ func sessionsFor(w system.Wish, s system.System, area float64) []session {
 				ss.last = true
 			}
 			if kind, worn := w.Worn(s.Layers, i, area); kind != nil && n == 1 {
-				at := 1
+				at := 0
 				if l.Product.Family.Body == coating.Wax && w.Schools.DistressAfterWax {
 					at = len(ss.tasks) // cut through the wax once it is on
 				}
@@ -292,7 +337,7 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 	out := session{title: fmt.Sprintf("%s, coat %d of %d", p.Name, n, l.Coats)}
 	covered := w.Area(l, area)
 	how := techniqueFor(&w, p, covered)
-	out.tasks = append(out.tasks, Task{"Set up and clean up", how.setUp})
+	out.setUp = how.setUp
 	if l.Coats == 1 {
 		out.title = p.Name
 	}
@@ -410,7 +455,7 @@ func applyText(t technique, p *coating.Product, area float64) string {
 type placing struct {
 	work   Span
 	due    deadline
-	keyed  bool
+	how    way
 	waited bool
 }
 
@@ -427,30 +472,29 @@ func place(sessions []session, week Week, from time.Time, due deadline, laid ...
 	}
 	s := sessions[0]
 	at := func(t time.Time, waited bool) []placing {
-		span := s.fit(week, t, false)
-		keyed := due.passed(s.lays(span))
-		if keyed {
-			span = s.fit(week, latest(t, due.again), true)
+		span, how := s.fit(week, t, false)
+		if due.passed(s.lays(span)) {
+			span, how = s.fit(week, latest(t, due.again), true)
 		}
 		if s.enoughFor(span, laid, week.Zone) {
-			span = s.fit(week, latest(week.nextDay(span.From), due.again), true)
-			keyed = due.passed(s.lays(span))
+			span, how = s.fit(week, latest(week.nextDay(span.From), due.again), true)
+			how.keyed = due.passed(s.lays(span))
 		}
 		next := deadline{}
 		if s.latest > 0 {
-			next.at = s.days(span, week, keyed)[0].To.Add(s.latest) // what was laid first closes first
+			next.at = s.days(span, week, how)[0].To.Add(s.latest) // what was laid first closes first
 			if s.reopens > 0 {
 				next.again = span.To.Add(s.reopens)
 			}
 		}
 		so := slices.Concat(laid, []laidAt{{s.coat.Product, span.From}})
 		return append(
-			[]placing{{span, due, keyed, waited}},
+			[]placing{{span, due, how, waited}},
 			place(sessions[1:], week, s.wait.from(span.To, week.Zone), next, so...)...)
 	}
 	now := at(from, false)
 	onThePiece := !s.stands.From.IsZero()
-	if len(now) < 2 || !now[1].keyed || onThePiece {
+	if len(now) < 2 || !now[1].how.keyed || onThePiece {
 		return now
 	}
 	later, found := holdBack(s, sessions[1], week, from, due)
@@ -491,11 +535,12 @@ const holdBackStep, holdBackMost = 15 * time.Minute, 8 * 24 * time.Hour
 // holdBack is the first later start from which the next coat meets its window, without missing this coat's own.
 func holdBack(s, next session, week Week, from time.Time, due deadline) (time.Time, bool) {
 	for t := from.Add(holdBackStep); t.Sub(from) < holdBackMost; t = t.Add(holdBackStep) {
-		span := s.fit(week, t, false)
+		span, _ := s.fit(week, t, false)
 		if due.passed(s.lays(span)) {
 			return t, false
 		}
-		if !next.lays(next.fit(week, s.wait.from(span.To, week.Zone), false)).After(span.To.Add(s.latest)) {
+		follows, _ := next.fit(week, s.wait.from(span.To, week.Zone), false)
+		if !next.lays(follows).After(span.To.Add(s.latest)) {
 			return span.From, true
 		}
 		t = span.From // fit may have skipped closed time
@@ -505,13 +550,10 @@ func holdBack(s, next session, week Week, from time.Time, due deadline) (time.Ti
 
 func (s session) step(p placing, week Week) Step {
 	out, zone := s.coat, week.Zone
-	out.Kind, out.Title, out.Work = Coating, s.title, s.days(p.work, week, p.keyed)
+	out.Kind, out.Title, out.Work = Coating, s.title, s.days(p.work, week, p.how)
 	out.Work[0].From = s.lays(p.work)
-	out.Keyed, out.Waited, out.Due = p.keyed, p.waited, p.due.at
-	out.Tasks = slices.Clone(s.tasks)
-	if p.keyed {
-		out.Tasks = slices.Insert(out.Tasks, 1, *s.keyTask)
-	}
+	out.Keyed, out.Waited, out.Due = p.how.keyed, p.waited, p.due.at
+	out.Tasks = s.hands(p.how)
 	if len(out.Work) > 1 {
 		out.Tasks = append(out.Tasks, Task{s.section, 0})
 	}

@@ -253,8 +253,8 @@ func (b Brief) needs() []Need {
 				continue
 			}
 			litres := z.Wish.Litres(l, z.AreaM2*float64(b.alike()), i == 0 && z.Wish.Ground().Top == nil)
-			same := func(n Need) bool { return n.Product.ID == l.Product.ID && n.Product.Name == l.Product.Name }
-			if at := slices.IndexFunc(out, same); at >= 0 {
+			known := func(n Need) bool { return same(n.Product, l.Product) }
+			if at := slices.IndexFunc(out, known); at >= 0 {
 				out[at].Litres += litres
 				continue
 			}
@@ -270,6 +270,20 @@ func (p *Plan) opens(zone int) time.Time {
 	for _, s := range p.Steps {
 		if s.Kind == Coating && slices.Contains(s.Zones, zone) {
 			out = s.Opens
+		}
+	}
+	return out
+}
+
+// same tells whether two are one product of the shelf, as each layer keeps its own copy.
+func same(a, b *coating.Product) bool { return a.ID == b.ID && a.Name == b.Name }
+
+// laying are the stretches in which a product goes on, on whatever zone.
+func (p *Plan) laying(product *coating.Product) []Span {
+	var out []Span
+	for _, s := range p.Steps {
+		if s.Kind == Coating && same(s.Product, product) {
+			out = append(out, s.Work...)
 		}
 	}
 	return out

@@ -3,6 +3,7 @@ package schedule
 import (
 	"strings"
 	"testing"
+	"time"
 
 	"firmitas/core/coating"
 	"firmitas/core/substrate"
@@ -112,5 +113,41 @@ func TestNothingOnIsPlannedAsWorkAndNoCoat(t *testing.T) {
 				t.Errorf("%s: %s", c.what.Name, s.Title)
 			}
 		}
+	}
+}
+
+// Tins and tools are got out once where zones of one product follow each other: 12 minutes for two tops, and for each
+// coat; another product is set up for itself. Nothing else about the coats changes.
+func TestSetUpOnceForZonesSideBySide(t *testing.T) {
+	setUps := func(families ...string) (n int, hands time.Duration) {
+		b := Brief{Start: monday, Week: week}
+		for i, family := range families {
+			w := wish("desk", "ash", heated)
+			coat := product(t, family, nil)
+			s := system.Assess(w, []system.Layer{{Role: system.Protect, Product: coat, Coats: 2}})
+			b.Zones = append(b.Zones, Zone{Name: string(rune('a' + i)), AreaM2: 0.5, Wish: w, System: &s})
+		}
+		p := Make(b)
+		for _, why := range replay(b, p) {
+			t.Error(why)
+		}
+		for _, step := range coats(p) {
+			for _, task := range step.Tasks {
+				if task.Text == "Set up and clean up" {
+					n++
+				}
+			}
+			hands += byHandFor(step.Tasks)
+		}
+		return n, hands
+	}
+	one, alone := setUps("clear_wb_pu")
+	two, both := setUps("clear_wb_pu", "clear_wb_pu")
+	dust := 2 * time.Minute // it settles while the other zone is prepared
+	if one != 2 || two != 2 || both != 2*alone+dust-2*sessionMinutes*time.Minute {
+		t.Errorf("set up %d times for one zone, %d for two alike; %v by hand, then %v", one, two, alone, both)
+	}
+	if apart, _ := setUps("clear_wb_pu", "clear_wb_acrylic"); apart != 4 {
+		t.Errorf("two products: set up %d times, want 4", apart)
 	}
 }
