@@ -45,16 +45,15 @@ func WetMils(sqftPerGallon float64) float64 {
 }
 
 const (
-	// BrushTransfer is the share that reaches the work with brush or pad (practice, 0.90–0.98).
-	BrushTransfer = 0.95
 	// ThirstyFirstCoat is what bare porous wood drinks beyond the label's rate on its first coat (practice, 20–30 %).
 	ThirstyFirstCoat = 1.25
 	// LeftInPot stays in pot and brush at each coat, in litres (practice).
 	LeftInPot = 0.03
 )
 
-// Litres to buy or mix for coats over area m² at rate m²/L; thirsty when the first of them meets bare porous wood.
-func Litres(area float64, coats int, rate float64, thirsty bool) float64 {
+// Litres to buy or mix for coats over area m² at rate m²/L, of which the share transfer reaches the work; thirsty when
+// the first of them meets bare porous wood.
+func Litres(area float64, coats int, rate, transfer float64, thirsty bool) float64 {
 	if rate <= 0 || coats <= 0 {
 		return 0
 	}
@@ -62,7 +61,7 @@ func Litres(area float64, coats int, rate float64, thirsty bool) float64 {
 	if thirsty {
 		equal += ThirstyFirstCoat - 1
 	}
-	return area*equal/rate/BrushTransfer + LeftInPot*float64(coats)
+	return area*equal/rate/transfer + LeftInPot*float64(coats)
 }
 
 // CoatsFor a film target in µm: target ÷ dry film of one coat, rounded up, never fewer than the label's coats.

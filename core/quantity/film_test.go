@@ -56,7 +56,7 @@ func TestCoatsFor(t *testing.T) {
 }
 
 func TestLitres(t *testing.T) {
-	near(t, "2 m², 3 coats at 10 m²/L", Litres(2, 3, 10, false), 0.6/0.95+0.09, 1e-9)
-	near(t, "the first drinks a quarter more", Litres(2, 3, 10, true)-Litres(2, 3, 10, false), 0.05/0.95, 1e-9)
-	near(t, "nothing to spread", Litres(2, 1, 0, true), 0, 0)
+	near(t, "2 m², 3 coats at 10 m²/L", Litres(2, 3, 10, 0.95, false), 0.6/0.95+0.09, 1e-9)
+	near(t, "the first drinks a quarter more", Litres(2, 3, 10, 0.95, true)-Litres(2, 3, 10, 0.95, false), 0.05/0.95, 1e-9)
+	near(t, "nothing to spread", Litres(2, 1, 0, 0.95, true), 0, 0)
 }

@@ -151,33 +151,33 @@ const maskMinutes = 10 // for each zone beside, taping and pulling (practice)
 
 // strays are the ways in which a coat gets where it is not wanted, the worst first.
 var strays = []struct {
-	does func(p *coating.Product) bool
+	does func(p *coating.Product, sprayed bool) bool
 	why  string
 	harm func(beside *coating.Product) bool // what it would harm there; beside is nil where nothing is chosen
 }{
 	{
-		func(p *coating.Product) bool {
-			return p.Family.AppliedBy == coating.Spray || p.Family.AppliedBy == coating.Aerosol
-		},
+		func(_ *coating.Product, sprayed bool) bool { return sprayed },
 		"Spray drifts further than it looks.",
 		func(*coating.Product) bool { return true },
 	},
 	{
-		func(p *coating.Product) bool { return p.Family.Is("stain") },
+		func(p *coating.Product, _ bool) bool { return p.Family.Is("stain") },
 		"Stain creeps over the line along the grain, and does not come out.",
 		func(*coating.Product) bool { return true },
 	},
 	{
-		func(p *coating.Product) bool { return p.Family.Is("oil") && p.Family.Body == coating.Penetrating },
+		func(p *coating.Product, _ bool) bool {
+			return p.Family.Is("oil") && p.Family.Body == coating.Penetrating
+		},
 		"Where oil has soaked in, no film holds.",
 		func(beside *coating.Product) bool { return beside == nil || beside.Family.Body != coating.Penetrating },
 	},
 }
 
 // mask is the job that keeps a coat off the zones beside its own; ok is false where it harms none. Basis: practice.
-func (b Brief) mask(zone int, p *coating.Product) (job Step, ok bool) {
+func (b Brief) mask(zone int, p *coating.Product, sprayed bool) (job Step, ok bool) {
 	for _, s := range strays {
-		if !s.does(p) {
+		if !s.does(p, sprayed) {
 			continue
 		}
 		var names []string

@@ -13,14 +13,13 @@ import (
 	"firmitas/core/quantity"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
+	"firmitas/core/technique"
 	"firmitas/core/worklog"
 )
 
 // Hands-on minutes (practice).
 const (
-	sessionMinutes = 12 // set-up and clean-up
-	denibMinutes   = 3  // per m²
-	wipePause      = 20 // solvent leaves before the coat
+	wipePause = 20 // solvent leaves before the coat
 
 	dustAgainMinutes = 2             // per m²
 	dustSettles      = 2 * time.Hour // and what others have sanded meanwhile
@@ -50,8 +49,9 @@ func (l *lane) begin(jobs []preparation.Job, so prepared, b Brief) {
 	l.from = latest(latest(so.hands, so.ready[l.zone]), l.sessions[0].notBefore)
 	settles := len(b.Zones) > 1 || l.from.Sub(so.clean[l.zone]) > dustSettles
 	if dusted := !so.clean[l.zone].IsZero(); dusted && settles {
-		area := b.Zones[l.zone].AreaM2 * float64(b.alike())
-		again := Task{"Wipe off the dust that has settled since", dustAgainMinutes * area}
+		z := b.Zones[l.zone]
+		perM2 := min(dustAgainMinutes, substrate.Dusting.In(z.Wish.Life()).MinutesPerM2)
+		again := Task{"Wipe off the dust that has settled since", perM2 * z.AreaM2 * float64(b.alike())}
 		l.sessions[0].tasks = slices.Insert(l.sessions[0].tasks, 0, again)
 	}
 	placed := place(l.sessions, b.Week, l.from, deadline{})
@@ -120,6 +120,7 @@ type session struct {
 	before  []Step // what comes right before the coat: masks and checks
 	tasks   []Task
 	setUp   float64       // minutes of setting up and washing up
+	sprayed bool          // it drifts
 	inHand  []Span        // when its product is being laid on other zones
 	keyTask *Task         // added when the window has closed
 	wait    wait          // until the next session
@@ -336,8 +337,8 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 	}
 	out := session{title: fmt.Sprintf("%s, coat %d of %d", p.Name, n, l.Coats)}
 	covered := w.Area(l, area)
-	how := techniqueFor(&w, p, covered)
-	out.setUp = how.setUp
+	how := w.Technique(p, covered)
+	out.setUp, out.sprayed = how.SetUp, how.Sprays()
 	if l.Coats == 1 {
 		out.title = p.Name
 	}
@@ -352,25 +353,25 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 		if looked := prep.ID == compat.BleedWatch.ID; prepared || looked {
 			continue
 		}
-		out.tasks = append(out.tasks, Task{prep.Title, prep.HandsOn(area)})
+		out.tasks = append(out.tasks, Task{prep.Title, prep.In(w.Life()).HandsOn(area)})
 		abraded = abraded || prep.MinutesPerM2 > 0
 	}
 	if below != nil && !abraded && denibbed(*below, p) {
-		out.tasks = append(out.tasks, Task{"Denib with P320, wipe off the dust", how.denib * area})
+		out.tasks = append(out.tasks, Task{"Denib with P320, wipe off the dust", how.DenibPerM2 * area})
 	}
 	if d := w.DecorOf(l); d != nil {
 		out.title = d.Kind.Name + ": " + out.title
 		out.tasks = append(out.tasks, Task{decorText(*d), d.Kind.Minutes * covered})
 	} else {
-		out.tasks = append(out.tasks, Task{applyText(how, p, covered), how.perM2 * covered})
-		if mixes := pots(p, how.perM2*covered); mixes != "" {
+		out.tasks = append(out.tasks, Task{applyText(how, p, covered), how.PerM2 * covered})
+		if mixes := pots(p, how.PerM2*covered); mixes != "" {
 			out.tasks = append(out.tasks, Task{mixes, 0})
 		}
-		out.section = how.section
+		out.section = "End each day's stretch " + how.SectionEnd + "."
 	}
 	if below != nil && below.Role != system.Decorate {
 		key := compat.FindRule("T2").Preparation
-		out.keyTask = &Task{key.Title + ": the window had closed", key.HandsOn(area)}
+		out.keyTask = &Task{key.Title + ": the window had closed", key.In(w.Life()).HandsOn(area)}
 	}
 	if join.Verdict == compat.Test && join.Legal() {
 		out.board = join.Findings[0].Reason
@@ -439,15 +440,27 @@ func denibbed(layer system.Layer, coat *coating.Product) bool {
 	return below.Family.Body == coating.Film && coat.Family.Body == coating.Film
 }
 
-func applyText(t technique, p *coating.Product, area float64) string {
+func applyText(t technique.Technique, p *coating.Product, area float64) string {
 	if p.SpreadM2L == 0 {
-		return t.does
+		return t.Does
 	}
 	return fmt.Sprintf(
 		"%s: about %.0f mL, %.0f µm wet",
-		t.does,
-		area/p.SpreadM2L/quantity.BrushTransfer*1000,
+		t.Does,
+		area/p.SpreadM2L/t.Transfer*1000,
 		quantity.WetFilm(p.SpreadM2L),
+	)
+}
+
+// pots says how often a two-part coat is mixed anew where one pot does not last the session; "" where it does.
+func pots(p *coating.Product, minutes float64) string {
+	if p.PotLifeH <= 0 || minutes <= p.PotLifeH*60 {
+		return ""
+	}
+	return fmt.Sprintf(
+		"Mix it in %.0f pots: one lasts %s",
+		math.Ceil(minutes/60/p.PotLifeH),
+		compat.Duration(p.PotLifeH),
 	)
 }
 

@@ -75,7 +75,7 @@ func TestTheNightsAirIsPlannedFor(t *testing.T) {
 		Days: [7]Day{{}, {480, 1200}, {480, 1200}, {480, 1200}, {480, 1200}, {480, 1200}, {480, 1200}},
 		Zone: zone,
 	}
-	if p := plan(t, w, 60, Brief{Start: monday, Week: day}, layers...); len(p.Notes) == 0 ||
+	if p := plan(t, w, 150, Brief{Start: monday, Week: day}, layers...); len(p.Notes) == 0 ||
 		!strings.Contains(strings.Join(p.Notes, " "), "still wet when the night") {
 		t.Errorf("a coat that takes until evening: %v", p.Notes)
 	}

@@ -179,7 +179,7 @@ func Make(b Brief) Plan {
 		}
 		l := lane{zone: i, signs: z.Signs, sessions: sessionsFor(z.Wish, *z.System, z.AreaM2*float64(b.alike()))}
 		for k := range l.sessions {
-			if job, stray := b.mask(i, l.sessions[k].coat.Product); stray {
+			if job, stray := b.mask(i, l.sessions[k].coat.Product, l.sessions[k].sprayed); stray {
 				l.sessions[k].before = append(l.sessions[k].before, job)
 			}
 		}

@@ -6,6 +6,7 @@ import (
 
 	"firmitas/core/climate"
 	"firmitas/core/coating"
+	"firmitas/core/technique"
 )
 
 // Phase is the place of a task in the order of preparation. A later phase over an undone earlier one spoils work:
@@ -57,6 +58,7 @@ func (t Task) Wait(air climate.Air) float64 {
 type Life struct {
 	Outdoors, Floor bool
 	AreaM2          float64 // a large floor is sanded by machine
+	Shop            technique.Shop
 }
 
 // sandingGrits by substrate and coming coat (practice). Each grit takes out the scratches of the one before, so no more
@@ -84,14 +86,22 @@ func sandingGrits(m *Material, first *coating.Product, life Life) []int {
 	return []int{120, 150, 220}
 }
 
-// sandingMinutes per m² and grit, by hand (practice, 15–25).
-const sandingMinutes = 18
-
-// A floor by drum and edger: four to six m² an hour for all passes (practice), from this area on.
-const (
-	machineSandingMinutes = 4
-	machineFromM2         = 6
+// Sanding, by m² and grit: by hand (practice, 15–25), and a floor by drum and edger, four to six m² an hour for all
+// passes (practice).
+var (
+	ByHand    = Work{ID: "sand_by_hand", Title: "Sand by hand or small machine, each grit", MinutesPerM2: 18}
+	ByMachine = Work{ID: "sand_by_machine", Title: "Sand a floor by machine, each grit", MinutesPerM2: 4}
 )
+
+const sandID = "sand" // its minutes follow from the grits
+
+// sanding is how a surface in this life is sanded.
+func (l Life) sanding() Work {
+	if l.Floor && l.AreaM2 >= machineFromM2 && l.Shop.Has(technique.FloorSander) {
+		return ByMachine.In(l)
+	}
+	return ByHand.In(l)
+}
 
 // Prepare lists the jobs that take a bare, sound surface of m to the point where the first coat may go on.
 func Prepare(m *Material, first *coating.Product, life Life) []Task {
@@ -148,15 +158,12 @@ func Prepare(m *Material, first *coating.Product, life Life) []Task {
 			clean,
 		}
 	}
-	grits, minutes := sandingGrits(m, first, life), float64(sandingMinutes)
-	if life.Floor && life.AreaM2 >= machineFromM2 {
-		minutes = machineSandingMinutes
-	}
+	grits := sandingGrits(m, first, life)
 	sand := Task{
 		Work: Work{
-			ID:           "sand",
+			ID:           sandID,
 			Title:        "Sand with the grain, " + gritNames(grits),
-			MinutesPerM2: minutes * float64(len(grits)),
+			MinutesPerM2: life.sanding().MinutesPerM2 * float64(len(grits)),
 		},
 		Phase:   Level,
 		Grits:   grits,

@@ -1,11 +1,62 @@
 package substrate
 
+import "firmitas/core/technique"
+
 // Work is a piece of work by hand under one name, wherever it is met: before the first coat, or at a join.
 type Work struct {
 	ID           string
 	Title        string
 	Minutes      float64 // whatever the area (practice)
 	MinutesPerM2 float64 // practice; none at all = a matter of waiting, or of how the coat is laid
+}
+
+// In is the work as a workshop does it in a life: a large floor is gone over by machine, mop and vacuum.
+func (w Work) In(life Life) Work {
+	large := life.Floor && life.AreaM2 >= machineFromM2
+	switch floor, known := onFloors[w.ID]; {
+	case w.MinutesPerM2 == 0 || w.ID == sandID:
+	case large && known && life.Shop.Has(floor.tool):
+		w.MinutesPerM2 = life.Shop.Minutes(OnFloor(w.ID), floor.perM2)
+	default:
+		w.MinutesPerM2 = life.Shop.Minutes(w.ID, w.MinutesPerM2)
+	}
+	return w
+}
+
+// machineFromM2 on, a floor is large.
+const machineFromM2 = 6
+
+// OnFloor is the kind of work that another is on a large floor.
+func OnFloor(id string) string { return id + "_floor" }
+
+// onFloors are minutes per m² of a large floor, by what it takes besides mop and vacuum: four to six m² an hour for all
+// passes of drum and edger, forty to sixty for the pad machine (practice).
+var onFloors = map[string]struct {
+	tool  technique.Tool
+	perM2 float64
+}{
+	Sanding.ID:     {technique.FloorSander, 8},  // two grits
+	OilOut.ID:      {technique.FloorSander, 12}, // three
+	KeyOld.ID:      {technique.PadMachine, 1.5},
+	RaiseGrain.ID:  {technique.PadMachine, 2},
+	"scuff":        {technique.PadMachine, 1.2},
+	"key":          {technique.PadMachine, 1.5},
+	Degrease.ID:    {"", 2},
+	"rinse":        {"", 1},
+	Dusting.ID:     {"", 0.6},
+	SolventWipe.ID: {"", 1},
+}
+
+// Works are those of the preparation that have a speed.
+var Works = []Work{
+	ByHand, ByMachine, Dusting, RaiseGrain, SolventWipe, Degrease, KillMildew, Dewaxing, Desilicone, KeyOld, KeySlick,
+	WipeOff, WaxOff, Scraping, Sanding, Stripper, SoapOut, ShellacOff, LacquerOff, OilOut,
+}
+
+// FloorMinutes of a kind of work per m² of a large floor; ok is false for what is done there as anywhere.
+func FloorMinutes(id string) (perM2 float64, ok bool) {
+	floor, ok := onFloors[id]
+	return floor.perM2, ok
 }
 
 // HandsOn is the minutes by hand over area m².

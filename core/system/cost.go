@@ -5,6 +5,7 @@ import (
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
 	"firmitas/core/quantity"
+	"firmitas/core/technique"
 )
 
 // Ranking adds up what a system costs its finisher, in days. All parts add along the path from the material to the
@@ -124,7 +125,17 @@ func (w *Wish) price(l Layer, onBare bool) float64 {
 
 // Litres that a layer takes on a zone of area m²; onBare when it meets the material itself.
 func (w *Wish) Litres(l Layer, area float64, onBare bool) float64 {
-	return quantity.Litres(w.Area(l, area), l.Coats, l.Product.SpreadM2L, onBare && w.Material.Wood())
+	covered := w.Area(l, area)
+	transfer := w.Technique(l.Product, covered).Transfer
+	return quantity.Litres(covered, l.Coats, l.Product.SpreadM2L, transfer, onBare && w.Material.Wood())
+}
+
+// Technique is how a coat of p goes on over area m² of the zone.
+func (w *Wish) Technique(p *coating.Product, area float64) technique.Technique {
+	return w.Shop.For(technique.Job{
+		Family: p.Family, AreaM2: area,
+		Outdoors: w.Use.Outdoors(), Underfoot: w.Use.Has(enduse.Floor) || w.Use.IsA("deck"), OnSite: w.OnSite,
+	})
 }
 
 // daysPerFit is what a last coat weighs by what it is made for.

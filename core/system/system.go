@@ -14,6 +14,7 @@ import (
 	"firmitas/core/furniture"
 	"firmitas/core/quantity"
 	"firmitas/core/substrate"
+	"firmitas/core/technique"
 )
 
 // Look is what the zone is to look like.
@@ -63,6 +64,8 @@ type Wish struct {
 	Boards     []compat.Board
 	Wants      Wants
 	Beside     []Neighbour // the other zones of the piece that have a system
+	Shop       technique.Shop
+	OnSite     bool // the work is not done in the workshop
 }
 
 // Ground is what the first coat will meet.
@@ -72,7 +75,10 @@ func (w Wish) Ground() compat.Ground { return compat.GroundOf(w.Material, w.Seen
 func (w Wish) Preparation(first *coating.Product) []substrate.Task {
 	seen := w.Seen
 	seen.Material = w.Material
-	tasks := seen.Plan(w.Action, first, w.life())
+	tasks := seen.Plan(w.Action, first, w.Life())
+	for i := range tasks {
+		tasks[i].Work = tasks[i].In(w.Life())
+	}
 	for _, d := range w.at(decoration.Before) {
 		tasks = append(
 			tasks,
@@ -90,9 +96,9 @@ func (w Wish) Preparation(first *coating.Product) []substrate.Task {
 	return tasks
 }
 
-// life is where the surface will live, as far as its preparation cares.
-func (w Wish) life() substrate.Life {
-	return substrate.Life{Outdoors: w.Use.Outdoors(), Floor: w.Use.Has(enduse.Floor), AreaM2: w.AreaM2}
+// Life is where the surface will live, as far as its preparation cares.
+func (w Wish) Life() substrate.Life {
+	return substrate.Life{Outdoors: w.Use.Outdoors(), Floor: w.Use.Has(enduse.Floor), AreaM2: w.AreaM2, Shop: w.Shop}
 }
 
 // glueH is how long glue and filler under mouldings harden before they are sanded (practice: overnight).

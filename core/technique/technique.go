@@ -1,0 +1,155 @@
+// Package technique knows the ways in which a coat goes on, with their speed, and which of them a workshop takes for a
+// piece of work: the kind of coat, the place, the size and the tools at hand decide.
+package technique
+
+import (
+	"bytes"
+	_ "embed"
+	"encoding/csv"
+	"fmt"
+	"slices"
+	"strconv"
+
+	"firmitas/core/coating"
+)
+
+// Tool that not every workshop has.
+type Tool string
+
+const (
+	SprayGun    Tool = "spray_gun"
+	FoamRoller  Tool = "foam_roller"
+	PadMachine  Tool = "pad_machine"
+	FloorSander Tool = "floor_sander"
+)
+
+// Tools there are, with their names.
+var Tools = []struct {
+	ID   Tool
+	Name string
+}{
+	{SprayGun, "Spray gun, and a place to use it"},
+	{FoamRoller, "Foam rollers"},
+	{PadMachine, "Pad machine for floors"},
+	{FloorSander, "Drum sander and edger for floors"},
+}
+
+// Technique is a way of putting a coat on, by one person. Basis: practice.
+type Technique struct {
+	ID         string
+	Does       string // the work, as an instruction
+	Tool       Tool   // that it takes; "" = what every workshop has
+	method     coating.Method
+	body       coating.Body
+	place      string
+	fromM2     float64 // less is not worth the tool
+	PerM2      float64 // minutes
+	SetUp      float64 // minutes of setting up and washing up, once a session
+	DenibPerM2 float64 // minutes of knocking a film smooth before it
+	Transfer   float64 // share of what leaves the tin that reaches the work; 1 where the rate already holds the loss
+	SectionEnd string  // where a stretch ends that no day can hold
+}
+
+// Sprays tells whether it drifts.
+func (t Technique) Sprays() bool { return t.Tool == SprayGun || t.method == coating.Aerosol }
+
+//go:embed techniques.csv
+var table []byte
+
+// Techniques there are.
+var Techniques = read(table)
+
+// read panics on a faulty table: it ships with the core.
+func read(table []byte) []Technique {
+	rows, err := csv.NewReader(bytes.NewReader(table)).ReadAll()
+	if err != nil {
+		panic(err)
+	}
+	var out []Technique
+	for _, row := range rows[1:] {
+		var numbers [5]float64
+		for i, cell := range row[6:11] {
+			if numbers[i], err = strconv.ParseFloat(cell, 64); err != nil {
+				panic(fmt.Sprintf("techniques: %s: %v", row[0], err))
+			}
+		}
+		out = append(out, Technique{
+			ID: row[0], Does: row[1], Tool: Tool(row[2]),
+			method: coating.Method(row[3]), body: coating.Body(row[4]), place: row[5],
+			fromM2: numbers[0], PerM2: numbers[1], SetUp: numbers[2], DenibPerM2: numbers[3], Transfer: numbers[4],
+			SectionEnd: row[11],
+		})
+	}
+	return out
+}
+
+// Job is one coat over one surface.
+type Job struct {
+	Family    *coating.Family
+	AreaM2    float64
+	Outdoors  bool
+	Underfoot bool
+	OnSite    bool // not in the workshop
+}
+
+// fits tells whether a technique serves a job, whatever the tools.
+func (t Technique) fits(j Job) bool {
+	suits := (t.method == "" || t.method == j.Family.AppliedBy) && (t.body == "" || t.body == j.Family.Body)
+	return suits && j.AreaM2 >= t.fromM2 && j.in(t.place)
+}
+
+func (j Job) in(place string) bool {
+	switch place {
+	case "indoors":
+		return !j.Outdoors
+	case "outdoors":
+		return j.Outdoors && !j.Underfoot
+	case "underfoot":
+		return j.Underfoot
+	case "floor":
+		return j.Underfoot && !j.Outdoors
+	case "deck":
+		return j.Underfoot && j.Outdoors
+	case "bench":
+		return !j.OnSite && !j.Underfoot && !j.Outdoors
+	}
+	return true
+}
+
+// Shop is what a workshop has and how quick it is.
+type Shop struct {
+	Lacks []Tool             // zero = every tool is at hand
+	Pace  map[string]float64 // its own minutes by kind of work; what is missing is as practice has it
+}
+
+// Has tells whether a tool is at hand.
+func (s Shop) Has(t Tool) bool { return !slices.Contains(s.Lacks, t) }
+
+// Minutes of a kind of work: the workshop's own, or practice.
+func (s Shop) Minutes(kind string, practice float64) float64 {
+	if own, ok := s.Pace[kind]; ok {
+		return own
+	}
+	return practice
+}
+
+// SetUpOf is the kind of work that setting up for a technique and washing up after it is.
+func SetUpOf(technique string) string { return "set_up_" + technique }
+
+// For is how the workshop does a job: the quickest way, in all, that its tools allow. What can only be sprayed is told
+// as sprayed even where there is no gun; choosing puts it aside.
+func (s Shop) For(j Job) Technique {
+	var best Technique
+	quickest := 0.0
+	for _, t := range Techniques {
+		onlyWay := t.method == coating.Spray
+		if !t.fits(j) || !(s.Has(t.Tool) || onlyWay) {
+			continue
+		}
+		t.PerM2, t.SetUp = s.Minutes(t.ID, t.PerM2), s.Minutes(SetUpOf(t.ID), t.SetUp)
+		if all := t.SetUp + t.PerM2*j.AreaM2; best.ID == "" || all < quickest {
+			best, quickest = t, all
+		}
+	}
+	return best
+}
