@@ -591,6 +591,27 @@ func (e OpeningWhat) Valid() bool {
 	}
 }
 
+// Defines values for PaceKindStage.
+const (
+	Laying    PaceKindStage = "laying"
+	Preparing PaceKindStage = "preparing"
+	SettingUp PaceKindStage = "setting_up"
+)
+
+// Valid indicates whether the value is a known member of the PaceKindStage enum.
+func (e PaceKindStage) Valid() bool {
+	switch e {
+	case Laying:
+		return true
+	case Preparing:
+		return true
+	case SettingUp:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for PhotoMoment.
 const (
 	PhotoMomentAfter  PhotoMoment = "after"
@@ -1302,6 +1323,9 @@ type Catalogue struct {
 	Kinds     []Kind     `json:"kinds"`
 	Looks     []Look     `json:"looks"`
 	Materials []Material `json:"materials"`
+
+	// PaceKinds work whose minutes a workshop may tell as its own
+	PaceKinds []PaceKind `json:"paceKinds"`
 	PartKinds []Named    `json:"partKinds"`
 
 	// Places where a piece may stand
@@ -1317,6 +1341,9 @@ type Catalogue struct {
 	Soils          []string    `json:"soils"`
 	StatementKinds []Named     `json:"statementKinds"`
 	Tests          []TestGuide `json:"tests"`
+
+	// Tools that not every workshop has
+	Tools []Named `json:"tools"`
 
 	// Treatments what may have been done to bare wood
 	Treatments []Named `json:"treatments"`
@@ -2038,6 +2065,19 @@ type OrderInput struct {
 	Version int      `json:"version"`
 }
 
+// PaceKind defines model for PaceKind.
+type PaceKind struct {
+	ID string `json:"id"`
+
+	// Minutes practice: by m², or for a session of setting up and washing up
+	Minutes float64       `json:"minutes"`
+	Name    string        `json:"name"`
+	Stage   PaceKindStage `json:"stage"`
+}
+
+// PaceKindStage defines model for PaceKind.Stage.
+type PaceKindStage string
+
 // Pairing What the label says of this product over (or under) another kind.
 type Pairing struct {
 	May bool `json:"may"`
@@ -2397,11 +2437,17 @@ type SettingsInput struct {
 	// Hours Sunday first
 	Hours []Hours `json:"hours"`
 
+	// Lacks tools that are not at hand
+	Lacks []string `json:"lacks"`
+
 	// Numbers what stands before the decimals
 	Numbers SettingsInputNumbers `json:"numbers"`
-	Schools Schools              `json:"schools"`
-	Units   SettingsInputUnits   `json:"units"`
-	Version int                  `json:"version"`
+
+	// Pace own minutes by kind of work
+	Pace    map[string]float64 `json:"pace"`
+	Schools Schools            `json:"schools"`
+	Units   SettingsInputUnits `json:"units"`
+	Version int                `json:"version"`
 }
 
 // SettingsInputClock defines model for SettingsInput.Clock.
@@ -2759,15 +2805,21 @@ type Workshop struct {
 	Currency   string             `json:"currency"`
 	FoodPolicy WorkshopFoodPolicy `json:"foodPolicy"`
 	Hours      []Hours            `json:"hours"`
-	Name       string             `json:"name"`
+
+	// Lacks tools that are not at hand
+	Lacks []string `json:"lacks"`
+	Name  string   `json:"name"`
 
 	// Numbers what stands before the decimals
-	Numbers  WorkshopNumbers `json:"numbers"`
-	Schools  Schools         `json:"schools"`
-	TimeZone string          `json:"timeZone"`
-	Town     string          `json:"town"`
-	Units    WorkshopUnits   `json:"units"`
-	Version  int             `json:"version"`
+	Numbers WorkshopNumbers `json:"numbers"`
+
+	// Pace own minutes by kind of work
+	Pace     map[string]float64 `json:"pace"`
+	Schools  Schools            `json:"schools"`
+	TimeZone string             `json:"timeZone"`
+	Town     string             `json:"town"`
+	Units    WorkshopUnits      `json:"units"`
+	Version  int                `json:"version"`
 }
 
 // WorkshopClock defines model for Workshop.Clock.

@@ -333,7 +333,7 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 		below = &s.Layers[i-1]
 	}
 	if p.Family.NothingOn() {
-		return nothingOn(l, i, area)
+		return nothingOn(w, l, i, area)
 	}
 	out := session{title: fmt.Sprintf("%s, coat %d of %d", p.Name, n, l.Coats)}
 	covered := w.Area(l, area)
@@ -392,7 +392,7 @@ const (
 )
 
 // nothingOn is the session of a zone that is left bare, or kept as it is.
-func nothingOn(l system.Layer, layer int, area float64) session {
+func nothingOn(w system.Wish, l system.Layer, layer int, area float64) session {
 	out := session{title: l.Product.Name, coat: Step{Product: l.Product, Layer: layer, Coat: 1, Of: 1}}
 	if l.Product.Family.Is("bare") {
 		out.tasks = []Task{
@@ -408,7 +408,7 @@ func nothingOn(l system.Layer, layer int, area float64) session {
 		{"Photograph it, labels, marks and old repairs too", photographMinutes},
 		{
 			"Soft brush, then a dry smoke sponge, then a barely damp swab: each tried in a hidden place first",
-			substrate.ConserveMinutes * area,
+			substrate.Conserving.In(w.Life()).HandsOn(area),
 		},
 		{"Where colour comes off, or a flake lifts, stop: that is a conservator's", 0},
 	}

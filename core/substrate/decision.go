@@ -28,6 +28,7 @@ type Wish struct {
 	ShowsWood bool // natural or stained
 	Stained   bool
 	Child     bool // children will use the piece
+	Life      Life
 }
 
 // Option is one way to deal with the old finish, compared in hours, risk and what it opens.
@@ -35,7 +36,8 @@ type Option struct {
 	Action       Action
 	Standing     Standing
 	Why          string
-	MinutesPerM2 float64 // hands on (practice); stubborn finishes take half as long again
+	Works        []Work
+	MinutesPerM2 float64 // of its works, by hand; stubborn finishes take half as long again
 	Risk         string
 	Opens        string
 }
@@ -61,6 +63,9 @@ func (i Inspection) Options(w Wish) []Option {
 	for _, standing := range []Standing{Open, Doubtful, Ruled} {
 		for _, o := range all {
 			if o.Standing == standing {
+				for _, work := range o.Works {
+					o.MinutesPerM2 += work.In(w.Life).MinutesPerM2
+				}
 				out = append(out, o)
 			}
 		}
@@ -68,18 +73,15 @@ func (i Inspection) Options(w Wish) []Option {
 	return out
 }
 
-// ConserveMinutes per m² clean a piece of value dry (practice).
-const ConserveMinutes = 30
-
 // conserve keeps what is there as it is: the answer for a piece of value. What was loose is a restorer's.
 func (i Inspection) conserve() Option {
 	o := Option{
-		Action:       Keep,
-		Standing:     Open,
-		MinutesPerM2: ConserveMinutes,
-		Risk:         "Every cleaning takes a little: test each step in a hidden place, stop when in doubt.",
-		Opens:        "what comes off again: wax, shellac over shellac, or nothing at all",
-		Why:          "Its skin is part of its value: clean it dry, keep it, add nothing that cannot come off again.",
+		Action:   Keep,
+		Standing: Open,
+		Works:    []Work{Conserving},
+		Risk:     "Every cleaning takes a little: test each step in a hidden place, stop when in doubt.",
+		Opens:    "what comes off again: wax, shellac over shellac, or nothing at all",
+		Why:      "Its skin is part of its value: clean it dry, keep it, add nothing that cannot come off again.",
 	}
 	if i.Condition == Flaking || i.Condition == Cracked || i.Condition == Chalky {
 		o.Why = "Its skin is part of its value, and it lifts: a conservator lays the flakes down before anything touches it."
@@ -89,12 +91,12 @@ func (i Inspection) conserve() Option {
 
 func (i Inspection) keep(w Wish) Option {
 	o := Option{
-		Action:       Keep,
-		Standing:     Open,
-		MinutesPerM2: 20,
-		Risk:         "What lies below decides how long the new coats hold.",
-		Opens:        "coats that grip a keyed film",
-		Why:          "It is sound: clean it, key it dull, and coat over it.",
+		Action:   Keep,
+		Standing: Open,
+		Works:    []Work{Degrease, KeyOld},
+		Risk:     "What lies below decides how long the new coats hold.",
+		Opens:    "coats that grip a keyed film",
+		Why:      "It is sound: clean it, key it dull, and coat over it.",
 	}
 	rule := func(s Standing, why string) {
 		if o.Standing != Ruled {
@@ -133,12 +135,12 @@ func (i Inspection) keep(w Wish) Option {
 
 func (i Inspection) dewax() Option {
 	return Option{
-		Action:       Dewax,
-		Standing:     Open,
-		MinutesPerM2: Dewaxing.MinutesPerM2,
-		Opens:        "any coat, over dewaxed shellac as insurance",
-		Risk:         "Wax left in the pores shows as fish-eyes.",
-		Why:          "Scrape the thick of it, then mineral spirits and clean cloths until the cloth stays clean.",
+		Action:   Dewax,
+		Standing: Open,
+		Works:    []Work{Dewaxing},
+		Opens:    "any coat, over dewaxed shellac as insurance",
+		Risk:     "Wax left in the pores shows as fish-eyes.",
+		Why:      "Scrape the thick of it, then mineral spirits and clean cloths until the cloth stays clean.",
 	}
 }
 
@@ -155,12 +157,12 @@ func (i Inspection) byLead(o Option) Option {
 
 func (i Inspection) scrape() Option {
 	o := Option{
-		Action:       Scrape,
-		Standing:     Open,
-		MinutesPerM2: Scraping.MinutesPerM2,
-		Opens:        "bare wood: every finish and stain",
-		Risk:         "Slips and gouges; slow on mouldings.",
-		Why:          "A sharp scraper with the grain takes film off without loading dust with it.",
+		Action:   Scrape,
+		Standing: Open,
+		Works:    []Work{Scraping},
+		Opens:    "bare wood: every finish and stain",
+		Risk:     "Slips and gouges; slow on mouldings.",
+		Why:      "A sharp scraper with the grain takes film off without loading dust with it.",
 	}
 	if i.Material != nil && i.Material.Slick {
 		o.Standing, o.Why = Ruled, "The face below is not wood: a scraper cuts through it."
@@ -173,12 +175,12 @@ const thinVeneer = 1.0
 
 func (i Inspection) sandOff() Option {
 	o := Option{
-		Action:       SandOff,
-		Standing:     Open,
-		MinutesPerM2: Sanding.MinutesPerM2,
-		Opens:        "bare wood: every finish and stain",
-		Risk:         "Dust of old coatings; rounded edges.",
-		Why:          "Sand it off with the grain, with extraction and mask.",
+		Action:   SandOff,
+		Standing: Open,
+		Works:    []Work{Sanding},
+		Opens:    "bare wood: every finish and stain",
+		Risk:     "Dust of old coatings; rounded edges.",
+		Why:      "Sand it off with the grain, with extraction and mask.",
 	}
 	if i.Material != nil && i.Material.Kind == Veneer {
 		o.Standing, o.Why = Doubtful, "Veneer: by hand only, never near an edge; scraping or stripping is kinder."
@@ -197,12 +199,12 @@ func (i Inspection) sandOff() Option {
 
 func (i Inspection) strip() Option {
 	o := Option{
-		Action:       Strip,
-		Standing:     Open,
-		MinutesPerM2: Stripper.MinutesPerM2,
-		Opens:        "bare wood, once neutralised and dry",
-		Risk:         "Swells glue and veneer when left too long.",
-		Why:          "Water-based stripper, thick, as long as its label says; neutralise, rinse, dry.",
+		Action:   Strip,
+		Standing: Open,
+		Works:    []Work{Stripper},
+		Opens:    "bare wood, once neutralised and dry",
+		Risk:     "Swells glue and veneer when left too long.",
+		Why:      "Water-based stripper, thick, as long as its label says; neutralise, rinse, dry.",
 	}
 	if i.Finish != nil && (i.Finish.ID == "catalysed" || i.Finish.ID == "epoxy") {
 		o.Standing, o.Why = Doubtful, "Strippers hardly move this kind: try a spot."

@@ -50,7 +50,7 @@ var onFloors = map[string]struct {
 // Works are those of the preparation that have a speed.
 var Works = []Work{
 	ByHand, ByMachine, Dusting, RaiseGrain, SolventWipe, Degrease, KillMildew, Dewaxing, Desilicone, KeyOld, KeySlick,
-	WipeOff, WaxOff, Scraping, Sanding, Stripper, SoapOut, ShellacOff, LacquerOff, OilOut,
+	Conserving, WipeOff, WaxOff, Scraping, Sanding, Stripper, SoapOut, ShellacOff, LacquerOff, OilOut,
 }
 
 // FloorMinutes of a kind of work per m² of a large floor; ok is false for what is done there as anywhere.
@@ -101,6 +101,9 @@ var (
 		ID:           "oil_out",
 		Title:        "Sand the oil out of the surface, P80 to P150, wiped with spirits between",
 		MinutesPerM2: 60,
+	}
+	Conserving = Work{
+		ID: "conserve", Title: "Clean a piece of value: soft brush, dry sponge, damp swab", MinutesPerM2: 30,
 	}
 	Dusting = Work{ID: "dust", Title: "Take off all dust", MinutesPerM2: 3}
 )

@@ -1,6 +1,11 @@
 package substrate
 
-import "testing"
+import (
+	"testing"
+
+	"firmitas/core/coating"
+	"firmitas/core/technique"
+)
 
 // Minutes by hand on one square metre. Basis: practice; a stubborn finish takes half as long again.
 func TestMinutesByHand(t *testing.T) {
@@ -32,21 +37,31 @@ func TestMinutesByHand(t *testing.T) {
 	}
 }
 
-// An option on the screen and the task in the plan are the same work, and take the same time.
+// An option on the screen and the work in the plan are the same, and take the same time: at the workshop's own pace, and
+// by machine on a large floor.
 func TestAnOptionTakesWhatItsTaskTakes(t *testing.T) {
-	for option, task := range map[*Option]Work{
-		optionOf(Inspection.dewax):   Dewaxing,
-		optionOf(Inspection.scrape):  Scraping,
-		optionOf(Inspection.sandOff): Sanding,
-		optionOf(Inspection.strip):   Stripper,
-	} {
-		if option.MinutesPerM2 != task.MinutesPerM2 {
-			t.Errorf("%s: %.0f min to choose it, %.0f to do it", task.ID, option.MinutesPerM2, task.MinutesPerM2)
+	floor := Life{Floor: true, AreaM2: 30}
+	own := Life{Shop: technique.Shop{Pace: map[string]float64{Sanding.ID: 33, Scraping.ID: 44}}}
+	for _, finish := range []string{"oil_varnish", "wax"} {
+		for _, life := range []Life{{}, floor, own} {
+			seen := Inspection{Material: Find("oak"), Finish: FindFinish(finish), Condition: Intact, Age: Later}
+			compared := 0
+			for _, o := range seen.Options(Wish{ShowsWood: true, Life: life}) {
+				for _, task := range seen.Plan(o.Action, &coating.Product{Family: coating.Families["clear_wb_pu"]}, life) {
+					for _, work := range o.Works {
+						if work.ID != task.ID || o.Action == Keep {
+							continue
+						}
+						compared++
+						if want := task.In(life).MinutesPerM2; o.MinutesPerM2 != want || want == 0 {
+							t.Errorf("%s: %.0f min to choose it, %.0f to do it", o.Action, o.MinutesPerM2, want)
+						}
+					}
+				}
+			}
+			if compared == 0 {
+				t.Errorf("%s: nothing compared", finish)
+			}
 		}
 	}
-}
-
-func optionOf(make func(Inspection) Option) *Option {
-	o := make(Inspection{Material: Find("oak")})
-	return &o
 }

@@ -54,7 +54,7 @@ func ChangeUse(ctx context.Context, w Wish, layers []Layer, shelf []*coating.Pro
 		}
 	}
 	out.AnewWish = out.OverWish
-	for _, o := range seen.Options(substrate.Wish{ShowsWood: !w.Look.Opaque(), Stained: w.Look == Stained}) {
+	for _, o := range seen.Options(w.ForOld()) {
 		if o.Action != substrate.Keep && o.Standing != substrate.Ruled {
 			out.AnewWish.Action = o.Action
 			break

@@ -98,7 +98,21 @@ func (w Wish) Preparation(first *coating.Product) []substrate.Task {
 
 // Life is where the surface will live, as far as its preparation cares.
 func (w Wish) Life() substrate.Life {
-	return substrate.Life{Outdoors: w.Use.Outdoors(), Floor: w.Use.Has(enduse.Floor), AreaM2: w.AreaM2, Shop: w.Shop}
+	l := substrate.Life{AreaM2: w.AreaM2, Shop: w.Shop}
+	if w.Use != nil {
+		l.Outdoors, l.Floor = w.Use.Outdoors(), w.Use.Has(enduse.Floor)
+	}
+	return l
+}
+
+// ForOld is the wish as the decision about an old finish turns on it.
+func (w Wish) ForOld() substrate.Wish {
+	return substrate.Wish{
+		ShowsWood: !w.Look.Opaque(),
+		Stained:   w.Look == Stained,
+		Child:     w.Use != nil && w.Use.Has(enduse.Child),
+		Life:      w.Life(),
+	}
 }
 
 // glueH is how long glue and filler under mouldings harden before they are sanded (practice: overnight).

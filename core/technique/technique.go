@@ -23,11 +23,14 @@ const (
 	FloorSander Tool = "floor_sander"
 )
 
-// Tools there are, with their names.
-var Tools = []struct {
+// NamedTool is a tool as it is asked for.
+type NamedTool struct {
 	ID   Tool
 	Name string
-}{
+}
+
+// Tools there are.
+var Tools = []NamedTool{
 	{SprayGun, "Spray gun, and a place to use it"},
 	{FoamRoller, "Foam rollers"},
 	{PadMachine, "Pad machine for floors"},

@@ -105,12 +105,7 @@ func TestEveryTechniqueIsTaken(t *testing.T) {
 		}
 	}
 	for _, k := range Techniques {
-		named := k.Tool == "" || slices.ContainsFunc(Tools, func(t struct {
-			ID   Tool
-			Name string
-		}) bool {
-			return t.ID == k.Tool
-		})
+		named := k.Tool == "" || slices.ContainsFunc(Tools, func(t NamedTool) bool { return t.ID == k.Tool })
 		if !taken[k.ID] || !named {
 			t.Errorf("%s: taken %v, its tool %q", k.ID, taken[k.ID], k.Tool)
 		}

@@ -512,3 +512,41 @@ func TestThePromiseOrdersTheAnswers(t *testing.T) {
 		t.Error("nothing was ever late")
 	}
 }
+
+// What the workshop has, and how quick it is, is asked once: without a gun nothing that must be sprayed is chosen, and
+// a plan counts with the workshop's own minutes. A tool or a kind of work that is none is named.
+func TestToolsAndPaceAreTheWorkshops(t *testing.T) {
+	c := start(t)
+	w := get[api.Workshop](c, "/api/workshop")
+	settings := api.SettingsInput{
+		Version: w.Version, Units: api.SettingsInputUnits(w.Units), Clock: api.SettingsInputClock(w.Clock),
+		Numbers: api.SettingsInputNumbers(w.Numbers), Currency: w.Currency,
+		FoodPolicy: api.SettingsInputFoodPolicy(w.FoodPolicy), Schools: w.Schools, Hours: w.Hours,
+		Lacks: []string{"pad_machine", "lathe"}, Pace: map[string]float64{"brush": 0, "knitting": 4},
+	}
+	const path = "/api/workshop/settings"
+	status, data := c.call("PUT", path, encode(t, settings))
+	for _, field := range []string{"/lacks/1", "/pace/brush", "/pace/knitting"} {
+		if status != 422 || problem(t, data, field) == "" {
+			t.Errorf("%s: %d %s", field, status, data)
+		}
+	}
+	sprayed := func() (n int) {
+		for _, l := range c.chooseFor(brief(input())).LeftOut {
+			if strings.Contains(l.Reason, "has to be sprayed") {
+				n++
+			}
+		}
+		return n
+	}
+	planned := get[api.PlanAnswer](c, "/api/pieces/2/plan").Plan.HandsOnMin
+	before := sprayed()
+	settings.Lacks, settings.Pace = []string{"spray_gun"}, map[string]float64{"brush": 40, "set_up_brush": 30}
+	answer[api.Workshop](c, "PUT", path, encode(t, settings), 200)
+	if after := sprayed(); before != 0 || after == 0 {
+		t.Errorf("%d put aside for want of a gun, then %d", before, after)
+	}
+	if own := get[api.PlanAnswer](c, "/api/pieces/2/plan").Plan.HandsOnMin; own <= planned {
+		t.Errorf("%.0f min by hand with slow brushes, %.0f before", own, planned)
+	}
+}

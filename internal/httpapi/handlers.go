@@ -13,6 +13,7 @@ import (
 	"firmitas/core/preparation"
 	"firmitas/core/schedule"
 	"firmitas/core/system"
+	"firmitas/core/technique"
 	"firmitas/core/worklog"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop"
@@ -41,6 +42,10 @@ func (h *handlers) PutSettings(
 		Currency:   r.Body.Currency,
 		FoodPolicy: enduse.FoodPolicy(r.Body.FoodPolicy),
 		Schools:    compat.Schools(r.Body.Schools),
+		Shop:       technique.Shop{Pace: r.Body.Pace},
+	}
+	for _, tool := range r.Body.Lacks {
+		in.Shop.Lacks = append(in.Shop.Lacks, technique.Tool(tool))
 	}
 	for i, d := range r.Body.Hours {
 		in.Days[i] = schedule.Day{Open: d.Open, Close: d.Close}

@@ -522,14 +522,14 @@ func TestRequestsThatAreNone(t *testing.T) {
 			"a workshop that never opens",
 			"PUT",
 			"/api/workshop/settings",
-			`{"version":1,"units":"metric","clock":"h24","numbers":"point","currency":"EUR","foodPolicy":"strict","schools":{"distressAfterWax":false,"hardwaxOverSealer":false,"shellacBetween":false,"noWaxOverFilm":false},"hours":[` + strings.TrimSuffix(strings.Repeat(`{"open":0,"close":0},`, 7), ",") + `]}`,
+			`{"version":1,"units":"metric","clock":"h24","numbers":"point","currency":"EUR","foodPolicy":"strict","schools":{"distressAfterWax":false,"hardwaxOverSealer":false,"shellacBetween":false,"noWaxOverFilm":false},"hours":[` + strings.TrimSuffix(strings.Repeat(`{"open":0,"close":0},`, 7), ",") + `],"lacks":[],"pace":{}}`,
 			422,
 		},
 		{
 			"settings on an old version",
 			"PUT",
 			"/api/workshop/settings",
-			`{"version":77,"units":"us","clock":"h12","numbers":"point","currency":"USD","foodPolicy":"strict","schools":{"distressAfterWax":false,"hardwaxOverSealer":false,"shellacBetween":false,"noWaxOverFilm":false},"hours":[` + strings.TrimSuffix(strings.Repeat(`{"open":480,"close":900},`, 7), ",") + `]}`,
+			`{"version":77,"units":"us","clock":"h12","numbers":"point","currency":"USD","foodPolicy":"strict","schools":{"distressAfterWax":false,"hardwaxOverSealer":false,"shellacBetween":false,"noWaxOverFilm":false},"hours":[` + strings.TrimSuffix(strings.Repeat(`{"open":480,"close":900},`, 7), ",") + `],"lacks":[],"pace":{}}`,
 			409,
 		},
 	} {

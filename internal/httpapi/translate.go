@@ -1,6 +1,7 @@
 package httpapi
 
 import (
+	"maps"
 	"slices"
 	"time"
 
@@ -16,6 +17,7 @@ import (
 	"firmitas/core/schedule"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
+	"firmitas/core/technique"
 	"firmitas/internal/workshop"
 )
 
@@ -51,8 +53,11 @@ func toWorkshop(w workshop.Workshop) api.Workshop {
 		Currency:   w.Currency,
 		FoodPolicy: api.WorkshopFoodPolicy(w.FoodPolicy),
 		Schools:    api.Schools(w.Schools),
+		Lacks:      each(w.Shop.Lacks, func(t technique.Tool) string { return string(t) }),
+		Pace:       map[string]float64{},
 		Hours:      each(w.Days[:], func(d schedule.Day) api.Hours { return api.Hours{Open: d.Open, Close: d.Close} }),
 	}
+	maps.Copy(out.Pace, w.Shop.Pace)
 	if w.Zone != nil {
 		out.TimeZone = w.Zone.String()
 	}
@@ -131,6 +136,12 @@ func catalogue() api.Catalogue {
 		Soils: each(compat.Soils, func(s compat.Soil) string { return string(s) }),
 		Signs: each(compat.Signs, func(s compat.SignSeen) api.Named {
 			return api.Named{ID: string(s.ID), Name: s.Name}
+		}),
+		Tools: each(technique.Tools, func(t technique.NamedTool) api.Named {
+			return api.Named{ID: string(t.ID), Name: t.Name}
+		}),
+		PaceKinds: each(schedule.PaceKinds(), func(k schedule.PaceKind) api.PaceKind {
+			return api.PaceKind{ID: k.ID, Name: k.Name, Stage: api.PaceKindStage(k.Stage), Minutes: k.Minutes}
 		}),
 		Treatments: each(compat.Treatments, func(t compat.Treatment) api.Named {
 			return api.Named{ID: t.ID, Name: t.Name}

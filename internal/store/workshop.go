@@ -4,19 +4,21 @@ import "context"
 
 // Workshop is a row of workshops.
 type Workshop struct {
-	ID         int64         `db:"id"`
-	Name       string        `db:"name"`
-	Town       string        `db:"town"`
-	Contact    string        `db:"contact"`
-	TimeZone   string        `db:"time_zone"`
-	Units      string        `db:"units"`
-	Clock      string        `db:"clock"`
-	Numbers    string        `db:"numbers"`  // point or comma before the decimals
-	Currency   string        `db:"currency"` // by ISO 4217
-	FoodPolicy string        `db:"food_policy"`
-	Schools    JSON[Schools] `db:"schools"`
-	Hours      JSON[[7]Day]  `db:"hours"`
-	Version    int           `db:"version"`
+	ID         int64                    `db:"id"`
+	Name       string                   `db:"name"`
+	Town       string                   `db:"town"`
+	Contact    string                   `db:"contact"`
+	TimeZone   string                   `db:"time_zone"`
+	Units      string                   `db:"units"`
+	Clock      string                   `db:"clock"`
+	Numbers    string                   `db:"numbers"`  // point or comma before the decimals
+	Currency   string                   `db:"currency"` // by ISO 4217
+	FoodPolicy string                   `db:"food_policy"`
+	Schools    JSON[Schools]            `db:"schools"`
+	Hours      JSON[[7]Day]             `db:"hours"`
+	Lacks      JSON[[]string]           `db:"lacks"` // tools that are not at hand
+	Pace       JSON[map[string]float64] `db:"pace"`  // own minutes by kind of work
+	Version    int                      `db:"version"`
 }
 
 // Schools of practice that a workshop follows, as stored.
@@ -45,7 +47,7 @@ func (s *Store) Home(ctx context.Context) (Workshop, error) {
 // AddWorkshop makes a workshop with its shelf in one go and returns its id.
 func (s *Store) AddWorkshop(ctx context.Context, w Workshop, shelf []Product) (id int64, err error) {
 	err = s.Write(ctx, func(ctx context.Context) error {
-		names := "name, town, contact, time_zone, units, clock, numbers, currency, food_policy, schools, hours"
+		names := "name, town, contact, time_zone, units, clock, numbers, currency, food_policy, schools, hours, lacks, pace"
 		if id, err = newID(s.q(ctx).NamedExecContext(ctx, insert("workshops", names), w)); err != nil {
 			return err
 		}
@@ -60,11 +62,11 @@ func (s *Store) AddWorkshop(ctx context.Context, w Workshop, shelf []Product) (i
 	return id, err
 }
 
-// SaveSettings stores how things are told, food policy, schools and hours if w.Version is still the stored one.
+// SaveSettings stores how things are told, food policy, schools, hours, tools and pace if w.Version is still the stored one.
 func (s *Store) SaveSettings(ctx context.Context, w Workshop) error {
 	return oneRow(s.q(ctx).NamedExecContext(ctx,
 		"UPDATE workshops"+set(
-			"units, clock, numbers, currency, food_policy, schools, hours",
+			"units, clock, numbers, currency, food_policy, schools, hours, lacks, pace",
 		)+"WHERE id = :id AND version = :version", w),
 	)
 }

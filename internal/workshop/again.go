@@ -38,7 +38,7 @@ func (s *Service) Again(ctx context.Context, id int64) (Brief, error) {
 		for i, z := range b.Zones {
 			if z.Inspection != nil {
 				wish := brief.Zones[i].Wish
-				z.Inspection.Action = string(wish.Seen.Options(wishFor(wish))[0].Action)
+				z.Inspection.Action = string(wish.Seen.Options(wish.ForOld())[0].Action)
 			}
 		}
 		return b, nil

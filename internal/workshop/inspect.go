@@ -5,7 +5,6 @@ import (
 	"slices"
 
 	"firmitas/core/climate"
-	"firmitas/core/enduse"
 	"firmitas/core/preparation"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
@@ -37,7 +36,7 @@ func (s *Service) Inspect(ctx context.Context, b Brief) (Inspected, error) {
 	}
 	wish := &brief.Zones[0].Wish
 	out := Inspected{
-		Options:  wish.Seen.Options(wishFor(*wish)),
+		Options:  wish.Seen.Options(wish.ForOld()),
 		LeadOpen: wish.Seen.LeadOpen(),
 		AreaM2:   brief.Zones[0].AreaM2 * float64(b.Alike),
 	}
@@ -58,14 +57,6 @@ func allowed(options []substrate.Option, action substrate.Action) bool {
 		options,
 		func(o substrate.Option) bool { return o.Action == action && o.Standing != substrate.Ruled },
 	)
-}
-
-func wishFor(w system.Wish) substrate.Wish {
-	return substrate.Wish{
-		ShowsWood: !w.Look.Opaque(),
-		Stained:   w.Look == system.Stained,
-		Child:     w.Use != nil && w.Use.Has(enduse.Child),
-	}
 }
 
 func answersOf(in *store.Inspection) map[substrate.Test]substrate.Outcome {
@@ -128,10 +119,10 @@ func (c *check) inspection(
 			"Between −20 and 50 °C, and above 0 to 100 %% RH.",
 		)
 	}
-	for _, p := range seen.Contradictions(wishFor(w)) {
+	for _, p := range seen.Contradictions(w.ForOld()) {
 		c.that(false, at+p.Field, "%s", p.Detail)
 	}
-	if options := seen.Options(wishFor(w)); toKeep && !seen.LeadOpen() &&
+	if options := seen.Options(w.ForOld()); toKeep && !seen.LeadOpen() &&
 		!allowed(options, substrate.Action(in.Action)) {
 		// An open question of lead rules out much, but is told by the plan, which then holds no steps.
 		c.that(false, at+"action", "What was seen rules that out. The way to go: %s", options[0].Why)

@@ -7,6 +7,7 @@ import (
 	"crypto/sha256"
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 	"sync/atomic"
 	"time"
@@ -14,6 +15,7 @@ import (
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
 	"firmitas/core/schedule"
+	"firmitas/core/technique"
 	"firmitas/internal/store"
 )
 
@@ -46,6 +48,7 @@ type Workshop struct {
 	Schools    compat.Schools
 	Boards     []compat.Board // what its test boards showed
 	Days       [7]schedule.Day
+	Shop       technique.Shop
 	Version    int
 }
 
@@ -98,7 +101,11 @@ func (s *Service) Home(ctx context.Context) (Workshop, error) {
 		Currency:   row.Currency,
 		FoodPolicy: enduse.FoodPolicy(row.FoodPolicy),
 		Schools:    compat.Schools(row.Schools.V),
+		Shop:       technique.Shop{Pace: row.Pace.V},
 		Version:    row.Version,
+	}
+	for _, tool := range row.Lacks.V {
+		w.Shop.Lacks = append(w.Shop.Lacks, technique.Tool(tool))
 	}
 	for i, d := range row.Hours.V {
 		w.Days[i] = schedule.Day(d)
@@ -177,6 +184,7 @@ type Settings struct {
 	FoodPolicy enduse.FoodPolicy
 	Schools    compat.Schools
 	Days       [7]schedule.Day
+	Shop       technique.Shop
 }
 
 // SaveSettings stores them, or says what is wrong: Invalid, or store.ErrConflict when saved meanwhile.
@@ -186,8 +194,13 @@ func (s *Service) SaveSettings(ctx context.Context, in Settings) (Workshop, erro
 		if err != nil {
 			return home, err
 		}
+		var c check
 		if err := (schedule.Week{Days: in.Days, Zone: home.Zone}).Check(); err != nil {
-			return home, &Invalid{[]FieldError{{"/hours", err.Error()}}}
+			c.that(false, "/hours", "%v", err)
+		}
+		c.shop(in.Shop)
+		if err := c.err(); err != nil {
+			return home, err
 		}
 		row := store.Workshop{
 			ID:         home.ID,
@@ -197,7 +210,12 @@ func (s *Service) SaveSettings(ctx context.Context, in Settings) (Workshop, erro
 			Currency:   in.Currency,
 			FoodPolicy: string(in.FoodPolicy),
 			Schools:    store.JSON[store.Schools]{V: store.Schools(in.Schools)},
+			Pace:       store.JSON[map[string]float64]{V: in.Shop.Pace},
+			Lacks:      store.JSON[[]string]{V: []string{}},
 			Version:    in.Version,
+		}
+		for _, tool := range in.Shop.Lacks {
+			row.Lacks.V = append(row.Lacks.V, string(tool))
 		}
 		for i, d := range in.Days {
 			row.Hours.V[i] = store.Day(d)
@@ -207,4 +225,21 @@ func (s *Service) SaveSettings(ctx context.Context, in Settings) (Workshop, erro
 		}
 		return s.Home(ctx)
 	})
+}
+
+// Believable minutes of a kind of work: by m², or for a session.
+const leastPace, mostPace = 0.1, 600
+
+// shop checks what a workshop says of its tools and of its pace.
+func (c *check) shop(s technique.Shop) {
+	for i, tool := range s.Lacks {
+		known := slices.ContainsFunc(technique.Tools, func(t technique.NamedTool) bool { return t.ID == tool })
+		c.listed(known, fmt.Sprintf("/lacks/%d", i), "a tool", string(tool))
+	}
+	kinds := schedule.PaceKinds()
+	for id, minutes := range s.Pace {
+		known := slices.ContainsFunc(kinds, func(k schedule.PaceKind) bool { return k.ID == id })
+		c.listed(known, "/pace/"+id, "a kind of work", id)
+		c.that(within(minutes, leastPace, mostPace), "/pace/"+id, "From %.1f to %d minutes.", leastPace, mostPace)
+	}
 }

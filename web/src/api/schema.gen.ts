@@ -770,6 +770,12 @@ export interface components {
             schools: components["schemas"]["Schools"];
             /** @description Sunday first */
             hours: components["schemas"]["Hours"][];
+            /** @description tools that are not at hand */
+            lacks: string[];
+            /** @description own minutes by kind of work */
+            pace: {
+                [key: string]: number;
+            };
         };
         Workshop: {
             name: string;
@@ -793,6 +799,12 @@ export interface components {
             foodPolicy: "strict" | "cured_film";
             schools: components["schemas"]["Schools"];
             hours: components["schemas"]["Hours"][];
+            /** @description tools that are not at hand */
+            lacks: string[];
+            /** @description own minutes by kind of work */
+            pace: {
+                [key: string]: number;
+            };
         };
         Gate: {
             id: string;
@@ -871,6 +883,21 @@ export interface components {
             signs: components["schemas"]["Named"][];
             /** @description what may have been done to bare wood */
             treatments: components["schemas"]["Named"][];
+            /** @description that not every workshop has */
+            tools: components["schemas"]["Named"][];
+            /** @description work whose minutes a workshop may tell as its own */
+            paceKinds: components["schemas"]["PaceKind"][];
+        };
+        PaceKind: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            stage: "laying" | "setting_up" | "preparing";
+            /**
+             * Format: double
+             * @description practice: by m², or for a session of setting up and washing up
+             */
+            minutes: number;
         };
         Family: {
             id: string;

@@ -70,7 +70,7 @@ function Needs({ needs }: { needs: PlanAnswer['plan']['needs'] }) {
         ))}
       </ul>
       <p className="mt-3 text-sm">
-        Brush or cloth losses and what stays in the pot are counted in. Basis: label spreading rate, practice for
+        What brush, roller or gun loses and what stays in the pot are counted in. Basis: label spreading rate, practice for
         losses.
       </p>
     </aside>

@@ -1,4 +1,4 @@
-import { useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, Problem, type Schools, type SettingsInput, type Workshop } from '../api/client'
@@ -6,8 +6,9 @@ import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { Tick } from '../ui/Tick'
 import { ClockInput } from '../ui/When'
-import { settingsSaved } from '../api/queries'
+import { catalogueQuery, settingsSaved } from '../api/queries'
 import { useSave } from '../api/saving'
+import { Pace } from './Pace'
 
 const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
 const practices: { id: keyof Schools; name: string }[] = [
@@ -34,7 +35,7 @@ export function SettingsView() {
 
 function SettingsForm({ workshop }: { workshop: Workshop }) {
   const client = useQueryClient()
-  const { version, units, clock, numbers, currency, foodPolicy, hours } = workshop
+  const { version, units, clock, numbers, currency, foodPolicy, hours, lacks, pace } = workshop
   const [draft, setDraft] = useState<SettingsInput>({
     version,
     units,
@@ -44,6 +45,8 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
     foodPolicy,
     schools: workshop.schools,
     hours,
+    lacks,
+    pace,
   })
   const save = useSave({
     send: (_: void, headers) => api.PUT('/workshop/settings', { headers, body: draft }),
@@ -53,6 +56,8 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
     },
   })
   const wrongHours = save.error instanceof Problem ? save.error.at('/hours') : undefined
+  const wrongPace = (kind: string) => (save.error instanceof Problem ? save.error.at(`/pace/${kind}`) : undefined)
+  const besideFields = wrongHours ?? Object.keys(draft.pace).find(wrongPace)
   return (
     <form
       noValidate
@@ -71,7 +76,9 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
       <WorkingHours hours={draft.hours} set={(hours) => setDraft({ ...draft, hours })} wrong={wrongHours} />
       <Telling draft={draft} change={(part) => setDraft({ ...draft, ...part })} />
       <FollowedSchools schools={draft.schools} set={(schools) => setDraft({ ...draft, schools })} />
-      {save.error && !wrongHours && <ProblemNote problem={save.error} />}
+      <Tools lacks={draft.lacks} set={(lacks) => setDraft({ ...draft, lacks })} />
+      <Pace pace={draft.pace} set={(pace) => setDraft({ ...draft, pace })} wrong={wrongPace} />
+      {save.error && !besideFields && <ProblemNote problem={save.error} />}
       <div className="flex items-center gap-4">
         <button type="submit" className="btn btn-primary btn-lg" disabled={save.isPending}>
           {save.isPending ? 'Saving…' : 'Save'}
@@ -209,6 +216,29 @@ function FollowedSchools({ schools, set }: { schools: Schools; set: (s: Schools)
       <div className="flex flex-col gap-2">
         {practices.map((s) => (
           <Tick key={s.id} label={s.name} checked={schools[s.id]} set={(on) => set({ ...schools, [s.id]: on })} />
+        ))}
+      </div>
+    </fieldset>
+  )
+}
+
+/** What the workshop has: the way a coat goes on, its minutes and what can be chosen at all follow from it. */
+function Tools({ lacks, set }: { lacks: string[]; set: (lacks: string[]) => void }) {
+  const tools = useQuery(catalogueQuery).data?.tools ?? []
+  return (
+    <fieldset>
+      <legend className="text-lg font-bold">Tools at hand</legend>
+      <p className="mb-2 opacity-85">
+        The quickest way that they allow is planned. Without a gun, nothing that must be sprayed is chosen.
+      </p>
+      <div className="flex flex-col gap-2">
+        {tools.map((t) => (
+          <Tick
+            key={t.id}
+            label={t.name}
+            checked={!lacks.includes(t.id)}
+            set={(on) => set(on ? lacks.filter((l) => l !== t.id) : [...lacks, t.id])}
+          />
         ))}
       </div>
     </fieldset>

@@ -18,18 +18,20 @@ const scaled = (unit: string, perUnit: number, digits: number): Measure => ({
 const FOOT = 0.3048
 const INCH = FOOT / 12
 
-export const measures: Record<Units, { temp: Measure; area: Measure; side: Measure; film: Measure }> = {
+export const measures: Record<Units, { temp: Measure; area: Measure; side: Measure; film: Measure; pace: Measure }> = {
   metric: {
     temp: scaled('°C', 1, 0),
     area: scaled('m²', 1, 2),
     side: scaled('cm', 0.01, 1),
     film: scaled('µm', 1, 0),
+    pace: scaled('min/m²', 1, 1),
   },
   us: {
     temp: { unit: '°F', digits: 0, fromSI: (c) => 1.8 * c + 32, toSI: (f) => (f - 32) / 1.8 },
     area: scaled('ft²', FOOT * FOOT, 1),
     side: scaled('in', INCH, 1),
     film: scaled('mil', 25.4, 1),
+    pace: scaled('min/ft²', 1 / (FOOT * FOOT), 2),
   },
 }
 
