@@ -138,18 +138,84 @@ func (e DecorationKindOrder) Valid() bool {
 	}
 }
 
+// Defines values for Depth.
+const (
+	DepthDeep   Depth = "deep"
+	DepthEmpty  Depth = ""
+	DepthLight  Depth = "light"
+	DepthMedium Depth = "medium"
+)
+
+// Valid indicates whether the value is a known member of the Depth enum.
+func (e Depth) Valid() bool {
+	switch e {
+	case DepthDeep:
+		return true
+	case DepthEmpty:
+		return true
+	case DepthLight:
+		return true
+	case DepthMedium:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for EventKind.
+const (
+	EventKindChecked   EventKind = "checked"
+	EventKindPatch     EventKind = "patch"
+	EventKindSample    EventKind = "sample"
+	EventKindSign      EventKind = "sign"
+	EventKindSlip      EventKind = "slip"
+	EventKindTakenBack EventKind = "taken_back"
+)
+
+// Valid indicates whether the value is a known member of the EventKind enum.
+func (e EventKind) Valid() bool {
+	switch e {
+	case EventKindChecked:
+		return true
+	case EventKindPatch:
+		return true
+	case EventKindSample:
+		return true
+	case EventKindSign:
+		return true
+	case EventKindSlip:
+		return true
+	case EventKindTakenBack:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for EventInputKind.
 const (
-	Sign      EventInputKind = "sign"
-	TakenBack EventInputKind = "taken_back"
+	EventInputKindChecked   EventInputKind = "checked"
+	EventInputKindPatch     EventInputKind = "patch"
+	EventInputKindSample    EventInputKind = "sample"
+	EventInputKindSign      EventInputKind = "sign"
+	EventInputKindSlip      EventInputKind = "slip"
+	EventInputKindTakenBack EventInputKind = "taken_back"
 )
 
 // Valid indicates whether the value is a known member of the EventInputKind enum.
 func (e EventInputKind) Valid() bool {
 	switch e {
-	case Sign:
+	case EventInputKindChecked:
 		return true
-	case TakenBack:
+	case EventInputKindPatch:
+		return true
+	case EventInputKindSample:
+		return true
+	case EventInputKindSign:
+		return true
+	case EventInputKindSlip:
+		return true
+	case EventInputKindTakenBack:
 		return true
 	default:
 		return false
@@ -288,6 +354,36 @@ func (e GroundStateKey) Valid() bool {
 	case GroundStateKeyKeyed:
 		return true
 	case GroundStateKeySteelWool:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for Hue.
+const (
+	HueBlack Hue = "black"
+	HueBrown Hue = "brown"
+	HueEmpty Hue = ""
+	HueGrey  Hue = "grey"
+	HueHoney Hue = "honey"
+	HueRed   Hue = "red"
+)
+
+// Valid indicates whether the value is a known member of the Hue enum.
+func (e Hue) Valid() bool {
+	switch e {
+	case HueBlack:
+		return true
+	case HueBrown:
+		return true
+	case HueEmpty:
+		return true
+	case HueGrey:
+		return true
+	case HueHoney:
+		return true
+	case HueRed:
 		return true
 	default:
 		return false
@@ -566,6 +662,7 @@ const (
 	OpeningWhatAir   OpeningWhat = "air"
 	OpeningWhatDecor OpeningWhat = "decor"
 	OpeningWhatGate  OpeningWhat = "gate"
+	OpeningWhatKind  OpeningWhat = "kind"
 	OpeningWhatLook  OpeningWhat = "look"
 	OpeningWhatSheen OpeningWhat = "sheen"
 	OpeningWhatWants OpeningWhat = "wants"
@@ -579,6 +676,8 @@ func (e OpeningWhat) Valid() bool {
 	case OpeningWhatDecor:
 		return true
 	case OpeningWhatGate:
+		return true
+	case OpeningWhatKind:
 		return true
 	case OpeningWhatLook:
 		return true
@@ -1472,6 +1571,9 @@ type DemandGiven struct {
 	Why       string `json:"why"`
 }
 
+// Depth how much a stain deepens wood; empty = not told
+type Depth string
+
 // Dilution defines model for Dilution.
 type Dilution struct {
 	CleanerMl float64 `json:"cleanerMl"`
@@ -1495,12 +1597,28 @@ type EndUse struct {
 
 // Event defines model for Event.
 type Event struct {
+	Check      *string   `json:"check,omitempty"`
 	HappenedAt time.Time `json:"happenedAt"`
 	ID         int64     `json:"id"`
+	Kind       EventKind `json:"kind"`
+	Passed     *bool     `json:"passed,omitempty"`
+	PhotoID    *int64    `json:"photoId,omitempty"`
+
+	// Sign in words
+	Sign   *string `json:"sign,omitempty"`
+	Text   *string `json:"text,omitempty"`
+	Who    string  `json:"who"`
+	ZoneID *int64  `json:"zoneId,omitempty"`
 }
+
+// EventKind defines model for Event.Kind.
+type EventKind string
 
 // EventInput defines model for EventInput.
 type EventInput struct {
+	// Check of a look that opens a coat: which, as the step names it
+	Check *string `json:"check,omitempty"`
+
 	// HappenedAt none = just now
 	HappenedAt *time.Time     `json:"happenedAt,omitempty"`
 	Kind       EventInputKind `json:"kind"`
@@ -1508,8 +1626,17 @@ type EventInput struct {
 	// Of of what is taken back: the event
 	Of *int64 `json:"of,omitempty"`
 
+	// Passed of a look
+	Passed *bool `json:"passed,omitempty"`
+
+	// PhotoID of the piece
+	PhotoID *int64 `json:"photoId,omitempty"`
+
 	// Sign of a sign: what was seen
 	Sign *string `json:"sign,omitempty"`
+
+	// Text of a sample: its recipe; of a patch: where and what; of slip: value and method
+	Text *string `json:"text,omitempty"`
 
 	// Who empty = nobody said
 	Who string `json:"who"`
@@ -1533,8 +1660,14 @@ type FactUnit string
 
 // Facts defines model for Facts.
 type Facts struct {
-	CleanUp  string        `json:"cleanUp"`
-	Hazards  string        `json:"hazards"`
+	CleanUp string `json:"cleanUp"`
+
+	// Depth how much a stain deepens wood; empty = not told
+	Depth   Depth  `json:"depth"`
+	Hazards string `json:"hazards"`
+
+	// Hue the colour that a stain gives; empty = not told
+	Hue      Hue           `json:"hue"`
 	Thinner  string        `json:"thinner"`
 	Tools    string        `json:"tools"`
 	VocBasis FactsVocBasis `json:"vocBasis"`
@@ -1697,7 +1830,7 @@ type Held struct {
 	Event int64     `json:"event"`
 	Seen  time.Time `json:"seen"`
 
-	// Sign in words
+	// Sign in words: what was seen, or which look was not passed
 	Sign string `json:"sign"`
 
 	// Until when it is tried again
@@ -1709,6 +1842,9 @@ type Hours struct {
 	Close int `json:"close"`
 	Open  int `json:"open"`
 }
+
+// Hue the colour that a stain gives; empty = not told
+type Hue string
 
 // ImportLine defines model for ImportLine.
 type ImportLine struct {
@@ -2516,8 +2652,11 @@ type Statement struct {
 
 // Step defines model for Step.
 type Step struct {
-	Basis    *Basis      `json:"basis,omitempty"`
-	Cautions []string    `json:"cautions"`
+	Basis    *Basis   `json:"basis,omitempty"`
+	Cautions []string `json:"cautions"`
+
+	// Check of a look that opens a coat: its name
+	Check    *string     `json:"check,omitempty"`
 	Closes   *time.Time  `json:"closes,omitempty"`
 	Coat     *int        `json:"coat,omitempty"`
 	FullCure *time.Time  `json:"fullCure,omitempty"`
@@ -2525,6 +2664,7 @@ type Step struct {
 	Kind     StepKind    `json:"kind"`
 	Layer    *int        `json:"layer,omitempty"`
 	LightUse *time.Time  `json:"lightUse,omitempty"`
+	Looked   *Event      `json:"looked,omitempty"`
 	Of       *int        `json:"of,omitempty"`
 	Opens    *time.Time  `json:"opens,omitempty"`
 	Product  *ProductRef `json:"product,omitempty"`
@@ -2726,10 +2866,19 @@ type Wants struct {
 	DateMoves bool       `json:"dateMoves"`
 	Decisions []Decision `json:"decisions"`
 	Decor     []Decor    `json:"decor"`
-	LowSmell  bool       `json:"lowSmell"`
-	NoSolvent bool       `json:"noSolvent"`
-	NoSpray   bool       `json:"noSpray"`
-	NoTwoPart bool       `json:"noTwoPart"`
+
+	// Depth how much a stain deepens wood; empty = not told
+	Depth Depth `json:"depth"`
+
+	// Hue the colour that a stain gives; empty = not told
+	Hue      Hue  `json:"hue"`
+	LowSmell bool `json:"lowSmell"`
+
+	// MeasureSlip slip is measured on the finished floor, where a label would have to state it
+	MeasureSlip bool `json:"measureSlip"`
+	NoSolvent   bool `json:"noSolvent"`
+	NoSpray     bool `json:"noSpray"`
+	NoTwoPart   bool `json:"noTwoPart"`
 
 	// OnlyStock nothing may be bought
 	OnlyStock bool `json:"onlyStock"`
@@ -3237,6 +3386,9 @@ type ServerInterface interface {
 
 	// (GET /pieces/{id}/care)
 	GetPieceCare(c *gin.Context, id PieceID)
+
+	// (GET /pieces/{id}/events)
+	GetEvents(c *gin.Context, id PieceID)
 
 	// (POST /pieces/{id}/events)
 	TellEvent(c *gin.Context, id PieceID, params TellEventParams)
@@ -4026,6 +4178,31 @@ func (siw *ServerInterfaceWrapper) GetPieceCare(c *gin.Context) {
 	}
 
 	siw.Handler.GetPieceCare(c, id)
+}
+
+// GetEvents operation middleware
+func (siw *ServerInterfaceWrapper) GetEvents(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetEvents(c, id)
 }
 
 // TellEvent operation middleware
@@ -5207,6 +5384,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/lay-out", wrapper.LayOut)
 	router.POST(options.BaseURL+"/decorations/measure", wrapper.MeasureDecoration)
 	router.PUT(options.BaseURL+"/pieces/:id/zones/:zoneId/system", wrapper.ChooseSystem)
+	router.GET(options.BaseURL+"/pieces/:id/events", wrapper.GetEvents)
 	router.POST(options.BaseURL+"/pieces/:id/events", wrapper.TellEvent)
 	router.GET(options.BaseURL+"/pieces/:id/plan", wrapper.GetPlan)
 	router.POST(options.BaseURL+"/pieces/:id/hand-over", wrapper.HandOver)
@@ -6139,6 +6317,45 @@ type GetPieceCaredefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetPieceCaredefaultApplicationProblemPlusJSONResponse) VisitGetPieceCareResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetEventsRequestObject struct {
+	ID PieceID `json:"id"`
+}
+
+type GetEventsResponseObject interface {
+	VisitGetEventsResponse(w http.ResponseWriter) error
+}
+
+type GetEvents200JSONResponse []Event
+
+func (response GetEvents200JSONResponse) VisitGetEventsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetEventsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetEventsdefaultApplicationProblemPlusJSONResponse) VisitGetEventsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -7358,6 +7575,9 @@ type StrictServerInterface interface {
 	// (GET /pieces/{id}/care)
 	GetPieceCare(ctx context.Context, request GetPieceCareRequestObject) (GetPieceCareResponseObject, error)
 
+	// (GET /pieces/{id}/events)
+	GetEvents(ctx context.Context, request GetEventsRequestObject) (GetEventsResponseObject, error)
+
 	// (POST /pieces/{id}/events)
 	TellEvent(ctx context.Context, request TellEventRequestObject) (TellEventResponseObject, error)
 
@@ -8268,6 +8488,32 @@ func (sh *strictHandler) GetPieceCare(ctx *gin.Context, id PieceID) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetPieceCareResponseObject); ok {
 		if err := validResponse.VisitGetPieceCareResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetEvents operation middleware
+func (sh *strictHandler) GetEvents(ctx *gin.Context, id PieceID) {
+	var request GetEventsRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetEvents(ctx, request.(GetEventsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetEvents")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetEventsResponseObject); ok {
+		if err := validResponse.VisitGetEventsResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

@@ -5,6 +5,7 @@ package care
 import (
 	"fmt"
 	"slices"
+	"strings"
 	"time"
 
 	"firmitas/core/coating"
@@ -23,6 +24,8 @@ type Facts struct {
 	LightUse            time.Time
 	FullCure            time.Time
 	Location            *time.Location
+	Patches             []string // places that are not as the rest of the zone, as the workshop told them
+	Slip                []string // as measured on the finished floor: value, day, method
 }
 
 // Line is one sentence for the buyer with the fact it stands for.
@@ -177,6 +180,9 @@ var number = []string{
 	"Twelve",
 }
 
+// sentence ends what somebody typed as a sentence does.
+func sentence(text string) string { return strings.TrimRight(text, ".!? ") + "." }
+
 // decorated are decorations in words that need no explanation, by family; others are painted.
 var decorated = map[string]string{
 	"transfer_rub_on":      "a printed transfer",
@@ -244,6 +250,12 @@ func (f Facts) whatThisIs() Section {
 		}
 	}
 	s.say("material", "Made of: %s.", f.Wish.Material.Name)
+	for _, patch := range f.Patches {
+		s.say("patch, as kept by the workshop", "A place that was mended: %s", sentence(patch))
+	}
+	for _, slip := range f.Slip {
+		s.say("measured on the finished floor", "Slip was measured on the finished floor: %s", sentence(slip))
+	}
 	s.say("date of the last coat", "Finished on %s by %s.", f.day(f.Finished), f.Workshop)
 	return s.Section
 }

@@ -72,6 +72,9 @@ func New(p Product, familyID string) (*Product, error) {
 	var wrong []Problem
 	p.Sheet, p.Late, wrong = p.Label.Over(p.Family.Typical)
 	problems = append(problems, wrong...)
+	depth, hue := p.Facts.Depth, p.Facts.Hue
+	say(depth != "" && !slices.Contains(Depths, depth), "facts/depth", "Write one of %v, or nothing.", Depths)
+	say(hue != "" && !slices.Contains(Hues, hue), "facts/hue", "Write one of %v, or nothing.", Hues)
 	for kind, s := range p.Statements {
 		known := slices.ContainsFunc(StatementKinds, func(k StatementKind) bool { return k.ID == kind })
 		say(!known, "statements/"+kind, "There is no kind of statement “%s”.", kind)

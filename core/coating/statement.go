@@ -1,5 +1,7 @@
 package coating
 
+import "slices"
+
 // Kinds of statement a label may make. A missing statement means "not stated", never "unsafe".
 const (
 	StatesToys     = "toys"     // conformity for toys or children's products
@@ -55,6 +57,27 @@ const (
 // VOCLessWater turns a content per litre of product into one per litre less its water, given water as a volume share.
 func VOCLessWater(gramsPerL, waterShare float64) float64 { return gramsPerL / (1 - waterShare) }
 
+// Depth is how much a stain, a glaze or an oil that carries colour deepens wood.
+type Depth string
+
+// Depths there are, from light to deep; "" is not told.
+var Depths = []Depth{"light", "medium", "deep"}
+
+// From is by how many steps two depths differ; 0 where either is not told.
+func (d Depth) From(o Depth) int {
+	a, b := slices.Index(Depths, d), slices.Index(Depths, o)
+	if a < 0 || b < 0 {
+		return 0
+	}
+	return max(a-b, b-a)
+}
+
+// Hue is the colour that it gives.
+type Hue string
+
+// Hues there are; "" is not told.
+var Hues = []Hue{"honey", "red", "brown", "grey", "black"}
+
 // Facts are what a data sheet says in words. What it leaves out is typical for the family.
 type Facts struct {
 	Tools    string   `json:"tools"`
@@ -62,6 +85,8 @@ type Facts struct {
 	CleanUp  string   `json:"cleanUp"`
 	Hazards  string   `json:"hazards"`
 	VOCBasis VOCBasis `json:"vocBasis"`
+	Depth    Depth    `json:"depth"`
+	Hue      Hue      `json:"hue"`
 }
 
 var thinners = map[Carrier][2]string{

@@ -65,9 +65,20 @@ func (u *EndUse) FilmFor(last *coating.Product) float64 {
 	return u.FilmUM
 }
 
-// Meet compares a last coat with what u asks of its kind, on wood that is durable outdoors or not. Asking for 1 is
-// always met.
-func (u *EndUse) Meet(last *coating.Product, durable bool) []Given {
+// waxedWhy explains the levels of wax over a film.
+const waxedWhy = "Waxed: the wax marks first and is rubbed anew, the film below keeps the wood. Counted one level below the film."
+
+// Waxed tells whether a last coat is wax over a clear film, shellac, lacquer or varnish: neither wears alone. Under wax a
+// porous paint stays what it is, and paint that is hard wants no wax.
+func Waxed(last *coating.Product, under *coating.Family) bool {
+	wax := last.Family.Body == coating.Wax
+	return wax && under != nil && under.Body == coating.Film && (under.Is("clear") || under.Is("sealer"))
+}
+
+// Meet compares a last coat with what u asks of its kind, over what lies below it (nil = the material), on wood that is
+// durable outdoors or not. Asking for 1 is always met. Wax over a film counts one level below what that kind of film
+// gives, where that is more than the wax does (practice).
+func (u *EndUse) Meet(last *coating.Product, under *coating.Family, durable bool) []Given {
 	asks := u.asksOf(last, durable)
 	rated := Levels{
 		int(last.Water),
@@ -76,6 +87,13 @@ func (u *EndUse) Meet(last *coating.Product, durable bool) []Given {
 		int(last.Heat),
 		int(last.Abrasion),
 		weather(last),
+	}
+	waxed := Waxed(last, under)
+	if waxed {
+		film := under.Typical
+		for d, level := range [len(rated)]float64{film.Water, film.Alcohol, film.Cleaner, film.Heat, film.Abrasion, 1} {
+			rated[d] = max(rated[d], int(level)-1)
+		}
 	}
 	lower, why := 0, ""
 	if u.SkinOil && softenedBySkinOil(last.Family) {
@@ -86,6 +104,8 @@ func (u *EndUse) Meet(last *coating.Product, durable bool) []Given {
 		g := Given{Demand: Demand(d), Asked: asks[d], Given: max(1, rated[d]), Why: ""}
 		if lower > 0 && g.Asked > 1 && g.Demand != Weather {
 			g.Given, g.Why = max(1, rated[d]-lower), why
+		} else if waxed && g.Asked > 1 {
+			g.Why = waxedWhy
 		}
 		out = append(out, g)
 	}

@@ -38,15 +38,16 @@ const (
 type GateID string
 
 const (
-	Child    GateID = "child"
-	Mouthing GateID = "mouthing"
-	Food     GateID = "food"
-	Floor    GateID = "floor"
-	Slip     GateID = "slip"
-	Exterior GateID = "exterior"
-	UV       GateID = "uv"
-	Mildew   GateID = "mildew"
-	LowOdour GateID = "low_odour"
+	Child        GateID = "child"
+	Mouthing     GateID = "mouthing"
+	Food         GateID = "food"
+	Floor        GateID = "floor"
+	Slip         GateID = "slip"
+	SlipMeasured GateID = "slip_measured" // in place of it, where the finisher says so
+	Exterior     GateID = "exterior"
+	UV           GateID = "uv"
+	Mildew       GateID = "mildew"
+	LowOdour     GateID = "low_odour"
 )
 
 // EndUse is the life that a zone will lead.

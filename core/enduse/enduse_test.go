@@ -101,7 +101,7 @@ func TestGatesForAndAgainst(t *testing.T) {
 
 func TestMeet(t *testing.T) {
 	short := func(use, family string) (out []string) {
-		for _, g := range Find(use).Meet(product(t, family, coating.Clear), false) {
+		for _, g := range Find(use).Meet(product(t, family, coating.Clear), nil, false) {
 			if g.Shortfall() > 0 {
 				out = append(out, DemandNames[g.Demand])
 			}
@@ -169,5 +169,39 @@ func TestPlacesOnlyAdd(t *testing.T) {
 	}
 	if FindPlace("moon") != nil {
 		t.Error("there is a place on the moon")
+	}
+}
+
+// Wax over a clear film is a waxed film: never less than the wax, one level below the film where that is more; over
+// paint, oil or bare wood it is wax and nothing else.
+func TestWaxOverAFilmCountsAsBoth(t *testing.T) {
+	wax := product(t, "wax_clear", coating.Clear)
+	better := 0
+	for _, f := range coating.FamiliesInOrder() {
+		for _, u := range EndUses {
+			waxed, alone := u.Meet(wax, f, false), u.Meet(wax, nil, false)
+			film := []float64{f.Typical.Water, f.Typical.Alcohol, f.Typical.Cleaner, f.Typical.Heat, f.Typical.Abrasion, 1}
+			for d := range waxed {
+				got, least := waxed[d].Given, alone[d].Given
+				if got > max(least, int(film[d])-1) || got < least {
+					t.Fatalf("wax over %s for %s: %s %d, wax alone %d, the film %.0f", f.ID, u.ID, DemandNames[d], got, least, film[d])
+				}
+				if got > least {
+					better++
+				}
+				if got > least && !Waxed(wax, f) {
+					t.Errorf("wax over %s counts as a waxed film", f.ID)
+				}
+			}
+		}
+	}
+	if better == 0 {
+		t.Error("no film makes up for its wax")
+	}
+	table := Find("dining_table")
+	for family, want := range map[string]int{"shellac_dewaxed": 1, "varnish_oil_pu": 4, "paint_chalk": 1, "oil_hardwax": 1} {
+		if got := table.Meet(wax, coating.Families[family], false)[Water].Given; got != want {
+			t.Errorf("wax over %s: water %d, want %d", family, got, want)
+		}
 	}
 }

@@ -109,7 +109,7 @@ func TestUpkeepGoesByKindAndLife(t *testing.T) {
 func TestWhatIsAskedOfASoak(t *testing.T) {
 	oil, film := product(t, "oil_hardwax", coating.Clear), product(t, "clear_wb_pu", coating.Clear)
 	asked := func(life string, p *coating.Product, durable bool) (out Levels) {
-		for _, g := range Find(life).Meet(p, durable) {
+		for _, g := range Find(life).Meet(p, nil, durable) {
 			out[g.Demand] = g.Asked
 		}
 		return out

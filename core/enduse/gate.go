@@ -95,6 +95,18 @@ var Gates = map[GateID]Gate{
 			return ""
 		},
 	},
+	SlipMeasured: {
+		SlipMeasured,
+		"Slip, measured",
+		"Slip is measured on the finished floor, and its value kept, before anybody walks on it; never wax.",
+		passes,
+		func(p *coating.Product) string {
+			if p.Family.Body == coating.Wax {
+				return "Wax underfoot is slippery."
+			}
+			return ""
+		},
+	},
 	Exterior: {
 		Exterior,
 		"Exterior",
@@ -218,6 +230,17 @@ func (u *EndUse) Without(gate GateID) *EndUse {
 		}
 	}
 	return &lifted
+}
+
+// MeasuringSlip returns u with slip to be measured on the finished floor, where a label would have to state it. Basis:
+// practice; the method and the value asked are those of local rules (EN 16165, value from memory).
+func (u *EndUse) MeasuringSlip() *EndUse {
+	if !u.Has(Slip) {
+		return u
+	}
+	measured := u.Without(Slip)
+	measured.Gates = append(measured.Gates, SlipMeasured)
+	return measured
 }
 
 const absorbsSun = 3 // level of UV protection from which a clear film stands the sun (practice)

@@ -9,15 +9,18 @@ import (
 	"firmitas/core/compat"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
+	"firmitas/core/worklog"
 )
 
 // readiness is a look that the judge's "yes" rests on, taken right before a coat. Basis of all of them: practice.
 type readiness struct {
+	id      string // as a fact of the work log names it
 	title   string
 	minutes float64
 	how     string
-	passed  string // what opens the coat
-	failed  string // what else, and what to do then
+	passed  string  // what opens the coat
+	failed  string  // what else, and what to do then
+	againH  float64 // after that it is looked at once more
 	before  func(coatAt) bool
 }
 
@@ -82,6 +85,8 @@ func (c coatAt) littleGrip() bool {
 
 var readinesses = []readiness{
 	{
+		id:      "water_drop",
+		againH:  2,
 		title:   "Water drop",
 		minutes: 5,
 		how:     "Lay a drop of clean water on three places, one of them at an edge, and look after five minutes.",
@@ -94,6 +99,8 @@ var readinesses = []readiness{
 		},
 	},
 	{
+		id:      "residue_wipe",
+		againH:  4,
 		title:   "Residue wipe",
 		minutes: 5,
 		how:     "Wipe a damp white cloth over it, and lay a strip of pH paper on the damp.",
@@ -104,6 +111,8 @@ var readinesses = []readiness{
 		},
 	},
 	{
+		id:      "gaps",
+		againH:  4,
 		title:   "Gap check under raking light",
 		minutes: 10,
 		how:     "Hold a lamp low at the side: the first coat shows every gap, dent and hairline that bare wood hid.",
@@ -115,6 +124,8 @@ var readinesses = []readiness{
 		},
 	},
 	{
+		id:      "bleed",
+		againH:  24,
 		title:   "Look for bleed",
 		minutes: 5,
 		how:     "Look at the coat in daylight after its night, at knots and end grain first.",
@@ -123,6 +134,8 @@ var readinesses = []readiness{
 		before:  coatAt.overWatched,
 	},
 	{
+		id:      "tape_pull",
+		againH:  24,
 		title:   "Tape pull",
 		minutes: 5,
 		how:     "In a hidden place cut a small cross through the coat, press tape on it, pull it off sharply.",
@@ -130,6 +143,20 @@ var readinesses = []readiness{
 		failed:  "It comes off in skins: it does not hold here. Take it off now, clean and key anew; that is an hour today, and the whole piece later.",
 		before:  func(c coatAt) bool { return c.next() && c.littleGrip() },
 	},
+}
+
+func readinessCalled(id string) (readiness, bool) {
+	at := slices.IndexFunc(readinesses, func(r readiness) bool { return r.id == id })
+	if at < 0 {
+		return readiness{}, false
+	}
+	return readinesses[at], true
+}
+
+// IsCheck tells whether there is a look of that name.
+func IsCheck(id string) bool {
+	_, ok := readinessCalled(id)
+	return ok
 }
 
 // checks are the steps that come right before a coat.
@@ -140,6 +167,7 @@ func (c coatAt) checks() []Step {
 			out = append(out, Step{
 				Kind:  Checking,
 				Title: r.title,
+				Check: r.id,
 				Tasks: []Task{{r.how, r.minutes}, {r.passed, 0}, {r.failed, 0}},
 			})
 		}
@@ -230,12 +258,15 @@ func (s session) lead() time.Duration {
 func (s session) lays(span Span) time.Time { return span.From.Add(s.lead()) }
 
 // leadIn are the steps right before a coat, each with its time.
-func (s session) leadIn(span Span, zone int) []Step {
+func (s session) leadIn(span Span, zone int, looks map[string]worklog.Event) []Step {
 	var out []Step
 	at := span.From
 	for _, step := range s.before {
 		to := at.Add(byHandFor(step.Tasks))
 		step.Work, step.Zones = []Span{{at, to}}, []int{zone}
+		if look, taken := looks[step.Check]; taken {
+			step.Looked = &look
+		}
 		out = append(out, step)
 		at = to
 	}

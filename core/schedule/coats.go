@@ -31,6 +31,7 @@ type lane struct {
 	zone     int
 	sessions []session
 	signs    []worklog.Event // what was seen on it
+	looks    map[string]worklog.Event
 	from     time.Time
 	end      time.Time // of its last coat, had it all hands to itself
 }
@@ -84,7 +85,7 @@ func (l lane) coat(plan *Plan, week Week) (busy []Span) {
 	for i, p := range placed {
 		step := l.sessions[i].step(p, week)
 		step.Zones = []int{l.zone}
-		for _, first := range l.sessions[i].leadIn(p.work, l.zone) {
+		for _, first := range l.sessions[i].leadIn(p.work, l.zone, l.looks) {
 			plan.add(first)
 		}
 		plan.add(step)

@@ -22,8 +22,9 @@ type Zone struct {
 	Face   furniture.Face
 	AreaM2 float64 // of one piece
 	Wish   system.Wish
-	System *system.System  // nil while none is chosen: it is prepared, not coated
-	Signs  []worklog.Event // what its last coat showed, by when
+	System *system.System           // nil while none is chosen: it is prepared, not coated
+	Signs  []worklog.Event          // what its last coat showed, by when
+	Looks  map[string]worklog.Event // the last of each look that opens a coat
 }
 
 // Brief is a piece as it is planned: its zones, what else comes with it, and when hands are free.
@@ -104,7 +105,9 @@ type Step struct {
 	Tasks    []Task
 	Work     []Span // one stretch, or several for preparation that goes over days
 	Cautions []coating.Caution
-	Zones    []int // indices into the brief's zones; empty = the whole piece
+	Zones    []int          // indices into the brief's zones; empty = the whole piece
+	Check    string         // of a look: its name in the work log
+	Looked   *worklog.Event // when it was taken last; nil = not yet
 
 	// For a coat:
 	Product  *coating.Product
@@ -177,7 +180,7 @@ func Make(b Brief) Plan {
 		if z.System == nil || len(plan.Zones[i].Obstacles) > 0 {
 			continue
 		}
-		l := lane{zone: i, signs: z.Signs, sessions: sessionsFor(z.Wish, *z.System, z.AreaM2*float64(b.alike()))}
+		l := lane{zone: i, signs: z.Signs, looks: z.Looks, sessions: sessionsFor(z.Wish, *z.System, z.AreaM2*float64(b.alike()))}
 		for k := range l.sessions {
 			if job, stray := b.mask(i, l.sessions[k].coat.Product, l.sessions[k].sprayed); stray {
 				l.sessions[k].before = append(l.sessions[k].before, job)

@@ -7,10 +7,10 @@ import (
 	"firmitas/core/compat"
 )
 
-// Held is what the last coat of a zone showed that keeps the next one off, whatever the clock says.
+// Held is what a zone showed that keeps the next coat off, whatever the clock says.
 type Held struct {
-	Event int64 // of the work log
-	Sign  compat.Sign
+	Event int64  // of the work log
+	Sign  string // in words: what was seen, or which look it did not pass
 	Seen  time.Time
 	Until time.Time // when it is tried again
 	Do    string    // meanwhile
@@ -44,13 +44,37 @@ func (l *lane) heed(week Week) (placed []placing, held *Held) {
 		}
 		until := sign.At.Add(atLeast(againH))
 		if held == nil || until.After(held.Until) {
-			held = &Held{sign.ID, sign.Sign, sign.At, until, do}
+			held = &Held{sign.ID, compat.FindSign(sign.Sign).Name, sign.At, until, do}
 		}
 		for i := range next {
 			l.sessions[i].stands = placed[i].work
 		}
 		if next < len(l.sessions) {
 			l.sessions[next].notBefore = latest(l.sessions[next].notBefore, until)
+			placed = place(l.sessions, week, l.from, deadline{})
+		}
+	}
+	return l.heedLooks(week, placed, held)
+}
+
+// heedLooks holds back the coat that a look was to open and did not, until it may be looked at again.
+func (l *lane) heedLooks(week Week, placed []placing, held *Held) ([]placing, *Held) {
+	for i, s := range l.sessions {
+		for _, step := range s.before {
+			look, taken := l.looks[step.Check]
+			onThePiece := !s.stands.From.IsZero() || placed[i].work.To.Before(look.At)
+			r, known := readinessCalled(step.Check)
+			if !taken || look.Passed || onThePiece || !known {
+				continue
+			}
+			until := look.At.Add(atLeast(r.againH))
+			if held == nil || until.After(held.Until) {
+				held = &Held{look.ID, r.title + ": not passed", look.At, until, r.failed}
+			}
+			for k := range i {
+				l.sessions[k].stands = placed[k].work
+			}
+			l.sessions[i].notBefore = latest(l.sessions[i].notBefore, until)
 			placed = place(l.sessions, week, l.from, deadline{})
 		}
 	}

@@ -143,7 +143,7 @@ func mend(f *coating.Family) int {
 
 // Opening is one thing to loosen when nothing suits, and what that would open.
 type Opening struct {
-	What    string // gate, look, air, sheen, wants
+	What    string // gate, look, air, sheen, wants, kind, decor
 	Stands  string // what stands in the way
 	Change  string // what to loosen
 	Opens   int    // how many last coats would then suit
@@ -175,6 +175,18 @@ func openings(ctx context.Context, w Wish, shelf []*coating.Product) []Opening {
 			loosened,
 		)
 	}
+	if w.Use.Has(enduse.Slip) {
+		loosened := w
+		loosened.Use = w.Use.MeasuringSlip()
+		try(
+			Opening{
+				What:   "gate",
+				Stands: fmt.Sprintf("The gate “%s”: %s", enduse.Gates[enduse.Slip].Name, enduse.Gates[enduse.Slip].Asks),
+				Change: "Measure slip on the finished floor before it is opened: tick it under what is wanted.",
+			},
+			loosened,
+		)
+	}
 	if w.Air != climate.Reference {
 		loosened := w
 		loosened.Air = climate.Reference
@@ -196,6 +208,16 @@ func openings(ctx context.Context, w Wish, shelf []*coating.Product) []Opening {
 		loosened.Wants = l.wants
 		try(Opening{What: "wants", Stands: l.stands, Change: l.change}, loosened)
 	}
+	misfits := w
+	misfits.Wants.Misfits = true
+	try(
+		Opening{
+			What:   "kind",
+			Stands: "What each kind is made for: the rest of the shelf is made for another life.",
+			Change: "Name the product that must be in it, if you know why; or put one on the shelf that is made for this.",
+		},
+		misfits,
+	)
 	for i, d := range w.Decor {
 		loosened := w
 		loosened.Decor = slices.Delete(slices.Clone(w.Decor), i, i+1)

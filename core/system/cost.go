@@ -40,6 +40,8 @@ const (
 	monthsInYear   = 12.0
 	dayPerSmell    = 2.0  // days of airing for each coat that smells
 	dayPerMend     = 2.0  // each step that a scratch is harder to make good
+	dayPerDepth    = 1.5  // one step away from the depth of stain asked
+	dayPerUntold   = 0.8  // a colour that no label tells is tried on a sample first
 	dayPerAmber    = 0.3  // each step of ambering where the wood is to look natural
 	dayPerMoney    = 0.04 // of material: 25 in the workshop's money weighs as a day does
 	typicalPrice   = 30.0 // by litre, where no tin tells one
@@ -111,6 +113,21 @@ func layerCost(w *Wish, l Layer, onBare bool) Parts {
 	if smells(l.Product.Family) {
 		out.Smell = dayPerSmell
 	}
+	out.Look = toneCost(w, l)
+	return out
+}
+
+// toneCost weighs a coat that colours the wood by how near its label is to the depth and hue asked.
+func toneCost(w *Wish, l Layer) float64 {
+	tints := l.Product.Shade == coating.Tone || (l.Product.Shade == coating.Dark && !l.Product.Opaque())
+	if w.Look != Stained || !tints {
+		return 0
+	}
+	f := l.Product.Facts
+	out := dayPerDepth * float64(w.Wants.Depth.From(f.Depth))
+	if (w.Wants.Depth != "" && f.Depth == "") || (w.Wants.Hue != "" && f.Hue == "") {
+		out += dayPerUntold
+	}
 	return out
 }
 
@@ -171,7 +188,7 @@ func madeForCost(w *Wish, l Layer) float64 {
 }
 
 func walkedOn(u *enduse.EndUse) bool {
-	return u.Has(enduse.Floor) || u.Has(enduse.Slip) || u.IsA("deck", "shower", "play")
+	return u.Has(enduse.Floor) || u.Has(enduse.Slip) || u.Has(enduse.SlipMeasured) || u.IsA("deck", "shower", "play")
 }
 
 // oddly tells whether the coat that takes the wear is made for another life.
@@ -179,9 +196,10 @@ func oddly(w *Wish, s System) bool {
 	return w.Use.FitOf(s.Protection().Product.Family, w.Seen.Valued) >= enduse.Odd
 }
 
-func finishCost(w *Wish, last *coating.Product, coats int) Parts {
+// finishCost is what a last coat costs by what it gives, over what lies below it.
+func finishCost(w *Wish, last *coating.Product, coats int, under *coating.Family) Parts {
 	out := Parts{Look: dayPerSheen*float64(sheenSteps(w, last)) + dayPerApart*float64(w.sheenApart(last))}
-	for _, d := range w.Use.Meet(last, w.Material.Durable) {
+	for _, d := range w.Use.Meet(last, under, w.Material.Durable) {
 		out.Wear += dayPerLevel * float64(d.Shortfall())
 	}
 	out.Wear += dayPerLevel * float64(filmLevels(w.Use.FilmFor(last), last.DryUM()*float64(coats)))

@@ -190,7 +190,7 @@ func (s *search) bound(over *lot, role Role, p *coating.Product) (bound, bool) {
 		adds := layerCost(&s.wish, layer, thin.ground.Top == nil).rank(s.weights)
 		adds += float64(coats-1) * joinCost(more).rank(s.weights)
 		if role == Protect {
-			adds += finishCost(&s.wish, p, coats).rank(s.weights)
+			adds += finishCost(&s.wish, p, coats, topOf(thin.ground)).rank(s.weights)
 		}
 		out.adds = min(out.adds, adds)
 	}
@@ -445,7 +445,7 @@ func (s *search) end(l *label, p *coating.Product, leastEnd float64) {
 	if end == nil {
 		return
 	}
-	end.cost += finishCost(&s.wish, p, end.coats).rank(s.weights)
+	end.cost += finishCost(&s.wish, p, end.coats, topOf(l.ground)).rank(s.weights)
 	last := []*lot{{like: *end, thick: end.ground, made: []*label{end}}}
 	for _, lot := range s.through(last, s.accents) {
 		for n := 0; ; n++ {
@@ -502,6 +502,14 @@ func noSlower(p, q *coating.Product, air climate.Air) bool {
 		}
 	}
 	return true
+}
+
+// topOf is the family of what lies on a ground; nil on the bare material.
+func topOf(g compat.Ground) *coating.Family {
+	if g.Top == nil {
+		return nil
+	}
+	return g.Top.Family
 }
 
 func withoutFilm(g compat.Ground) compat.Ground {

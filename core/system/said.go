@@ -83,6 +83,10 @@ var sayings = []struct {
 		},
 	},
 	{
+		Saying{"slip_measured", BeforeStarting, "Nobody walks on it before slip is measured on the finished floor: keep the value, the day and the method, as local rules ask."},
+		func(w *Wish) bool { return w.Use.Has(enduse.SlipMeasured) },
+	},
+	{
 		Saying{"skin", BeforeStarting, "Where skin rests: no splinter, no nail head, no resin; and full cure before anybody uses it."},
 		func(w *Wish) bool {
 			return w.Use.SkinOil || w.Use.Has(enduse.Mouthing) || w.Use.IsA("sauna", "shower", "handle")
@@ -110,6 +114,10 @@ var sayings = []struct {
 		func(w *Wish) bool {
 			return w.Look == Stained && (w.Use.Has(enduse.UV) || w.Use.IsA("sun", "sill"))
 		},
+	},
+	{
+		Saying{"sample", BeforeStarting, "Stain a sample of this very wood, sanded as the piece will be, seal it, and have it agreed: no label's colour is this wood's colour."},
+		func(w *Wish) bool { return w.Look == Stained },
 	},
 	{
 		Saying{"pigment", BeforeChoosing, "May it look two shades deeper and keep its colour for a year, or stay as pale as today and go grey by autumn? Pigment is the sunscreen."},

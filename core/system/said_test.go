@@ -18,6 +18,7 @@ func TestWhatMustBeSaidIsSaidWhereItIsDueAndNowhereElse(t *testing.T) {
 	valued := func(w Wish) Wish { w.Seen.Valued = true; return w }
 	gilded := func(w Wish) Wish { w.Decor = []Decor{{Kind: decoration.Find("leaf")}}; return w }
 	odourless := func(w Wish) Wish { w.Wants.LowSmell = true; return w }
+	measured := func(w Wish) Wish { w.Use = w.Use.MeasuringSlip(); return w }
 	coast := func(w Wish) Wish { w.Use = w.Use.At(enduse.Coast); return w }
 	for _, c := range []struct {
 		id         string
@@ -40,6 +41,8 @@ func TestWhatMustBeSaidIsSaidWhereItIsDueAndNowhereElse(t *testing.T) {
 		{"smell", wish("cot", "beech", Natural), odourless(wish("cot", "beech", Natural))},
 		{"colour_in_sun", coast(wish("outdoors_exposed", "oak", Stained)), wish("desk", "oak", Stained)},
 		{"pigment", wish("outdoors_exposed", "oak", Natural), wish("outdoors_exposed", "oak", OpaqueDark)},
+		{"slip_measured", measured(wish("floor_public", "oak", Natural)), wish("floor_public", "oak", Natural)},
+		{"sample", wish("desk", "oak", Stained), wish("desk", "oak", Natural)},
 		{"wear_of_leaf", gilded(wish("desk", "beech", Natural)), wish("desk", "beech", Natural)},
 	} {
 		if c.due.Use == nil || c.noise.Use == nil || c.due.Material == nil || c.noise.Material == nil {

@@ -49,6 +49,7 @@ const (
 func Search(ctx context.Context, w Wish, shelf []*coating.Product) (Answer, error) {
 	found := newSearch(ctx, w, shelf).run()
 	systems := found.systems()
+	keepPromise(ctx, w, shelf, systems)
 	answer := Answer{Suited: len(systems)}
 	answer.Systems = choose(w, systems)
 	answer.LeftOut = found.leftOut(answer.Systems, systems)
@@ -65,6 +66,31 @@ func (s *search) systems() map[*coating.Product]System {
 		out[p] = Assess(s.wish, end.layers())
 	}
 	return out
+}
+
+// hurry is how much waiting weighs when nothing else matters.
+const hurry = 1000.0
+
+// keepPromise puts in place of every system that is surely late the quickest one with the same last coat, where that may
+// keep the promise.
+func keepPromise(ctx context.Context, w Wish, shelf []*coating.Product, systems map[*coating.Product]System) {
+	var quickest *search
+	for p, s := range systems {
+		if w.surelyLate(s) == 0 {
+			continue
+		}
+		if quickest == nil {
+			hurried := w
+			hurried.Wants.Weights = w.weighed()
+			hurried.Wants.Weights.Soon = hurry
+			quickest = newSearch(ctx, hurried, shelf).run()
+		}
+		if end := quickest.best[p]; end != nil {
+			if quick := Assess(w, end.layers()); w.surelyLate(quick) == 0 {
+				systems[p] = quick
+			}
+		}
+	}
 }
 
 // label is a partial system: the ground it leaves and what it took to get there.
@@ -170,10 +196,11 @@ func bars(p *coating.Product) bool {
 // parts tells which roles p may play for the look, and why when none. What is made for another life takes no wear here.
 func parts(w *Wish, p *coating.Product) (prime, colour, protect bool, why string) {
 	prime, colour, protect, why = looksAs(w, p)
-	named := w.Wants.With == p.ID && w.Use.FitOf(p.Family, w.Seen.Valued) == enduse.Absurd
+	named := w.Wants.With == p.ID || w.Wants.Misfits
+	absurd := w.Use.FitOf(p.Family, w.Seen.Valued) == enduse.Absurd
 	_, _, passes := w.Use.CoatFails(p, w.FoodPolicy) // a gate says more than what it is made for
 	unfit := w.Use.WhyUnfit(p.Family, w.Seen.Valued)
-	leftOut := unfit != "" && !named
+	leftOut := unfit != "" && !(named && absurd)
 	if protect && passes && leftOut {
 		return prime, colour, false, unfit
 	}
@@ -219,6 +246,9 @@ func looksAs(w *Wish, p *coating.Product) (prime, colour, protect bool, why stri
 		if w.Look != Stained && !pigmentIsTheSunscreen {
 			return false, false, false, "It colours the wood, and you did not ask for that."
 		}
+		if w.Look == Stained && w.otherColour(p) {
+			return false, false, false, "Its label gives another colour than you asked for."
+		}
 		return false, f.Is("stain"), !f.Is("stain"), ""
 	case f.Is("stain"):
 		return false, false, false, "It is a stain without a colour to give."
@@ -235,6 +265,17 @@ func looksAs(w *Wish, p *coating.Product) (prime, colour, protect bool, why stri
 		return false, false, false, "It is coloured, and you want to see the wood."
 	}
 	return f.Is("sealer"), false, protect, ""
+}
+
+// depthTooFar is how many steps of depth another colour is away.
+const depthTooFar = 2
+
+// otherColour tells of a stain whose label gives another colour than is asked for. What a label does not tell is tried on
+// a sample.
+func (w *Wish) otherColour(p *coating.Product) bool {
+	f := p.Facts
+	otherHue := w.Wants.Hue != "" && f.Hue != "" && f.Hue != w.Wants.Hue
+	return otherHue || w.Wants.Depth.From(f.Depth) >= depthTooFar
 }
 
 // textileParts keeps cloth to fabric paint and protector, and these to cloth.
@@ -429,7 +470,11 @@ func (s *search) leastEnd(p *coating.Product) float64 {
 	for coats := fewest; coats <= most+1; coats++ { // one more where it is pale over dark
 		parts := layerCost(&s.wish, Layer{Role: Protect, Product: p, Coats: coats}, false)
 		parts.add(Parts{Wait: p.RecoatAfterH(s.wish.Air) / hoursInDay}, float64(coats-1))
-		parts.add(finishCost(&s.wish, p, coats), 1)
+		end := finishCost(&s.wish, p, coats, nil)
+		if p.Family.Body == coating.Wax {
+			end.Wear = 0 // a film below may make up for it
+		}
+		parts.add(end, 1)
 		least = min(least, parts.rank(s.weights))
 	}
 	return least

@@ -310,7 +310,8 @@ func Assess(w Wish, layers []Layer) System {
 	ctx := w.Context()
 	ground := w.Ground()
 	s := System{AskedUM: w.Use.FilmFor(protection(layers).Product)}
-	at := 0.0 // hours since the first coat
+	at := 0.0                 // hours since the first coat
+	var under *coating.Family // what the layer that takes the wear lies on
 	below := Role("")
 	for i, l := range layers {
 		worn := w.worn(below, l.Role)
@@ -331,6 +332,9 @@ func Assess(w Wish, layers []Layer) System {
 			at += more * l.Between.EarliestH
 		}
 		s.Parts.add(layerCost(&w, l, ground.Top == nil), 1)
+		if i == protectionAt(layers) {
+			under = topOf(ground)
+		}
 		ground, below = l.on(ground), l.Role
 		s.LightUseH = max(s.LightUseH, at+l.Product.LightUseAfterH(w.Air))
 		s.FullCureH = max(s.FullCureH, at+l.Product.FullCureAfterH(w.Air))
@@ -344,14 +348,27 @@ func Assess(w Wish, layers []Layer) System {
 	}
 	last := s.Protection()
 	s.Surface = compat.Judge(compat.Join{Ground: ground, Context: ctx})
-	s.Demands = w.Use.Meet(last.Product, w.Material.Durable)
+	s.Demands = w.Use.Meet(last.Product, under, w.Material.Durable)
 	s.FilmUM = last.Product.DryUM() * float64(last.Coats)
+	if enduse.Waxed(last.Product, under) {
+		s.FilmUM, s.AskedUM = s.filmBelow(), w.Use.FilmUM
+	}
 	s.Sheen = last.Product.Sheen
 	s.SheenSteps = sheenSteps(&w, last.Product)
-	s.Parts.add(finishCost(&w, last.Product, last.Coats), 1)
+	s.Parts.add(finishCost(&w, last.Product, last.Coats, under), 1)
 	s.Rank = s.Parts.rank(w.weighed())
 	s.Gates = gates(w, s.Layers)
 	return s
+}
+
+// filmBelow is the dry film, in µm, of the coats right below the wax; 0 where that film is an old one.
+func (s System) filmBelow() float64 {
+	at := protectionAt(s.Layers)
+	if at == 0 {
+		return 0
+	}
+	below := s.Layers[at-1]
+	return below.Product.DryUM() * float64(below.Coats)
 }
 
 // between judges the later coats of a layer over its first one. Where wax is cut through, its next coat closes the

@@ -19,6 +19,9 @@ type Wants struct {
 	WithoutID []int64           // products put aside
 	With      int64             // a product that must be in it; 0 = none
 	OverDark  bool              // what is there is dark, old colour or stain
+	Depth     coating.Depth     // of a stain; "" = any
+	Hue       coating.Hue       // of a stain; "" = any
+	Misfits   bool              // kinds made for another life too, to find out whether that stands in the way
 	Budget    float64           // most that the material may cost; 0 = no limit
 	Warned    map[int64]string  // products that a note says never to use again, with the note
 	Prices    map[int64]float64 // by litre, of products that a tin tells one of
@@ -109,6 +112,12 @@ func (w Wants) loosened() []loose {
 		"What you put aside.",
 		"Take it back.",
 		func(w *Wants) { w.Without, w.WithoutID = nil, nil },
+	)
+	let(
+		w.Depth != "" || w.Hue != "",
+		"The colour of the stain.",
+		"Take a stain of another colour.",
+		func(w *Wants) { w.Depth, w.Hue = "", "" },
 	)
 	let(w.Budget > 0, "The budget.", "Let the material cost more.", func(w *Wants) { w.Budget = 0 })
 	let(w.With != 0, "The product that must be in it.", "Let it go.", func(w *Wants) { w.With = 0 })

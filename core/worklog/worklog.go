@@ -13,12 +13,19 @@ import (
 type Kind string
 
 const (
-	SignSeen  Kind = "sign"       // what the last coat of a zone showed to eye, hand or nose
-	TakenBack Kind = "taken_back" // an earlier fact was told wrongly
+	SignSeen     Kind = "sign"       // what the last coat of a zone showed to eye, hand or nose
+	Checked      Kind = "checked"    // a look that opens a coat: whether it was passed
+	SampleMade   Kind = "sample"     // a colour that was tried, with its recipe
+	PatchSeen    Kind = "patch"      // a place that is not as the rest of its zone: let in, filled, other wood
+	SlipMeasured Kind = "slip"       // on the finished floor, with its value and method
+	TakenBack    Kind = "taken_back" // an earlier fact was told wrongly
 )
 
 // Kinds that may be told.
-var Kinds = []Kind{SignSeen, TakenBack}
+var Kinds = []Kind{SignSeen, Checked, SampleMade, PatchSeen, SlipMeasured, TakenBack}
+
+// InWords tells of the kinds whose fact is what somebody wrote.
+func (k Kind) InWords() bool { return k == SampleMade || k == PatchSeen || k == SlipMeasured }
 
 // Event is one fact.
 type Event struct {
@@ -28,8 +35,13 @@ type Event struct {
 	At   time.Time // when it happened
 	Told time.Time // when it was told
 	Who  string    // "" when nobody said
-	Sign compat.Sign
-	Of   int64 // the fact that is taken back
+	Of   int64     // the fact that is taken back
+
+	Sign   compat.Sign
+	Check  string // which look, by the plan's own name for it
+	Passed bool   // of a look
+	Text   string // the recipe; where the patch is and what it is; the value and how it was measured
+	Photo  int64  // that shows it; 0 = none
 }
 
 // Standing are the facts that nobody has taken back, by when they happened.
@@ -59,6 +71,28 @@ func Signs(standing []Event, zone int64) []Event {
 		case e.Sign == compat.Powders:
 			out = nil
 		default:
+			out = append(out, e)
+		}
+	}
+	return out
+}
+
+// Looks are the last of each look that was taken at a zone, by name; a look is taken anew until it is passed.
+func Looks(standing []Event, zone int64) map[string]Event {
+	out := map[string]Event{}
+	for _, e := range standing {
+		if e.Kind == Checked && e.Zone == zone {
+			out[e.Check] = e
+		}
+	}
+	return out
+}
+
+// Of a kind, what stands of a zone; of every zone where it is 0.
+func Of(standing []Event, kind Kind, zone int64) []Event {
+	var out []Event
+	for _, e := range standing {
+		if e.Kind == kind && (zone == 0 || e.Zone == zone) {
 			out = append(out, e)
 		}
 	}

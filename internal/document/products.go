@@ -66,7 +66,7 @@ var columns = func() []string {
 	for _, f := range coating.Fields {
 		out = append(out, f.Name)
 	}
-	out = append(out, "tools", "thinner", "cleanUp", "hazards", "vocBasis")
+	out = append(out, "tools", "thinner", "cleanUp", "hazards", "vocBasis", "depth", "hue")
 	for _, k := range coating.StatementKinds {
 		out = append(out, statesPrefix+k.ID, statesPrefix+k.ID+sourceSuffix)
 	}
@@ -119,6 +119,10 @@ func (p *Product) text(column string) *string {
 		return &p.Facts.Hazards
 	case "vocBasis":
 		return (*string)(&p.Facts.VOCBasis)
+	case "depth":
+		return (*string)(&p.Facts.Depth)
+	case "hue":
+		return (*string)(&p.Facts.Hue)
 	}
 	return nil
 }

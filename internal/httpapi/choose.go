@@ -19,9 +19,12 @@ func fromWants(in *api.Wants) *store.Wants {
 	}
 	k := in.Weights
 	return &store.Wants{
-		OverDark: in.OverDark,
-		Budget:   in.Budget,
-		Decor:    each(in.Decor, fromDecor),
+		OverDark:    in.OverDark,
+		Depth:       string(in.Depth),
+		Hue:         string(in.Hue),
+		MeasureSlip: in.MeasureSlip,
+		Budget:      in.Budget,
+		Decor:       each(in.Decor, fromDecor),
 		Decisions: each(in.Decisions, func(d api.Decision) store.Decision {
 			return store.Decision{
 				Rule: d.Rule, CoatID: d.CoatID, GroundID: d.GroundID, How: string(d.How),
@@ -56,20 +59,23 @@ func toWants(w *store.Wants) *api.Wants {
 	}
 	k := w.Weights
 	out := &api.Wants{
-		OverDark:   w.OverDark,
-		Budget:     w.Budget,
-		Decor:      each(w.Decor, toDecor),
-		Decisions:  each(w.Decisions, toDecision),
-		Place:      w.Place,
-		NoSolvent:  w.NoSolvent,
-		NoTwoPart:  w.NoTwoPart,
-		NoSpray:    w.NoSpray,
-		LowSmell:   w.LowSmell,
-		OnlyStock:  w.OnlyStock,
-		DateMoves:  w.DateMoves,
-		Without:    append([]string{}, w.Without...),
-		WithoutIds: append([]int64{}, w.WithoutIDs...),
-		WithID:     w.WithID,
+		OverDark:    w.OverDark,
+		Depth:       api.Depth(w.Depth),
+		Hue:         api.Hue(w.Hue),
+		MeasureSlip: w.MeasureSlip,
+		Budget:      w.Budget,
+		Decor:       each(w.Decor, toDecor),
+		Decisions:   each(w.Decisions, toDecision),
+		Place:       w.Place,
+		NoSolvent:   w.NoSolvent,
+		NoTwoPart:   w.NoTwoPart,
+		NoSpray:     w.NoSpray,
+		LowSmell:    w.LowSmell,
+		OnlyStock:   w.OnlyStock,
+		DateMoves:   w.DateMoves,
+		Without:     append([]string{}, w.Without...),
+		WithoutIds:  append([]int64{}, w.WithoutIDs...),
+		WithID:      w.WithID,
 		Weights: api.Weights{
 			Wear:   k["wear"],
 			Soon:   k["soon"],

@@ -29,7 +29,7 @@ func TestASignIsToldAndTakenBack(t *testing.T) {
 		return answer[api.Event](c, "POST", path, encode(t, in), want)
 	}
 	sign := func(zone int64, s string) api.EventInput {
-		return api.EventInput{Kind: api.Sign, ZoneID: &zone, Sign: &s, Who: "JT"}
+		return api.EventInput{Kind: api.EventInputKindSign, ZoneID: &zone, Sign: &s, Who: "JT"}
 	}
 	told := tell(sign(zone, string(compat.Sticky)), 201)
 	held := c.boat().Plan.Zones[0].Held
@@ -48,13 +48,13 @@ func TestASignIsToldAndTakenBack(t *testing.T) {
 	}{
 		{sign(zone, "glows"), "/sign"},
 		{sign(zone+1000, "sticky"), "/zoneId"},
-		{api.EventInput{Kind: api.TakenBack}, "/of"},
+		{api.EventInput{Kind: api.EventInputKindTakenBack}, "/of"},
 	} {
 		if status, data := c.call("POST", path, encode(t, wrong.in)); status != 422 || problem(t, data, wrong.field) == "" {
 			t.Errorf("%s: %d %s", wrong.field, status, data)
 		}
 	}
-	back := api.EventInput{Kind: api.TakenBack, Of: &told.ID}
+	back := api.EventInput{Kind: api.EventInputKindTakenBack, Of: &told.ID}
 	tell(back, 201)
 	if after := c.boat(); after.Plan.Zones[0].Held != nil || encode(t, after.Plan) != encode(t, before.Plan) {
 		t.Error("taken back, and the plan is not what it was")
@@ -93,7 +93,7 @@ func TestABarePieceHasNoCoats(t *testing.T) {
 	}
 	zone, sticky := *piece.Input.Zones[0].ID, string(compat.Sticky)
 	status, data := c.call("POST", fmt.Sprintf("/api/pieces/%d/events", piece.ID),
-		encode(t, api.EventInput{Kind: api.Sign, ZoneID: &zone, Sign: &sticky, Who: "JT"}))
+		encode(t, api.EventInput{Kind: api.EventInputKindSign, ZoneID: &zone, Sign: &sticky, Who: "JT"}))
 	if status != 422 || problem(t, data, "/zoneId") == "" {
 		t.Errorf("bare wood was told as sticky: %d %s", status, data)
 	}

@@ -317,11 +317,21 @@ func (h *handlers) TellEvent(ctx context.Context, r api.TellEventRequestObject) 
 		Zone: or(r.Body.ZoneID),
 		At:   or(r.Body.HappenedAt),
 		Who:  r.Body.Who,
-		Sign: compat.Sign(or(r.Body.Sign)),
 		Of:   or(r.Body.Of),
+
+		Sign:   compat.Sign(or(r.Body.Sign)),
+		Check:  or(r.Body.Check),
+		Passed: or(r.Body.Passed),
+		Text:   or(r.Body.Text),
+		Photo:  or(r.Body.PhotoID),
 	}
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.TellEvent201JSONResponse, error) {
 		e, err := h.service.Tell(ctx, r.ID, in)
-		return api.TellEvent201JSONResponse{ID: e.ID, HappenedAt: e.At.UTC()}, err
+		return api.TellEvent201JSONResponse(toEvent(e)), err
 	})
+}
+
+func (h *handlers) GetEvents(ctx context.Context, r api.GetEventsRequestObject) (api.GetEventsResponseObject, error) {
+	p, err := h.service.Piece(ctx, r.ID)
+	return api.GetEvents200JSONResponse(each(p.Standing, toEvent)), err
 }

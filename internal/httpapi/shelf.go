@@ -116,6 +116,8 @@ func fromProductInput(in api.ProductInput) document.Product {
 			CleanUp:  in.Facts.CleanUp,
 			Hazards:  in.Facts.Hazards,
 			VOCBasis: coating.VOCBasis(in.Facts.VocBasis),
+			Depth:    coating.Depth(in.Facts.Depth),
+			Hue:      coating.Hue(in.Facts.Hue),
 		},
 	}
 	for kind, said := range in.Statements {
@@ -161,6 +163,8 @@ func toFacts(f coating.Facts) api.Facts {
 		CleanUp:  f.CleanUp,
 		Hazards:  f.Hazards,
 		VocBasis: api.FactsVocBasis(f.VOCBasis),
+		Depth:    api.Depth(f.Depth),
+		Hue:      api.Hue(f.Hue),
 	}
 }
 

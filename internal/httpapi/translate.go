@@ -18,6 +18,7 @@ import (
 	"firmitas/core/substrate"
 	"firmitas/core/system"
 	"firmitas/core/technique"
+	"firmitas/core/worklog"
 	"firmitas/internal/workshop"
 )
 
@@ -446,6 +447,34 @@ func toStep(s schedule.Step) api.Step {
 		basis := api.Basis(s.Basis)
 		out.Basis = &basis
 	}
+	out.Check = told(s.Check)
+	if s.Looked != nil {
+		looked := toEvent(*s.Looked)
+		out.Looked = &looked
+	}
+	return out
+}
+
+// told is a value where there is one.
+func told[T comparable](v T) *T {
+	var none T
+	if v == none {
+		return nil
+	}
+	return &v
+}
+
+func toEvent(e worklog.Event) api.Event {
+	out := api.Event{
+		ID: e.ID, Kind: api.EventKind(e.Kind), HappenedAt: e.At.UTC(), Who: e.Who,
+		ZoneID: told(e.Zone), Check: told(e.Check), Text: told(e.Text), PhotoID: told(e.Photo),
+	}
+	if sign := compat.FindSign(e.Sign); sign != nil {
+		out.Sign = &sign.Name
+	}
+	if e.Kind == worklog.Checked {
+		out.Passed = &e.Passed
+	}
 	return out
 }
 
@@ -488,7 +517,7 @@ func toHeld(h *schedule.Held) *api.Held {
 	}
 	return &api.Held{
 		Event: h.Event,
-		Sign:  compat.FindSign(h.Sign).Name,
+		Sign:  h.Sign,
 		Seen:  h.Seen.UTC(),
 		Until: h.Until.UTC(),
 		Do:    h.Do,

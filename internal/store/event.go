@@ -22,7 +22,11 @@ type Event struct {
 
 // EventData is what a kind of event tells besides, as stored. Ids are those of the core.
 type EventData struct {
-	Sign string `json:"sign,omitempty"`
+	Sign   string `json:"sign,omitempty"`
+	Check  string `json:"check,omitempty"`
+	Passed bool   `json:"passed,omitempty"`
+	Text   string `json:"text,omitempty"`
+	Photo  int64  `json:"photo,omitempty"`
 }
 
 // AddEvent stores an event and returns its id. It fails when the piece, the zone or what it takes back is not of this

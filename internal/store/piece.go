@@ -100,22 +100,25 @@ type Inspection struct {
 
 // Wants is what is asked of a zone besides end use, look and sheen, as stored.
 type Wants struct {
-	Place      string             `json:"place"`
-	Asks       []int              `json:"asks,omitempty"`
-	NoSolvent  bool               `json:"noSolvent"`
-	NoTwoPart  bool               `json:"noTwoPart"`
-	NoSpray    bool               `json:"noSpray"`
-	LowSmell   bool               `json:"lowSmell"`
-	OnlyStock  bool               `json:"onlyStock,omitempty"`
-	DateMoves  bool               `json:"dateMoves,omitempty"`
-	Without    []string           `json:"without,omitempty"`
-	WithoutIDs []int64            `json:"withoutIds,omitempty"`
-	WithID     int64              `json:"withId,omitempty"`
-	Weights    map[string]float64 `json:"weights,omitempty"`
-	OverDark   bool               `json:"overDark,omitempty"`
-	Budget     string             `json:"budget,omitempty"` // a decimal; "" = no limit
-	Decor      []Decor            `json:"decor,omitempty"`
-	Decisions  []Decision         `json:"decisions,omitempty"`
+	Place       string             `json:"place"`
+	Asks        []int              `json:"asks,omitempty"`
+	NoSolvent   bool               `json:"noSolvent"`
+	NoTwoPart   bool               `json:"noTwoPart"`
+	NoSpray     bool               `json:"noSpray"`
+	LowSmell    bool               `json:"lowSmell"`
+	OnlyStock   bool               `json:"onlyStock,omitempty"`
+	DateMoves   bool               `json:"dateMoves,omitempty"`
+	Without     []string           `json:"without,omitempty"`
+	WithoutIDs  []int64            `json:"withoutIds,omitempty"`
+	WithID      int64              `json:"withId,omitempty"`
+	Weights     map[string]float64 `json:"weights,omitempty"`
+	OverDark    bool               `json:"overDark,omitempty"`
+	Depth       string             `json:"depth,omitempty"` // of a stain
+	Hue         string             `json:"hue,omitempty"`
+	MeasureSlip bool               `json:"measureSlip,omitempty"` // on the finished floor
+	Budget      string             `json:"budget,omitempty"`      // a decimal; "" = no limit
+	Decor       []Decor            `json:"decor,omitempty"`
+	Decisions   []Decision         `json:"decisions,omitempty"`
 }
 
 // Decision is a doubt that was settled on a hidden spot, or a refusal gone past with a reason, as stored.

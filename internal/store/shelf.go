@@ -46,6 +46,8 @@ type Facts struct {
 	CleanUp  string `json:"cleanUp,omitempty"`
 	Hazards  string `json:"hazards,omitempty"`
 	VOCBasis string `json:"vocBasis,omitempty"`
+	Depth    string `json:"depth,omitempty"`
+	Hue      string `json:"hue,omitempty"`
 }
 
 const (

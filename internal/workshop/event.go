@@ -3,9 +3,11 @@ package workshop
 import (
 	"context"
 	"slices"
+	"strings"
 	"time"
 
 	"firmitas/core/compat"
+	"firmitas/core/schedule"
 	"firmitas/core/system"
 	"firmitas/core/worklog"
 	"firmitas/internal/store"
@@ -21,8 +23,13 @@ func fromEventRows(rows []store.Event) []worklog.Event {
 			At:   r.At,
 			Told: r.Told,
 			Who:  r.Who,
-			Sign: compat.Sign(r.Data.V.Sign),
 			Of:   r.Of.Int64,
+
+			Sign:   compat.Sign(r.Data.V.Sign),
+			Check:  r.Data.V.Check,
+			Passed: r.Data.V.Passed,
+			Text:   r.Data.V.Text,
+			Photo:  r.Data.V.Photo,
 		}
 	}
 	return out
@@ -46,8 +53,17 @@ func (s *Service) Tell(ctx context.Context, pieceID int64, e worklog.Event) (wor
 		if e.At.IsZero() {
 			e.At = e.Told
 		}
+		e.Text = strings.TrimSpace(e.Text)
 		var c check
 		c.event(p, e)
+		if e.Photo != 0 {
+			photos, err := s.store.Photos(ctx, home.ID, p.ID)
+			if err != nil {
+				return e, err
+			}
+			of := slices.ContainsFunc(photos, func(o store.Photo) bool { return o.ID == e.Photo })
+			c.that(of, "/photoId", "No photo of this piece has that number.")
+		}
 		if err := c.err(); err != nil {
 			return e, err
 		}
@@ -59,8 +75,10 @@ func (s *Service) Tell(ctx context.Context, pieceID int64, e worklog.Event) (wor
 			At:         e.At.UTC(),
 			Told:       e.Told,
 			Who:        e.Who,
-			Data:       store.JSON[store.EventData]{V: store.EventData{Sign: string(e.Sign)}},
-			Of:         nullID(e.Of),
+			Data: store.JSON[store.EventData]{V: store.EventData{
+				Sign: string(e.Sign), Check: e.Check, Passed: e.Passed, Text: e.Text, Photo: e.Photo,
+			}},
+			Of: nullID(e.Of),
 		})
 		return e, err
 	})
@@ -83,7 +101,23 @@ func (c *check) event(p Piece, e worklog.Event) {
 	case worklog.TakenBack:
 		stands := slices.ContainsFunc(p.Standing, func(o worklog.Event) bool { return o.ID == e.Of })
 		c.that(stands, "/of", "Nothing that stands of this piece has that number; it may be taken back already.")
+	case worklog.Checked:
+		c.that(p.zone(e.Zone) != nil, "/zoneId", "Say on which zone of the piece.")
+		c.listed(schedule.IsCheck(e.Check), "/check", "a look", e.Check)
+	case worklog.SampleMade, worklog.PatchSeen, worklog.SlipMeasured:
+		c.that(p.zone(e.Zone) != nil, "/zoneId", "Say on which zone of the piece.")
+		c.that(e.Text != "", "/text", "%s", toSay[e.Kind])
+		n := len([]rune(e.Text))
+		c.that(n <= longestStory, "/text", "At most %d characters; this has %d.", longestStory, n)
+		c.that(!strings.ContainsFunc(e.Text, forbidden), "/text", "Plain text, without control characters.")
 	default:
-		c.that(false, "/kind", "Tell a sign that was seen, or take back what was told.")
+		c.that(slices.Contains(worklog.Kinds, e.Kind), "/kind", "There is no such fact.")
 	}
+}
+
+// toSay is what a fact in words has to tell.
+var toSay = map[worklog.Kind]string{
+	worklog.SampleMade:   "Say how it was made: what, how much of it, on which wood.",
+	worklog.PatchSeen:    "Say where it is, and what it is made of.",
+	worklog.SlipMeasured: "Say the value, the day, and how it was measured.",
 }

@@ -4,11 +4,14 @@ import (
 	"context"
 	"crypto/rand"
 	"encoding/base64"
+	"fmt"
 	"regexp"
 	"strings"
 	"time"
 
 	"firmitas/core/care"
+	"firmitas/core/enduse"
+	"firmitas/core/worklog"
 	"firmitas/internal/store"
 )
 
@@ -48,9 +51,16 @@ func (s *Service) HandOver(ctx context.Context, id int64, version int, lastCoat 
 		if err := c.err(); err != nil {
 			return CareCard{}, err
 		}
-		card, err := s.card(home, p, lastCoat)
+		planned, err := s.plan(home, p)
+		if err != nil {
+			return CareCard{}, err
+		}
+		card, err := s.card(home, p, planned, lastCoat)
 		if err != nil {
 			return card, err
+		}
+		if why := p.notYet(planned); why != "" {
+			return card, &Refused{why}
 		}
 		card.Token = newToken()
 		row := store.Piece{
@@ -74,7 +84,11 @@ func (s *Service) CardOf(ctx context.Context, id int64) (CareCard, error) {
 		if p.CareToken != "" {
 			return s.Card(ctx, p.CareToken)
 		}
-		return s.card(home, p, time.Time{})
+		planned, err := s.plan(home, p)
+		if err != nil {
+			return CareCard{}, err
+		}
+		return s.card(home, p, planned, time.Time{})
 	})
 }
 
@@ -89,12 +103,8 @@ func (s *Service) Card(ctx context.Context, token string) (CareCard, error) {
 	return card, err
 }
 
-// card makes the card from the facts. With no last coat told, it takes the planned one.
-func (s *Service) card(home Workshop, p Piece, lastCoat time.Time) (CareCard, error) {
-	planned, err := s.plan(home, p)
-	if err != nil {
-		return CareCard{}, err
-	}
+// card makes the card from the facts and the plan, nil where nothing is chosen. With no last coat told, it takes the planned one.
+func (s *Service) card(home Workshop, p Piece, planned *Plan, lastCoat time.Time) (CareCard, error) {
 	if planned == nil {
 		return CareCard{}, &Refused{"No coating system is chosen yet, so there is nothing to tell a buyer."}
 	}
@@ -143,6 +153,8 @@ func (s *Service) card(home Workshop, p Piece, lastCoat time.Time) (CareCard, er
 					LightUse:   plan.LightUse.Add(moved),
 					FullCure:   out.FullCure,
 					Location:   home.Zone,
+					Patches:    texts(worklog.Of(p.Standing, worklog.PatchSeen, p.Zones[i].ID)),
+					Slip:       texts(worklog.Of(p.Standing, worklog.SlipMeasured, p.Zones[i].ID)),
 				},
 			),
 		)
@@ -150,6 +162,25 @@ func (s *Service) card(home Workshop, p Piece, lastCoat time.Time) (CareCard, er
 	card := care.Together(names, cards)
 	out.Zone, out.Urgent, out.Sections = strings.Join(names, ", "), card.Urgent, card.Sections
 	return out, nil
+}
+
+func texts(told []worklog.Event) []string {
+	var out []string
+	for _, e := range told {
+		out = append(out, e.Text)
+	}
+	return out
+}
+
+// notYet is what still has to be told before a piece may leave; "" when nothing.
+func (p Piece) notYet(planned *Plan) string {
+	for i, z := range planned.Brief.Zones {
+		measured := len(worklog.Of(p.Standing, worklog.SlipMeasured, p.Zones[i].ID)) > 0
+		if planned.Plan.Zones[i].Coated && z.Wish.Use.Has(enduse.SlipMeasured) && !measured {
+			return fmt.Sprintf("Slip is to be measured on %s first: keep the value, the day and the method here.", z.Name)
+		}
+	}
+	return ""
 }
 
 // isToken is the form of what newToken makes: nothing else is even looked up.

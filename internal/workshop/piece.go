@@ -234,6 +234,7 @@ func (p Piece) brief(home Workshop) (schedule.Brief, error) {
 			brief.Zones[i].System = &judged
 		}
 		brief.Zones[i].Signs = worklog.Signs(p.Standing, z.ID)
+		brief.Zones[i].Looks = worklog.Looks(p.Standing, z.ID)
 	}
 	return brief, nil
 }

@@ -245,6 +245,8 @@ func toDocument(row store.Product) document.Product {
 		CleanUp:  f.CleanUp,
 		Hazards:  f.Hazards,
 		VOCBasis: coating.VOCBasis(f.VOCBasis),
+		Depth:    coating.Depth(f.Depth),
+		Hue:      coating.Hue(f.Hue),
 	}
 	return d
 }
@@ -277,6 +279,8 @@ func ToRow(p *coating.Product) store.Product {
 		CleanUp:  f.CleanUp,
 		Hazards:  f.Hazards,
 		VOCBasis: string(f.VOCBasis),
+		Depth:    string(f.Depth),
+		Hue:      string(f.Hue),
 	}
 	return row
 }

@@ -26,6 +26,9 @@ func (c *check) wants(in *store.Wants, w *system.Wish, at string) {
 	at += "/wants"
 	c.listed(enduse.FindPlace(enduse.Place(in.Place)) != nil, at+"/place", "a place", in.Place)
 	w.Use = w.Use.At(enduse.Place(in.Place))
+	if in.MeasureSlip {
+		w.Use = w.Use.MeasuringSlip()
+	}
 	if len(in.Asks) == len(w.Use.Asks) {
 		var asks enduse.Levels
 		for d, level := range in.Asks {
@@ -63,6 +66,8 @@ func (c *check) wants(in *store.Wants, w *system.Wish, at string) {
 		WithoutID: in.WithoutIDs,
 		With:      in.WithID,
 		OverDark:  in.OverDark,
+		Depth:     coating.Depth(in.Depth),
+		Hue:       coating.Hue(in.Hue),
 		Budget:    budget.InexactFloat64(),
 	}
 	c.decisions(in.Decisions, w, at+"/decisions")

@@ -600,7 +600,8 @@ export interface paths {
             };
             cookie?: never;
         };
-        get?: never;
+        /** @description What is known to have happened at the piece, by when it happened; what was taken back is left out. */
+        get: operations["getEvents"];
         put?: never;
         /** @description One fact about the piece. Facts are only ever added; what was told wrongly is taken back by another. */
         post: operations["tellEvent"];
@@ -923,7 +924,19 @@ export interface components {
             hazards: string;
             /** @enum {string} */
             vocBasis: "" | "ready_to_use" | "less_water";
+            depth: components["schemas"]["Depth"];
+            hue: components["schemas"]["Hue"];
         };
+        /**
+         * @description how much a stain deepens wood; empty = not told
+         * @enum {string}
+         */
+        Depth: "" | "light" | "medium" | "deep";
+        /**
+         * @description the colour that a stain gives; empty = not told
+         * @enum {string}
+         */
+        Hue: "" | "honey" | "red" | "brown" | "grey" | "black";
         Statement: {
             sense: string;
             source: string;
@@ -1431,6 +1444,10 @@ export interface components {
             dateMoves: boolean;
             /** @description what is there is dark: old colour, stain */
             overDark: boolean;
+            depth: components["schemas"]["Depth"];
+            hue: components["schemas"]["Hue"];
+            /** @description slip is measured on the finished floor, where a label would have to state it */
+            measureSlip: boolean;
             /** @description most that the material may cost; empty = no limit */
             budget: string;
             decor: components["schemas"]["Decor"][];
@@ -2026,7 +2043,7 @@ export interface components {
         };
         Opening: {
             /** @enum {string} */
-            what: "gate" | "air" | "look" | "sheen" | "wants" | "decor";
+            what: "gate" | "air" | "look" | "sheen" | "wants" | "kind" | "decor";
             stands: string;
             change: string;
             opens: number;
@@ -2097,6 +2114,9 @@ export interface components {
             /** Format: date-time */
             fullCure?: string;
             basis?: components["schemas"]["Basis"];
+            /** @description of a look that opens a coat: its name */
+            check?: string;
+            looked?: components["schemas"]["Event"];
         };
         Need: {
             product: components["schemas"]["ProductRef"];
@@ -2120,7 +2140,7 @@ export interface components {
         };
         EventInput: {
             /** @enum {string} */
-            kind: "sign" | "taken_back";
+            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "taken_back";
             /**
              * Format: int64
              * @description none = the whole piece
@@ -2135,6 +2155,17 @@ export interface components {
             who: string;
             /** @description of a sign: what was seen */
             sign?: string;
+            /** @description of a look that opens a coat: which, as the step names it */
+            check?: string;
+            /** @description of a look */
+            passed?: boolean;
+            /** @description of a sample: its recipe; of a patch: where and what; of slip: value and method */
+            text?: string;
+            /**
+             * Format: int64
+             * @description of the piece
+             */
+            photoId?: number;
             /**
              * Format: int64
              * @description of what is taken back: the event
@@ -2144,14 +2175,26 @@ export interface components {
         Event: {
             /** Format: int64 */
             id: number;
+            /** @enum {string} */
+            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "taken_back";
+            /** Format: int64 */
+            zoneId?: number;
             /** Format: date-time */
             happenedAt: string;
+            who: string;
+            /** @description in words */
+            sign?: string;
+            check?: string;
+            passed?: boolean;
+            text?: string;
+            /** Format: int64 */
+            photoId?: number;
         };
         /** @description What the last coat of a zone showed that keeps the next one off. */
         Held: {
             /** Format: int64 */
             event: number;
-            /** @description in words */
+            /** @description in words: what was seen, or which look was not passed */
             sign: string;
             /** Format: date-time */
             seen: string;
@@ -3375,6 +3418,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Piece"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getEvents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The facts */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Event"][];
                 };
             };
             default: components["responses"]["Problem"];
