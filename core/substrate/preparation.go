@@ -57,6 +57,7 @@ func (t Task) Wait(air climate.Air) float64 {
 // Life is where the surface will live, as far as preparation cares.
 type Life struct {
 	Outdoors, Floor bool
+	Open            bool    // wet skin, or scent: it is left coarse, as finer paper closes the wood
 	AreaM2          float64 // a large floor is sanded by machine
 	Shop            technique.Shop
 }
@@ -76,6 +77,10 @@ func sandingGrits(m *Material, first *coating.Product, life Life) []int {
 		return []int{120, 180}
 	case life.Outdoors && m.Kind == Softwood:
 		return []int{60, 80} // a rough face holds exterior finishes longer (Wood Handbook ch. 16; from memory)
+	case life.Open && first.Family.Body != coating.Film:
+		return []int{120, 150}
+	case first.Family.NothingOn():
+		return []int{120, 150, 180}
 	case first.Family.Has(coating.Hardwax) || life.Floor:
 		return []int{80, 120, 150} // finer closes the wood
 	case first.Family.Is("stain"):

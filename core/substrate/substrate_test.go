@@ -149,3 +149,21 @@ func TestCleanerIsATablespoonToAGallon(t *testing.T) {
 		t.Error("what is no degrease wants no cleaner")
 	}
 }
+
+// Practice: the last grit closes the wood, so what lies bare or drinks oil under wet skin, or gives its scent, is left at
+// P150; other bare wood at P180; what is filmed is sanded on.
+func TestTheLastGritFollowsWhatLiesOpen(t *testing.T) {
+	for _, c := range []struct {
+		family string
+		open   bool
+		last   int
+	}{
+		{"bare", true, 150}, {"oil_board", true, 150}, {"clear_wb_pu", true, 220},
+		{"bare", false, 180}, {"oil_board", false, 220}, {"oil_hardwax", false, 150},
+	} {
+		grits := sandingGrits(Find("ash"), &coating.Product{Family: coating.Families[c.family]}, Life{Open: c.open})
+		if got := grits[len(grits)-1]; got != c.last {
+			t.Errorf("%s, open %v: P%d, want P%d", c.family, c.open, got, c.last)
+		}
+	}
+}

@@ -101,6 +101,7 @@ func (w Wish) Life() substrate.Life {
 	l := substrate.Life{AreaM2: w.AreaM2, Shop: w.Shop}
 	if w.Use != nil {
 		l.Outdoors, l.Floor = w.Use.Outdoors(), w.Use.Has(enduse.Floor)
+		l.Open = w.Use.IsA("sauna", "shower", "scent")
 	}
 	return l
 }
