@@ -1629,7 +1629,7 @@ type EventInput struct {
 	// Passed of a look
 	Passed *bool `json:"passed,omitempty"`
 
-	// PhotoID of the piece
+	// PhotoID of the piece, that shows it
 	PhotoID *int64 `json:"photoId,omitempty"`
 
 	// Sign of a sign: what was seen

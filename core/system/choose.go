@@ -180,7 +180,7 @@ func openings(ctx context.Context, w Wish, shelf []*coating.Product) []Opening {
 		loosened.Use = w.Use.MeasuringSlip()
 		try(
 			Opening{
-				What:   "gate",
+				What:   "wants",
 				Stands: fmt.Sprintf("The gate “%s”: %s", enduse.Gates[enduse.Slip].Name, enduse.Gates[enduse.Slip].Asks),
 				Change: "Measure slip on the finished floor before it is opened: tick it under what is wanted.",
 			},

@@ -3,6 +3,7 @@ package httpapi
 import (
 	"fmt"
 	"slices"
+	"strings"
 	"testing"
 
 	"firmitas/api"
@@ -110,5 +111,123 @@ func TestABarePieceHasNoCoats(t *testing.T) {
 		if s.Coats == 0 {
 			t.Error("left bare was put aside, and is offered")
 		}
+	}
+}
+
+// tellOf tells a fact of a piece, and expects a status.
+func (c *client) tellOf(piece int64, in api.EventInput, want int) api.Event {
+	c.t.Helper()
+	return answer[api.Event](c, "POST", fmt.Sprintf("/api/pieces/%d/events", piece), encode(c.t, in), want)
+}
+
+// A sample with its recipe and a patch are kept on the piece, told again with it, and reach the card; one without words,
+// or with another piece's photo, is refused by name.
+func TestSamplesAndPatchesAreKept(t *testing.T) {
+	c := start(t)
+	piece := answer[api.Piece](c, "POST", "/api/pieces", encode(t, input()), 201)
+	piece = c.choose(piece, 0, []api.LayerChoice{{Role: "protect", ProductID: c.products()["Mizzen Clear"].Ref.ID, Coats: 3}})
+	zone := *piece.Input.Zones[0].ID
+	recipe, patch, none, photo := "Two parts walnut to one of water, on sanded oak", "Back left: beech let in, 3 cm wide", " ", int64(99999)
+	sample := c.tellOf(piece.ID, api.EventInput{Kind: api.EventInputKindSample, ZoneID: &zone, Text: &recipe, Who: "JT"}, 201)
+	c.tellOf(piece.ID, api.EventInput{Kind: api.EventInputKindPatch, ZoneID: &zone, Text: &patch, Who: "JT"}, 201)
+	path := fmt.Sprintf("/api/pieces/%d/events", piece.ID)
+	for field, in := range map[string]api.EventInput{
+		"/text":    {Kind: api.EventInputKindSample, ZoneID: &zone, Text: &none},
+		"/photoId": {Kind: api.EventInputKindPatch, ZoneID: &zone, Text: &patch, PhotoID: &photo},
+		"/zoneId":  {Kind: api.EventInputKindPatch, Text: &patch},
+		"/check":   {Kind: api.EventInputKindChecked, ZoneID: &zone, Check: &none},
+	} {
+		c.refuses(path, encode(t, in), field)
+	}
+	told := get[[]api.Event](c, path)
+	if len(told) != 2 || *told[0].Text != recipe || told[0].Kind != "sample" || told[0].Who != "JT" || *told[1].ZoneID != zone {
+		t.Fatalf("kept: %+v", told)
+	}
+	if again := get[api.PieceInput](c, fmt.Sprintf("/api/pieces/%d/again", piece.ID)); !strings.Contains(again.History, recipe) ||
+		!strings.Contains(again.History, patch) {
+		t.Errorf("done again, it tells %q", again.History)
+	}
+	card := encode(t, get[api.CareCard](c, fmt.Sprintf("/api/pieces/%d/care", piece.ID)))
+	if !strings.Contains(card, "beech let in") || strings.Contains(card, "walnut") {
+		t.Errorf("the card: %s", card)
+	}
+	c.tellOf(piece.ID, api.EventInput{Kind: api.EventInputKindTakenBack, Of: &sample.ID}, 201)
+	if told := get[[]api.Event](c, path); len(told) != 1 {
+		t.Errorf("taken back, and still told: %+v", told)
+	}
+}
+
+// A look that was not passed holds its coat back, and says what to do; once it is passed the coat may go on.
+func TestALookThatFailsHoldsItsCoat(t *testing.T) {
+	c := start(t)
+	in := input()
+	in.Zones[0].Inspection = &api.Inspection{
+		Finish: "wax", Condition: "intact", Age: "later", Lead: "not_tested", Action: "dewax",
+		Contaminations: []string{}, Repairs: []string{}, Answers: map[string]string{},
+	}
+	piece := answer[api.Piece](c, "POST", "/api/pieces", encode(t, in), 201)
+	piece = c.choose(piece, 0, []api.LayerChoice{
+		{Role: "prime", ProductID: c.products()["Gannet Blond"].Ref.ID, Coats: 1},
+		{Role: "protect", ProductID: c.products()["Mizzen Clear"].Ref.ID, Coats: 2},
+	})
+	path := fmt.Sprintf("/api/pieces/%d/plan", piece.ID)
+	drop := func() (api.Step, api.Plan) {
+		plan := get[api.PlanAnswer](c, path).Plan
+		at := slices.IndexFunc(plan.Steps, func(s api.Step) bool { return s.Check != nil && *s.Check == "water_drop" })
+		if at < 0 {
+			t.Fatal("nobody looks whether the wax is off")
+		}
+		return plan.Steps[at], plan
+	}
+	before, usual := drop()
+	zone, check, passed := *piece.Input.Zones[0].ID, "water_drop", true
+	tell := func(passed *bool) {
+		c.tellOf(piece.ID, api.EventInput{Kind: api.EventInputKindChecked, ZoneID: &zone, Check: &check, Passed: passed, Who: "JT"}, 201)
+	}
+	if before.Looked != nil || usual.Zones[0].Held != nil {
+		t.Fatalf("nobody has looked yet: %+v", before)
+	}
+	tell(nil)
+	failed, plan := drop()
+	held := plan.Zones[0].Held
+	if failed.Looked == nil || *failed.Looked.Passed || held == nil || !strings.Contains(held.Do, "Clean once more") {
+		t.Fatalf("failed: %+v, held %+v", failed.Looked, held)
+	}
+	for _, s := range plan.Steps {
+		if s.Kind == api.StepKindCoating && s.Work[0].From.Before(held.Until) {
+			t.Errorf("%s at %s, before %s", s.Title, s.Work[0].From, held.Until)
+		}
+	}
+	tell(&passed)
+	if after, plan := drop(); after.Looked == nil || !*after.Looked.Passed || plan.Zones[0].Held != nil {
+		t.Errorf("passed: %+v, held %+v", after.Looked, plan.Zones[0].Held)
+	}
+}
+
+// Where slip is to be measured, a floor does not leave before its value is told, and its card says the value.
+func TestAFloorLeavesOnceItsSlipIsMeasured(t *testing.T) {
+	c := start(t)
+	in := input()
+	in.Kind, in.Promised = "floor", nil
+	in.Start = now.AddDate(0, -2, 0)
+	in.Zones[0].EndUse, in.Zones[0].AreaM2, in.Zones[0].Name = "floor_public", 20, "café floor"
+	in.Zones[0].Wants = wants()
+	in.Zones[0].Wants.MeasureSlip = true
+	piece := answer[api.Piece](c, "POST", "/api/pieces", encode(t, in), 201)
+	best := c.chooseFor(brief(in)).Systems[0]
+	piece = c.choose(piece, 0, each(best.Layers, func(l api.Layer) api.LayerChoice {
+		return api.LayerChoice{Role: l.Role, ProductID: l.Product.ID, Coats: l.Coats}
+	}))
+	plan := get[api.PlanAnswer](c, fmt.Sprintf("/api/pieces/%d/plan", piece.ID)).Plan
+	path := fmt.Sprintf("/api/pieces/%d/hand-over", piece.ID)
+	body := encode(t, api.HandOverInput{Version: piece.Version, LastCoat: *plan.LastCoat})
+	if status, data := c.call("POST", path, body); status != 409 || !strings.Contains(string(data), "Slip is to be measured") {
+		t.Fatalf("not measured: %d %s", status, data)
+	}
+	zone, value := *piece.Input.Zones[0].ID, "PTV 42 wet, 24 February, pendulum"
+	c.tellOf(piece.ID, api.EventInput{Kind: api.EventInputKindSlip, ZoneID: &zone, Text: &value, Who: "JT"}, 201)
+	card := encode(t, answer[api.CareCard](c, "POST", path, body, 200))
+	if !strings.Contains(card, "PTV 42 wet") {
+		t.Errorf("the card: %s", card)
 	}
 }

@@ -755,6 +755,7 @@ func TestDoneAgainFromItsOwnRecord(t *testing.T) {
 	if draft.FromPieceID == nil || *draft.FromPieceID != 1 || in == nil || in.Finish != "oil" ||
 		in.Lead != "not_tested" ||
 		!strings.Contains(draft.History, "no. 26-001") ||
+		!strings.HasPrefix(draft.History, get[api.Piece](c, "/api/pieces/1").Input.History) ||
 		draft.Zones[0].ID != nil {
 		t.Fatalf("draft %+v", draft)
 	}

@@ -8,6 +8,7 @@ import (
 	"firmitas/core/coating"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
+	"firmitas/core/worklog"
 	"firmitas/internal/store"
 )
 
@@ -20,12 +21,12 @@ func (s *Service) Again(ctx context.Context, id int64) (Brief, error) {
 			return Brief{}, err
 		}
 		b := p.Brief
-		b.FromPiece, b.Start, b.History = p.ID, s.Now(), fmt.Sprintf("Our own work, no. %s.", p.Number)
+		b.FromPiece, b.Start = p.ID, s.Now()
+		b.History = p.story()
 		b.Promised = later(p.Promised, b.Start)
 		b.Zones = nil
 		for _, z := range p.Zones {
 			if len(z.Layers) > 0 {
-				b.History += " " + z.told()
 				z.Inspection = z.asWeLeftIt()
 			}
 			z.ID, z.Layers = 0, nil
@@ -45,13 +46,38 @@ func (s *Service) Again(ctx context.Context, id int64) (Brief, error) {
 	})
 }
 
+// story is what was told of a piece, and below it what we did to it ourselves. Where that is too long, the oldest goes.
+func (p Piece) story() string {
+	lines := []string{p.History, fmt.Sprintf("Our own work, no. %s.", p.Number)}
+	for _, z := range p.Zones {
+		if len(z.Layers) == 0 {
+			continue
+		}
+		lines = append(lines, z.told())
+		for _, kind := range []worklog.Kind{worklog.SampleMade, worklog.PatchSeen} {
+			for _, e := range worklog.Of(p.Standing, kind, z.ID) {
+				lines = append(lines, fmt.Sprintf("%s, %s: %s", z.Name, kind, e.Text))
+			}
+		}
+	}
+	story := []rune(strings.TrimSpace(strings.Join(lines, "\n")))
+	if cut := len(story) - longestStory; cut > 0 {
+		story = append([]rune("…"), story[cut+1:]...)
+	}
+	return string(story)
+}
+
 // told is what was put on a zone, in a sentence.
 func (z Zone) told() string {
 	var coats []string
 	for _, l := range z.Layers {
 		coats = append(coats, fmt.Sprintf("%s × %d", l.Product.Name, l.Coats))
 	}
-	return z.Name + ": " + strings.Join(coats, ", ") + "."
+	text := z.Name + ": " + strings.Join(coats, ", ")
+	if in := z.Inspection; in != nil && in.Action == string(substrate.Keep) && substrate.FindFinish(in.Finish) != nil {
+		text += ", over the old " + strings.ToLower(substrate.FindFinish(in.Finish).Name)
+	}
+	return text + "."
 }
 
 // asWeLeftIt is what an inspection would find of our own coats: their kind is known. Wax over a film counts as a film

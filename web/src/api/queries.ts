@@ -83,6 +83,12 @@ export const pieceCareQuery = (piece: Piece) =>
     queryFn: ({ signal }) => ask(api.GET('/pieces/{id}/care', { params: { path: { id: piece.id } }, signal })),
   })
 
+export const eventsQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['piece', id, 'events'],
+    queryFn: ({ signal }) => ask(api.GET('/pieces/{id}/events', { params: { path: { id } }, signal })),
+  })
+
 export const careQuery = (token: string) =>
   queryOptions({
     queryKey: ['care', token],
@@ -205,6 +211,7 @@ const lists = (client: QueryClient) =>
     client.invalidateQueries({ queryKey: ['archive'] }),
     client.invalidateQueries({ queryKey: ['plan'] }),
     client.invalidateQueries({ queryKey: ['preparation'] }),
+    client.invalidateQueries({ queryKey: ['piece-care'] }),
   ])
 
 /** The server gave the piece as it was saved. */

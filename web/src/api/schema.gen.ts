@@ -2163,7 +2163,7 @@ export interface components {
             text?: string;
             /**
              * Format: int64
-             * @description of the piece
+             * @description of the piece, that shows it
              */
             photoId?: number;
             /**

@@ -4,6 +4,8 @@ import { Field } from '../ui/Field'
 import { Options } from '../ui/Options'
 import { Slider } from '../ui/Slider'
 import { Tick } from '../ui/Tick'
+import { depths, hues } from '../ui/tones'
+import { WordField } from '../ui/TypedFields'
 import { DecorPanel } from './DecorPanel'
 import { MOST_WEIGHT, noWants, told } from './wants'
 
@@ -77,8 +79,26 @@ export function WantsPanel({
             <Tick label="No smell" checked={wants.lowSmell} set={(lowSmell) => change({ lowSmell })} />
             <Tick label="Buy nothing" checked={wants.onlyStock} set={(onlyStock) => change({ onlyStock })} />
             <Tick label="The date can move" checked={wants.dateMoves} set={(dateMoves) => change({ dateMoves })} />
+            {use?.gates.some((g) => g.id === 'slip') && (
+              <Tick
+                label="Slip is measured on the finished floor"
+                checked={wants.measureSlip}
+                set={(measureSlip) => change({ measureSlip })}
+              />
+            )}
             <Tick label="What is there is dark" checked={wants.overDark} set={(overDark) => change({ overDark })} />
           </div>
+          {zone.look === 'stained' && (
+            <div className="grid gap-3 sm:grid-cols-2">
+              <WordField
+                label="Depth of stain"
+                words={depths}
+                value={wants.depth}
+                onChange={(depth) => change({ depth })}
+              />
+              <WordField label="Its colour" words={hues} value={wants.hue} onChange={(hue) => change({ hue })} />
+            </div>
+          )}
           <Field
             label="Most for material"
             hint="leave empty for no limit; without a tin’s price a typical one counts"

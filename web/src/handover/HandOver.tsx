@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import { api, Problem, type CareCard, type Piece, type Plan, type ZonePlan } from '../api/client'
 import { Card } from '../care/Card'
 import { HeldNote } from '../log/Feels'
+import { Kept } from '../log/Kept'
 import { Field } from '../ui/Field'
 import { anyChosen, usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
@@ -33,6 +34,7 @@ export function HandOverView() {
       {(card) => (
         <div className="grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[20rem_minmax(0,1fr)]">
           <div className="no-print space-y-4 self-start">
+            {!card.issued && <Measured piece={piece} />}
             {card.issued ? <Issued card={card} /> : <HandOverForm piece={piece} />}
             <p>
               Unsold, or back for more?{' '}
@@ -118,6 +120,13 @@ function HandOverForm({ piece }: { piece: Piece }) {
       )}
     </form>
   )
+}
+
+/** What has to be measured on the finished work before it may leave. */
+function Measured({ piece }: { piece: Piece }) {
+  return piece.input.zones
+    .filter((z) => z.wants?.measureSlip)
+    .map((z) => <Kept key={z.id} piece={piece} zone={z} of={['slip']} title={`Slip on ${z.name}`} locked={false} />)
 }
 
 /** The one answer on each zone, zones of one answer together; and what was felt on them. */

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api, Problem, type Brief, type Catalogue, type Inspection, type Piece, type ZoneInput } from '../api/client'
+import { Kept } from '../log/Kept'
 import { usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
@@ -140,6 +141,7 @@ function Inspecting({ piece, at, catalogue }: { piece: Piece; at: number; catalo
         <Places repairs={seen.repairs} names={catalogue.repairs} set={(repairs) => set({ repairs })} />
         <Measured seen={seen} set={set} wrong={wrong} inspected={query.data} veneered={material?.kind === 'veneer'} />
         <Photos pieceId={piece.id} zone={was} locked={handed} />
+        <Kept piece={piece} zone={was} of={['sample', 'patch']} title="Samples and patches" locked={handed} />
         {piece.input.zones.length > 1 && !handed && (
           <Chips
             legend="The same, but for damage, was seen on"

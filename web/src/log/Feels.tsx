@@ -7,6 +7,7 @@ import { useSave } from '../api/saving'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { TextField, WordField } from '../ui/TypedFields'
+import { lastWho, useWho } from './who'
 
 /** A zone on which a coat lies, with what holds its next one back. */
 interface Coated {
@@ -62,13 +63,11 @@ export function Feels({ piece, plan, now }: { piece: Piece; plan: Plan; now: str
   )
 }
 
-const WHO = 'who' // whoever told last on this device
-
 function Telling({ piece, zones, now, close }: { piece: Piece; zones: Coated[]; now: string; close: () => void }) {
   const client = useQueryClient()
   const signs = useQuery(catalogueQuery).data?.signs ?? []
   const [picked, pick] = useState(zones[0]!.id)
-  const [who, setWho] = useState(() => localStorage.getItem(WHO) ?? '')
+  const { who, setWho, keepWho } = useWho()
   const [told, setTold] = useState<string>()
   const zone = zones.find((z) => z.id === picked) ?? zones[0]!
   const tell = useSave({
@@ -79,7 +78,7 @@ function Telling({ piece, zones, now, close }: { piece: Piece; zones: Coated[]; 
         body: { kind: 'sign', zoneId: zone.id, who: who.trim(), sign },
       }),
     onSuccess: async (_, sign) => {
-      localStorage.setItem(WHO, who.trim())
+      keepWho()
       await pieceChanged(client, piece.id)
       setTold(signs.find((s) => s.id === sign)?.name)
     },
@@ -138,7 +137,7 @@ export function HeldNote({ piece, zone, held, now }: { piece: Piece; zone: strin
       api.POST('/pieces/{id}/events', {
         headers,
         params: { path: { id: piece.id } },
-        body: { kind: 'taken_back', of: held.event, who: localStorage.getItem(WHO) ?? '' },
+        body: { kind: 'taken_back', of: held.event, who: lastWho() },
       }),
     onSuccess: () => pieceChanged(client, piece.id),
   })

@@ -41,7 +41,7 @@ export function PlanView() {
           <Sayings say={onceEach(answer.plan.zones.flatMap((z) => z.say))} due="starting" />
           <AirTrial piece={piece} air={air} setAir={setAir} answer={answer} />
           {answer.plan.steps.length > 0 && <ClockStrip strip={answer.strip} lanes={lanesOf(piece, answer.plan)} />}
-          <Steps answer={answer} />
+          <Steps answer={answer} piece={piece} />
         </>
       )}
     </Answered>

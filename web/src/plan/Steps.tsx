@@ -1,11 +1,12 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { PlanAnswer, Step } from '../api/client'
+import type { Piece, PlanAnswer, Step } from '../api/client'
+import { Look } from '../log/Look'
 import { useShow } from '../ui/show'
 import { BasisMark } from '../ui/verdict'
 
 /** The plan in words, step by step, for the bench and for paper. */
-export function Steps({ answer }: { answer: PlanAnswer }) {
+export function Steps({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
   const show = useShow()
   const { plan, strip } = answer
   const [opened, setOpened] = useState<string[]>([])
@@ -39,6 +40,7 @@ export function Steps({ answer }: { answer: PlanAnswer }) {
                 <StepRow
                   key={k}
                   step={s}
+                  piece={piece}
                   zones={plan.zones.length > 1 ? s.zones.map((z) => plan.zones[z]!.name) : []}
                   number={day.first + k + 1}
                   now={strip.now}
@@ -70,8 +72,8 @@ function Needs({ needs }: { needs: PlanAnswer['plan']['needs'] }) {
         ))}
       </ul>
       <p className="mt-3 text-sm">
-        What brush, roller or gun loses and what stays in the pot are counted in. Basis: label spreading rate, practice for
-        losses.
+        What brush, roller or gun loses and what stays in the pot are counted in. Basis: label spreading rate, practice
+        for losses.
       </p>
     </aside>
   )
@@ -113,12 +115,14 @@ function shownBefore(steps: Step[], i: number): Set<string> {
 
 function StepRow({
   step,
+  piece,
   zones,
   number,
   now,
   shown,
 }: {
   step: Step
+  piece: Piece
   zones: string[]
   number: number
   now: string
@@ -159,6 +163,7 @@ function StepRow({
             </li>
           ))}
         </ul>
+        {step.check && <Look piece={piece} step={step} now={now} />}
         {step.kind === 'test' && step.opens && (
           <p className="mt-1">
             It has shown what it can on <b>{show.moment(step.opens, now)}</b>; until then this coat waits.{' '}

@@ -20,7 +20,7 @@ const blank: ProductInput = {
   label: {},
   statements: {},
   pairings: [],
-  facts: { tools: '', thinner: '', cleanUp: '', hazards: '', vocBasis: '' },
+  facts: { tools: '', thinner: '', cleanUp: '', hazards: '', vocBasis: '', depth: '', hue: '' },
 }
 
 /** A new product, or one like another: a variant keeps its name and waits for the other sheen. */

@@ -2,7 +2,8 @@ import { Plus, X } from 'lucide-react'
 import type { Catalogue, ProductInput } from '../api/client'
 import { Field } from '../ui/Field'
 import { Options } from '../ui/Options'
-import { TextField } from '../ui/TypedFields'
+import { depths, hues } from '../ui/tones'
+import { TextField, WordField } from '../ui/TypedFields'
 import { typedAs } from './values'
 
 interface Part {
@@ -275,6 +276,22 @@ export function Facts({
       {text('thinner', 'Thinner')}
       {text('cleanUp', 'Clean-up')}
       {text('hazards', 'Hazards on the label')}
+      {draft.shade === 'tone' && (
+        <>
+          <WordField
+            label="How deep it colours wood"
+            words={depths}
+            value={draft.facts.depth}
+            onChange={(depth) => put({ depth })}
+          />
+          <WordField
+            label="The colour it gives"
+            words={hues}
+            value={draft.facts.hue}
+            onChange={(hue) => put({ hue })}
+          />
+        </>
+      )}
       <Field label="VOC is counted" hint="the two are not comparable">
         {(ids) => (
           <select

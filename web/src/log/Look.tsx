@@ -1,0 +1,57 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { api, type Piece, type Step } from '../api/client'
+import { pieceChanged } from '../api/queries'
+import { useSave } from '../api/saving'
+import { ProblemNote } from '../ui/Problem'
+import { useShow } from '../ui/show'
+import { lastWho } from './who'
+
+/** A look that opens a coat: whether it was passed, told in a press. */
+export function Look({ piece, step, now }: { piece: Piece; step: Step; now: string }) {
+  const show = useShow()
+  const client = useQueryClient()
+  const zone = piece.input.zones[step.zones[0] ?? 0]?.id
+  const tell = useSave({
+    send: (passed: boolean, headers) =>
+      api.POST('/pieces/{id}/events', {
+        headers,
+        params: { path: { id: piece.id } },
+        body: { kind: 'checked', zoneId: zone, check: step.check, passed, who: lastWho() },
+      }),
+    onSuccess: () => pieceChanged(client, piece.id),
+  })
+  const { looked } = step
+  return (
+    <div className="mt-2">
+      {looked && (
+        <p className={`font-semibold ${looked.passed ? 'text-success' : 'text-error'}`}>
+          {looked.passed ? 'Passed' : 'Not passed'} {show.moment(looked.happenedAt, now)}
+          {looked.who && `, ${looked.who}`}
+        </p>
+      )}
+      {piece.stage !== 'handed_over' && !looked?.passed && (
+        <div className="no-print mt-1 flex flex-wrap gap-2">
+          <button
+            type="button"
+            className="btn btn-outline"
+            disabled={tell.isPending}
+            onClick={() => tell.mutate(true)}
+            aria-label={`${step.title}: passed`}
+          >
+            Passed
+          </button>
+          <button
+            type="button"
+            className="btn btn-ghost"
+            disabled={tell.isPending}
+            onClick={() => tell.mutate(false)}
+            aria-label={`${step.title}: not passed`}
+          >
+            Not passed
+          </button>
+        </div>
+      )}
+      {tell.error && <ProblemNote problem={tell.error} />}
+    </div>
+  )
+}
