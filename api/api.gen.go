@@ -2829,6 +2829,15 @@ type Trait struct {
 	Name  string `json:"name"`
 }
 
+// Undone A zone whose chosen system does not outlast what is told of its piece.
+type Undone struct {
+	// Chosen its coats, in words
+	Chosen string `json:"chosen"`
+	Why    string `json:"why"`
+	Zone   string `json:"zone"`
+	ZoneID int64  `json:"zoneId"`
+}
+
 // UseChange defines model for UseChange.
 type UseChange struct {
 	Anew []System `json:"anew"`
@@ -3282,6 +3291,9 @@ type HandOverJSONRequestBody = HandOverInput
 // OrderPreparationJSONRequestBody defines body for OrderPreparation for application/json ContentType.
 type OrderPreparationJSONRequestBody = OrderInput
 
+// WouldUndoJSONRequestBody defines body for WouldUndo for application/json ContentType.
+type WouldUndoJSONRequestBody = PieceInput
+
 // ChangeUseJSONRequestBody defines body for ChangeUse for application/json ContentType.
 type ChangeUseJSONRequestBody = UseChangeInput
 
@@ -3416,6 +3428,9 @@ type ServerInterface interface {
 
 	// (PUT /pieces/{id}/preparation)
 	OrderPreparation(c *gin.Context, id PieceID, params OrderPreparationParams)
+
+	// (POST /pieces/{id}/would-undo)
+	WouldUndo(c *gin.Context, id PieceID)
 
 	// (POST /pieces/{id}/zones/{zoneId}/change-use)
 	ChangeUse(c *gin.Context, id PieceID, zoneID int64)
@@ -4611,6 +4626,31 @@ func (siw *ServerInterfaceWrapper) OrderPreparation(c *gin.Context) {
 	siw.Handler.OrderPreparation(c, id, params)
 }
 
+// WouldUndo operation middleware
+func (siw *ServerInterfaceWrapper) WouldUndo(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.WouldUndo(c, id)
+}
+
 // ChangeUse operation middleware
 func (siw *ServerInterfaceWrapper) ChangeUse(c *gin.Context) {
 
@@ -5378,6 +5418,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.DELETE(options.BaseURL+"/pieces/:id", wrapper.DeletePiece)
 	router.GET(options.BaseURL+"/pieces/:id", wrapper.GetPiece)
 	router.PUT(options.BaseURL+"/pieces/:id", wrapper.UpdatePiece)
+	router.POST(options.BaseURL+"/pieces/:id/would-undo", wrapper.WouldUndo)
 	router.GET(options.BaseURL+"/pieces/:id/again", wrapper.GetAgain)
 	router.GET(options.BaseURL+"/pieces/:id/preparation", wrapper.GetPreparation)
 	router.PUT(options.BaseURL+"/pieces/:id/preparation", wrapper.OrderPreparation)
@@ -6730,6 +6771,46 @@ func (response OrderPreparationdefaultApplicationProblemPlusJSONResponse) VisitO
 	return err
 }
 
+type WouldUndoRequestObject struct {
+	ID   PieceID `json:"id"`
+	Body *WouldUndoJSONRequestBody
+}
+
+type WouldUndoResponseObject interface {
+	VisitWouldUndoResponse(w http.ResponseWriter) error
+}
+
+type WouldUndo200JSONResponse []Undone
+
+func (response WouldUndo200JSONResponse) VisitWouldUndoResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type WouldUndodefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response WouldUndodefaultApplicationProblemPlusJSONResponse) VisitWouldUndoResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ChangeUseRequestObject struct {
 	ID     PieceID `json:"id"`
 	ZoneID int64   `json:"zoneId"`
@@ -7604,6 +7685,9 @@ type StrictServerInterface interface {
 
 	// (PUT /pieces/{id}/preparation)
 	OrderPreparation(ctx context.Context, request OrderPreparationRequestObject) (OrderPreparationResponseObject, error)
+
+	// (POST /pieces/{id}/would-undo)
+	WouldUndo(ctx context.Context, request WouldUndoRequestObject) (WouldUndoResponseObject, error)
 
 	// (POST /pieces/{id}/zones/{zoneId}/change-use)
 	ChangeUse(ctx context.Context, request ChangeUseRequestObject) (ChangeUseResponseObject, error)
@@ -8812,6 +8896,50 @@ func (sh *strictHandler) OrderPreparation(ctx *gin.Context, id PieceID, params O
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(OrderPreparationResponseObject); ok {
 		if err := validResponse.VisitOrderPreparationResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// WouldUndo operation middleware
+func (sh *strictHandler) WouldUndo(ctx *gin.Context, id PieceID) {
+	var request WouldUndoRequestObject
+
+	request.ID = id
+
+	var body WouldUndoJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.WouldUndo(ctx, request.(WouldUndoRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "WouldUndo")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(WouldUndoResponseObject); ok {
+		if err := validResponse.VisitWouldUndoResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

@@ -177,6 +177,9 @@ var wanted = map[GateID]string{
 	Exterior: "use outdoors",
 }
 
+// Wanted are the words by which a label opens a gate; "" where none can.
+func Wanted(gate GateID) string { return wanted[gate] }
+
 // Silences are what p's label would have to state to pass every gate of u as a last coat; none where it passes, or
 // where no statement would help.
 func (u *EndUse) Silences(p *coating.Product, policy FoodPolicy) (missing []string) {

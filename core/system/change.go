@@ -3,6 +3,7 @@ package system
 import (
 	"context"
 	"errors"
+	"fmt"
 
 	"firmitas/core/coating"
 	"firmitas/core/substrate"
@@ -64,4 +65,23 @@ func ChangeUse(ctx context.Context, w Wish, layers []Layer, shelf []*coating.Pro
 	out.Over, errOver = Search(ctx, out.OverWish, shelf)
 	out.Anew, errAnew = Search(ctx, out.AnewWish, shelf)
 	return out, errors.Join(errOver, errAnew)
+}
+
+// Undone is why layers that were chosen have to be chosen anew; "" where they stay. Moved tells that the zone is now
+// asked for otherwise than when they were chosen: then even what would do is chosen again, with open eyes. The air is not
+// asked: it changes from day to day.
+func (w Wish) Undone(layers []Layer, moved bool) string {
+	judged := Assess(w, layers)
+	judged.Obstacles = nil
+	switch {
+	case !judged.Legal():
+		return judged.WhyIllegal()
+	case !moved:
+		return ""
+	case judged.Shortfall() > 0:
+		return fmt.Sprintf("It was chosen for something else, and here falls short on %s.", shortOn(judged))
+	case w.Use.WhyUnfit(judged.Protection().Product.Family, w.Seen.Valued) != "":
+		return w.Use.WhyUnfit(judged.Protection().Product.Family, w.Seen.Valued)
+	}
+	return "It was chosen for something else. It would do here too, and may be chosen again."
 }

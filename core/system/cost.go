@@ -151,7 +151,7 @@ func (w *Wish) Litres(l Layer, area float64, onBare bool) float64 {
 func (w *Wish) Technique(p *coating.Product, area float64) technique.Technique {
 	return w.Shop.For(technique.Job{
 		Family: p.Family, AreaM2: area,
-		Outdoors: w.Use.Outdoors(), Underfoot: w.Use.Has(enduse.Floor) || w.Use.IsA("deck"), OnSite: w.OnSite,
+		Outdoors: w.Use.Outdoors(), Underfoot: w.Use.Has(enduse.Floor) || w.Use.IsA("deck"), OnSite: w.Wants.OnSite,
 	})
 }
 

@@ -553,6 +553,11 @@ func (s *search) whyNot(p *coating.Product, shown []System, all map[*coating.Pro
 		if missing := s.silentOn(p); l.Kind == "gate" && len(missing) > 0 && !kin {
 			l.Kind = "silent"
 			l.Reason = fmt.Sprintf("Find a tin of it that states %s.", strings.Join(missing, " and "))
+			if slices.Equal(missing, []string{enduse.Wanted(enduse.Slip)}) {
+				l.Reason = fmt.Sprintf(
+					"Find a tin of it that states %s, or measure slip on the finished floor.", missing[0],
+				)
+			}
 		}
 		return l
 	}

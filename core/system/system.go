@@ -65,7 +65,6 @@ type Wish struct {
 	Wants      Wants
 	Beside     []Neighbour // the other zones of the piece that have a system
 	Shop       technique.Shop
-	OnSite     bool // the work is not done in the workshop
 }
 
 // Ground is what the first coat will meet.

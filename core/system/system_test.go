@@ -332,6 +332,7 @@ func TestWantsAreKept(t *testing.T) {
 		{"no solvent", Wants{NoSolvent: true}, "clear_wb_pu_2k", "varnish_oil_pu oil_hardwax wax_clear lacquer_cab"},
 		{"nothing to mix", Wants{NoTwoPart: true}, "varnish_oil_pu", "clear_wb_pu_2k varnish_conversion"},
 		{"no gun", Wants{NoSpray: true}, "clear_wb_pu_2k", "varnish_conversion lacquer_cab"},
+		{"on site", Wants{OnSite: true}, "clear_wb_pu_2k", "varnish_conversion lacquer_cab"},
 		{"no smell", Wants{LowSmell: true}, "clear_wb_pu_2k", "varnish_oil_pu varnish_conversion"},
 		{"a kind put aside", Wants{Without: []string{"clear_wb_pu_2k"}}, "clear_wb_pu_heavy", "clear_wb_pu_2k"},
 	} {
@@ -611,6 +612,7 @@ func TestRulesOfTheHouseAreNamedWhenTheyAloneStandInTheWay(t *testing.T) {
 		{"varnish_oil_pu", Wants{LowSmell: true}, "No smell."},
 		{"clear_wb_pu_2k", Wants{NoTwoPart: true}, "Nothing to be mixed."},
 		{"lacquer_cab", Wants{NoSpray: true}, "No spray gun."},
+		{"lacquer_cab", Wants{OnSite: true}, "The work is done on site."},
 		{"clear_wb_pu", Wants{InStock: map[int64]bool{}}, "Only what is in stock."},
 		{"clear_wb_pu", Wants{Without: []string{"clear_wb_pu"}}, "What you put aside."},
 		{"clear_wb_pu", Wants{WithoutID: []int64{1}}, "What you put aside."},
@@ -1119,7 +1121,7 @@ func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
 				p.Facts.Depth, p.Facts.Hue = oneOf(r, coating.Depths), oneOf(r, coating.Hues)
 			}
 		}
-		w.AreaM2, w.OnSite = []float64{0.3, 1, 20}[r.IntN(3)], r.IntN(2) == 0
+		w.AreaM2, w.Wants.OnSite = []float64{0.3, 1, 20}[r.IntN(3)], r.IntN(2) == 0
 		if r.IntN(3) == 0 {
 			w.Use, w.Shop.Lacks = w.Use.MeasuringSlip(), []technique.Tool{technique.FoamRoller}
 		}

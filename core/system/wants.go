@@ -13,6 +13,7 @@ type Wants struct {
 	NoSolvent bool              // nothing carried by solvent or alcohol
 	NoTwoPart bool              // nothing to be mixed
 	NoSpray   bool              // nothing that must be sprayed
+	OnSite    bool              // the work is not done in the workshop: no booth
 	LowSmell  bool              // nothing that smells for days
 	InStock   map[int64]bool    // products there is a tin of, when nothing may be bought; nil = may buy
 	Without   []string          // families put aside
@@ -80,6 +81,8 @@ func (w Wants) asideFor(p *coating.Product) string {
 		return "It has to be mixed from two parts, and you want none such."
 	case w.NoSpray && f.AppliedBy == coating.Spray:
 		return "It has to be sprayed, and there is no gun for it."
+	case w.OnSite && f.AppliedBy == coating.Spray && p.ID != w.With:
+		return "It has to be sprayed in a booth, and the work is done on site."
 	case w.LowSmell && smells(f):
 		return "It smells for days, and you want no smell."
 	}
@@ -105,6 +108,7 @@ func (w Wants) loosened() []loose {
 	let(w.NoSolvent, "No solvents.", "Allow solvent and alcohol.", func(w *Wants) { w.NoSolvent = false })
 	let(w.NoTwoPart, "Nothing to be mixed.", "Allow two-part coats.", func(w *Wants) { w.NoTwoPart = false })
 	let(w.NoSpray, "No spray gun.", "Find a gun, or somebody who has one.", func(w *Wants) { w.NoSpray = false })
+	let(w.OnSite, "The work is done on site.", "Take it to the workshop.", func(w *Wants) { w.OnSite = false })
 	let(w.LowSmell, "No smell.", "Allow some days of airing.", func(w *Wants) { w.LowSmell = false })
 	let(w.InStock != nil, "Only what is in stock.", "Allow buying.", func(w *Wants) { w.InStock = nil })
 	let(

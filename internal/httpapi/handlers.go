@@ -335,3 +335,10 @@ func (h *handlers) GetEvents(ctx context.Context, r api.GetEventsRequestObject) 
 	p, err := h.service.Piece(ctx, r.ID)
 	return api.GetEvents200JSONResponse(each(p.Standing, toEvent)), err
 }
+
+func (h *handlers) WouldUndo(ctx context.Context, r api.WouldUndoRequestObject) (api.WouldUndoResponseObject, error) {
+	lost, err := h.service.WouldUndo(ctx, r.ID, fromPieceInput(*r.Body))
+	return api.WouldUndo200JSONResponse(each(lost, func(u workshop.Undone) api.Undone {
+		return api.Undone{ZoneID: u.ZoneID, Zone: u.Zone, Chosen: u.Chosen, Why: u.Why}
+	})), err
+}

@@ -274,6 +274,12 @@ func TestNewDatesKeepTheSystemANewUseDropsIt(t *testing.T) {
 	path := fmt.Sprintf("/api/pieces/%d", piece.ID)
 	moved := piece.Input
 	moved.Start = moved.Start.AddDate(0, 0, 1)
+	undoes := func(in api.PieceInput) []api.Undone {
+		return answer[[]api.Undone](c, "POST", path+"/would-undo", encode(t, in), 200)
+	}
+	if lost := undoes(moved); len(lost) != 0 {
+		t.Errorf("moving the start would undo %+v", lost)
+	}
 	piece = answer[api.Piece](c, "PUT", path, encode(t, api.PieceUpdate{Version: piece.Version, Piece: moved}), 200)
 	if len(piece.Systems[0]) == 0 {
 		t.Error("moving the start dropped the system")
@@ -282,6 +288,10 @@ func TestNewDatesKeepTheSystemANewUseDropsIt(t *testing.T) {
 		t.Error("moving the start did not move the plan")
 	}
 	moved.Zones[0].EndUse = "desk"
+	if lost := undoes(moved); len(lost) != 1 || lost[0].ZoneID != *moved.Zones[0].ID || lost[0].Why == "" ||
+		!strings.Contains(lost[0].Chosen, " × ") || len(get[api.Piece](c, path).Systems[0]) == 0 {
+		t.Errorf("another life would undo %+v", lost)
+	}
 	piece = answer[api.Piece](c, "PUT", path, encode(t, api.PieceUpdate{Version: piece.Version, Piece: moved}), 200)
 	if len(piece.Systems[0]) != 0 || piece.Stage != "choose" {
 		t.Error("a system chosen for stair treads was kept for a desk")
@@ -336,6 +346,10 @@ func TestInspectionIsKeptAndJudged(t *testing.T) {
 	piece = c.choose(piece, 0, layersOf(oil))
 	in = piece.Input
 	in.Zones[0].Inspection.Finish, in.Zones[0].Inspection.Action = "oil_varnish", "keep"
+	lost := answer[[]api.Undone](c, "POST", path+"/would-undo", encode(t, in), 200)
+	if len(lost) != 1 || !strings.Contains(lost[0].Why, "Larder Hard Oil") {
+		t.Errorf("what was seen would undo %+v", lost)
+	}
 	piece = answer[api.Piece](c, "PUT", path, encode(t, api.PieceUpdate{Version: piece.Version, Piece: in}), 200)
 	if len(piece.Systems[0]) != 0 {
 		t.Error("a penetrating oil stayed chosen over a film that is kept")

@@ -69,15 +69,20 @@ func (p Piece) story() string {
 
 // told is what was put on a zone, in a sentence.
 func (z Zone) told() string {
-	var coats []string
-	for _, l := range z.Layers {
-		coats = append(coats, fmt.Sprintf("%s × %d", l.Product.Name, l.Coats))
-	}
-	text := z.Name + ": " + strings.Join(coats, ", ")
+	text := z.Name + ": " + z.coats()
 	if in := z.Inspection; in != nil && in.Action == string(substrate.Keep) && substrate.FindFinish(in.Finish) != nil {
 		text += ", over the old " + strings.ToLower(substrate.FindFinish(in.Finish).Name)
 	}
 	return text + "."
+}
+
+// coats are the layers of its chosen system, in words.
+func (z Zone) coats() string {
+	var out []string
+	for _, l := range z.Layers {
+		out = append(out, fmt.Sprintf("%s × %d", l.Product.Name, l.Coats))
+	}
+	return strings.Join(out, ", ")
 }
 
 // asWeLeftIt is what an inspection would find of our own coats: their kind is known. Wax over a film counts as a film

@@ -167,7 +167,7 @@ func (b Brief) checked(home Workshop, now time.Time, kept bool) (schedule.Brief,
 		}
 		wish := c.zone(z, at, kept)
 		wish.Face, wish.AreaM2, wish.WidthM = z.Face, z.AreaM2*float64(b.Alike), z.narrow()
-		wish.Night, wish.Shop, wish.OnSite = night, home.Shop, b.Site.OnSite
+		wish.Night, wish.Shop, wish.Wants.OnSite = night, home.Shop, b.Site.OnSite
 		wish.Wants.NoSpray = wish.Wants.NoSpray || !home.Shop.Has(technique.SprayGun)
 		wish.Air, wish.FoodPolicy, wish.Schools, wish.Boards = b.Air, home.FoodPolicy, home.Schools, home.Boards
 		out.Zones = append(out.Zones, schedule.Zone{Name: z.Name, Face: z.Face, AreaM2: z.AreaM2, Wish: wish})

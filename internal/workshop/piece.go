@@ -311,9 +311,13 @@ func (s *Service) Update(ctx context.Context, id int64, version int, b Brief) (P
 		if err != nil {
 			return Piece{}, err
 		}
-		dropped, err := droppedSystems(old, b, brief)
+		lost, err := undone(old, b, brief)
 		if err != nil {
 			return Piece{}, prefixed(err, "/piece")
+		}
+		var dropped []int64
+		for _, u := range lost {
+			dropped = append(dropped, u.ZoneID)
 		}
 		fresh := toPieceRow(home, b)
 		fresh.ID, fresh.Version = id, version
@@ -324,11 +328,33 @@ func (s *Service) Update(ctx context.Context, id int64, version int, b Brief) (P
 	})
 }
 
-// droppedSystems are the zones whose chosen system was judged for something else than is told now, or may not go over
-// the ground that an inspection has made known. Air that forbids a system for now is told by the plan and undoes no
-// choice.
-func droppedSystems(old Piece, b Brief, brief schedule.Brief) ([]int64, error) {
-	var out []int64
+// Undone is a zone whose chosen system does not outlast what is told of its piece.
+type Undone struct {
+	ZoneID int64
+	Zone   string
+	Chosen string // in words
+	Why    string
+}
+
+// WouldUndo says which chosen systems a piece would lose if it were saved as told, and why. It saves nothing.
+func (s *Service) WouldUndo(ctx context.Context, id int64, b Brief) ([]Undone, error) {
+	return reading(ctx, s, func(ctx context.Context) ([]Undone, error) {
+		home, old, err := s.loaded(ctx, id)
+		if err != nil {
+			return nil, err
+		}
+		brief, err := b.checked(home, s.Now(), true)
+		if err != nil {
+			return nil, err
+		}
+		return undone(old, b, brief)
+	})
+}
+
+// undone are the zones whose chosen system was judged for something else than is told now, or may not go over what was
+// found there.
+func undone(old Piece, b Brief, brief schedule.Brief) ([]Undone, error) {
+	var out []Undone
 	var c check
 	known := append(slices.Clone(old.Zones), old.Removed...)
 	for i, z := range b.Zones {
@@ -344,11 +370,9 @@ func droppedSystems(old Piece, b Brief, brief schedule.Brief) ([]int64, error) {
 		type told struct{ endUse, material, look, sheen string }
 		before := told{was.EndUse, was.Material, string(was.Look), was.Sheen}
 		now := told{z.EndUse, z.Material, string(z.Look), z.Sheen}
-		same := before == now && sameLife(was.Wants, z.Wants)
-		judged := system.Assess(brief.Zones[i].Wish, was.Layers)
-		judged.Obstacles = nil
-		if !same || !judged.Legal() {
-			out = append(out, z.ID)
+		moved := before != now || !sameLife(was.Wants, z.Wants)
+		if why := brief.Zones[i].Wish.Undone(was.Layers, moved); why != "" {
+			out = append(out, Undone{z.ID, z.Name, was.coats(), why})
 		}
 	}
 	return out, c.err()

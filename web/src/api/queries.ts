@@ -8,6 +8,7 @@ import {
   type JudgeInput,
   type LayerAsked,
   type Piece,
+  type PieceInput,
   type ProductInput,
   type Workshop,
 } from './client'
@@ -87,6 +88,16 @@ export const eventsQuery = (id: number) =>
   queryOptions({
     queryKey: ['piece', id, 'events'],
     queryFn: ({ signal }) => ask(api.GET('/pieces/{id}/events', { params: { path: { id } }, signal })),
+  })
+
+/** Which chosen systems a piece would lose if it were saved so. */
+export const wouldUndoQuery = (id: number, piece: PieceInput) =>
+  queryOptions({
+    queryKey: ['piece', id, 'would-undo', piece],
+    queryFn: ({ signal }) =>
+      ask(api.POST('/pieces/{id}/would-undo', { params: { path: { id } }, body: piece, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
   })
 
 export const careQuery = (token: string) =>

@@ -499,6 +499,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/pieces/{id}/would-undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Which chosen systems the piece would lose if it were saved as told, and why. Nothing is saved. */
+        post: operations["wouldUndo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/pieces/{id}/again": {
         parameters: {
             query?: never;
@@ -1817,6 +1836,15 @@ export interface components {
              * @description the piece whose other zones it stands beside; none = it stands alone
              */
             pieceId?: number;
+        };
+        /** @description A zone whose chosen system does not outlast what is told of its piece. */
+        Undone: {
+            /** Format: int64 */
+            zoneId: number;
+            zone: string;
+            /** @description its coats, in words */
+            chosen: string;
+            why: string;
         };
         PieceInput: {
             name: string;
@@ -3262,6 +3290,33 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    wouldUndo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PieceInput"];
+            };
+        };
+        responses: {
+            /** @description The systems */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Undone"][];
+                };
             };
             default: components["responses"]["Problem"];
         };

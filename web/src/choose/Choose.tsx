@@ -35,6 +35,7 @@ import { WantsPanel } from './WantsPanel'
 import { catalogueQuery, chooseQuery, pieceSaved, productsQuery } from '../api/queries'
 import { useSave } from '../api/saving'
 import { useSettled } from '../ui/useSettled'
+import { WouldUndo } from '../ui/WouldUndo'
 import { picked } from '../ui/picked'
 
 const SECTION = 210 // px of the tallest build-up, ground included
@@ -95,20 +96,18 @@ function Wanting({
   const zone = { ...kept, wants }
   const body = { zone, alike, air, night, start, promised, pieceId: piece.id }
   const query = useQuery(chooseQuery(useSettled(body)))
+  const wishing = (wishes: Wants, others: number[]) => ({
+    ...piece.input,
+    zones: piece.input.zones.map((z, i) =>
+      i === at ? { ...kept, wants: wishes } : others.includes(i) ? { ...z, wants: alsoFor(wishes, z.wants) } : z,
+    ),
+  })
   const save = useSave({
     send: ({ wants: keep, also }: { wants: Wants; also: number[] }, headers) =>
       api.PUT('/pieces/{id}', {
         headers,
         params: { path: { id: piece.id } },
-        body: {
-          version: piece.version,
-          piece: {
-            ...piece.input,
-            zones: piece.input.zones.map((z, i) =>
-              i === at ? { ...kept, wants: keep } : also.includes(i) ? { ...z, wants: alsoFor(keep, z.wants) } : z,
-            ),
-          },
-        },
+        body: { version: piece.version, piece: wishing(keep, also) },
       }),
     onSuccess: (saved) => {
       setAlso([])
@@ -158,6 +157,7 @@ function Wanting({
           <>
             {several}
             {keep}
+            {keep && <WouldUndo piece={piece} input={wishing(wants, also)} />}
           </>
         }
       />

@@ -17,6 +17,7 @@ import { catalogueQuery, inspectQuery, pieceSaved } from '../api/queries'
 import { useSave } from '../api/saving'
 import { useKept } from '../ui/useKept'
 import { useSettled } from '../ui/useSettled'
+import { WouldUndo } from '../ui/WouldUndo'
 
 export function InspectView() {
   const piece = usePiece()
@@ -41,6 +42,20 @@ export function InspectView() {
 
 type Asked = Omit<Brief, 'zone'> & { zone: ZoneInput & { inspection: Inspection } }
 
+/** The zones of a piece with what was seen on one, and likewise, but for its damage, on others. */
+function zonesSeen(piece: Piece, at: number, seen: Inspection, alsoOn: number[], catalogue: Catalogue): ZoneInput[] {
+  const veneered = (id: string) => catalogue.materials.find((m) => m.id === id)?.kind === 'veneer'
+  const likewise = (z: ZoneInput) => ({
+    ...z,
+    inspection: {
+      ...seen,
+      repairs: z.inspection?.repairs ?? [],
+      veneerMm: veneered(z.material) ? seen.veneerMm : undefined,
+    },
+  })
+  return piece.input.zones.map((z, i) => (i === at ? { ...z, inspection: seen } : alsoOn.includes(i) ? likewise(z) : z))
+}
+
 /**
  * Keeps what was seen on a zone, and likewise on others; then goes where the piece wants to go next. What is done about
  * it is what the core says of this very state, not of the one that the screen last had an answer for.
@@ -51,19 +66,7 @@ function useSeen(piece: Piece, at: number, asked: Asked, alsoOn: number[], catal
   return useSave({
     send: async (_: void, headers) => {
       const { action } = await client.fetchQuery({ ...inspectQuery(asked), retry: false })
-      const inspection = { ...asked.zone.inspection, action }
-      const veneered = (id: string) => catalogue.materials.find((m) => m.id === id)?.kind === 'veneer'
-      const likewise = (z: ZoneInput) => ({
-        ...z,
-        inspection: {
-          ...inspection,
-          repairs: z.inspection?.repairs ?? [],
-          veneerMm: veneered(z.material) ? inspection.veneerMm : undefined,
-        },
-      })
-      const zones = piece.input.zones.map((z, i) =>
-        i === at ? { ...z, inspection } : alsoOn.includes(i) ? likewise(z) : z,
-      )
+      const zones = zonesSeen(piece, at, { ...asked.zone.inspection, action }, alsoOn, catalogue)
       return api.PUT('/pieces/{id}', {
         headers,
         params: { path: { id: piece.id } },
@@ -111,6 +114,7 @@ function Inspecting({ piece, at, catalogue }: { piece: Piece; at: number; catalo
   const toggle = (list: 'contaminations' | 'repairs', id: string) =>
     set({ [list]: seen[list].includes(id) ? seen[list].filter((x) => x !== id) : [...seen[list], id] })
   const material = catalogue.materials.find((m) => m.id === was.material)
+  const asSeen = { ...seen, action: query.data?.action ?? seen.action }
   const handed = piece.stage === 'handed_over'
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,30rem)]">
@@ -155,6 +159,7 @@ function Inspecting({ piece, at, catalogue }: { piece: Piece; at: number; catalo
           />
         )}
         {problem && (problem.fields.length === 0 || elsewhere.length > 0) && <ProblemNote problem={problem} />}
+        <WouldUndo piece={piece} input={{ ...piece.input, zones: zonesSeen(piece, at, asSeen, alsoOn, catalogue) }} />
         {handed ? (
           <p className="border-l-4 border-base-300 bg-base-200 p-4">
             This piece has been handed over; its record no longer changes.

@@ -15,7 +15,7 @@ export type WordsKind = 'sample' | 'patch' | 'slip'
 const kinds: Record<WordsKind, { name: string; asks: string }> = {
   sample: { name: 'Sample colour', asks: 'what it was made of, how much of each, on which wood' },
   patch: { name: 'Patch', asks: 'where it is and what it is made of; the buyer’s card tells of it' },
-  slip: { name: 'Slip, measured', asks: 'the value, the day, and how it was measured' },
+  slip: { name: 'Slip measured', asks: 'the value, the day, and how it was measured' },
 }
 
 interface Draft {
@@ -158,7 +158,7 @@ function Tell({ piece, zone, of }: { piece: Piece; zone: ZoneInput; of: WordsKin
       </Field>
       {tell.error && !wrong && <ProblemNote problem={tell.error} />}
       <button type="button" className="btn btn-outline" disabled={tell.isPending} onClick={() => tell.mutate()}>
-        {tell.isPending ? 'Keeping…' : 'Keep it'}
+        {tell.isPending ? 'Keeping…' : `Keep the ${kinds[kind].name.toLowerCase()}`}
       </button>
     </div>
   )

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { Problem, type Catalogue, type JudgeInput, type Product } from '../api/client'
 import { CoatSelect, pickOf, type Pick } from '../ui/CoatSelect'
@@ -12,6 +11,7 @@ import { RoomNow } from './RoomNow'
 import { GroundState } from './State'
 import { SeenAndFelt } from './SeenAndFelt'
 import { catalogueQuery, judgeQuery, productsQuery } from '../api/queries'
+import { useKept } from '../ui/useKept'
 import { useSettled } from '../ui/useSettled'
 
 /** May I, now? What is on it, when, in what air; what is to go over it: the answer in one line, then the reasons. */
@@ -66,9 +66,13 @@ function questionOf(g: Ground, over: Pick): JudgeInput {
 
 function Asking({ catalogue, products }: { catalogue: Catalogue; products: Product[] }) {
   const [params] = useSearchParams()
-  const [g, setGround] = useState<Ground>(() => blankGround((params.get('ground') ?? '') as Pick))
-  const [over, setOver] = useState<Pick>((params.get('coat') ?? '') as Pick)
-  const set = (change: Partial<Ground>) => setGround({ ...g, ...change })
+  const kept = useKept<{ ground: Ground; over: Pick }>(`may-i-${params.toString()}`, () => ({
+    ground: blankGround((params.get('ground') ?? '') as Pick),
+    over: (params.get('coat') ?? '') as Pick,
+  }))
+  const { ground: g, over } = kept.value
+  const setOver = (pick: Pick) => kept.set((was) => ({ ...was, over: pick }))
+  const set = (change: Partial<Ground>) => kept.set((was) => ({ ...was, ground: { ...was.ground, ...change } }))
   const body = questionOf(g, over)
   const query = useQuery({ ...judgeQuery(useSettled(body)), enabled: over !== '' })
   const problem = query.error instanceof Problem ? query.error : undefined
@@ -77,7 +81,17 @@ function Asking({ catalogue, products }: { catalogue: Catalogue; products: Produ
   const judged = over === '' || query.error ? undefined : query.data
   return (
     <>
-      <h1 className="mb-4">May I, now?</h1>
+      <div className="mb-4 flex flex-wrap items-center justify-between gap-x-6">
+        <h1>May I, now?</h1>
+        {kept.restored && (
+          <p role="status">
+            As you left it.{' '}
+            <button type="button" className="btn btn-ghost" onClick={kept.afresh}>
+              Ask afresh
+            </button>
+          </p>
+        )}
+      </div>
       <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-5 lg:grid-cols-[minmax(0,24rem)_minmax(0,1fr)] lg:grid-rows-[auto_1fr]">
         <div className="space-y-4">
           <OnIt g={g} set={set} setLayer={setLayer} catalogue={catalogue} products={products} problem={problem} />

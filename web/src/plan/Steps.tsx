@@ -113,6 +113,11 @@ function shownBefore(steps: Step[], i: number): Set<string> {
   return new Set(steps.slice(0, i).flatMap((s) => s.cautions))
 }
 
+const DAY = 86_400_000
+
+/** A look is told when its time has come, or within the day. */
+const isNear = (from: string, now: string) => Date.parse(from) - Date.parse(now) < DAY
+
 function StepRow({
   step,
   piece,
@@ -163,7 +168,7 @@ function StepRow({
             </li>
           ))}
         </ul>
-        {step.check && <Look piece={piece} step={step} now={now} />}
+        {step.check && (step.looked || isNear(first.from, now)) && <Look piece={piece} step={step} now={now} />}
         {step.kind === 'test' && step.opens && (
           <p className="mt-1">
             It has shown what it can on <b>{show.moment(step.opens, now)}</b>; until then this coat waits.{' '}

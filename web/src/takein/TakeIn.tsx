@@ -10,6 +10,7 @@ import { useShow } from '../ui/show'
 import { useKept } from '../ui/useKept'
 import { WhenField } from '../ui/When'
 import { whole } from '../ui/units'
+import { WouldUndo } from '../ui/WouldUndo'
 import { Consequences, ConsequencesLine, useConsequences } from './Consequences'
 import { blankDraft, draftOf, inputOf, laidOut, type Draft } from './draft'
 import { MoreFields, PieceFields, type Wrong } from './PieceFields'
@@ -179,6 +180,7 @@ function Form({ catalogue, draft, setDraft, piece, taken }: Drafting & { catalog
         <MoreFields draft={draft} catalogue={catalogue} wrong={wrong} set={set} />
         <RoomFields draft={draft} wrong={wrong} set={set} />
         {save.error && <ProblemNote problem={save.error} />}
+        {piece && <WouldUndo piece={piece} input={inputOf(draft)} />}
         {piece?.stage === 'handed_over' ? (
           <p className="border-l-4 border-base-300 bg-base-200 p-4">
             This piece has been handed over; its record no longer changes.
