@@ -660,7 +660,7 @@ func TestDemoShelf(t *testing.T) {
 			t.Error(err)
 		}
 	}
-	if len(demo.Shelf()) < 18 || len(families) < 14 {
+	if len(demo.Shelf()) < 60 || len(families) < 50 {
 		t.Errorf("%d products over %d families", len(demo.Shelf()), len(families))
 	}
 }

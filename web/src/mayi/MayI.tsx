@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
+import { useEffect } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { Problem, type Catalogue, type JudgeInput, type Product } from '../api/client'
 import { CoatSelect, pickOf, type Pick } from '../ui/CoatSelect'
 import { Field } from '../ui/Field'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { TheAnswer } from './TheAnswer'
-import { blankGround, type Ground } from './ground'
+import { blankGround, later, type Ground } from './ground'
 import { OnIt } from './OnIt'
 import { RoomNow } from './RoomNow'
 import { GroundState } from './State'
@@ -64,15 +65,30 @@ function questionOf(g: Ground, over: Pick): JudgeInput {
   }
 }
 
+/** A question as it stands, and when it was asked so. */
+interface Asked {
+  ground: Ground
+  over: Pick
+  at: number
+}
+
+const HOUR = 3_600_000
+
 function Asking({ catalogue, products }: { catalogue: Catalogue; products: Product[] }) {
   const [params] = useSearchParams()
-  const kept = useKept<{ ground: Ground; over: Pick }>(`may-i-${params.toString()}`, () => ({
+  const kept = useKept<Asked>(`may-i-${params.toString()}`, () => ({
     ground: blankGround((params.get('ground') ?? '') as Pick),
     over: (params.get('coat') ?? '') as Pick,
+    at: 0,
   }))
+  const { restored, set: keep } = kept
+  useEffect(() => {
+    if (restored) keep((was) => ({ ...was, ground: later(was.ground, (Date.now() - was.at) / HOUR), at: Date.now() }))
+  }, [restored, keep])
   const { ground: g, over } = kept.value
-  const setOver = (pick: Pick) => kept.set((was) => ({ ...was, over: pick }))
-  const set = (change: Partial<Ground>) => kept.set((was) => ({ ...was, ground: { ...was.ground, ...change } }))
+  const change = (part: (was: Asked) => Partial<Asked>) => keep((was) => ({ ...was, ...part(was), at: Date.now() }))
+  const setOver = (pick: Pick) => change(() => ({ over: pick }))
+  const set = (ground: Partial<Ground>) => change((was) => ({ ground: { ...was.ground, ...ground } }))
   const body = questionOf(g, over)
   const query = useQuery({ ...judgeQuery(useSettled(body)), enabled: over !== '' })
   const problem = query.error instanceof Problem ? query.error : undefined
@@ -85,7 +101,7 @@ function Asking({ catalogue, products }: { catalogue: Catalogue; products: Produ
         <h1>May I, now?</h1>
         {kept.restored && (
           <p role="status">
-            As you left it.{' '}
+            As you left it, the hours moved on.{' '}
             <button type="button" className="btn btn-ghost" onClick={kept.afresh}>
               Ask afresh
             </button>

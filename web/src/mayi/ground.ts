@@ -62,6 +62,18 @@ export const blankGround = (top: Pick): Ground => ({
   workC: undefined,
 })
 
+/** The same ground some hours later: time passes while nobody asks. */
+export function later(g: Ground, hours: number): Ground {
+  const on = (h: number | undefined) => (h === undefined ? undefined : Math.round((h + hours) * 10) / 10)
+  return {
+    ...g,
+    layers: g.layers.map((l) => ({ ...l, sinceH: on(l.sinceH) })),
+    mixedH: on(g.mixedH),
+    treatedH: on(g.treatedH),
+    warmingH: on(g.warmingH),
+  }
+}
+
 export const soilNames: Record<string, string> = {
   wax: 'wax',
   silicone: 'silicone polish',
