@@ -1,6 +1,7 @@
 package system
 
 import (
+	"math"
 	"slices"
 	"strings"
 	"testing"
@@ -120,5 +121,39 @@ func TestWhatEachKindIsMadeForIsNamedWhereItStandsInTheWay(t *testing.T) {
 	w.Wants.With = shelf[0].ID
 	if named := searched(t, w, shelf); len(named.Systems) != 1 {
 		t.Error("named, and still not shown")
+	}
+}
+
+// What does not fit the size weighs against it: a gun or a mix for a little, a can for much; no size told, none weighed.
+func TestTheSizeWeighsAgainstWhatDoesNotFit(t *testing.T) {
+	shelf := shelf(t, "lacquer_precat", "clear_wb_pu_2k", "lacquer_aerosol", "clear_wb_pu")
+	risk := func(family int, area float64) float64 {
+		w := wish("cabinet_front", "oak", Natural)
+		w.AreaM2 = area
+		return Assess(w, []Layer{{Role: Protect, Product: shelf[family], Coats: 2}}).Parts.Risk
+	}
+	for family, c := range []struct{ fits, misfits, days float64 }{
+		{2, 1, dayPerSmallGun}, {2, 0.2, dayPerSmallPot}, {0.4, 0.6, dayPerOdd}, {2, 0.01, 0},
+	} {
+		if got := risk(family, c.misfits) - risk(family, c.fits); math.Abs(got-c.days) > 1e-9 {
+			t.Errorf("%s: %.1f m² weighs %.1f days more than %.1f m², want %.1f",
+				shelf[family].Family.ID, c.misfits, got, c.fits, c.days)
+		}
+	}
+}
+
+// Pale over tannin or knots: a real blocker goes before a paint that holds them back only in part.
+func TestARealBlockerGoesBeforeOneThatBlocksInPart(t *testing.T) {
+	shelf := shelf(t, "enamel_wb pale", "primer_shellac pale", "primer_wb_blocking pale", "paint_all_in_one pale")
+	for _, use := range []string{"kitchen_cabinet", "dining_table", "cabinet_front", "inside_door", "sill", "handrail"} {
+		for _, material := range []string{"oak", "pine", "mahogany"} {
+			best := searched(t, wish(use, material, OpaquePale), shelf).Systems[0]
+			if first := best.Layers[0].Product; first.Blocks != coating.Yes {
+				t.Errorf("%s in %s: %s lies on the wood", use, material, first.Family.ID)
+			}
+		}
+	}
+	if best := searched(t, wish("cabinet_front", "beech", OpaquePale), shelf).Systems[0]; len(best.Layers) != 1 {
+		t.Error("beech holds nothing back that needs blocking")
 	}
 }

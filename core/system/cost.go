@@ -1,10 +1,13 @@
 package system
 
 import (
+	"slices"
+
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
 	"firmitas/core/quantity"
+	"firmitas/core/substrate"
 	"firmitas/core/technique"
 )
 
@@ -15,6 +18,7 @@ const (
 	dayPerCoat     = 0.5  // work and washing-up of one coat
 	dayPerProduct  = 0.6  // one more tin, one more thing to go wrong
 	dayPerPrepare  = 0.15 // a preparation at a join
+	dayPerWatch    = 1.5  // a coat that may let tannin through: a night's look, and often a coat more
 	dayPerTest     = 2.5  // what a doubt weighs; the week of its board runs beside other work
 	dayPerLevel    = 3.0  // one level short on a demand
 	dayPerStrip    = 6.0  // a clear film in the sun ends in stripping, sooner or later
@@ -31,6 +35,9 @@ const (
 	dayPerOilySun  = 9.0 // a film on an oily wood in the sun peels: as much as three levels short
 	dayPerSmallGun = 1.5 // set-up and cleaning for a surface that a brush does in minutes
 	smallForGunM2  = 1.5
+	dayPerSmallPot = 1.0 // a mix for every coat, most of it thrown away
+	smallForPotM2  = 0.3
+	largeForCanM2  = 0.5  // from here on a spray can is an odd choice
 	dayPerWarmTone = 6.0  // a pale coat that yellows in warmth
 	dayPerCureDay  = 0.03 // waiting for full cure, mostly after hand-over
 	dayPerDuty     = 0.5  // handling that wants training, a booth or a respirator
@@ -80,11 +87,14 @@ func (p Parts) rank(k Weights) float64 {
 
 func joinCost(j compat.Judgement) Parts {
 	out := Parts{Wait: j.EarliestH / hoursInDay}
+	if slices.ContainsFunc(j.Preparations, func(w substrate.Work) bool { return w.ID == compat.BleedWatch.ID }) {
+		out.Risk = dayPerWatch
+	}
 	switch j.Verdict {
 	case compat.Prepare:
 		out.Work = dayPerPrepare
 	case compat.Test:
-		out.Risk = dayPerTest
+		out.Risk += dayPerTest
 	}
 	return out
 }
@@ -96,13 +106,11 @@ func layerCost(w *Wish, l Layer, onBare bool) Parts {
 	}
 	if l.Product.Family.AppliedBy == coating.Spray {
 		out.Work += dayPerGun
-		if w.AreaM2 > 0 && w.AreaM2 < smallForGunM2 {
-			out.Risk += dayPerSmallGun
-		}
 	}
 	if l.Product.Family.NothingOn() {
 		return Parts{Risk: madeForCost(w, l)}
 	}
+	out.Risk += sizeCost(w, l.Product)
 	if l.Product.Family.Has(coating.Isocyanate) || l.Product.Family.Has(coating.Formaldehyde) {
 		out.Risk += dayPerDuty
 	}
@@ -129,6 +137,23 @@ func toneCost(w *Wish, l Layer) float64 {
 		out += dayPerUntold
 	}
 	return out
+}
+
+// sizeCost weighs what does not fit the size of the work: a gun or a mix for a little, a can for much. Where no size is
+// told nothing is weighed.
+func sizeCost(w *Wish, p *coating.Product) float64 {
+	cost := 0.0
+	small := func(m2 float64) bool { return w.AreaM2 > 0 && w.AreaM2 < m2 }
+	if p.Family.AppliedBy == coating.Spray && small(smallForGunM2) {
+		cost += dayPerSmallGun
+	}
+	if p.PotLifeH > 0 && small(smallForPotM2) {
+		cost += dayPerSmallPot
+	}
+	if p.Family.AppliedBy == coating.Aerosol && w.AreaM2 > largeForCanM2 {
+		cost += dayPerOdd
+	}
+	return cost
 }
 
 // price of a layer's material: what it takes at its tin's price by litre, or at a typical one.

@@ -29,8 +29,9 @@ func serve(t testing.TB, products int) (*store.Store, *Server) {
 		t.Fatal(err)
 	}
 	var shelf []store.Product
+	tins := demo.Shelf()
 	for i := 0; len(shelf) < products; i++ {
-		p := demo.Shelf()[i%len(demo.Shelf())]
+		p := tins[i%len(tins)]
 		p.Name = fmt.Sprintf("%s %d", p.Name, i)
 		if typical := coating.Families[p.Family].Typical; typical.FullCureD > 0 && typical.SpreadM2L > 0 {
 			p.Label.V = maps.Clone(p.Label.V)

@@ -10,6 +10,7 @@ import (
 	"net/http/httptest"
 	"slices"
 	"strings"
+	"sync"
 	"testing"
 	"time"
 
@@ -169,6 +170,7 @@ func TestMeasure(t *testing.T) {
 	measureDemo(t, rounds)
 	measureGrown(t, rounds)
 	measureAbandoned(t, rounds)
+	measureClients(t, rounds)
 }
 
 func ms(d time.Duration) float64 { return float64(d.Microseconds()) / 1000 }
@@ -228,7 +230,7 @@ func measureGrown(t *testing.T, rounds int) {
 // measureAbandoned measures judging while six searches run that nobody waits for any more.
 func measureAbandoned(t *testing.T, rounds int) {
 	_, server := serve(t, 400)
-	judge, choose := encode(t, things[0].body(400)), encode(t, things[1].body(400))
+	judge, choose := encode(t, things[0].body(400)), encode(t, brief(input()))
 	alone := quickest(rounds, func() { ask(t, server, "POST", "/api/judge", judge) })
 	beside := quickest(rounds, func() {
 		for range 6 {
@@ -243,4 +245,59 @@ func measureAbandoned(t *testing.T, rounds int) {
 	}) - time.Millisecond
 	fmt.Printf("| judge, 400 products | %.1f ms | | | |\n", ms(alone))
 	fmt.Printf("| judge beside six abandoned searches, 400 products | %.1f ms | | | |\n", ms(beside))
+}
+
+// asksOf are wishes as zones of one piece, and pieces of one day, have them.
+func asksOf(t *testing.T) (bodies []string) {
+	for _, z := range []struct{ use, material, look string }{
+		{"dining_table", "oak", "natural"}, {"desk", "walnut", "natural"}, {"cabinet_front", "mdf", "opaque_pale"},
+		{"base", "pine", "opaque_dark"}, {"shelf", "beech", "stained"}, {"outdoors_exposed", "larch", "natural"},
+		{"kitchen_top", "oak", "natural"}, {"floor_home", "oak", "natural"},
+	} {
+		b := brief(input())
+		b.Zone.EndUse, b.Zone.Material, b.Zone.Look = z.use, z.material, api.Look(z.look)
+		bodies = append(bodies, encode(t, b))
+	}
+	return bodies
+}
+
+// measureClients measures choosing on 200 products by eight clients at once, and six zones asked for at once.
+func measureClients(t *testing.T, rounds int) {
+	_, server := serve(t, 200)
+	bodies := asksOf(t)
+	ask(t, server, "POST", "/api/choose", bodies[0]) // the shelf is read once
+	var alone, together []time.Duration
+	for _, body := range bodies {
+		for range rounds {
+			began := time.Now()
+			ask(t, server, "POST", "/api/choose", body)
+			alone = append(alone, time.Since(began))
+		}
+	}
+	took := make(chan time.Duration)
+	for client := range 8 {
+		go func() {
+			for i := range rounds {
+				began := time.Now()
+				ask(t, server, "POST", "/api/choose", bodies[(client+i)%len(bodies)])
+				took <- time.Since(began)
+			}
+		}()
+	}
+	for range 8 * rounds {
+		together = append(together, <-took)
+	}
+	six := quickest(rounds, func() {
+		var all sync.WaitGroup
+		for _, body := range bodies[:6] {
+			all.Go(func() { ask(t, server, "POST", "/api/choose", body) })
+		}
+		all.Wait()
+	})
+	for name, all := range map[string][]time.Duration{"one client": alone, "eight clients": together} {
+		slices.Sort(all)
+		fmt.Printf("| choose, eight wishes, 200 products, %s: median, 95 of 100 | %.1f ms | %.1f ms | | |\n",
+			name, ms(all[len(all)/2]), ms(all[len(all)*95/100]))
+	}
+	fmt.Printf("| six zones at once, 200 products | %.1f ms | | | |\n", ms(six))
 }
