@@ -145,6 +145,14 @@ var readinesses = []readiness{
 	},
 }
 
+// step is the look as a step of a plan.
+func (r readiness) step() Step {
+	return Step{
+		Kind: Checking, Title: r.title, Check: r.id,
+		Tasks: []Task{{r.how, r.minutes}, {r.passed, 0}, {r.failed, 0}},
+	}
+}
+
 func readinessCalled(id string) (readiness, bool) {
 	at := slices.IndexFunc(readinesses, func(r readiness) bool { return r.id == id })
 	if at < 0 {
@@ -164,12 +172,7 @@ func (c coatAt) checks() []Step {
 	var out []Step
 	for _, r := range readinesses {
 		if r.before(c) {
-			out = append(out, Step{
-				Kind:  Checking,
-				Title: r.title,
-				Check: r.id,
-				Tasks: []Task{{r.how, r.minutes}, {r.passed, 0}, {r.failed, 0}},
-			})
+			out = append(out, r.step())
 		}
 	}
 	return out

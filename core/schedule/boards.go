@@ -18,7 +18,7 @@ func (b Brief) boards(plan *Plan, lanes []lane) Brief {
 	for _, l := range lanes {
 		for i := range l.sessions {
 			s := &l.sessions[i]
-			if s.board == "" {
+			if s.board == "" || s.told != nil {
 				continue
 			}
 			work := b.Week.fit(b.Start, boardMinutes*time.Minute)
@@ -34,7 +34,7 @@ func (b Brief) boards(plan *Plan, lanes []lane) Brief {
 				Of:      s.coat.Of,
 				Opens:   work.To.Add(boardWait),
 			})
-			s.notBefore = work.To.Add(boardWait)
+			s.notBefore = latest(s.notBefore, work.To.Add(boardWait))
 			b.Start = work.To
 		}
 	}

@@ -136,6 +136,8 @@ type session struct {
 	notBefore                    time.Time // when the board has shown it, or what was seen may have gone
 	section                      string    // where a stretch ends that no day can hold
 	stands                       Span      // where it lies on the piece already; zero while it does not
+	told                         *worklog.Event
+	late                         time.Duration // by how much it went on too early: it counts as laid so much later
 }
 
 // way is how a session is gone about where it has come to stand.
@@ -229,6 +231,9 @@ const mornings = 14 // tried for a coat that must be dry before night
 // fit finds the earliest stretch for a session, and whether tin and tool are in hand there; where the night's air forbids
 // a wet coat, one that is dry before it.
 func (s session) fit(week Week, t time.Time, keyed bool) (Span, way) {
+	if s.told != nil {
+		keyed = s.told.Keyed
+	}
 	if !s.stands.From.IsZero() {
 		return s.stands, way{keyed, s.besides(s.stands)}
 	}
@@ -504,7 +509,7 @@ func place(sessions []session, week Week, from time.Time, due deadline, laid ...
 		so := slices.Concat(laid, []laidAt{{s.coat.Product, span.From}})
 		return append(
 			[]placing{{span, due, how, waited}},
-			place(sessions[1:], week, s.wait.from(span.To, week.Zone), next, so...)...)
+			place(sessions[1:], week, s.wait.from(span.To.Add(s.late), week.Zone), next, so...)...)
 	}
 	now := at(from, false)
 	onThePiece := !s.stands.From.IsZero()
@@ -571,7 +576,8 @@ func (s session) step(p placing, week Week) Step {
 	if len(out.Work) > 1 {
 		out.Tasks = append(out.Tasks, Task{s.section, 0})
 	}
-	end := out.End()
+	out.Told = s.told
+	end := out.End().Add(s.late)
 	out.TouchDry, out.LightUse, out.FullCure = s.touchDry.from(
 		end,
 		zone,

@@ -18,6 +18,7 @@ import (
 
 // Zone is one zone's share in a plan.
 type Zone struct {
+	ID     int64 // as the work log names it
 	Name   string
 	Face   furniture.Face
 	AreaM2 float64 // of one piece
@@ -37,6 +38,7 @@ type Brief struct {
 	Start    time.Time
 	Promised time.Time // zero when nothing was promised
 	Week     Week
+	Log      Log
 }
 
 func (b Brief) alike() int { return max(1, b.Alike) }
@@ -106,6 +108,8 @@ type Step struct {
 	Work     []Span // one stretch, or several for preparation that goes over days
 	Cautions []coating.Caution
 	Zones    []int          // indices into the brief's zones; empty = the whole piece
+	Job      string         // of preparation: its key in the work log
+	Told     *worklog.Event // when it was done, as somebody told; nil = it is planned
 	Check    string         // of a look: its name in the work log
 	Looked   *worklog.Event // when it was taken last; nil = not yet
 
@@ -152,6 +156,7 @@ type ZonePlan struct {
 	TouchDry  time.Time
 	LightUse  time.Time
 	FullCure  time.Time
+	Doubts    []Doubt
 	Held      *Held // what its last coat showed that keeps the next one off; nil when nothing did
 }
 
@@ -185,6 +190,11 @@ func Make(b Brief) Plan {
 			if job, stray := b.mask(i, l.sessions[k].coat.Product, l.sessions[k].sprayed); stray {
 				l.sessions[k].before = append(l.sessions[k].before, job)
 			}
+		}
+		l.recall(b)
+		plan.Zones[i].Doubts = l.doubts(z, b.Week.Zone)
+		if len(l.sessions) == 0 {
+			continue // every coat was left out
 		}
 		lanes = append(lanes, l)
 	}

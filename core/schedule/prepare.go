@@ -21,14 +21,23 @@ type prepared struct {
 // worked while another dries.
 func (b Brief) prepare(plan *Plan, jobs []preparation.Job) prepared {
 	n := len(b.Zones)
-	out := prepared{hands: b.Start, ready: make([]time.Time, n), clean: make([]time.Time, n), piece: b.piece()}
+	out := prepared{
+		hands: latest(b.Start, b.Log.Now), ready: make([]time.Time, n), clean: make([]time.Time, n), piece: b.piece(),
+	}
 	for i := range out.ready {
 		out.ready[i] = b.Start
 	}
 	var open []preparation.Job
 	for _, j := range jobs {
-		if !j.JustBefore && j.Phase < substrate.Last {
+		if j.JustBefore || j.Phase >= substrate.Last {
+			continue
+		}
+		told, over := b.over(j)
+		if !over {
 			open = append(open, j)
+		} else if step, ok := b.doneStep(j, told); ok {
+			plan.add(step)
+			out.after(b, j, step)
 		}
 	}
 	for len(open) > 0 {
@@ -37,17 +46,22 @@ func (b Brief) prepare(plan *Plan, jobs []preparation.Job) prepared {
 		step := b.jobStep(job, start, b.Week)
 		plan.add(step)
 		out.hands = step.End()
-		for _, z := range b.touched(job) {
-			out.ready[z] = step.End().Add(atLeast(job.WaitH))
-			if job.Phase == substrate.Dust {
-				out.clean[z] = step.End()
-			}
-		}
+		out.after(b, job, step)
 		if open[at] = rest; len(rest.Zones) == 0 {
 			open = slices.Delete(open, at, at+1)
 		}
 	}
 	return out
+}
+
+// after is how far the zones of a job are once it is done.
+func (so prepared) after(b Brief, j preparation.Job, done Step) {
+	for _, z := range b.touched(j) {
+		so.ready[z] = done.End().Add(atLeast(j.WaitH))
+		if j.Phase == substrate.Dust {
+			so.clean[z] = done.End()
+		}
+	}
 }
 
 // longWait from which a shared job is not held up by the zone that still dries, but done there later.
@@ -116,6 +130,7 @@ func (b Brief) jobStep(j preparation.Job, start time.Time, week Week) Step {
 	step := Step{
 		Kind:  Preparation,
 		Title: j.Title,
+		Job:   j.Key,
 		Zones: j.Zones,
 		Tasks: []Task{{j.Detail, j.HandsOn}},
 		Work:  week.spread(start, length),
@@ -146,7 +161,10 @@ func (b Brief) finish(plan *Plan, jobs []preparation.Job, week Week) (done time.
 		if start.IsZero() {
 			continue // on a zone that is not coated yet
 		}
-		step := b.jobStep(j, start, week)
+		step := b.jobStep(j, latest(start, b.Log.Now), week)
+		if told, over := b.over(j); over {
+			step, _ = b.doneStep(j, told)
+		}
 		plan.add(step)
 		done = step.End()
 	}

@@ -50,6 +50,7 @@ func replay(b Brief, p Plan) []string {
 				return s.Kind == Testing && s.Zones[0] == i && s.Product == l.Product && !s.Opens.After(step.Start())
 			})
 			stands := a.Kind == compat.Yes || a.Kind == compat.YesOnce || a.Kind == compat.NotLast
+			stands = stands || (step.Told != nil && a.Kind == compat.ByHand) // the hand decided
 			if !stands && !(a.Kind == compat.OnABoard && boarded) {
 				against = append(against, fmt.Sprintf("%s at %s: %s %s (%s)",
 					step.Title, step.Start().Format("Mon 15:04"), a.Headline, a.Reason, a.Rule))
@@ -142,6 +143,31 @@ func shelfOf(t testing.TB) []*coating.Product {
 	return out
 }
 
+// randomWish is a wish of any life, material, air and old finish; without decorations.
+func randomWish(r *rand.Rand) system.Wish {
+	w := wish(
+		enduse.EndUses[r.IntN(len(enduse.EndUses))].ID,
+		substrate.Materials[r.IntN(len(substrate.Materials))].ID,
+		climate.Air{TempC: 12 + 16*r.Float64(), RH: 35 + 35*r.Float64()},
+	)
+	if r.IntN(3) == 0 {
+		w.Night = climate.Air{TempC: w.Air.TempC - 6*r.Float64(), RH: w.Air.RH + 10*r.Float64()}
+	}
+	w.Look, w.Sheen, w.AreaM2 = system.Looks[r.IntN(len(system.Looks))], coating.Satin, 1
+	if r.IntN(4) == 0 {
+		w.Seen.Finish, w.Action = substrate.OldFinishes[r.IntN(len(substrate.OldFinishes))], substrate.Keep
+		w.Seen.Age, w.Seen.Lead = substrate.Later, substrate.Negative
+	}
+	return w
+}
+
+// pick is a random part of a shelf.
+func pick(r *rand.Rand, shelf []*coating.Product, n int) []*coating.Product {
+	out := slices.Clone(shelf)
+	r.Shuffle(len(out), func(i, k int) { out[i], out[k] = out[k], out[i] })
+	return out[:n]
+}
+
 // Property: a plan can be replayed through the judge without a single "no": over random pieces, shelves, airs, nights,
 // hours and decorations, aerosols among them.
 func TestPlansReplayThroughTheJudge(t *testing.T) {
@@ -157,19 +183,7 @@ func TestPlansReplayThroughTheJudge(t *testing.T) {
 				b.Week.Days[d] = Day{open, open + 60*(5+r.IntN(6))}
 			}
 		}
-		w := wish(
-			enduse.EndUses[r.IntN(len(enduse.EndUses))].ID,
-			substrate.Materials[r.IntN(len(substrate.Materials))].ID,
-			climate.Air{TempC: 12 + 16*r.Float64(), RH: 35 + 35*r.Float64()},
-		)
-		if r.IntN(3) == 0 {
-			w.Night = climate.Air{TempC: w.Air.TempC - 6*r.Float64(), RH: w.Air.RH + 10*r.Float64()}
-		}
-		w.Look, w.Sheen, w.AreaM2 = system.Looks[r.IntN(len(system.Looks))], coating.Satin, 1
-		if r.IntN(4) == 0 {
-			w.Seen.Finish, w.Action = substrate.OldFinishes[r.IntN(len(substrate.OldFinishes))], substrate.Keep
-			w.Seen.Age, w.Seen.Lead = substrate.Later, substrate.Negative
-		}
+		w := randomWish(r)
 		if r.IntN(3) == 0 {
 			w.Decor = append(w.Decor, system.Decor{Kind: decoration.Kinds[r.IntN(len(decoration.Kinds))]})
 		}

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"time"
 
+	"firmitas/core/climate"
 	"firmitas/core/compat"
 )
 
@@ -18,11 +19,14 @@ const (
 	SampleMade   Kind = "sample"     // a colour that was tried, with its recipe
 	PatchSeen    Kind = "patch"      // a place that is not as the rest of its zone: let in, filled, other wood
 	SlipMeasured Kind = "slip"       // on the finished floor, with its value and method
+	JobDone      Kind = "job_done"   // work of the preparation
+	CoatLaid     Kind = "coat_laid"  // by when it was on
+	CoatLeftOut  Kind = "left_out"   // a coat of the plan that nobody will lay
 	TakenBack    Kind = "taken_back" // an earlier fact was told wrongly
 )
 
 // Kinds that may be told.
-var Kinds = []Kind{SignSeen, Checked, SampleMade, PatchSeen, SlipMeasured, TakenBack}
+var Kinds = []Kind{SignSeen, Checked, SampleMade, PatchSeen, SlipMeasured, JobDone, CoatLaid, CoatLeftOut, TakenBack}
 
 // InWords tells of the kinds whose fact is what somebody wrote.
 func (k Kind) InWords() bool { return k == SampleMade || k == PatchSeen || k == SlipMeasured }
@@ -42,6 +46,19 @@ type Event struct {
 	Passed bool   // of a look
 	Text   string // the recipe; where the patch is and what it is; the value and how it was measured
 	Photo  int64  // that shows it; 0 = none
+
+	Job     string      // which, by its key in the preparation
+	Coat    Coat        // of a coat: which
+	Keyed   bool        // the surface was keyed right before it
+	Air     climate.Air // that it was laid in; zero = nobody told
+	Product int64       // what was laid
+}
+
+// Coat tells one coat of a piece from another: its zone, its layer from the ground up, and which of the layer's coats.
+type Coat struct {
+	Zone  int64
+	Layer int
+	N     int // 1 for the layer's first
 }
 
 // Standing are the facts that nobody has taken back, by when they happened.

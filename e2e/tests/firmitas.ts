@@ -47,6 +47,14 @@ export interface Wanted {
   material: string
   look: string
   area: string
+  start?: string // a day; the work begins in its morning
+}
+
+/** The Monday after the coming one, as it is typed. */
+export function aMonday(): string {
+  const day = new Date()
+  day.setUTCDate(day.getUTCDate() + 7 + ((8 - day.getUTCDay()) % 7))
+  return day.toISOString().slice(0, 10)
 }
 
 export async function fillTakeIn(page: Page, w: Wanted) {
@@ -56,6 +64,10 @@ export async function fillTakeIn(page: Page, w: Wanted) {
   await page.getByLabel('Material').selectOption({ label: w.material })
   await page.getByRole('radio', { name: w.look }).check()
   await page.getByLabel('Area').fill(w.area)
+  if (w.start) {
+    await page.getByLabel('Start', { exact: true }).fill(w.start)
+    await page.getByLabel('Start, time of day').fill('8:00')
+  }
 }
 
 /** Takes in what was filled and finds its only zone bare; ends where a system is chosen. */

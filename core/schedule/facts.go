@@ -1,0 +1,199 @@
+package schedule
+
+import (
+	"fmt"
+	"slices"
+	"time"
+
+	"firmitas/core/climate"
+	"firmitas/core/compat"
+	"firmitas/core/preparation"
+	"firmitas/core/substrate"
+	"firmitas/core/system"
+	"firmitas/core/worklog"
+)
+
+// Log is what has happened at a piece. A plan keeps what is done where it was done, judges it for what it is, and begins
+// nothing else before now. While nothing is logged, Now is zero and the plan is laid out from the piece's start.
+type Log struct {
+	Now   time.Time
+	Jobs  map[string]worklog.Event // preparation that is done, by the job's key
+	Coats map[worklog.Coat]worklog.Event
+}
+
+// NewLog reads the standing facts of a piece. Now is kept only where work has been told.
+func NewLog(standing []worklog.Event, now time.Time) Log {
+	out := Log{Jobs: map[string]worklog.Event{}, Coats: map[worklog.Coat]worklog.Event{}}
+	for _, e := range standing {
+		switch e.Kind {
+		case worklog.JobDone:
+			out.Jobs[e.Job] = e
+		case worklog.CoatLaid, worklog.CoatLeftOut:
+			out.Coats[e.Coat] = e
+		default:
+			continue
+		}
+		out.Now = now
+	}
+	return out
+}
+
+// laidOn tells whether any coat of ours lies on a zone.
+func (b Brief) laidOn(zone int) bool {
+	for at, e := range b.Log.Coats {
+		if at.Zone == b.Zones[zone].ID && e.Kind == worklog.CoatLaid {
+			return true
+		}
+	}
+	return false
+}
+
+// over tells whether a job has been done: it was told, or every zone of it lies under a coat already.
+func (b Brief) over(j preparation.Job) (told worklog.Event, done bool) {
+	if told, done = b.Log.Jobs[j.Key]; done {
+		return told, true
+	}
+	covered := len(b.Log.Coats) > 0
+	for _, z := range b.touched(j) {
+		covered = covered && b.laidOn(z)
+	}
+	return told, covered && j.Phase < substrate.Last
+}
+
+// doneStep is a job where it was done; ok is false where nobody told when.
+func (b Brief) doneStep(j preparation.Job, told worklog.Event) (step Step, ok bool) {
+	if told.ID == 0 {
+		return step, false
+	}
+	step = b.jobStep(j, told.At, b.Week)
+	step.Work = []Span{{told.At.Add(-roundUp(minutes(j.HandsOn))), told.At}}
+	step.Told = &told
+	return step, true
+}
+
+func minutes(m float64) time.Duration { return time.Duration(m * float64(time.Minute)) }
+
+// recall puts what was laid on a lane where it was laid, in the air that it was laid in, takes out what was left out, and
+// lets nothing else begin before now.
+func (l *lane) recall(b Brief) {
+	z := b.Zones[l.zone]
+	var out []session
+	for i, s := range l.sessions {
+		told, ok := b.Log.Coats[worklog.Coat{Zone: z.ID, Layer: s.coat.Layer, N: s.coat.Coat}]
+		switch {
+		case ok && told.Kind == worklog.CoatLeftOut:
+			if n := len(out); n > 0 && s.last {
+				out[n-1].last, out[n-1].latest = true, 0
+			}
+			continue
+		case ok:
+			if air := told.Air; air != (climate.Air{}) && air != z.Wish.Air {
+				s = l.inAir(z, air, b.alike())[i]
+			}
+			s.told = &told
+			s.stands = Span{told.At.Add(-s.length(way{keyed: told.Keyed})), told.At}
+		case !b.Log.Now.IsZero():
+			s.notBefore = latest(s.notBefore, b.Log.Now)
+		}
+		out = append(out, s)
+	}
+	l.sessions = out
+}
+
+// inAir are the sessions of a lane as they would be in other air.
+func (l *lane) inAir(z Zone, air climate.Air, alike int) []session {
+	w := z.Wish
+	w.Air, w.Night = air, climate.Air{}
+	return sessionsFor(w, system.Assess(w, z.System.Layers), z.AreaM2*float64(alike))
+}
+
+// Doubt is a coat that should not have gone on as it did.
+type Doubt struct {
+	Event int64
+	Step  string // which coat
+	Text  string // what was amiss, in a sentence
+	Until time.Time
+	Open  bool // nobody has tested it since
+}
+
+// tapePull is the look that settles a doubt about a coat.
+const tapePull = "tape_pull"
+
+// doubts judges what was laid for what it is, each coat at its own time, over what really lay below it. What went on too
+// early counts as laid when it might have been, and the next coat waits for a tape pull.
+func (l *lane) doubts(z Zone, in *time.Location) []Doubt {
+	stack := compat.Stack{Base: z.Wish.Ground(), Context: z.Wish.Context()}
+	stack.Context.Now = true
+	var out []Doubt
+	var ends []time.Time
+	for i := range l.sessions {
+		s := &l.sessions[i]
+		if s.told == nil {
+			break
+		}
+		layer := z.System.Layers[s.coat.Layer]
+		begun := s.lays(s.stands)
+		for k := range ends {
+			since := max(0, begun.Sub(ends[k]).Hours())
+			stack.Laid[k].SinceH = &since
+		}
+		if s.told.Air != (climate.Air{}) {
+			stack.Context.Air = s.told.Air
+		}
+		stack.State = compat.State{}
+		if s.told.Keyed {
+			stack.State.Key = compat.Keyed
+		}
+		laid := compat.Laid{Product: layer.Product, Coats: 1, Partly: layer.Partly()}
+		toCome := laid
+		toCome.Coats = layer.Coats - s.coat.Coat + 1
+		answer := compat.AnswerOf(stack, toCome)
+		if text := amiss(*s, answer, closed(stack, laid)); text != "" {
+			s.late = atLeast(answer.InH)
+			d := Doubt{Event: s.told.ID, Step: s.title, Text: text, Until: s.wait.from(s.stands.To.Add(s.late), in)}
+			look, looked := l.looks[tapePull]
+			d.Open = !(looked && look.Passed && look.At.After(s.told.At))
+			out = append(out, d)
+		}
+		ends = append(ends, s.stands.To)
+		stack.Laid = append(stack.Laid, laid)
+	}
+	if next := slices.IndexFunc(l.sessions, func(s session) bool { return s.told == nil }); next > 0 && open(out) {
+		l.sessions[next].mustPull()
+	}
+	return out
+}
+
+func open(doubts []Doubt) bool {
+	return slices.ContainsFunc(doubts, func(d Doubt) bool { return d.Open })
+}
+
+// mustPull lets a coat wait for a tape pull, once.
+func (s *session) mustPull() {
+	if !slices.ContainsFunc(s.before, func(b Step) bool { return b.Check == tapePull }) {
+		r, _ := readinessCalled(tapePull)
+		s.before = append(s.before, r.step())
+	}
+}
+
+// amiss is what was wrong with a coat as it went on, by the judge's own answer; "" where nothing was.
+func amiss(s session, a compat.Answer, closed bool) string {
+	switch {
+	case a.Kind == compat.NotYet:
+		return fmt.Sprintf("It went on about %s before it should have. %s", compat.Duration(a.InH), a.Reason)
+	case a.Kind == compat.OnABoard:
+		return "It went on before any board had shown that it holds here. " + a.Reason
+	case a.Kind == compat.No:
+		return "It should not have gone on as it did. " + a.Reason
+	case closed && s.keyTask != nil:
+		return "It went on after the window had closed, and nobody told that it was keyed first."
+	}
+	return ""
+}
+
+// closed tells whether a coat came after the window of the one below, which was not keyed.
+func closed(stack compat.Stack, laid compat.Laid) bool {
+	return slices.ContainsFunc(compat.Judge(stack.Over(laid)).Findings, func(f compat.Finding) bool {
+		return f.Rule.Window && f.Rule.Preparation.ID != ""
+	})
+}
