@@ -1,4 +1,14 @@
-import { accessible, aMonday, expect, fillTakeIn, noSidewaysScroll, onPhone, planned, takenInBare, test } from './firmitas'
+import {
+  accessible,
+  aMonday,
+  expect,
+  fillTakeIn,
+  noSidewaysScroll,
+  onPhone,
+  planned,
+  takenInBare,
+  test,
+} from './firmitas'
 
 test('a sauna bench is left bare: chosen, planned, and with a card of its own', async ({ page }) => {
   await fillTakeIn(page, {
@@ -78,7 +88,9 @@ test('40 m² of café floor: sanded by machine, laid by roller, three days by ha
   expect(Number(/(\d+) h/.exec(hands)![1])).toBeLessThan(20)
 })
 
-test('a sample is kept with its recipe, half typed over a reload; another life tells what it undoes', async ({ page }) => {
+test('a sample is kept with its recipe, half typed over a reload; another life tells what it undoes', async ({
+  page,
+}) => {
   await planned(page, {
     name: 'Sampled desk',
     endUse: 'Desk or work top',
