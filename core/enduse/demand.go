@@ -68,11 +68,14 @@ func (u *EndUse) FilmFor(last *coating.Product) float64 {
 // waxedWhy explains the levels of wax over a film.
 const waxedWhy = "Waxed: the wax marks first and is rubbed anew, the film below keeps the wood. Counted one level below the film."
 
-// Waxed tells whether a last coat is wax over a clear film, shellac, lacquer or varnish: neither wears alone. Under wax a
-// porous paint stays what it is, and paint that is hard wants no wax.
+// Waxed tells whether a last coat is wax over a clear film, shellac, lacquer or varnish: neither wears alone. Under wax
+// a porous paint stays what it is, and paint that is hard wants no wax.
 func Waxed(last *coating.Product, under *coating.Family) bool {
-	wax := last.Family.Body == coating.Wax
-	return wax && under != nil && under.Body == coating.Film && (under.Is("clear") || under.Is("sealer"))
+	if under == nil || last.Family.Body != coating.Wax {
+		return false
+	}
+	clear := under.Is("clear") || under.Is("sealer")
+	return clear && under.Body == coating.Film
 }
 
 // Meet compares a last coat with what u asks of its kind, over what lies below it (nil = the material), on wood that is

@@ -228,8 +228,8 @@ func (w wait) turns(t time.Time, zone *time.Location) (time.Time, time.Duration)
 
 const mornings = 14 // tried for a coat that must be dry before night
 
-// fit finds the earliest stretch for a session, and whether tin and tool are in hand there; where the night's air forbids
-// a wet coat, one that is dry before it.
+// fit finds the earliest stretch for a session, and whether tin and tool are in hand there; where the night's air
+// forbids a wet coat, one that is dry before it.
 func (s session) fit(week Week, t time.Time, keyed bool) (Span, way) {
 	if s.told != nil {
 		keyed = s.told.Keyed

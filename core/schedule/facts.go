@@ -13,8 +13,8 @@ import (
 	"firmitas/core/worklog"
 )
 
-// Log is what has happened at a piece. A plan keeps what is done where it was done, judges it for what it is, and begins
-// nothing else before now. While nothing is logged, Now is zero and the plan is laid out from the piece's start.
+// Log is what has happened at a piece. A plan keeps what is done where it was done, judges it for what it is, and
+// begins nothing else before now. While nothing is logged, Now is zero and the plan is laid out from the piece's start.
 type Log struct {
 	Now   time.Time
 	Jobs  map[string]worklog.Event // preparation that is done, by the job's key
@@ -73,8 +73,8 @@ func (b Brief) doneStep(j preparation.Job, told worklog.Event) (step Step, ok bo
 
 func minutes(m float64) time.Duration { return time.Duration(m * float64(time.Minute)) }
 
-// recall puts what was laid on a lane where it was laid, in the air that it was laid in, takes out what was left out, and
-// lets nothing else begin before now.
+// recall puts what was laid on a lane where it was laid, in the air that it was laid in, takes out what was left out,
+// and lets nothing else begin before now.
 func (l *lane) recall(b Brief) {
 	z := b.Zones[l.zone]
 	var out []session
@@ -119,8 +119,8 @@ type Doubt struct {
 // tapePull is the look that settles a doubt about a coat.
 const tapePull = "tape_pull"
 
-// doubts judges what was laid for what it is, each coat at its own time, over what really lay below it. What went on too
-// early counts as laid when it might have been, and the next coat waits for a tape pull.
+// doubts judges what was laid for what it is, each coat at its own time, over what really lay below it. What went on
+// too early counts as laid when it might have been, and the next coat waits for a tape pull.
 func (l *lane) doubts(z Zone, in *time.Location) []Doubt {
 	stack := compat.Stack{Base: z.Wish.Ground(), Context: z.Wish.Context()}
 	stack.Context.Now = true

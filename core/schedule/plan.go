@@ -185,7 +185,8 @@ func Make(b Brief) Plan {
 		if z.System == nil || len(plan.Zones[i].Obstacles) > 0 {
 			continue
 		}
-		l := lane{zone: i, signs: z.Signs, looks: z.Looks, sessions: sessionsFor(z.Wish, *z.System, z.AreaM2*float64(b.alike()))}
+		l := lane{zone: i, signs: z.Signs, looks: z.Looks}
+		l.sessions = sessionsFor(z.Wish, *z.System, z.AreaM2*float64(b.alike()))
 		for k := range l.sessions {
 			if job, stray := b.mask(i, l.sessions[k].coat.Product, l.sessions[k].sprayed); stray {
 				l.sessions[k].before = append(l.sessions[k].before, job)

@@ -64,7 +64,8 @@ func (l *lane) heedLooks(week Week, placed []placing, held *Held) ([]placing, *H
 			look, taken := l.looks[step.Check]
 			onThePiece := !s.stands.From.IsZero() || placed[i].work.To.Before(look.At)
 			r, known := readinessCalled(step.Check)
-			if !taken || look.Passed || onThePiece || !known {
+			failed := taken && known && !look.Passed
+			if !failed || onThePiece {
 				continue
 			}
 			until := look.At.Add(atLeast(r.againH))

@@ -68,8 +68,8 @@ func ChangeUse(ctx context.Context, w Wish, layers []Layer, shelf []*coating.Pro
 }
 
 // Undone is why layers that were chosen have to be chosen anew; "" where they stay. Moved tells that the zone is now
-// asked for otherwise than when they were chosen: then even what would do is chosen again, with open eyes. The air is not
-// asked: it changes from day to day.
+// asked for otherwise than when they were chosen: then even what would do is chosen again, with open eyes. The air is
+// not asked: it changes from day to day.
 func (w Wish) Undone(layers []Layer, moved bool) string {
 	judged := Assess(w, layers)
 	judged.Obstacles = nil

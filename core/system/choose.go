@@ -175,13 +175,13 @@ func openings(ctx context.Context, w Wish, shelf []*coating.Product) []Opening {
 			loosened,
 		)
 	}
-	if w.Use.Has(enduse.Slip) {
+	if slip := enduse.Gates[enduse.Slip]; w.Use.Has(enduse.Slip) {
 		loosened := w
 		loosened.Use = w.Use.MeasuringSlip()
 		try(
 			Opening{
 				What:   "wants",
-				Stands: fmt.Sprintf("The gate “%s”: %s", enduse.Gates[enduse.Slip].Name, enduse.Gates[enduse.Slip].Asks),
+				Stands: fmt.Sprintf("The gate “%s”: %s", slip.Name, slip.Asks),
 				Change: "Measure slip on the finished floor before it is opened: tick it under what is wanted.",
 			},
 			loosened,

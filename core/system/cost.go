@@ -133,7 +133,8 @@ func toneCost(w *Wish, l Layer) float64 {
 	}
 	f := l.Product.Facts
 	out := dayPerDepth * float64(w.Wants.Depth.From(f.Depth))
-	if (w.Wants.Depth != "" && f.Depth == "") || (w.Wants.Hue != "" && f.Hue == "") {
+	noDepth, noHue := w.Wants.Depth != "" && f.Depth == "", w.Wants.Hue != "" && f.Hue == ""
+	if noDepth || noHue {
 		out += dayPerUntold
 	}
 	return out
@@ -213,7 +214,8 @@ func madeForCost(w *Wish, l Layer) float64 {
 }
 
 func walkedOn(u *enduse.EndUse) bool {
-	return u.Has(enduse.Floor) || u.Has(enduse.Slip) || u.Has(enduse.SlipMeasured) || u.IsA("deck", "shower", "play")
+	slips := u.Has(enduse.Slip) || u.Has(enduse.SlipMeasured)
+	return slips || u.Has(enduse.Floor) || u.IsA("deck", "shower", "play")
 }
 
 // oddly tells whether the coat that takes the wear is made for another life.

@@ -71,8 +71,8 @@ func (s *search) systems() map[*coating.Product]System {
 // hurry is how much waiting weighs when nothing else matters.
 const hurry = 1000.0
 
-// keepPromise puts in place of every system that is surely late the quickest one with the same last coat, where that may
-// keep the promise.
+// keepPromise puts in place of every system that is surely late the quickest one with the same last coat, where that
+// may keep the promise.
 func keepPromise(ctx context.Context, w Wish, shelf []*coating.Product, systems map[*coating.Product]System) {
 	var quickest *search
 	for p, s := range systems {
@@ -270,8 +270,8 @@ func looksAs(w *Wish, p *coating.Product) (prime, colour, protect bool, why stri
 // depthTooFar is how many steps of depth another colour is away.
 const depthTooFar = 2
 
-// otherColour tells of a stain whose label gives another colour than is asked for. What a label does not tell is tried on
-// a sample.
+// otherColour tells of a stain whose label gives another colour than is asked for. What a label does not tell is tried
+// on a sample.
 func (w *Wish) otherColour(p *coating.Product) bool {
 	f := p.Facts
 	otherHue := w.Wants.Hue != "" && f.Hue != "" && f.Hue != w.Wants.Hue

@@ -97,8 +97,12 @@ type Job struct {
 
 // fits tells whether a technique serves a job, whatever the tools.
 func (t Technique) fits(j Job) bool {
-	suits := (t.method == "" || t.method == j.Family.AppliedBy) && (t.body == "" || t.body == j.Family.Body)
-	return suits && j.AreaM2 >= t.fromM2 && j.in(t.place)
+	goesOn := t.method == "" || t.method == j.Family.AppliedBy
+	lies := t.body == "" || t.body == j.Family.Body
+	if j.AreaM2 < t.fromM2 {
+		return false
+	}
+	return goesOn && lies && j.in(t.place)
 }
 
 func (j Job) in(place string) bool {

@@ -62,7 +62,8 @@ func (s *Store) AddWorkshop(ctx context.Context, w Workshop, shelf []Product) (i
 	return id, err
 }
 
-// SaveSettings stores how things are told, food policy, schools, hours, tools and pace if w.Version is still the stored one.
+// SaveSettings stores how things are told, food policy, schools, hours, tools and pace if w.Version is still the
+// stored one.
 func (s *Store) SaveSettings(ctx context.Context, w Workshop) error {
 	return oneRow(s.q(ctx).NamedExecContext(ctx,
 		"UPDATE workshops"+set(

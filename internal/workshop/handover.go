@@ -103,7 +103,8 @@ func (s *Service) Card(ctx context.Context, token string) (CareCard, error) {
 	return card, err
 }
 
-// card makes the card from the facts and the plan, nil where nothing is chosen. With no last coat told, it takes the planned one.
+// card makes the card from the facts and the plan, nil where nothing is chosen. With no last coat told, it takes the
+// planned one.
 func (s *Service) card(home Workshop, p Piece, planned *Plan, lastCoat time.Time) (CareCard, error) {
 	if planned == nil {
 		return CareCard{}, &Refused{"No coating system is chosen yet, so there is nothing to tell a buyer."}
