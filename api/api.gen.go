@@ -165,6 +165,9 @@ func (e Depth) Valid() bool {
 // Defines values for EventKind.
 const (
 	EventKindChecked   EventKind = "checked"
+	EventKindCoatLaid  EventKind = "coat_laid"
+	EventKindJobDone   EventKind = "job_done"
+	EventKindLeftOut   EventKind = "left_out"
 	EventKindPatch     EventKind = "patch"
 	EventKindSample    EventKind = "sample"
 	EventKindSign      EventKind = "sign"
@@ -176,6 +179,12 @@ const (
 func (e EventKind) Valid() bool {
 	switch e {
 	case EventKindChecked:
+		return true
+	case EventKindCoatLaid:
+		return true
+	case EventKindJobDone:
+		return true
+	case EventKindLeftOut:
 		return true
 	case EventKindPatch:
 		return true
@@ -195,6 +204,9 @@ func (e EventKind) Valid() bool {
 // Defines values for EventInputKind.
 const (
 	EventInputKindChecked   EventInputKind = "checked"
+	EventInputKindCoatLaid  EventInputKind = "coat_laid"
+	EventInputKindJobDone   EventInputKind = "job_done"
+	EventInputKindLeftOut   EventInputKind = "left_out"
 	EventInputKindPatch     EventInputKind = "patch"
 	EventInputKindSample    EventInputKind = "sample"
 	EventInputKindSign      EventInputKind = "sign"
@@ -206,6 +218,12 @@ const (
 func (e EventInputKind) Valid() bool {
 	switch e {
 	case EventInputKindChecked:
+		return true
+	case EventInputKindCoatLaid:
+		return true
+	case EventInputKindJobDone:
+		return true
+	case EventInputKindLeftOut:
 		return true
 	case EventInputKindPatch:
 		return true
@@ -1580,6 +1598,23 @@ type Dilution struct {
 	WaterL    float64 `json:"waterL"`
 }
 
+// Doubt A coat that should not have gone on as it did.
+type Doubt struct {
+	Event int64 `json:"event"`
+
+	// Open nobody has tested it since
+	Open bool `json:"open"`
+
+	// Step which coat
+	Step string `json:"step"`
+
+	// Text what was amiss
+	Text string `json:"text"`
+
+	// Until before that it is not tested
+	Until time.Time `json:"until"`
+}
+
 // EndUse defines model for EndUse.
 type EndUse struct {
 	// Asks 1–5 in the order of the catalogue's demands
@@ -1598,9 +1633,12 @@ type EndUse struct {
 // Event defines model for Event.
 type Event struct {
 	Check      *string   `json:"check,omitempty"`
+	Coat       *int      `json:"coat,omitempty"`
 	HappenedAt time.Time `json:"happenedAt"`
 	ID         int64     `json:"id"`
+	Keyed      *bool     `json:"keyed,omitempty"`
 	Kind       EventKind `json:"kind"`
+	Layer      *int      `json:"layer,omitempty"`
 	Passed     *bool     `json:"passed,omitempty"`
 	PhotoID    *int64    `json:"photoId,omitempty"`
 
@@ -1616,12 +1654,26 @@ type EventKind string
 
 // EventInput defines model for EventInput.
 type EventInput struct {
+	Air *Air `json:"air,omitempty"`
+
 	// Check of a look that opens a coat: which, as the step names it
 	Check *string `json:"check,omitempty"`
 
+	// Coat of a coat: which of its layer, 1 for the first
+	Coat *int `json:"coat,omitempty"`
+
 	// HappenedAt none = just now
-	HappenedAt *time.Time     `json:"happenedAt,omitempty"`
-	Kind       EventInputKind `json:"kind"`
+	HappenedAt *time.Time `json:"happenedAt,omitempty"`
+
+	// Job of a job that is done: its key
+	Job *string `json:"job,omitempty"`
+
+	// Keyed the surface was keyed right before the coat
+	Keyed *bool          `json:"keyed,omitempty"`
+	Kind  EventInputKind `json:"kind"`
+
+	// Layer of a coat: its layer, from the ground up
+	Layer *int `json:"layer,omitempty"`
 
 	// Of of what is taken back: the event
 	Of *int64 `json:"of,omitempty"`
@@ -2656,10 +2708,13 @@ type Step struct {
 	Cautions []string `json:"cautions"`
 
 	// Check of a look that opens a coat: its name
-	Check    *string     `json:"check,omitempty"`
-	Closes   *time.Time  `json:"closes,omitempty"`
-	Coat     *int        `json:"coat,omitempty"`
-	FullCure *time.Time  `json:"fullCure,omitempty"`
+	Check    *string    `json:"check,omitempty"`
+	Closes   *time.Time `json:"closes,omitempty"`
+	Coat     *int       `json:"coat,omitempty"`
+	FullCure *time.Time `json:"fullCure,omitempty"`
+
+	// Job of preparation: its key in the work log
+	Job      *string     `json:"job,omitempty"`
 	Keyed    bool        `json:"keyed"`
 	Kind     StepKind    `json:"kind"`
 	Layer    *int        `json:"layer,omitempty"`
@@ -2671,6 +2726,7 @@ type Step struct {
 	Rules    []string    `json:"rules"`
 	Tasks    []Task      `json:"tasks"`
 	Title    string      `json:"title"`
+	Told     *Event      `json:"told,omitempty"`
 	TouchDry *time.Time  `json:"touchDry,omitempty"`
 	Waited   bool        `json:"waited"`
 	Work     []Span      `json:"work"`
@@ -3024,6 +3080,7 @@ type ZonePlan struct {
 	// Answer The one answer; no part of it is better than the whole.
 	Answer   *TheAnswer `json:"answer,omitempty"`
 	Coated   bool       `json:"coated"`
+	Doubts   []Doubt    `json:"doubts"`
 	FullCure *time.Time `json:"fullCure,omitempty"`
 
 	// Held What the last coat of a zone showed that keeps the next one off.

@@ -164,6 +164,22 @@ func (l *lane) doubts(z Zone, in *time.Location) []Doubt {
 	return out
 }
 
+// Answer is the one answer on a zone that has a system: what the judge says of the system, or that a coat which went on
+// as it should not have is tested first.
+func (p Plan) Answer(b Brief, zone int) compat.Answer {
+	z := b.Zones[zone]
+	answer := z.Wish.Answer(*z.System)
+	for _, d := range p.Zones[zone].Doubts {
+		if d.Open && answer.Verdict < compat.Refuse {
+			return compat.Answer{
+				Kind: compat.OnABoard, Verdict: compat.Test,
+				Headline: "Only once it is tested.", Reason: d.Step + ": " + d.Text,
+			}
+		}
+	}
+	return answer
+}
+
 func open(doubts []Doubt) bool {
 	return slices.ContainsFunc(doubts, func(d Doubt) bool { return d.Open })
 }

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"time"
 
 	"firmitas/api"
 	"firmitas/core/compat"
@@ -229,5 +230,61 @@ func TestAFloorLeavesOnceItsSlipIsMeasured(t *testing.T) {
 	card := encode(t, answer[api.CareCard](c, "POST", path, body, 200))
 	if !strings.Contains(card, "PTV 42 wet") {
 		t.Errorf("the card: %s", card)
+	}
+}
+
+// The work is told as it is done: what is done stays, the plan goes on from there, and a coat is told in its turn, once.
+func TestWorkIsToldAsItIsDone(t *testing.T) {
+	c := start(t)
+	in := input()
+	in.Start = now.AddDate(0, 0, -3)
+	piece := answer[api.Piece](c, "POST", "/api/pieces", encode(t, in), 201)
+	clear := c.products()["Mizzen Clear"].Ref.ID
+	piece = c.choose(piece, 0, []api.LayerChoice{{Role: "protect", ProductID: clear, Coats: 3}})
+	path, zone := fmt.Sprintf("/api/pieces/%d", piece.ID), *piece.Input.Zones[0].ID
+	coat := func(n int, at time.Time) api.EventInput {
+		layer := 0
+		return api.EventInput{Kind: api.EventInputKindCoatLaid, ZoneID: &zone, Layer: &layer, Coat: &n, HappenedAt: &at, Who: "JT"}
+	}
+	plan := func() api.Plan { return get[api.PlanAnswer](c, path+"/plan").Plan }
+	job := plan().Steps[0].Job
+	done := api.EventInput{Kind: api.EventInputKindJobDone, Job: job, Who: "JT"}
+	c.tellOf(piece.ID, done, 201)
+	c.refuses(path+"/events", encode(t, done), "/job")
+	if first := plan().Steps[0]; first.Told == nil || first.Told.Who != "JT" {
+		t.Errorf("told, and planned all the same: %+v", first)
+	}
+	first := now.Add(-6 * time.Hour)
+	c.refuses(path+"/events", encode(t, coat(2, first)), "/coat") // not its turn
+	one := c.tellOf(piece.ID, coat(1, first), 201)
+	c.refuses(path+"/events", encode(t, coat(1, first)), "/coat")
+	c.refuses(path+"/events", encode(t, coat(2, first.Add(-time.Hour))), "/happenedAt")
+	c.refuses(path+"/events", encode(t, coat(4, now)), "/coat")
+	for _, s := range plan().Steps {
+		if s.Told == nil && s.Work[0].From.Before(now) {
+			t.Errorf("%s is planned at %s, before now", s.Title, s.Work[0].From)
+		}
+	}
+	early := c.tellOf(piece.ID, coat(2, first.Add(30*time.Minute)), 201)
+	zones := plan().Zones
+	if d := zones[0].Doubts; len(d) != 1 || d[0].Event != early.ID || !d[0].Open || zones[0].Answer.Kind == "yes" {
+		t.Fatalf("laid half an hour after the first: %+v, answer %+v", d, zones[0].Answer)
+	}
+	handOver := encode(t, api.HandOverInput{Version: piece.Version, LastCoat: first.Add(30 * time.Minute)})
+	if status, data := c.call("POST", path+"/hand-over", handOver); status != 409 || !strings.Contains(string(data), "Pull a tape") {
+		t.Errorf("handed over in doubt: %d %s", status, data)
+	}
+	c.refuses(path+"/events", encode(t, api.EventInput{Kind: api.EventInputKindTakenBack, Of: &one.ID}), "/of")
+	other := encode(t, api.SystemChoice{Version: piece.Version, Layers: []api.LayerChoice{{Role: "protect", ProductID: clear + 1, Coats: 3}}})
+	if status, data := c.call("PUT", fmt.Sprintf("%s/zones/%d/system", path, zone), other); status != 409 {
+		t.Errorf("another system over what lies there: %d %s", status, data)
+	}
+	longer := encode(t, api.SystemChoice{Version: piece.Version, Layers: []api.LayerChoice{{Role: "protect", ProductID: clear, Coats: 4}}})
+	if status, data := c.call("PUT", fmt.Sprintf("%s/zones/%d/system", path, zone), longer); status != 200 {
+		t.Errorf("a coat more: %d %s", status, data)
+	}
+	c.tellOf(piece.ID, api.EventInput{Kind: api.EventInputKindTakenBack, Of: &early.ID}, 201)
+	if d := plan().Zones[0].Doubts; len(d) != 0 {
+		t.Errorf("taken back, and in doubt: %+v", d)
 	}
 }

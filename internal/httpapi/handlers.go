@@ -324,6 +324,13 @@ func (h *handlers) TellEvent(ctx context.Context, r api.TellEventRequestObject) 
 		Passed: or(r.Body.Passed),
 		Text:   or(r.Body.Text),
 		Photo:  or(r.Body.PhotoID),
+
+		Job:   or(r.Body.Job),
+		Coat:  worklog.Coat{Zone: or(r.Body.ZoneID), Layer: or(r.Body.Layer), N: or(r.Body.Coat)},
+		Keyed: or(r.Body.Keyed),
+	}
+	if r.Body.Air != nil {
+		in.Air = climate.Air{TempC: r.Body.Air.TempC, RH: r.Body.Air.Rh}
 	}
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.TellEvent201JSONResponse, error) {
 		e, err := h.service.Tell(ctx, r.ID, in)

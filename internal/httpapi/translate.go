@@ -448,11 +448,16 @@ func toStep(s schedule.Step) api.Step {
 		out.Basis = &basis
 	}
 	out.Check = told(s.Check)
-	if s.Looked != nil {
-		looked := toEvent(*s.Looked)
-		out.Looked = &looked
-	}
+	out.Job, out.Looked, out.Told = told(s.Job), toTold(s.Looked), toTold(s.Told)
 	return out
+}
+
+func toTold(e *worklog.Event) *api.Event {
+	if e == nil {
+		return nil
+	}
+	out := toEvent(*e)
+	return &out
 }
 
 // told is a value where there is one.
@@ -474,6 +479,9 @@ func toEvent(e worklog.Event) api.Event {
 	}
 	if e.Kind == worklog.Checked {
 		out.Passed = &e.Passed
+	}
+	if e.Coat.N > 0 {
+		out.Layer, out.Coat, out.Keyed = &e.Coat.Layer, &e.Coat.N, &e.Keyed
 	}
 	return out
 }
@@ -497,14 +505,17 @@ func toPlan(of workshop.Plan) api.Plan {
 			Obstacles: each(z.Obstacles, same),
 			Coated:    z.Coated,
 			Held:      toHeld(z.Held),
-			LastCoat:  when(z.LastCoat),
-			LightUse:  when(z.LightUse),
-			FullCure:  when(z.FullCure),
+			Doubts: each(z.Doubts, func(d schedule.Doubt) api.Doubt {
+				return api.Doubt{Event: d.Event, Step: d.Step, Text: d.Text, Until: d.Until.UTC(), Open: d.Open}
+			}),
+			LastCoat: when(z.LastCoat),
+			LightUse: when(z.LightUse),
+			FullCure: when(z.FullCure),
 		}
 		asked := of.Brief.Zones[i]
 		zone.Say = each(asked.Wish.Said(), toSaying)
 		if asked.System != nil {
-			zone.Answer = toTheAnswer(asked.Wish.Answer(*asked.System))
+			zone.Answer = toTheAnswer(p.Answer(of.Brief, i))
 		}
 		out.Zones = append(out.Zones, zone)
 	}

@@ -27,6 +27,14 @@ type EventData struct {
 	Passed bool   `json:"passed,omitempty"`
 	Text   string `json:"text,omitempty"`
 	Photo  int64  `json:"photo,omitempty"`
+
+	Job     string   `json:"job,omitempty"`
+	Layer   int      `json:"layer,omitempty"`
+	Coat    int      `json:"coat,omitempty"`
+	Keyed   bool     `json:"keyed,omitempty"`
+	TempC   *float64 `json:"tempC,omitempty"` // of the air that it was laid in
+	RH      float64  `json:"rh,omitempty"`
+	Product int64    `json:"product,omitempty"`
 }
 
 // AddEvent stores an event and returns its id. It fails when the piece, the zone or what it takes back is not of this

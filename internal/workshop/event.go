@@ -6,6 +6,7 @@ import (
 	"strings"
 	"time"
 
+	"firmitas/core/climate"
 	"firmitas/core/compat"
 	"firmitas/core/schedule"
 	"firmitas/core/system"
@@ -30,6 +31,16 @@ func fromEventRows(rows []store.Event) []worklog.Event {
 			Passed: r.Data.V.Passed,
 			Text:   r.Data.V.Text,
 			Photo:  r.Data.V.Photo,
+
+			Job:     r.Data.V.Job,
+			Keyed:   r.Data.V.Keyed,
+			Product: r.Data.V.Product,
+		}
+		if r.Data.V.Coat > 0 {
+			out[i].Coat = worklog.Coat{Zone: r.ZoneID.Int64, Layer: r.Data.V.Layer, N: r.Data.V.Coat}
+		}
+		if r.Data.V.TempC != nil {
+			out[i].Air = climate.Air{TempC: *r.Data.V.TempC, RH: r.Data.V.RH}
 		}
 	}
 	return out
@@ -54,8 +65,21 @@ func (s *Service) Tell(ctx context.Context, pieceID int64, e worklog.Event) (wor
 			e.At = e.Told
 		}
 		e.Text = strings.TrimSpace(e.Text)
+		var jobs []string
+		if e.Kind == worklog.JobDone {
+			brief, err := p.brief(home, e.Told)
+			if err != nil {
+				return e, err
+			}
+			for _, j := range brief.Jobs() {
+				jobs = append(jobs, j.Key)
+			}
+		}
+		if e.Kind == worklog.CoatLaid {
+			e = p.asPlanned(e)
+		}
 		var c check
-		c.event(p, e)
+		c.event(p, jobs, e)
 		if e.Photo != 0 {
 			photos, err := s.store.Photos(ctx, home.ID, p.ID)
 			if err != nil {
@@ -75,17 +99,26 @@ func (s *Service) Tell(ctx context.Context, pieceID int64, e worklog.Event) (wor
 			At:         e.At.UTC(),
 			Told:       e.Told,
 			Who:        e.Who,
-			Data: store.JSON[store.EventData]{V: store.EventData{
-				Sign: string(e.Sign), Check: e.Check, Passed: e.Passed, Text: e.Text, Photo: e.Photo,
-			}},
-			Of: nullID(e.Of),
+			Data:       store.JSON[store.EventData]{V: toEventData(e)},
+			Of:         nullID(e.Of),
 		})
 		return e, err
 	})
 }
 
+func toEventData(e worklog.Event) store.EventData {
+	out := store.EventData{
+		Sign: string(e.Sign), Check: e.Check, Passed: e.Passed, Text: e.Text, Photo: e.Photo,
+		Job: e.Job, Layer: e.Coat.Layer, Coat: e.Coat.N, Keyed: e.Keyed, Product: e.Product,
+	}
+	if e.Air != (climate.Air{}) {
+		out.TempC, out.RH = &e.Air.TempC, e.Air.RH
+	}
+	return out
+}
+
 // event checks a fact against the piece that it is told of.
-func (c *check) event(p Piece, e worklog.Event) {
+func (c *check) event(p Piece, jobs []string, e worklog.Event) {
 	c.that(!e.At.After(e.Told.Add(aMomentAhead)), "/happenedAt", "It cannot have happened in the time to come.")
 	earliest := p.Start.AddDate(-yearsBack, 0, 0)
 	c.that(!e.At.Before(earliest), "/happenedAt", "Long before the work began; check the year.")
@@ -99,8 +132,18 @@ func (c *check) event(p Piece, e worklog.Event) {
 		}
 		c.listed(compat.FindSign(e.Sign) != nil, "/sign", "a sign", string(e.Sign))
 	case worklog.TakenBack:
-		stands := slices.ContainsFunc(p.Standing, func(o worklog.Event) bool { return o.ID == e.Of })
-		c.that(stands, "/of", "Nothing that stands of this piece has that number; it may be taken back already.")
+		at := slices.IndexFunc(p.Standing, func(o worklog.Event) bool { return o.ID == e.Of })
+		c.that(at >= 0, "/of", "Nothing that stands of this piece has that number; it may be taken back already.")
+		if at >= 0 && p.Standing[at].Kind == worklog.CoatLaid {
+			over := p.laidAfter(p.Standing[at].Coat)
+			c.that(over == nil, "/of", "A later coat lies on it: take that back first.")
+		}
+	case worklog.JobDone:
+		c.that(slices.Contains(jobs, e.Job), "/job", "The preparation of this piece has no such work.")
+		_, told := schedule.NewLog(p.Standing, e.Told).Jobs[e.Job]
+		c.that(!told, "/job", "It was told as done already.")
+	case worklog.CoatLaid, worklog.CoatLeftOut:
+		c.coatTold(p, e)
 	case worklog.Checked:
 		c.that(p.zone(e.Zone) != nil, "/zoneId", "Say on which zone of the piece.")
 		c.listed(schedule.IsCheck(e.Check), "/check", "a look", e.Check)
@@ -113,6 +156,69 @@ func (c *check) event(p Piece, e worklog.Event) {
 	default:
 		c.that(slices.Contains(worklog.Kinds, e.Kind), "/kind", "There is no such fact.")
 	}
+}
+
+// asPlanned fills in what nobody told of a coat: the air of the room, and what the plan has it laid with.
+func (p Piece) asPlanned(e worklog.Event) worklog.Event {
+	if e.Air == (climate.Air{}) {
+		e.Air = p.Air
+	}
+	if z := p.zone(e.Zone); z != nil && e.Coat.Layer >= 0 && e.Coat.Layer < len(z.Layers) {
+		e.Product = z.Layers[e.Coat.Layer].Product.ID
+	}
+	return e
+}
+
+// coatTold checks what is told of a coat: it is one of the chosen system, not told yet, and its turn.
+func (c *check) coatTold(p Piece, e worklog.Event) {
+	z := p.zone(e.Zone)
+	c.that(z != nil, "/zoneId", "Say on which zone of the piece.")
+	if z == nil {
+		return
+	}
+	known := e.Coat.Layer >= 0 && e.Coat.Layer < len(z.Layers)
+	c.that(known, "/layer", "The chosen system of %s has no such layer.", z.Name)
+	if !known {
+		return
+	}
+	within := e.Coat.N >= 1 && e.Coat.N <= z.Layers[e.Coat.Layer].Coats
+	c.that(within, "/coat", "This layer has %d coats.", z.Layers[e.Coat.Layer].Coats)
+	told := schedule.NewLog(p.Standing, e.Told).Coats
+	_, twice := told[e.Coat]
+	c.that(!twice, "/coat", "It was told already; take that back first.")
+	if before, any := z.coatBefore(e.Coat); any && e.Kind == worklog.CoatLaid {
+		last, laid := told[before]
+		c.that(laid, "/coat", "The coat below it is not told yet: tell that first, or leave it out.")
+		inOrder := !laid || last.Kind == worklog.CoatLeftOut || e.At.After(last.At)
+		c.that(inOrder, "/happenedAt", "The coat below it went on later than that.")
+	}
+	if e.Kind == worklog.CoatLeftOut {
+		c.that(p.laidAfter(e.Coat) == nil, "/coat", "A later coat lies there already.")
+	} else {
+		c.checkAir(e.Air, "/air")
+	}
+}
+
+// coatBefore is the coat that comes right before another in a zone's system; any is false for the first.
+func (z Zone) coatBefore(c worklog.Coat) (before worklog.Coat, any bool) {
+	switch {
+	case c.N > 1:
+		return worklog.Coat{Zone: c.Zone, Layer: c.Layer, N: c.N - 1}, true
+	case c.Layer > 0:
+		return worklog.Coat{Zone: c.Zone, Layer: c.Layer - 1, N: z.Layers[c.Layer-1].Coats}, true
+	}
+	return before, false
+}
+
+// laidAfter is a coat that was told and lies over another; nil where none does.
+func (p Piece) laidAfter(c worklog.Coat) *worklog.Event {
+	for i, e := range p.Standing {
+		over := e.Coat.Layer > c.Layer || (e.Coat.Layer == c.Layer && e.Coat.N > c.N)
+		if e.Kind == worklog.CoatLaid && e.Coat.Zone == c.Zone && over {
+			return &p.Standing[i]
+		}
+	}
+	return nil
 }
 
 // toSay is what a fact in words has to tell.

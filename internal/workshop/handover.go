@@ -175,6 +175,14 @@ func texts(told []worklog.Event) []string {
 
 // notYet is what still has to be told before a piece may leave; "" when nothing.
 func (p Piece) notYet(planned *Plan) string {
+	for i, z := range planned.Plan.Zones {
+		for _, d := range z.Doubts {
+			if d.Open {
+				return fmt.Sprintf("%s, %s: %s Pull a tape in a hidden place, and tell here what it showed.",
+					planned.Brief.Zones[i].Name, d.Step, d.Text)
+			}
+		}
+	}
 	for i, z := range planned.Brief.Zones {
 		measured := len(worklog.Of(p.Standing, worklog.SlipMeasured, p.Zones[i].ID)) > 0
 		if planned.Plan.Zones[i].Coated && z.Wish.Use.Has(enduse.SlipMeasured) && !measured {

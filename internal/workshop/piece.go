@@ -222,17 +222,18 @@ func (s *Service) saved(ctx context.Context, id int64) (Piece, error) {
 }
 
 // brief is a piece as it is planned, with the chosen system of every zone judged.
-func (p Piece) brief(home Workshop) (schedule.Brief, error) {
+func (p Piece) brief(home Workshop, now time.Time) (schedule.Brief, error) {
 	brief, err := p.checked(home, p.Start, true)
 	if err != nil {
 		return brief, err
 	}
-	brief.Order = p.JobOrder
+	brief.Order, brief.Log = p.JobOrder, schedule.NewLog(p.Standing, now)
 	for i, z := range p.Zones {
 		if len(z.Layers) > 0 {
 			judged := system.Assess(brief.Zones[i].Wish, z.Layers)
 			brief.Zones[i].System = &judged
 		}
+		brief.Zones[i].ID = z.ID
 		brief.Zones[i].Signs = worklog.Signs(p.Standing, z.ID)
 		brief.Zones[i].Looks = worklog.Looks(p.Standing, z.ID)
 	}
@@ -244,7 +245,7 @@ func (s *Service) plan(home Workshop, p Piece) (*Plan, error) {
 	if !slices.ContainsFunc(p.Zones, func(z Zone) bool { return len(z.Layers) > 0 }) {
 		return nil, nil
 	}
-	brief, err := p.brief(home)
+	brief, err := p.brief(home, s.Now())
 	if err != nil {
 		return nil, err
 	}
@@ -317,6 +318,12 @@ func (s *Service) Update(ctx context.Context, id int64, version int, b Brief) (P
 		}
 		var dropped []int64
 		for _, u := range lost {
+			if n := old.coatsOn(u.ZoneID); n > 0 {
+				return Piece{}, &Refused{fmt.Sprintf(
+					"Coats of ours lie on %s, and what was chosen for it would be lost: %s Take it in once more, as it is"+
+						" now, or take back what was told.", u.Zone, u.Why,
+				)}
+			}
 			dropped = append(dropped, u.ZoneID)
 		}
 		fresh := toPieceRow(home, b)
@@ -533,6 +540,12 @@ func (s *Service) ChooseSystem(
 		if judged := system.Assess(brief.Zones[at].Wish, layers); !judged.Legal() {
 			return p, &Refused{"This system cannot be planned: " + judged.WhyIllegal()}
 		}
+		if n := p.coatsOn(zoneID); n > 0 && !p.Zones[at].begins(layers, n) {
+			return p, &Refused{fmt.Sprintf(
+				"%d coats of %s lie on %s already: another system has to begin with them.",
+				n, p.Zones[at].coats(), p.Zones[at].Name,
+			)}
+		}
 		row.Version = version
 		rows := make([]store.Layer, len(layers))
 		for i, l := range layers {
@@ -627,4 +640,26 @@ func later(promised, start time.Time) time.Time {
 		return promised
 	}
 	return time.Time{}
+}
+
+// coatsOn is how many coats of a zone were told as laid or left out.
+func (p Piece) coatsOn(zone int64) (n int) {
+	for at := range schedule.NewLog(p.Standing, p.Start).Coats {
+		if at.Zone == zone {
+			n++
+		}
+	}
+	return n
+}
+
+// begins tells whether other layers begin with the first n coats of a zone's own.
+func (z Zone) begins(layers []system.Layer, n int) bool {
+	flat := func(layers []system.Layer) (out []int64) {
+		for _, l := range layers {
+			out = append(out, slices.Repeat([]int64{l.Product.ID}, l.Coats)...)
+		}
+		return out
+	}
+	was, now := flat(z.Layers), flat(layers)
+	return len(now) >= n && slices.Equal(was[:n], now[:n])
 }

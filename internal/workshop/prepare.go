@@ -23,7 +23,7 @@ func (s *Service) PreparationOf(ctx context.Context, id int64) (Preparation, err
 		if err != nil {
 			return Preparation{}, err
 		}
-		brief, err := p.brief(home)
+		brief, err := p.brief(home, s.Now())
 		return Preparation{p, brief, brief.Jobs()}, err
 	})
 }
@@ -39,7 +39,7 @@ func (s *Service) OrderPreparation(ctx context.Context, id int64, version int, k
 		if !p.Handed.IsZero() {
 			return Preparation{}, errHandedOver
 		}
-		brief, err := p.brief(home)
+		brief, err := p.brief(home, s.Now())
 		if err != nil {
 			return Preparation{}, err
 		}

@@ -54,7 +54,7 @@ func TestABoardHoldsItsCoatUntilItHasSpoken(t *testing.T) {
 		zone.Layers = append(zone.Layers, system.Layer{Role: system.Protect, Product: product, Coats: 1})
 	}
 	zone.Layers = zone.Layers[1:]
-	plan, err := (&Service{}).plan(home, p)
+	plan, err := (&Service{now: time.Now}).plan(home, p)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -70,7 +70,7 @@ func TestABoardHoldsItsCoatUntilItHasSpoken(t *testing.T) {
 // Where a piece stands is read off its plan and the clock, and what is next comes with its window.
 func TestStageFollowsTheClock(t *testing.T) {
 	p, home := desk(t, climate.Air{TempC: 23, RH: 50}, "desk")
-	plan, err := (&Service{}).plan(home, p)
+	plan, err := (&Service{now: time.Now}).plan(home, p)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -110,7 +110,7 @@ func TestStageFollowsTheClock(t *testing.T) {
 
 func TestChildsPieceWaitsForFullCure(t *testing.T) {
 	p, home := desk(t, climate.Air{TempC: 23, RH: 50}, "cot")
-	plan, err := (&Service{}).plan(home, p)
+	plan, err := (&Service{now: time.Now}).plan(home, p)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -122,7 +122,7 @@ func TestChildsPieceWaitsForFullCure(t *testing.T) {
 
 func TestForbiddenAirIsSaid(t *testing.T) {
 	p, home := desk(t, climate.Air{TempC: 5, RH: 50}, "desk")
-	plan, err := (&Service{}).plan(home, p)
+	plan, err := (&Service{now: time.Now}).plan(home, p)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -137,7 +137,7 @@ func TestSeveralZonesAreToldApart(t *testing.T) {
 	drawer := p.Zones[0]
 	drawer.Name, drawer.Layers = "drawer", nil
 	p.Zones = append(p.Zones, drawer)
-	plan, err := (&Service{}).plan(home, p)
+	plan, err := (&Service{now: time.Now}).plan(home, p)
 	if err != nil {
 		t.Fatal(err)
 	}

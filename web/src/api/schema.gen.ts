@@ -2145,6 +2145,9 @@ export interface components {
             /** @description of a look that opens a coat: its name */
             check?: string;
             looked?: components["schemas"]["Event"];
+            /** @description of preparation: its key in the work log */
+            job?: string;
+            told?: components["schemas"]["Event"];
         };
         Need: {
             product: components["schemas"]["ProductRef"];
@@ -2168,7 +2171,7 @@ export interface components {
         };
         EventInput: {
             /** @enum {string} */
-            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "taken_back";
+            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "coat_laid" | "left_out" | "taken_back";
             /**
              * Format: int64
              * @description none = the whole piece
@@ -2199,12 +2202,21 @@ export interface components {
              * @description of what is taken back: the event
              */
             of?: number;
+            /** @description of a job that is done: its key */
+            job?: string;
+            /** @description of a coat: its layer, from the ground up */
+            layer?: number;
+            /** @description of a coat: which of its layer, 1 for the first */
+            coat?: number;
+            /** @description the surface was keyed right before the coat */
+            keyed?: boolean;
+            air?: components["schemas"]["Air"];
         };
         Event: {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "taken_back";
+            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "coat_laid" | "left_out" | "taken_back";
             /** Format: int64 */
             zoneId?: number;
             /** Format: date-time */
@@ -2217,6 +2229,9 @@ export interface components {
             text?: string;
             /** Format: int64 */
             photoId?: number;
+            layer?: number;
+            coat?: number;
+            keyed?: boolean;
         };
         /** @description What the last coat of a zone showed that keeps the next one off. */
         Held: {
@@ -2234,7 +2249,24 @@ export interface components {
             /** @description meanwhile */
             do: string;
         };
+        /** @description A coat that should not have gone on as it did. */
+        Doubt: {
+            /** Format: int64 */
+            event: number;
+            /** @description which coat */
+            step: string;
+            /** @description what was amiss */
+            text: string;
+            /**
+             * Format: date-time
+             * @description before that it is not tested
+             */
+            until: string;
+            /** @description nobody has tested it since */
+            open: boolean;
+        };
         ZonePlan: {
+            doubts: components["schemas"]["Doubt"][];
             held?: components["schemas"]["Held"];
             answer?: components["schemas"]["TheAnswer"];
             /** @description before the work begins */

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import type { BenchPiece } from '../api/client'
+import { Done, nextToTell } from '../log/Done'
 import { Feels } from '../log/Feels'
 import { ClockStrip } from '../ui/ClockStrip'
 import { lanesOf } from '../ui/lanes'
@@ -30,6 +31,8 @@ function NextLine({ entry, now }: { entry: BenchPiece; now: string }) {
 function PieceHead({ entry, now }: { entry: BenchPiece; now: string }) {
   const show = useShow()
   const { piece, plan } = entry
+  const inWork = piece.stage === 'coat' || piece.stage === 'plan'
+  const next = plan && inWork ? nextToTell(plan, now) : undefined
   return (
     <div className="flex w-full items-center justify-between gap-2 pr-2">
       <Link
@@ -52,7 +55,10 @@ function PieceHead({ entry, now }: { entry: BenchPiece; now: string }) {
           <span className="block font-semibold text-error">{show.hours(plan.promise.marginH)} late</span>
         )}
       </Link>
-      {plan && <Feels piece={piece} plan={plan} now={now} />}
+      <span className="flex flex-wrap justify-end gap-2">
+        {next && <Done piece={piece} step={next} now={now} />}
+        {plan && <Feels piece={piece} plan={plan} now={now} />}
+      </span>
     </div>
   )
 }

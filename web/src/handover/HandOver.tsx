@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, Problem, type CareCard, type Piece, type Plan, type ZonePlan } from '../api/client'
 import { Card } from '../care/Card'
+import { Doubts } from '../log/Doubts'
 import { HeldNote } from '../log/Feels'
 import { Kept } from '../log/Kept'
 import { Field } from '../ui/Field'
@@ -97,6 +98,7 @@ function HandOverForm({ piece }: { piece: Piece }) {
         hand.mutate()
       }}
     >
+      {plan.data && <Doubts piece={piece} plan={plan.data.plan} now={plan.data.strip.now} />}
       {plan.data && <Answers piece={piece} plan={plan.data.plan} now={plan.data.strip.now} />}
       <WhenField
         label={anyCoat(piece) ? 'The last coat went on' : 'The work was done'}

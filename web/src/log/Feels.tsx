@@ -7,6 +7,7 @@ import { useSave } from '../api/saving'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { TextField, WordField } from '../ui/TypedFields'
+import { sheet } from './sheet'
 import { lastWho, useWho } from './who'
 
 /** A zone on which a coat lies, with what holds its next one back. */
@@ -26,10 +27,6 @@ function coatedBy(piece: Piece, plan: Plan, now: string): Coated[] {
     z.id !== undefined && lies(i) ? [{ id: z.id, name: z.name, held: plan.zones[i]?.held }] : [],
   )
 }
-
-const sheet =
-  'm-auto max-h-[92dvh] w-[min(36rem,94vw)] overflow-y-auto border border-base-300 bg-base-100 p-5 ' +
-  'text-base-content backdrop:bg-black/50'
 
 /** What the last coat shows to hand and eye, told from the bench or the plan: it outranks the clock. */
 export function Feels({ piece, plan, now }: { piece: Piece; plan: Plan; now: string }) {

@@ -7,20 +7,28 @@ import { useShow } from '../ui/show'
 import { lastWho } from './who'
 
 /** A look that opens a coat: whether it was passed, told in a press. */
-export function Look({ piece, step, now }: { piece: Piece; step: Step; now: string }) {
+export function Look({
+  piece,
+  look,
+  now,
+}: {
+  piece: Piece
+  look: Pick<Step, 'title' | 'check' | 'zones' | 'looked'>
+  now: string
+}) {
   const show = useShow()
   const client = useQueryClient()
-  const zone = piece.input.zones[step.zones[0] ?? 0]?.id
+  const zone = piece.input.zones[look.zones[0] ?? 0]?.id
   const tell = useSave({
     send: (passed: boolean, headers) =>
       api.POST('/pieces/{id}/events', {
         headers,
         params: { path: { id: piece.id } },
-        body: { kind: 'checked', zoneId: zone, check: step.check, passed, who: lastWho() },
+        body: { kind: 'checked', zoneId: zone, check: look.check, passed, who: lastWho() },
       }),
     onSuccess: () => pieceChanged(client, piece.id),
   })
-  const { looked } = step
+  const { looked } = look
   return (
     <div className="mt-2">
       {looked && (
@@ -36,7 +44,7 @@ export function Look({ piece, step, now }: { piece: Piece; step: Step; now: stri
             className="btn btn-outline"
             disabled={tell.isPending}
             onClick={() => tell.mutate(true)}
-            aria-label={`${step.title}: passed`}
+            aria-label={`${look.title}: passed`}
           >
             Passed
           </button>
@@ -45,7 +53,7 @@ export function Look({ piece, step, now }: { piece: Piece; step: Step; now: stri
             className="btn btn-ghost"
             disabled={tell.isPending}
             onClick={() => tell.mutate(false)}
-            aria-label={`${step.title}: not passed`}
+            aria-label={`${look.title}: not passed`}
           >
             Not passed
           </button>

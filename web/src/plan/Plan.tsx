@@ -3,6 +3,7 @@ import { Printer } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, type Air, type Piece, type PlanAnswer, type Saying } from '../api/client'
+import { Doubts } from '../log/Doubts'
 import { Feels, HeldNote } from '../log/Feels'
 import { ClockStrip } from '../ui/ClockStrip'
 import { lanesOf } from '../ui/lanes'
@@ -114,6 +115,7 @@ function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
           )),
         )}
         <Unchosen piece={piece} />
+        <Doubts piece={piece} plan={plan} now={answer.strip.now} />
         {plan.zones.map(
           (z) => z.held && <HeldNote key={z.name} piece={piece} zone={z.name} held={z.held} now={answer.strip.now} />,
         )}

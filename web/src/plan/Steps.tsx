@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Piece, PlanAnswer, Step } from '../api/client'
+import { Done } from '../log/Done'
 import { Look } from '../log/Look'
 import { useShow } from '../ui/show'
 import { BasisMark } from '../ui/verdict'
@@ -168,7 +169,15 @@ function StepRow({
             </li>
           ))}
         </ul>
-        {step.check && (step.looked || isNear(first.from, now)) && <Look piece={piece} step={step} now={now} />}
+        {step.check && (step.looked || isNear(first.from, now)) && <Look piece={piece} look={step} now={now} />}
+        {step.told && (
+          <p className="font-semibold text-success">
+            Done {show.moment(step.told.happenedAt, now)}
+            {step.told.who && `, ${step.told.who}`}
+            {step.told.keyed && ', keyed first'}
+          </p>
+        )}
+        {isNear(first.from, now) && <Done piece={piece} step={step} now={now} />}
         {step.kind === 'test' && step.opens && (
           <p className="mt-1">
             It has shown what it can on <b>{show.moment(step.opens, now)}</b>; until then this coat waits.{' '}
