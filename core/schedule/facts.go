@@ -152,7 +152,7 @@ func (l *lane) doubts(z Zone, in *time.Location) []Doubt {
 			s.late = atLeast(answer.InH)
 			d := Doubt{Event: s.told.ID, Step: s.title, Text: text, Until: s.wait.from(s.stands.To.Add(s.late), in)}
 			look, looked := l.looks[tapePull]
-			d.Open = !(looked && look.Passed && look.At.After(s.told.At))
+			d.Open = !(looked && look.Passed && !look.At.Before(s.told.At))
 			out = append(out, d)
 		}
 		ends = append(ends, s.stands.To)

@@ -189,7 +189,7 @@ func (c *check) coatTold(p Piece, e worklog.Event) {
 	if before, any := z.coatBefore(e.Coat); any && e.Kind == worklog.CoatLaid {
 		last, laid := told[before]
 		c.that(laid, "/coat", "The coat below it is not told yet: tell that first, or leave it out.")
-		inOrder := !laid || last.Kind == worklog.CoatLeftOut || e.At.After(last.At)
+		inOrder := !laid || last.Kind == worklog.CoatLeftOut || !e.At.Before(last.At)
 		c.that(inOrder, "/happenedAt", "The coat below it went on later than that.")
 	}
 	if e.Kind == worklog.CoatLeftOut {

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { Check } from 'lucide-react'
-import { useRef, useState } from 'react'
+import { createContext, useCallback, useContext, useRef, useState, type ReactNode } from 'react'
 import { api, Problem, type Piece, type Plan, type Step } from '../api/client'
 import { pieceChanged } from '../api/queries'
 import { useSave } from '../api/saving'
@@ -16,35 +16,58 @@ import { lastWho, useWho } from './who'
 const tellable = (step: Step) =>
   step.told === undefined && (step.job !== undefined || (step.kind === 'coating' && (step.product?.id ?? 0) > 0))
 
-/** The step that is told next: while nothing is logged the plan is taken to have been kept until now. */
+/** The step that is told next, where its time is near: while nothing is logged the plan is taken to have been kept. */
 export function nextToTell(plan: Plan, now: string): Step | undefined {
   const logged = plan.steps.some((s) => s.told)
-  return plan.steps.find((s) => tellable(s) && (logged || s.work.at(-1)!.to >= now))
+  const next = plan.steps.find((s) => tellable(s) && (logged || s.work.at(-1)!.to >= now))
+  return next && isNear(next, now) ? next : undefined
+}
+
+const DAY = 86_400_000
+
+/** Whether the time of a step has come, or comes within the day. */
+export const isNear = (step: Step, now: string) => Date.parse(step.work[0]!.from) - Date.parse(now) < DAY
+
+type Ask = { piece: Piece; step: Step; now: string }
+
+const Tell = createContext<(ask: Ask) => void>(() => undefined)
+
+/** The sheet in which work is told. It stands above the pages, so that it outlasts the row that opened it. */
+export function TellSheet({ children }: { children: ReactNode }) {
+  const dialog = useRef<HTMLDialogElement>(null)
+  const [asked, ask] = useState<Ask>()
+  const tell = useCallback((a: Ask) => {
+    ask(a)
+    dialog.current?.showModal()
+  }, [])
+  return (
+    <Tell value={tell}>
+      {children}
+      <dialog
+        ref={dialog}
+        className={sheet}
+        aria-label={asked && `Done: ${asked.piece.input.name}, ${asked.step.title}`}
+        onClose={() => ask(undefined)}
+      >
+        {asked && <Telling {...asked} close={() => dialog.current?.close()} />}
+      </dialog>
+    </Tell>
+  )
 }
 
 /** Tells a step as done: a press opens what is known of it, a second one keeps it; anything may be changed before. */
-export function Done({ piece, step, now }: { piece: Piece; step: Step; now: string }) {
-  const dialog = useRef<HTMLDialogElement>(null)
-  const [open, setOpen] = useState(false)
+export function Done({ piece, step, now }: Ask) {
+  const tell = useContext(Tell)
   if (!tellable(step) || piece.stage === 'handed_over') return null
-  const name = `${piece.input.name}: ${step.title}`
   return (
-    <>
-      <button
-        type="button"
-        className="no-print btn btn-outline shrink-0"
-        aria-label={`Done: ${name}`}
-        onClick={() => {
-          setOpen(true)
-          dialog.current?.showModal()
-        }}
-      >
-        <Check size={18} aria-hidden="true" /> Done
-      </button>
-      <dialog ref={dialog} className={sheet} aria-label={`Done: ${name}`} onClose={() => setOpen(false)}>
-        {open && <Telling piece={piece} step={step} now={now} close={() => dialog.current?.close()} />}
-      </dialog>
-    </>
+    <button
+      type="button"
+      className="no-print btn btn-outline shrink-0"
+      aria-label={`Done: ${piece.input.name}, ${step.title}`}
+      onClick={() => tell({ piece, step, now })}
+    >
+      <Check size={18} aria-hidden="true" /> Done
+    </button>
   )
 }
 

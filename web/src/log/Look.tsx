@@ -1,4 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
+import { Check, X } from 'lucide-react'
 import { api, type Piece, type Step } from '../api/client'
 import { pieceChanged } from '../api/queries'
 import { useSave } from '../api/saving'
@@ -29,10 +30,12 @@ export function Look({
     onSuccess: () => pieceChanged(client, piece.id),
   })
   const { looked } = look
+  const Mark = looked?.passed ? Check : X
   return (
     <div className="mt-2">
       {looked && (
-        <p className={`font-semibold ${looked.passed ? 'text-success' : 'text-error'}`}>
+        <p className="font-semibold">
+          <Mark size={16} className="mr-1 inline" aria-hidden="true" />
           {looked.passed ? 'Passed' : 'Not passed'} {show.moment(looked.happenedAt, now)}
           {looked.who && `, ${looked.who}`}
         </p>

@@ -1,7 +1,8 @@
+import { Check } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Piece, PlanAnswer, Step } from '../api/client'
-import { Done } from '../log/Done'
+import { Done, isNear } from '../log/Done'
 import { Look } from '../log/Look'
 import { useShow } from '../ui/show'
 import { BasisMark } from '../ui/verdict'
@@ -114,11 +115,6 @@ function shownBefore(steps: Step[], i: number): Set<string> {
   return new Set(steps.slice(0, i).flatMap((s) => s.cautions))
 }
 
-const DAY = 86_400_000
-
-/** A look is told when its time has come, or within the day. */
-const isNear = (from: string, now: string) => Date.parse(from) - Date.parse(now) < DAY
-
 function StepRow({
   step,
   piece,
@@ -169,15 +165,16 @@ function StepRow({
             </li>
           ))}
         </ul>
-        {step.check && (step.looked || isNear(first.from, now)) && <Look piece={piece} look={step} now={now} />}
+        {step.check && (step.looked || isNear(step, now)) && <Look piece={piece} look={step} now={now} />}
         {step.told && (
-          <p className="font-semibold text-success">
+          <p className="font-semibold">
+            <Check size={16} className="mr-1 inline" aria-hidden="true" />
             Done {show.moment(step.told.happenedAt, now)}
             {step.told.who && `, ${step.told.who}`}
             {step.told.keyed && ', keyed first'}
           </p>
         )}
-        {isNear(first.from, now) && <Done piece={piece} step={step} now={now} />}
+        {isNear(step, now) && <Done piece={piece} step={step} now={now} />}
         {step.kind === 'test' && step.opens && (
           <p className="mt-1">
             It has shown what it can on <b>{show.moment(step.opens, now)}</b>; until then this coat waits.{' '}

@@ -6,6 +6,7 @@ import { Arrive } from './Arrive'
 import { Problem } from '../api/client'
 import { useShow } from './show'
 import { signOfLifeQuery } from '../api/queries'
+import { TellSheet } from '../log/Done'
 
 const places = [
   { to: '/', name: 'Bench', icon: Hammer },
@@ -124,7 +125,9 @@ export function Frame() {
       <Away />
       <Arrive />
       <main id="main" tabIndex={-1} className="mx-auto max-w-7xl px-4 py-5 outline-none">
-        <Outlet />
+        <TellSheet>
+          <Outlet />
+        </TellSheet>
       </main>
     </div>
   )

@@ -1,0 +1,48 @@
+import { accessible, expect, noSidewaysScroll, onPhone, planned, test } from './firmitas'
+
+test('a day at the bench, on a phone: told in two presses, undone at once, and an early coat is tested', async ({
+  browser,
+}) => {
+  const phone = await onPhone(browser)
+  const page = await phone.newPage()
+  const begun = new Date(Date.now() - 8 * 86_400_000).toISOString().slice(0, 10) // so that every step's time has come
+  await planned(page, {
+    name: 'Logged desk',
+    endUse: 'Desk or work top',
+    material: 'Beech',
+    look: 'Natural',
+    area: '0.6',
+    start: begun,
+  })
+  const done = (step: RegExp) => page.getByRole('button', { name: step })
+  const sheet = page.getByRole('dialog')
+  for (const day of await page.locator('section[aria-label] > button').all()) await day.click() // every day unfolds
+
+  await done(/^Done: Logged desk, .*coat 1 of 3/).click()
+  await accessible(page)
+  await sheet.getByRole('button', { name: 'Done just now' }).click()
+  await expect(sheet.getByText('Kept: done today')).toBeVisible()
+  await sheet.getByRole('button', { name: 'Undo' }).click()
+  await expect(sheet.getByRole('button', { name: 'Done just now' })).toBeVisible()
+  await sheet.getByRole('button', { name: 'Done just now' }).click()
+  await expect(sheet.getByText('Kept: done today')).toBeVisible()
+  await sheet.getByRole('button', { name: 'Close' }).click()
+  await expect(page.getByText(/^Done today/)).toBeVisible()
+
+  await done(/^Done: Logged desk, .*coat 2 of 3/).click()
+  await sheet.getByRole('button', { name: 'Done just now' }).click()
+  await expect(sheet.getByText('Kept: done today')).toBeVisible()
+  await sheet.getByRole('button', { name: 'Close' }).click()
+  const doubt = page.getByRole('status').filter({ hasText: 'before it should have' })
+  await expect(doubt).toContainText('then pull a tape in a hidden place')
+  await accessible(page)
+  await noSidewaysScroll(page)
+  await page.reload()
+  await expect(doubt).toBeVisible()
+
+  await page.goto('/')
+  await page.getByRole('link', { name: /^Logged desk.*Tape pull/ }).click()
+  await doubt.getByRole('button', { name: 'Tape pull: passed' }).click()
+  await expect(page.getByText('It was tested since.')).toBeVisible()
+  await phone.close()
+})
