@@ -2704,7 +2704,10 @@ type Statement struct {
 
 // Step defines model for Step.
 type Step struct {
-	Basis    *Basis   `json:"basis,omitempty"`
+	Basis *Basis `json:"basis,omitempty"`
+
+	// Card of a coat: the technique card that says how it is laid
+	Card     *string  `json:"card,omitempty"`
 	Cautions []string `json:"cautions"`
 
 	// Check of a look that opens a coat: its name
@@ -2816,6 +2819,29 @@ type SystemChoice struct {
 type Task struct {
 	Minutes float64 `json:"minutes"`
 	Text    string  `json:"text"`
+}
+
+// TechniqueCard What the hand does at a coat; practice.
+type TechniqueCard struct {
+	// After between coats and cleaning up
+	After   string  `json:"after"`
+	Caution *string `json:"caution,omitempty"`
+	ID      string  `json:"id"`
+
+	// Load load, order, turning
+	Load string `json:"load"`
+
+	// Right what it looks like when it is right, and from when hands stay off
+	Right string `json:"right"`
+
+	// Stroke and the wet edge
+	Stroke string `json:"stroke"`
+
+	// Tool and the tin
+	Tool string `json:"tool"`
+
+	// Wrong what not to do
+	Wrong string `json:"wrong"`
 }
 
 // TestGuide defines model for TestGuide.
@@ -3533,6 +3559,9 @@ type ServerInterface interface {
 
 	// (POST /shelf/read)
 	ReadProduct(c *gin.Context)
+
+	// (GET /techniques)
+	GetTechniques(c *gin.Context)
 
 	// (DELETE /tins/{id})
 	DeleteTin(c *gin.Context, id ID, params DeleteTinParams)
@@ -5252,6 +5281,19 @@ func (siw *ServerInterfaceWrapper) ReadProduct(c *gin.Context) {
 	siw.Handler.ReadProduct(c)
 }
 
+// GetTechniques operation middleware
+func (siw *ServerInterfaceWrapper) GetTechniques(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetTechniques(c)
+}
+
 // DeleteTin operation middleware
 func (siw *ServerInterfaceWrapper) DeleteTin(c *gin.Context) {
 
@@ -5462,6 +5504,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/grid", wrapper.GetGrid)
 	router.GET(options.BaseURL+"/grid/export", wrapper.ExportGrid)
 	router.GET(options.BaseURL+"/rules", wrapper.GetRules)
+	router.GET(options.BaseURL+"/techniques", wrapper.GetTechniques)
 	router.POST(options.BaseURL+"/choose", wrapper.Choose)
 	router.POST(options.BaseURL+"/assess", wrapper.Assess)
 	router.GET(options.BaseURL+"/recipes", wrapper.GetRecipes)
@@ -7485,6 +7528,27 @@ func (response ReadProductdefaultApplicationProblemPlusJSONResponse) VisitReadPr
 	return err
 }
 
+type GetTechniquesRequestObject struct {
+}
+
+type GetTechniquesResponseObject interface {
+	VisitGetTechniquesResponse(w http.ResponseWriter) error
+}
+
+type GetTechniques200JSONResponse []TechniqueCard
+
+func (response GetTechniques200JSONResponse) VisitGetTechniquesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type DeleteTinRequestObject struct {
 	ID     ID `json:"id"`
 	Params DeleteTinParams
@@ -7790,6 +7854,9 @@ type StrictServerInterface interface {
 
 	// (POST /shelf/read)
 	ReadProduct(ctx context.Context, request ReadProductRequestObject) (ReadProductResponseObject, error)
+
+	// (GET /techniques)
+	GetTechniques(ctx context.Context, request GetTechniquesRequestObject) (GetTechniquesResponseObject, error)
 
 	// (DELETE /tins/{id})
 	DeleteTin(ctx context.Context, request DeleteTinRequestObject) (DeleteTinResponseObject, error)
@@ -9532,6 +9599,30 @@ func (sh *strictHandler) ReadProduct(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ReadProductResponseObject); ok {
 		if err := validResponse.VisitReadProductResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetTechniques operation middleware
+func (sh *strictHandler) GetTechniques(ctx *gin.Context) {
+	var request GetTechniquesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetTechniques(ctx, request.(GetTechniquesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetTechniques")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetTechniquesResponseObject); ok {
+		if err := validResponse.VisitGetTechniquesResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

@@ -384,6 +384,9 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 	}
 	night := w.ByNight().Air
 	out.coat = Step{Product: p, Layer: i, Coat: n, Of: l.Coats, Cautions: p.Cautions()}
+	if w.DecorOf(l) == nil { // a decoration says itself how it is done
+		out.coat.Card = how.CardFor(p.Family)
+	}
 	out.touchDry = wait{atLeast(p.TouchDryH(w.Air)), atLeast(p.TouchDryH(night))}
 	out.lightUse = wait{atLeast(p.LightUseAfterH(w.Air)), atLeast(p.LightUseAfterH(night))}
 	out.fullCure = wait{atLeast(p.FullCureAfterH(w.Air)), atLeast(p.FullCureAfterH(night))}

@@ -13,6 +13,7 @@ import (
 	"firmitas/core/furniture"
 	"firmitas/core/preparation"
 	"firmitas/core/system"
+	"firmitas/core/technique"
 	"firmitas/core/worklog"
 )
 
@@ -107,11 +108,12 @@ type Step struct {
 	Tasks    []Task
 	Work     []Span // one stretch, or several for preparation that goes over days
 	Cautions []coating.Caution
-	Zones    []int          // indices into the brief's zones; empty = the whole piece
-	Job      string         // of preparation: its key in the work log
-	Told     *worklog.Event // when it was done, as somebody told; nil = it is planned
-	Check    string         // of a look: its name in the work log
-	Looked   *worklog.Event // when it was taken last; nil = not yet
+	Zones    []int           // indices into the brief's zones; empty = the whole piece
+	Job      string          // of preparation: its key in the work log
+	Card     *technique.Card // how it is laid; nil where no coat is
+	Told     *worklog.Event  // when it was done, as somebody told; nil = it is planned
+	Check    string          // of a look: its name in the work log
+	Looked   *worklog.Event  // when it was taken last; nil = not yet
 
 	// For a coat:
 	Product  *coating.Product

@@ -18,6 +18,8 @@ test('a day at the bench, on a phone: told in two presses, undone at once, and a
   const sheet = page.getByRole('dialog')
   for (const day of await page.locator('section[aria-label] > button').all()) await day.click() // every day unfolds
 
+  await page.getByText('How it is laid').first().click()
+  await expect(page.getByText('Tool and tin')).toBeVisible()
   await done(/^Done: Logged desk, .*coat 1 of 3/).click()
   await accessible(page)
   await sheet.getByRole('button', { name: 'Done just now' }).click()

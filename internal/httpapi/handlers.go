@@ -349,3 +349,19 @@ func (h *handlers) WouldUndo(ctx context.Context, r api.WouldUndoRequestObject) 
 		return api.Undone{ZoneID: u.ZoneID, Zone: u.Zone, Chosen: u.Chosen, Why: u.Why}
 	})), err
 }
+
+func (h *handlers) GetTechniques(
+	context.Context,
+	api.GetTechniquesRequestObject,
+) (api.GetTechniquesResponseObject, error) {
+	return techniqueCards(), nil
+}
+
+func techniqueCards() api.GetTechniques200JSONResponse {
+	return each(technique.Cards, func(c technique.Card) api.TechniqueCard {
+		return api.TechniqueCard{
+			ID: c.ID, Tool: c.Tool, Load: c.Load, Stroke: c.Stroke, Right: c.Right, After: c.After,
+			Caution: told(c.Caution), Wrong: c.Wrong,
+		}
+	})
+}

@@ -448,6 +448,9 @@ func toStep(s schedule.Step) api.Step {
 		out.Basis = &basis
 	}
 	out.Check = told(s.Check)
+	if s.Card != nil {
+		out.Card = &s.Card.ID
+	}
 	out.Job, out.Looked, out.Told = told(s.Job), toTold(s.Looked), toTold(s.Told)
 	return out
 }

@@ -56,10 +56,11 @@ func (k kept) serve(c *gin.Context) {
 	c.Abort()
 }
 
-// unchanging answers for the catalogue and the handbook's rules, which ship with the program.
+// unchanging answers for the catalogue, the handbook's rules and the technique cards, which ship with the program.
 func unchanging() gin.HandlerFunc {
 	answers := map[string]func() (kept, error){
-		"/api/catalogue": sync.OnceValues(func() (kept, error) { return keep(catalogue()) }),
+		"/api/catalogue":  sync.OnceValues(func() (kept, error) { return keep(catalogue()) }),
+		"/api/techniques": sync.OnceValues(func() (kept, error) { return keep(techniqueCards()) }),
 		"/api/rules": sync.OnceValues(func() (kept, error) {
 			all, err := rules()
 			if err != nil {

@@ -34,6 +34,12 @@ export const rulesQuery = queryOptions({
   staleTime: Infinity,
 })
 
+export const techniquesQuery = queryOptions({
+  queryKey: ['techniques'],
+  queryFn: ({ signal }) => ask(api.GET('/techniques', { signal })),
+  staleTime: Infinity,
+})
+
 export const workshopQuery = queryOptions({
   queryKey: ['workshop'],
   queryFn: ({ signal }) => ask(api.GET('/workshop', { signal })),
@@ -214,7 +220,7 @@ export const signOfLifeQuery = queryOptions({
 
 // What a change makes old.
 
-const ships = (key: unknown) => key === 'catalogue' || key === 'rules'
+const ships = (key: unknown) => key === 'catalogue' || key === 'rules' || key === 'techniques'
 
 const lists = (client: QueryClient) =>
   Promise.all([

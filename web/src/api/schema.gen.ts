@@ -327,6 +327,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/techniques": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The cards that say how coats are laid; they ship with the server. */
+        get: operations["getTechniques"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/choose": {
         parameters: {
             query?: never;
@@ -2148,6 +2165,25 @@ export interface components {
             /** @description of preparation: its key in the work log */
             job?: string;
             told?: components["schemas"]["Event"];
+            /** @description of a coat: the technique card that says how it is laid */
+            card?: string;
+        };
+        /** @description What the hand does at a coat; practice. */
+        TechniqueCard: {
+            id: string;
+            /** @description and the tin */
+            tool: string;
+            /** @description load, order, turning */
+            load: string;
+            /** @description and the wet edge */
+            stroke: string;
+            /** @description what it looks like when it is right, and from when hands stay off */
+            right: string;
+            /** @description between coats and cleaning up */
+            after: string;
+            caution?: string;
+            /** @description what not to do */
+            wrong: string;
         };
         Need: {
             product: components["schemas"]["ProductRef"];
@@ -2990,6 +3026,26 @@ export interface operations {
                 };
             };
             default: components["responses"]["Problem"];
+        };
+    };
+    getTechniques: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The cards */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TechniqueCard"][];
+                };
+            };
         };
     };
     choose: {

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Piece, PlanAnswer, Step } from '../api/client'
 import { Done, isNear } from '../log/Done'
+import { HowTo } from '../log/HowTo'
 import { Look } from '../log/Look'
 import { useShow } from '../ui/show'
 import { BasisMark } from '../ui/verdict'
@@ -166,6 +167,7 @@ function StepRow({
           ))}
         </ul>
         {step.check && (step.looked || isNear(step, now)) && <Look piece={piece} look={step} now={now} />}
+        {step.card && !step.told && <HowTo card={step.card} />}
         {step.told && (
           <p className="font-semibold">
             <Check size={16} className="mr-1 inline" aria-hidden="true" />
