@@ -162,6 +162,27 @@ func (e Depth) Valid() bool {
 	}
 }
 
+// Defines values for DiagnosisSureness.
+const (
+	Between DiagnosisSureness = "between"
+	Sure    DiagnosisSureness = "sure"
+	Unsure  DiagnosisSureness = "unsure"
+)
+
+// Valid indicates whether the value is a known member of the DiagnosisSureness enum.
+func (e DiagnosisSureness) Valid() bool {
+	switch e {
+	case Between:
+		return true
+	case Sure:
+		return true
+	case Unsure:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for EventKind.
 const (
 	EventKindChecked   EventKind = "checked"
@@ -1592,6 +1613,57 @@ type DemandGiven struct {
 // Depth how much a stain deepens wood; empty = not told
 type Depth string
 
+// DiagnoseInput defines model for DiagnoseInput.
+type DiagnoseInput struct {
+	Fault string `json:"fault"`
+
+	// No facts that are not so
+	No []string `json:"no"`
+
+	// Yes facts that are so
+	Yes []string `json:"yes"`
+}
+
+// Diagnosis defines model for Diagnosis.
+type Diagnosis struct {
+	// Ask what nobody knows and would move it
+	Ask []Named `json:"ask"`
+
+	// Caution before any remedy
+	Caution *string `json:"caution,omitempty"`
+
+	// Cost minutes, as the trade counts them
+	Cost string `json:"cost"`
+
+	// Dry before the next coat
+	Dry string `json:"dry"`
+
+	// Later weeks on
+	Later string `json:"later"`
+
+	// Leave where it is better left alone; empty = nowhere
+	Leave string `json:"leave"`
+
+	// Minutes by hand, for the zone; 0 = counted by the spot
+	Minutes float64 `json:"minutes"`
+	Name    string  `json:"name"`
+
+	// Next another time
+	Next     string            `json:"next"`
+	Seen     string            `json:"seen"`
+	Sureness DiagnosisSureness `json:"sureness"`
+
+	// Suspects the likeliest first
+	Suspects []Suspect `json:"suspects"`
+	Wait     string    `json:"wait"`
+
+	// Wet what is done inside the open time; empty = nothing helps
+	Wet string `json:"wet"`
+}
+
+// DiagnosisSureness defines model for Diagnosis.Sureness.
+type DiagnosisSureness string
+
 // Dilution defines model for Dilution.
 type Dilution struct {
 	CleanerMl float64 `json:"cleanerMl"`
@@ -1700,6 +1772,12 @@ type EventInput struct {
 // EventInputKind defines model for EventInput.Kind.
 type EventInputKind string
 
+// Evidence defines model for Evidence.
+type Evidence struct {
+	From  string `json:"from"`
+	Words string `json:"words"`
+}
+
 // Fact defines model for Fact.
 type Fact struct {
 	Name  string   `json:"name"`
@@ -1740,6 +1818,19 @@ type Family struct {
 
 	// Values typical
 	Values []SheetValue `json:"values"`
+}
+
+// Fault defines model for Fault.
+type Fault struct {
+	Group string `json:"group"`
+	ID    string `json:"id"`
+	Name  string `json:"name"`
+
+	// Seen what it looks, feels and smells like
+	Seen string `json:"seen"`
+
+	// Shows when
+	Shows *string `json:"shows,omitempty"`
 }
 
 // FieldError defines model for FieldError.
@@ -2750,6 +2841,20 @@ type Strip struct {
 	To        time.Time   `json:"to"`
 }
 
+// Suspect defines model for Suspect.
+type Suspect struct {
+	// For what raised it, with where it is known from
+	For []Evidence `json:"for"`
+	ID  string     `json:"id"`
+
+	// Settles the question or the test that settles it
+	Settles string `json:"settles"`
+
+	// Share of all that speaks, 0 to 1
+	Share float64 `json:"share"`
+	Words string  `json:"words"`
+}
+
 // System defines model for System.
 type System struct {
 	// Amber the strongest ambering of its clear coats, 0–3
@@ -3380,6 +3485,9 @@ type WouldUndoJSONRequestBody = PieceInput
 // ChangeUseJSONRequestBody defines body for ChangeUse for application/json ContentType.
 type ChangeUseJSONRequestBody = UseChangeInput
 
+// DiagnoseJSONRequestBody defines body for Diagnose for application/json ContentType.
+type DiagnoseJSONRequestBody = DiagnoseInput
+
 // ChooseSystemJSONRequestBody defines body for ChooseSystem for application/json ContentType.
 type ChooseSystemJSONRequestBody = SystemChoice
 
@@ -3445,6 +3553,9 @@ type ServerInterface interface {
 
 	// (POST /decorations/measure)
 	MeasureDecoration(c *gin.Context)
+
+	// (GET /faults)
+	GetFaults(c *gin.Context)
 
 	// (GET /grid)
 	GetGrid(c *gin.Context, params GetGridParams)
@@ -3517,6 +3628,9 @@ type ServerInterface interface {
 
 	// (POST /pieces/{id}/zones/{zoneId}/change-use)
 	ChangeUse(c *gin.Context, id PieceID, zoneID int64)
+
+	// (POST /pieces/{id}/zones/{zoneId}/diagnose)
+	Diagnose(c *gin.Context, id PieceID, zoneID int64)
 
 	// (PUT /pieces/{id}/zones/{zoneId}/system)
 	ChooseSystem(c *gin.Context, id PieceID, zoneID int64, params ChooseSystemParams)
@@ -3892,6 +4006,19 @@ func (siw *ServerInterfaceWrapper) MeasureDecoration(c *gin.Context) {
 	}
 
 	siw.Handler.MeasureDecoration(c)
+}
+
+// GetFaults operation middleware
+func (siw *ServerInterfaceWrapper) GetFaults(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetFaults(c)
 }
 
 // GetGrid operation middleware
@@ -4771,6 +4898,40 @@ func (siw *ServerInterfaceWrapper) ChangeUse(c *gin.Context) {
 	siw.Handler.ChangeUse(c, id, zoneID)
 }
 
+// Diagnose operation middleware
+func (siw *ServerInterfaceWrapper) Diagnose(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "zoneId" -------------
+	var zoneID int64
+
+	err = runtime.BindStyledParameterWithOptions("simple", "zoneId", c.Param("zoneId"), &zoneID, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter zoneId: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Diagnose(c, id, zoneID)
+}
+
 // ChooseSystem operation middleware
 func (siw *ServerInterfaceWrapper) ChooseSystem(c *gin.Context) {
 
@@ -5504,6 +5665,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/grid", wrapper.GetGrid)
 	router.GET(options.BaseURL+"/grid/export", wrapper.ExportGrid)
 	router.GET(options.BaseURL+"/rules", wrapper.GetRules)
+	router.GET(options.BaseURL+"/faults", wrapper.GetFaults)
+	router.POST(options.BaseURL+"/pieces/:id/zones/:zoneId/diagnose", wrapper.Diagnose)
 	router.GET(options.BaseURL+"/techniques", wrapper.GetTechniques)
 	router.POST(options.BaseURL+"/choose", wrapper.Choose)
 	router.POST(options.BaseURL+"/assess", wrapper.Assess)
@@ -5998,6 +6161,27 @@ func (response MeasureDecorationdefaultApplicationProblemPlusJSONResponse) Visit
 	}
 	w.Header().Set("Content-Type", "application/problem+json")
 	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetFaultsRequestObject struct {
+}
+
+type GetFaultsResponseObject interface {
+	VisitGetFaultsResponse(w http.ResponseWriter) error
+}
+
+type GetFaults200JSONResponse []Fault
+
+func (response GetFaults200JSONResponse) VisitGetFaultsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -6952,6 +7136,47 @@ func (response ChangeUsedefaultApplicationProblemPlusJSONResponse) VisitChangeUs
 	return err
 }
 
+type DiagnoseRequestObject struct {
+	ID     PieceID `json:"id"`
+	ZoneID int64   `json:"zoneId"`
+	Body   *DiagnoseJSONRequestBody
+}
+
+type DiagnoseResponseObject interface {
+	VisitDiagnoseResponse(w http.ResponseWriter) error
+}
+
+type Diagnose200JSONResponse Diagnosis
+
+func (response Diagnose200JSONResponse) VisitDiagnoseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DiagnosedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DiagnosedefaultApplicationProblemPlusJSONResponse) VisitDiagnoseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ChooseSystemRequestObject struct {
 	ID     PieceID `json:"id"`
 	ZoneID int64   `json:"zoneId"`
@@ -7741,6 +7966,9 @@ type StrictServerInterface interface {
 	// (POST /decorations/measure)
 	MeasureDecoration(ctx context.Context, request MeasureDecorationRequestObject) (MeasureDecorationResponseObject, error)
 
+	// (GET /faults)
+	GetFaults(ctx context.Context, request GetFaultsRequestObject) (GetFaultsResponseObject, error)
+
 	// (GET /grid)
 	GetGrid(ctx context.Context, request GetGridRequestObject) (GetGridResponseObject, error)
 
@@ -7812,6 +8040,9 @@ type StrictServerInterface interface {
 
 	// (POST /pieces/{id}/zones/{zoneId}/change-use)
 	ChangeUse(ctx context.Context, request ChangeUseRequestObject) (ChangeUseResponseObject, error)
+
+	// (POST /pieces/{id}/zones/{zoneId}/diagnose)
+	Diagnose(ctx context.Context, request DiagnoseRequestObject) (DiagnoseResponseObject, error)
 
 	// (PUT /pieces/{id}/zones/{zoneId}/system)
 	ChooseSystem(ctx context.Context, request ChooseSystemRequestObject) (ChooseSystemResponseObject, error)
@@ -8297,6 +8528,30 @@ func (sh *strictHandler) MeasureDecoration(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(MeasureDecorationResponseObject); ok {
 		if err := validResponse.VisitMeasureDecorationResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetFaults operation middleware
+func (sh *strictHandler) GetFaults(ctx *gin.Context) {
+	var request GetFaultsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetFaults(ctx, request.(GetFaultsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetFaults")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetFaultsResponseObject); ok {
+		if err := validResponse.VisitGetFaultsResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -9109,6 +9364,51 @@ func (sh *strictHandler) ChangeUse(ctx *gin.Context, id PieceID, zoneID int64) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ChangeUseResponseObject); ok {
 		if err := validResponse.VisitChangeUseResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// Diagnose operation middleware
+func (sh *strictHandler) Diagnose(ctx *gin.Context, id PieceID, zoneID int64) {
+	var request DiagnoseRequestObject
+
+	request.ID = id
+	request.ZoneID = zoneID
+
+	var body DiagnoseJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Diagnose(ctx, request.(DiagnoseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Diagnose")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DiagnoseResponseObject); ok {
+		if err := validResponse.VisitDiagnoseResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

@@ -48,3 +48,27 @@ test('a day at the bench, on a phone: told in two presses, undone at once, and a
   await expect(page.getByText('It was tested since.')).toBeVisible()
   await phone.close()
 })
+
+test('something looks wrong, on a phone: what is seen, why by the record, what would tell more, what to do', async ({
+  browser,
+}) => {
+  const phone = await onPhone(browser, 'dark')
+  const page = await phone.newPage()
+  await page.goto('/pieces/8/plan')
+  await page.getByRole('link', { name: 'Something looks wrong' }).click()
+  await page.getByLabel('What is seen').fill('holes')
+  await page.getByRole('button', { name: /^fish-eyes/ }).click()
+  const found = page.getByRole('region', { name: 'Why, and what to do' })
+  await expect(found.getByRole('status')).toContainText(/Either|Most likely|cannot be told/)
+  await page.getByRole('button', { name: /^Yes: .*polish from a spray can/ }).click()
+  await expect(found.getByRole('status')).toContainText('Most likely: polish from a can')
+  await expect(found.getByText('as you said').first()).toBeVisible()
+  await expect(found.getByText('wipe all off now', { exact: false })).toBeVisible()
+  await accessible(page)
+  await noSidewaysScroll(page)
+  await page.reload()
+  await expect(found.getByRole('status')).toContainText('Most likely: polish from a can')
+  await page.getByRole('button', { name: 'Something else is seen' }).click()
+  await expect(page.getByRole('button', { name: /^wrinkles/ })).toBeVisible()
+  await phone.close()
+})

@@ -288,3 +288,42 @@ func TestWorkIsToldAsItIsDone(t *testing.T) {
 		t.Errorf("taken back, and in doubt: %+v", d)
 	}
 }
+
+// What looks wrong is weighed by the piece's own record, by what is said besides, and names what would tell more; a
+// fault, a fact or a zone that is none is refused.
+func TestAFaultIsWeighedByTheRecord(t *testing.T) {
+	c := start(t)
+	boat := c.boat().Piece
+	path := fmt.Sprintf("/api/pieces/%d/zones/%d/diagnose", boat.ID, *boat.Input.Zones[0].ID)
+	ask := func(id string, yes, no []string) api.Diagnosis {
+		return answer[api.Diagnosis](c, "POST", path, encode(t, api.DiagnoseInput{Fault: id, Yes: yes, No: no}), 200)
+	}
+	none := []string{}
+	first := ask("fisheyes", none, none)
+	if len(first.Suspects) < 3 || len(first.Ask) == 0 || first.Dry == "" || first.Minutes <= 0 {
+		t.Fatalf("fish-eyes: %+v", first)
+	}
+	said := ask("fisheyes", []string{"silicone", "pearls"}, []string{"hands"})
+	if said.Sureness != "sure" || said.Suspects[0].ID != "silicone" || said.Suspects[0].For[0].From != "as you said" {
+		t.Errorf("with a polish from a can: %s, %+v", said.Sureness, said.Suspects[0])
+	}
+	for _, a := range said.Ask {
+		if a.ID == "hands" || a.ID == "pearls" {
+			t.Errorf("asks again for %s", a.ID)
+		}
+	}
+	if len(get[[]api.Fault](c, "/api/faults")) < 80 || len(get[[]api.TechniqueCard](c, "/api/techniques")) < 40 {
+		t.Error("faults or cards are missing")
+	}
+	for field, in := range map[string]api.DiagnoseInput{
+		"/fault": {Fault: "gremlins", Yes: none, No: none},
+		"/yes/0": {Fault: "fisheyes", Yes: []string{"moonlight"}, No: none},
+	} {
+		c.refuses(path, encode(t, in), field)
+	}
+	elsewhere := fmt.Sprintf("/api/pieces/%d/zones/%d/diagnose", boat.ID, *boat.Input.Zones[0].ID+999)
+	body := encode(t, api.DiagnoseInput{Fault: "runs", Yes: none, No: none})
+	if status, _ := c.call("POST", elsewhere, body); status != 404 {
+		t.Errorf("a zone that is none: %d", status)
+	}
+}

@@ -1,6 +1,7 @@
 package httpapi
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"time"
@@ -9,6 +10,7 @@ import (
 	"firmitas/core/climate"
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
+	"firmitas/core/fault"
 	"firmitas/core/furniture"
 	"firmitas/core/preparation"
 	"firmitas/core/schedule"
@@ -364,4 +366,41 @@ func techniqueCards() api.GetTechniques200JSONResponse {
 			Caution: told(c.Caution), Wrong: c.Wrong,
 		}
 	})
+}
+
+func (h *handlers) GetFaults(context.Context, api.GetFaultsRequestObject) (api.GetFaultsResponseObject, error) {
+	return faults(), nil
+}
+
+func faults() api.GetFaults200JSONResponse {
+	return each(fault.Faults, func(f fault.Fault) api.Fault {
+		return api.Fault{ID: f.ID, Name: f.Name, Group: f.Group, Seen: f.Seen, Shows: told(f.Shows)}
+	})
+}
+
+func (h *handlers) Diagnose(ctx context.Context, r api.DiagnoseRequestObject) (api.DiagnoseResponseObject, error) {
+	d, err := h.service.Diagnose(ctx, r.ID, r.ZoneID, r.Body.Fault, r.Body.Yes, r.Body.No)
+	if err != nil {
+		return nil, err
+	}
+	from := map[string]string{}
+	for _, k := range d.Known {
+		from[k.Fact] = k.From
+	}
+	f := d.Fault
+	return api.Diagnose200JSONResponse{
+		Name: f.Name, Seen: f.Seen, Sureness: api.DiagnosisSureness(d.Finding.Sureness),
+		Suspects: each(d.Finding.Suspects, func(s fault.Suspect) api.Suspect {
+			return api.Suspect{
+				ID: s.Cause.ID, Words: s.Cause.Words, Share: s.Share, Settles: s.Cause.Settles,
+				For: each(s.For, func(id string) api.Evidence {
+					return api.Evidence{Words: fault.FindFact(id).Words, From: cmp.Or(from[id], "as you said")}
+				}),
+			}
+		}),
+		Ask: each(d.Finding.Ask, func(f fault.Fact) api.Named { return api.Named{ID: f.ID, Name: f.Words} }),
+		Wet: f.Wet, Dry: f.Dry, Later: f.Later, Next: f.Next, Leave: f.Leave,
+		Cost: f.Cost, Minutes: d.Minutes, Wait: f.Wait,
+		Caution: told(d.Caution),
+	}, nil
 }

@@ -56,10 +56,12 @@ func (k kept) serve(c *gin.Context) {
 	c.Abort()
 }
 
-// unchanging answers for the catalogue, the handbook's rules and the technique cards, which ship with the program.
+// unchanging answers for the catalogue, the handbook's rules and the technique cards and the faults, which ship with
+// the program.
 func unchanging() gin.HandlerFunc {
 	answers := map[string]func() (kept, error){
 		"/api/catalogue":  sync.OnceValues(func() (kept, error) { return keep(catalogue()) }),
+		"/api/faults":     sync.OnceValues(func() (kept, error) { return keep(faults()) }),
 		"/api/techniques": sync.OnceValues(func() (kept, error) { return keep(techniqueCards()) }),
 		"/api/rules": sync.OnceValues(func() (kept, error) {
 			all, err := rules()

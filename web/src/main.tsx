@@ -110,6 +110,11 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./plan/Plan')).PlanView }),
           },
           {
+            path: 'wrong/:zoneId?',
+            handle: { title: 'Something looks wrong' },
+            lazy: async () => ({ Component: (await import('./log/Wrong')).WrongView }),
+          },
+          {
             path: 'another-life/:zoneId?',
             handle: { title: 'Another life' },
             lazy: async () => ({ Component: (await import('./change/AnotherLife')).AnotherLifeView }),

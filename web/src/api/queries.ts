@@ -34,6 +34,21 @@ export const rulesQuery = queryOptions({
   staleTime: Infinity,
 })
 
+export const faultsQuery = queryOptions({
+  queryKey: ['faults'],
+  queryFn: ({ signal }) => ask(api.GET('/faults', { signal })),
+  staleTime: Infinity,
+})
+
+/** Why a zone shows a fault, by its record and by what is said besides. */
+export const diagnoseQuery = (id: number, zoneId: number, body: { fault: string; yes: string[]; no: string[] }) =>
+  queryOptions({
+    queryKey: ['piece', id, 'diagnose', zoneId, body],
+    queryFn: ({ signal }) =>
+      ask(api.POST('/pieces/{id}/zones/{zoneId}/diagnose', { params: { path: { id, zoneId } }, body, signal })),
+    placeholderData: keepPreviousData,
+  })
+
 export const techniquesQuery = queryOptions({
   queryKey: ['techniques'],
   queryFn: ({ signal }) => ask(api.GET('/techniques', { signal })),
@@ -220,7 +235,8 @@ export const signOfLifeQuery = queryOptions({
 
 // What a change makes old.
 
-const ships = (key: unknown) => key === 'catalogue' || key === 'rules' || key === 'techniques'
+const shipped = ['catalogue', 'rules', 'techniques', 'faults']
+const ships = (key: unknown) => shipped.includes(String(key))
 
 const lists = (client: QueryClient) =>
   Promise.all([

@@ -327,6 +327,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What may look or feel wrong with a coat; it ships with the server. */
+        get: operations["getFaults"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/zones/{zoneId}/diagnose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+                zoneId: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Where a fault on a zone comes from, weighed by its record and by what is said besides. Nothing is saved. */
+        post: operations["diagnose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/techniques": {
         parameters: {
             query?: never;
@@ -2168,6 +2205,69 @@ export interface components {
             /** @description of a coat: the technique card that says how it is laid */
             card?: string;
         };
+        Fault: {
+            id: string;
+            name: string;
+            group: string;
+            /** @description what it looks, feels and smells like */
+            seen: string;
+            /** @description when */
+            shows?: string;
+        };
+        DiagnoseInput: {
+            fault: string;
+            /** @description facts that are so */
+            yes: string[];
+            /** @description facts that are not so */
+            no: string[];
+        };
+        Suspect: {
+            id: string;
+            words: string;
+            /**
+             * Format: double
+             * @description of all that speaks, 0 to 1
+             */
+            share: number;
+            /** @description what raised it, with where it is known from */
+            for: components["schemas"]["Evidence"][];
+            /** @description the question or the test that settles it */
+            settles: string;
+        };
+        Evidence: {
+            words: string;
+            from: string;
+        };
+        Diagnosis: {
+            name: string;
+            seen: string;
+            /** @enum {string} */
+            sureness: "sure" | "between" | "unsure";
+            /** @description the likeliest first */
+            suspects: components["schemas"]["Suspect"][];
+            /** @description what nobody knows and would move it */
+            ask: components["schemas"]["Named"][];
+            /** @description what is done inside the open time; empty = nothing helps */
+            wet: string;
+            /** @description before the next coat */
+            dry: string;
+            /** @description weeks on */
+            later: string;
+            /** @description minutes, as the trade counts them */
+            cost: string;
+            /**
+             * Format: double
+             * @description by hand, for the zone; 0 = counted by the spot
+             */
+            minutes: number;
+            wait: string;
+            /** @description another time */
+            next: string;
+            /** @description where it is better left alone; empty = nowhere */
+            leave: string;
+            /** @description before any remedy */
+            caution?: string;
+        };
         /** @description What the hand does at a coat; practice. */
         TechniqueCard: {
             id: string;
@@ -3023,6 +3123,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Rule"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getFaults: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The faults */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fault"][];
+                };
+            };
+        };
+    };
+    diagnose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+                zoneId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DiagnoseInput"];
+            };
+        };
+        responses: {
+            /** @description Causes and remedy */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Diagnosis"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { Printer } from 'lucide-react'
+import { Printer, SearchX } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, type Air, type Piece, type PlanAnswer, type Saying } from '../api/client'
@@ -122,6 +122,9 @@ function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
       </div>
       <div className="no-print flex flex-wrap gap-2">
         <Feels piece={piece} plan={plan} now={answer.strip.now} />
+        <Link className="btn btn-outline" to="../wrong">
+          <SearchX size={18} aria-hidden="true" /> Something looks wrong
+        </Link>
         <button type="button" className="btn btn-outline" onClick={() => window.print()}>
           <Printer size={18} aria-hidden="true" /> Print the plan
         </button>

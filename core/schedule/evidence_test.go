@@ -1,0 +1,76 @@
+package schedule
+
+import (
+	"slices"
+	"testing"
+	"time"
+
+	"firmitas/core/climate"
+	"firmitas/core/coating"
+	"firmitas/core/fault"
+	"firmitas/core/system"
+	"firmitas/core/worklog"
+)
+
+// What the record says of the last coat needs no asking: laid too early in a cold room, over bare oak, it says so and
+// nothing against it; and the finder then names the likeliest cause by it.
+func TestTheRecordSpeaksForItself(t *testing.T) {
+	w := wish("desk", "oak", climate.Air{TempC: 12, RH: 55})
+	first := monday.Add(6 * time.Hour)
+	second := first.Add(time.Hour)
+	cold := func(id int64, n int, at time.Time) worklog.Event {
+		e := laidAtHour(id, n, at)
+		e.Air = w.Air
+		return e
+	}
+	b := logged(t, w, second.Add(time.Hour), cold(1, 1, first), cold(2, 2, second))
+	p := Make(b)
+	known := b.Evidence(p, 0, second.Add(20*time.Hour))
+	has := func(fact string) bool {
+		return slices.ContainsFunc(known, func(k Known) bool { return k.Fact == fact && !k.Not })
+	}
+	for _, fact := range []string{"tannin", "open", "early", "cold", "brush", "okpair", "nextday"} {
+		if !has(fact) {
+			t.Errorf("%s is not known: %v", fact, known)
+		}
+	}
+	for _, fact := range []string{"inwin", "late", "airok", "bare", "strong", "now", "slick", "spray"} {
+		if has(fact) {
+			t.Errorf("%s is told, and is not so", fact)
+		}
+	}
+	for _, k := range known {
+		if fault.FindFact(k.Fact) == nil || k.From == "" {
+			t.Errorf("%+v is no fact", k)
+		}
+	}
+	so, not := Weighed(known)
+	found := fault.Find("milky").Why(so, not)
+	if !not["spray"] || !not["knots"] || not["early"] {
+		t.Errorf("known not to be: %v", not)
+	}
+	if found.Suspects[0].Cause.ID != "toosoon" {
+		t.Errorf("milky after an early coat: %s", found.Suspects[0].Cause.ID)
+	}
+	if none := b.Evidence(p, 0, monday); slices.ContainsFunc(none, func(k Known) bool { return k.From == fromLog }) {
+		t.Errorf("before anything was laid: %v", none)
+	}
+}
+
+// Every fact that the record can tell is one that the finder knows, over all kinds and lives.
+func TestEvidenceIsKnownToTheFinder(t *testing.T) {
+	for _, f := range coating.FamiliesInOrder() {
+		if f.NothingOn() || f.Is("decor") || f.Is("filler") || f.Is("factory") {
+			continue
+		}
+		w := wish("desk", "oak", heated)
+		layers := []system.Layer{{Role: system.Protect, Product: product(t, f.ID, nil), Coats: 2}}
+		s := system.Assess(w, layers)
+		b := single(w, s, 0.5, Brief{Start: monday, Week: week})
+		for _, k := range b.Evidence(Make(b), 0, monday.AddDate(0, 0, 20)) {
+			if fault.FindFact(k.Fact) == nil {
+				t.Errorf("%s: %q is no fact", f.ID, k.Fact)
+			}
+		}
+	}
+}
