@@ -51,7 +51,8 @@ var toolFact = map[string]string{
 
 // soilFact is what lay on a surface, by what was found.
 var soilFact = map[substrate.Contamination]string{
-	substrate.WaxPolish: "waxed", substrate.Silicone: "silicone", substrate.Grease: "greasy", substrate.Nicotine: "smoky",
+	substrate.WaxPolish: "waxed", substrate.Silicone: "silicone", substrate.Grease: "greasy",
+	substrate.Nicotine: "smoky",
 }
 
 // Evidence is what a piece's record says towards a fault that is seen on a zone: of what it is made of, what was
