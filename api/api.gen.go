@@ -187,8 +187,10 @@ func (e DiagnosisSureness) Valid() bool {
 const (
 	EventKindChecked   EventKind = "checked"
 	EventKindCoatLaid  EventKind = "coat_laid"
+	EventKindFault     EventKind = "fault"
 	EventKindJobDone   EventKind = "job_done"
 	EventKindLeftOut   EventKind = "left_out"
+	EventKindNote      EventKind = "note"
 	EventKindPatch     EventKind = "patch"
 	EventKindSample    EventKind = "sample"
 	EventKindSign      EventKind = "sign"
@@ -203,9 +205,13 @@ func (e EventKind) Valid() bool {
 		return true
 	case EventKindCoatLaid:
 		return true
+	case EventKindFault:
+		return true
 	case EventKindJobDone:
 		return true
 	case EventKindLeftOut:
+		return true
+	case EventKindNote:
 		return true
 	case EventKindPatch:
 		return true
@@ -226,8 +232,10 @@ func (e EventKind) Valid() bool {
 const (
 	EventInputKindChecked   EventInputKind = "checked"
 	EventInputKindCoatLaid  EventInputKind = "coat_laid"
+	EventInputKindFault     EventInputKind = "fault"
 	EventInputKindJobDone   EventInputKind = "job_done"
 	EventInputKindLeftOut   EventInputKind = "left_out"
+	EventInputKindNote      EventInputKind = "note"
 	EventInputKindPatch     EventInputKind = "patch"
 	EventInputKindSample    EventInputKind = "sample"
 	EventInputKindSign      EventInputKind = "sign"
@@ -242,9 +250,13 @@ func (e EventInputKind) Valid() bool {
 		return true
 	case EventInputKindCoatLaid:
 		return true
+	case EventInputKindFault:
+		return true
 	case EventInputKindJobDone:
 		return true
 	case EventInputKindLeftOut:
+		return true
+	case EventInputKindNote:
 		return true
 	case EventInputKindPatch:
 		return true
@@ -1715,9 +1727,15 @@ type Event struct {
 	PhotoID    *int64    `json:"photoId,omitempty"`
 
 	// Sign in words
-	Sign   *string `json:"sign,omitempty"`
-	Text   *string `json:"text,omitempty"`
-	Who    string  `json:"who"`
+	Sign *string `json:"sign,omitempty"`
+	Text *string `json:"text,omitempty"`
+	Who  string  `json:"who"`
+
+	// Words what it tells, where the log is asked for
+	Words *string `json:"words,omitempty"`
+
+	// Zone its name, where the log is asked for
+	Zone   *string `json:"zone,omitempty"`
 	ZoneID *int64  `json:"zoneId,omitempty"`
 }
 

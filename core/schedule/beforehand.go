@@ -161,6 +161,14 @@ func readinessCalled(id string) (readiness, bool) {
 	return readinesses[at], true
 }
 
+// CheckTitle is what a look is called on screen; its id where there is no such look.
+func CheckTitle(id string) string {
+	if r, ok := readinessCalled(id); ok {
+		return r.title
+	}
+	return id
+}
+
 // IsCheck tells whether there is a look of that name.
 func IsCheck(id string) bool {
 	_, ok := readinessCalled(id)

@@ -22,14 +22,20 @@ const (
 	JobDone      Kind = "job_done"   // work of the preparation
 	CoatLaid     Kind = "coat_laid"  // by when it was on
 	CoatLeftOut  Kind = "left_out"   // a coat of the plan that nobody will lay
+	FaultSeen    Kind = "fault"      // what looked wrong, what it came from, what was done
+	Noted        Kind = "note"       // whatever else is worth keeping
 	TakenBack    Kind = "taken_back" // an earlier fact was told wrongly
 )
 
 // Kinds that may be told.
-var Kinds = []Kind{SignSeen, Checked, SampleMade, PatchSeen, SlipMeasured, JobDone, CoatLaid, CoatLeftOut, TakenBack}
+var Kinds = []Kind{
+	SignSeen, Checked, SampleMade, PatchSeen, SlipMeasured, JobDone, CoatLaid, CoatLeftOut, FaultSeen, Noted, TakenBack,
+}
 
 // InWords tells of the kinds whose fact is what somebody wrote.
-func (k Kind) InWords() bool { return k == SampleMade || k == PatchSeen || k == SlipMeasured }
+func (k Kind) InWords() bool {
+	return slices.Contains([]Kind{SampleMade, PatchSeen, SlipMeasured, FaultSeen, Noted}, k)
+}
 
 // Event is one fact.
 type Event struct {

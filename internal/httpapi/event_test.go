@@ -283,6 +283,17 @@ func TestWorkIsToldAsItIsDone(t *testing.T) {
 	if status, data := c.call("PUT", fmt.Sprintf("%s/zones/%d/system", path, zone), longer); status != 200 {
 		t.Errorf("a coat more: %d %s", status, data)
 	}
+	note := "The lamp stood left."
+	c.tellOf(piece.ID, api.EventInput{Kind: api.EventInputKindNote, Text: &note, Who: "JT"}, 201)
+	said := ""
+	for _, e := range get[[]api.Event](c, path+"/events") {
+		said += *e.Words + " "
+	}
+	for _, words := range []string{"Done: ", "Mizzen Clear, coat 1 of 4: laid.", "coat 2 of 4: laid.", note} {
+		if !strings.Contains(said, words) {
+			t.Errorf("the log does not say %q: %s", words, said)
+		}
+	}
 	c.tellOf(piece.ID, api.EventInput{Kind: api.EventInputKindTakenBack, Of: &early.ID}, 201)
 	if d := plan().Zones[0].Doubts; len(d) != 0 {
 		t.Errorf("taken back, and in doubt: %+v", d)

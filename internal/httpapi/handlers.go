@@ -341,8 +341,12 @@ func (h *handlers) TellEvent(ctx context.Context, r api.TellEventRequestObject) 
 }
 
 func (h *handlers) GetEvents(ctx context.Context, r api.GetEventsRequestObject) (api.GetEventsResponseObject, error) {
-	p, err := h.service.Piece(ctx, r.ID)
-	return api.GetEvents200JSONResponse(each(p.Standing, toEvent)), err
+	log, err := h.service.Log(ctx, r.ID)
+	return api.GetEvents200JSONResponse(each(log, func(h workshop.Happened) api.Event {
+		out := toEvent(h.Event)
+		out.Zone, out.Words = told(h.Zone), told(h.Words)
+		return out
+	})), err
 }
 
 func (h *handlers) WouldUndo(ctx context.Context, r api.WouldUndoRequestObject) (api.WouldUndoResponseObject, error) {

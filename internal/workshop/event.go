@@ -1,7 +1,9 @@
 package workshop
 
 import (
+	"cmp"
 	"context"
+	"fmt"
 	"slices"
 	"strings"
 	"time"
@@ -147,8 +149,9 @@ func (c *check) event(p Piece, jobs []string, e worklog.Event) {
 	case worklog.Checked:
 		c.that(p.zone(e.Zone) != nil, "/zoneId", "Say on which zone of the piece.")
 		c.listed(schedule.IsCheck(e.Check), "/check", "a look", e.Check)
-	case worklog.SampleMade, worklog.PatchSeen, worklog.SlipMeasured:
-		c.that(p.zone(e.Zone) != nil, "/zoneId", "Say on which zone of the piece.")
+	case worklog.SampleMade, worklog.PatchSeen, worklog.SlipMeasured, worklog.FaultSeen, worklog.Noted:
+		wholePiece := e.Kind == worklog.Noted && e.Zone == 0
+		c.that(wholePiece || p.zone(e.Zone) != nil, "/zoneId", "Say on which zone of the piece.")
 		c.that(e.Text != "", "/text", "%s", toSay[e.Kind])
 		n := len([]rune(e.Text))
 		c.that(n <= longestStory, "/text", "At most %d characters; this has %d.", longestStory, n)
@@ -226,4 +229,68 @@ var toSay = map[worklog.Kind]string{
 	worklog.SampleMade:   "Say how it was made: what, how much of it, on which wood.",
 	worklog.PatchSeen:    "Say where it is, and what it is made of.",
 	worklog.SlipMeasured: "Say the value, the day, and how it was measured.",
+	worklog.FaultSeen:    "Say what was seen, what it came from, and what was done.",
+	worklog.Noted:        "Say what is worth keeping.",
+}
+
+// Happened is a fact of a piece in words, as its log tells it.
+type Happened struct {
+	worklog.Event
+	Zone  string // its zone's name; "" = the whole piece
+	Words string
+}
+
+// Log tells what stands of what happened at a piece, by when it happened.
+func (s *Service) Log(ctx context.Context, id int64) ([]Happened, error) {
+	return reading(ctx, s, func(ctx context.Context) ([]Happened, error) {
+		home, p, err := s.loaded(ctx, id)
+		if err != nil || len(p.Standing) == 0 {
+			return nil, err
+		}
+		brief, err := p.brief(home, s.Now())
+		if err != nil {
+			return nil, err
+		}
+		titles := map[string]string{}
+		for _, j := range brief.Jobs() {
+			titles[j.Key] = j.Title
+		}
+		out := make([]Happened, 0, len(p.Standing))
+		for _, e := range p.Standing {
+			h := Happened{Event: e, Words: p.words(e, titles)}
+			if z := p.zone(e.Zone); z != nil {
+				h.Zone = z.Name
+			}
+			out = append(out, h)
+		}
+		return out, nil
+	})
+}
+
+// words are what a fact tells; titles are those of the preparation's jobs, by key.
+func (p Piece) words(e worklog.Event, titles map[string]string) string {
+	switch e.Kind {
+	case worklog.SignSeen:
+		if sign := compat.FindSign(e.Sign); sign != nil {
+			return "The last coat: " + sign.Name + "."
+		}
+	case worklog.Checked:
+		if e.Passed {
+			return schedule.CheckTitle(e.Check) + ": passed."
+		}
+		return schedule.CheckTitle(e.Check) + ": not passed."
+	case worklog.JobDone:
+		return "Done: " + cmp.Or(titles[e.Job], e.Job) + "."
+	case worklog.CoatLaid, worklog.CoatLeftOut:
+		z := p.zone(e.Coat.Zone)
+		if z == nil || e.Coat.Layer >= len(z.Layers) {
+			return "A coat that is no longer in the plan."
+		}
+		l, how := z.Layers[e.Coat.Layer], "laid"
+		if e.Kind == worklog.CoatLeftOut {
+			how = "left out"
+		}
+		return fmt.Sprintf("%s, coat %d of %d: %s.", l.Product.Name, e.Coat.N, l.Coats, how)
+	}
+	return e.Text
 }

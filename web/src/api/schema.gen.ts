@@ -2307,7 +2307,7 @@ export interface components {
         };
         EventInput: {
             /** @enum {string} */
-            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "coat_laid" | "left_out" | "taken_back";
+            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "coat_laid" | "left_out" | "fault" | "note" | "taken_back";
             /**
              * Format: int64
              * @description none = the whole piece
@@ -2352,7 +2352,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "coat_laid" | "left_out" | "taken_back";
+            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "coat_laid" | "left_out" | "fault" | "note" | "taken_back";
             /** Format: int64 */
             zoneId?: number;
             /** Format: date-time */
@@ -2363,6 +2363,10 @@ export interface components {
             check?: string;
             passed?: boolean;
             text?: string;
+            /** @description its name, where the log is asked for */
+            zone?: string;
+            /** @description what it tells, where the log is asked for */
+            words?: string;
             /** Format: int64 */
             photoId?: number;
             layer?: number;

@@ -10,11 +10,13 @@ import { useKept } from '../ui/useKept'
 import { lastWho, useWho } from './who'
 
 /** Facts in words that a piece keeps. */
-export type WordsKind = 'sample' | 'patch' | 'slip'
+export type WordsKind = 'sample' | 'patch' | 'slip' | 'fault' | 'note'
 
 const kinds: Record<WordsKind, { name: string; asks: string }> = {
   sample: { name: 'Sample colour', asks: 'what it was made of, how much of each, on which wood' },
   patch: { name: 'Patch', asks: 'where it is and what it is made of; the buyer’s card tells of it' },
+  fault: { name: 'Fault', asks: 'what was seen, what it came from, what was done' },
+  note: { name: 'Note', asks: 'whatever is worth keeping' },
   slip: { name: 'Slip measured', asks: 'the value, the day, and how it was measured' },
 }
 
@@ -96,19 +98,30 @@ function Row({ piece, event, back }: { piece: Piece; event: KeptEvent; back: (()
   )
 }
 
-function Tell({ piece, zone, of }: { piece: Piece; zone: ZoneInput; of: WordsKind[] }) {
+/** A line to tell something in words, of a zone or of the whole piece. */
+export function Tell({
+  piece,
+  zone,
+  of,
+  first = '',
+}: {
+  piece: Piece
+  zone: ZoneInput | undefined
+  of: WordsKind[]
+  first?: string
+}) {
   const client = useQueryClient()
   const { who, setWho, keepWho } = useWho()
-  const photos = useQuery(photosQuery(piece.id)).data?.filter((p) => p.zoneId === undefined || p.zoneId === zone.id)
-  const blank: Draft = { kind: of[0]!, text: '', photoId: '' }
-  const draft = useKept<Draft>(`words-${piece.id}-${zone.id}-${of.join('-')}`, () => blank)
+  const photos = useQuery(photosQuery(piece.id)).data?.filter((p) => p.zoneId === undefined || p.zoneId === zone?.id)
+  const blank: Draft = { kind: of[0]!, text: first, photoId: '' }
+  const draft = useKept<Draft>(`words-${piece.id}-${zone?.id ?? 0}-${of.join('-')}`, () => blank)
   const { kind, text, photoId } = draft.value
   const tell = useSave({
     send: (_: void, headers) =>
       api.POST('/pieces/{id}/events', {
         headers,
         params: { path: { id: piece.id } },
-        body: { kind, zoneId: zone.id, text, who: who.trim(), photoId: photoId === '' ? undefined : Number(photoId) },
+        body: { kind, zoneId: zone?.id, text, who: who.trim(), photoId: photoId === '' ? undefined : Number(photoId) },
       }),
     onSuccess: async () => {
       keepWho()

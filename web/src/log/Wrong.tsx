@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { Diagnosis, Fault, ZoneInput } from '../api/client'
+import type { Diagnosis, Fault, Piece, ZoneInput } from '../api/client'
 import { diagnoseQuery, faultsQuery } from '../api/queries'
 import { usePiece } from '../ui/PieceFrame'
 import { Answered } from '../ui/Problem'
@@ -10,6 +10,7 @@ import { picked } from '../ui/picked'
 import { TextField } from '../ui/TypedFields'
 import { useKept } from '../ui/useKept'
 import { useZone, ZoneTabs } from '../ui/ZoneTabs'
+import { Tell } from './Kept'
 
 interface Asked {
   fault: string // '' = none yet
@@ -29,16 +30,16 @@ export function WrongView() {
     <>
       <ZoneTabs piece={piece} view="wrong" open={at} state={() => ''} />
       <Answered query={faults} what="what may go wrong">
-        {(all) => <Finding key={zone.id} pieceId={piece.id} zone={zone} faults={all} />}
+        {(all) => <Finding key={zone.id} piece={piece} zone={zone} faults={all} />}
       </Answered>
     </>
   )
 }
 
-function Finding({ pieceId, zone, faults }: { pieceId: number; zone: ZoneInput; faults: Fault[] }) {
-  const kept = useKept<Asked>(`wrong-${pieceId}-${zone.id}`, () => nothing)
+function Finding({ piece, zone, faults }: { piece: Piece; zone: ZoneInput; faults: Fault[] }) {
+  const kept = useKept<Asked>(`wrong-${piece.id}-${zone.id}`, () => nothing)
   const asked = kept.value
-  const query = useQuery({ ...diagnoseQuery(pieceId, zone.id!, asked), enabled: asked.fault !== '' })
+  const query = useQuery({ ...diagnoseQuery(piece.id, zone.id!, asked), enabled: asked.fault !== '' })
   const say = (fact: string, so: boolean) =>
     kept.set({
       ...asked,
@@ -63,7 +64,13 @@ function Finding({ pieceId, zone, faults }: { pieceId: number; zone: ZoneInput; 
                 </button>
                 <Why d={d} />
                 <Asking d={d} say={say} anew={() => kept.set({ ...nothing, fault: asked.fault })} said={asked} />
-                <ToDo d={d} pieceId={pieceId} />
+                <ToDo d={d} pieceId={piece.id} />
+                {piece.stage !== 'handed_over' && (
+                  <fieldset className="mt-5" key={d.name}>
+                    <legend className="mb-2 text-lg font-bold">Keep it with the piece</legend>
+                    <Tell piece={piece} zone={zone} of={['fault']} first={`${sentence(d.name)} `} />
+                  </fieldset>
+                )}
               </>
             )}
           </Answered>
@@ -114,6 +121,9 @@ function WhatIsSeen({ faults, seen, see }: { faults: Fault[]; seen: string; see:
     </div>
   )
 }
+
+/** A name as the beginning of a sentence of its own. */
+const sentence = (name: string) => `${name.charAt(0).toUpperCase()}${name.slice(1)}.`
 
 const MOST_SHOWN = 3
 

@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import { api, type Air, type Piece, type PlanAnswer, type Saying } from '../api/client'
 import { Doubts } from '../log/Doubts'
 import { Feels, HeldNote } from '../log/Feels'
+import { Happened } from '../log/Happened'
 import { ClockStrip } from '../ui/ClockStrip'
 import { lanesOf } from '../ui/lanes'
 import { anyChosen, usePiece } from '../ui/PieceFrame'
@@ -43,6 +44,7 @@ export function PlanView() {
           <AirTrial piece={piece} air={air} setAir={setAir} answer={answer} />
           {answer.plan.steps.length > 0 && <ClockStrip strip={answer.strip} lanes={lanesOf(piece, answer.plan)} />}
           <Steps answer={answer} piece={piece} />
+          <Happened piece={piece} now={answer.strip.now} />
         </>
       )}
     </Answered>
