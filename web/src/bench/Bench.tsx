@@ -50,6 +50,9 @@ function PieceHead({ entry, now }: { entry: BenchPiece; now: string }) {
               </span>
             ),
         )}
+        {plan?.zones.some((z) => z.doubts.some((d) => d.open)) && (
+          <span className="block font-semibold text-accent">only once it is tested</span>
+        )}
         <NextLine entry={entry} now={now} />
         {plan?.promise && !plan.promise.met && (
           <span className="block font-semibold text-error">{show.hours(plan.promise.marginH)} late</span>

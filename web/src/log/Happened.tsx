@@ -24,28 +24,28 @@ export function Happened({ piece, now }: { piece: Piece; now: string }) {
   })
   return (
     <details className="no-print mt-6 border-t border-base-300">
-      <summary className="flex min-h-12 cursor-pointer items-center gap-4 py-2 text-lg font-bold">
+      <summary className="min-h-12 cursor-pointer py-3 text-lg font-bold">
         What happened
-        <span className="text-base font-normal opacity-85">
+        <span className="ml-2 text-base font-normal opacity-85">
           {events.length === 0 ? 'nothing is told yet: the plan is taken as kept' : `${events.length} told`}
         </span>
       </summary>
       {back.error && <ProblemNote problem={back.error} />}
       <ul className="divide-y divide-base-300">
         {events.toReversed().map((e) => (
-          <li key={e.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
-            <span className="w-40 shrink-0 text-sm opacity-85">
+          <li key={e.id} className="grid items-center gap-x-4 py-2 sm:grid-cols-[11rem_minmax(0,1fr)_auto]">
+            <span className="text-sm opacity-85">
               {show.moment(e.happenedAt, now)}
               {e.who && `, ${e.who}`}
             </span>
-            <span className="min-w-0 flex-1 break-words">
+            <span className="min-w-0 break-words">
               {e.zone && <b>{e.zone}. </b>}
               {e.words}
             </span>
             {!locked && (
               <button
                 type="button"
-                className="btn btn-ghost"
+                className="btn btn-ghost justify-self-start"
                 disabled={back.isPending}
                 aria-label={`Take back: ${e.words}`}
                 onClick={() => back.mutate(e.id)}

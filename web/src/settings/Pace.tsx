@@ -36,9 +36,11 @@ export function Pace({
         const amiss = rows.some((k) => wrong(k.id))
         return (
           <details key={stage} className="border-t border-base-300" open={amiss || undefined}>
-            <summary className="flex min-h-12 cursor-pointer items-center justify-between gap-4 font-semibold">
+            <summary className="min-h-12 cursor-pointer py-3 font-semibold">
               {title}
-              <span className="font-normal opacity-85">{own === 0 ? 'as practice has it' : `${own} of your own`}</span>
+              <span className="ml-2 font-normal opacity-85">
+                {own === 0 ? 'as practice has it' : `${own} of your own`}
+              </span>
             </summary>
             <ul className="mb-3 grid gap-x-6 sm:grid-cols-2">
               {rows.map((k) => (
