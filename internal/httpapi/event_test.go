@@ -283,6 +283,13 @@ func TestWorkIsToldAsItIsDone(t *testing.T) {
 	if status, data := c.call("PUT", fmt.Sprintf("%s/zones/%d/system", path, zone), longer); status != 200 {
 		t.Errorf("a coat more: %d %s", status, data)
 	}
+	last := coat(4, now)
+	last.Kind = api.EventInputKindLeftOut
+	left := c.tellOf(piece.ID, last, 201)
+	if steps := plan().Steps; slices.ContainsFunc(steps, func(s api.Step) bool { return s.Coat != nil && *s.Coat == 4 }) {
+		t.Error("a coat that is left out is planned")
+	}
+	c.tellOf(piece.ID, api.EventInput{Kind: api.EventInputKindTakenBack, Of: &left.ID}, 201)
 	note := "The lamp stood left."
 	c.tellOf(piece.ID, api.EventInput{Kind: api.EventInputKindNote, Text: &note, Who: "JT"}, 201)
 	said := ""
@@ -336,5 +343,28 @@ func TestAFaultIsWeighedByTheRecord(t *testing.T) {
 	body := encode(t, api.DiagnoseInput{Fault: "runs", Yes: none, No: none})
 	if status, _ := c.call("POST", elsewhere, body); status != 404 {
 		t.Errorf("a zone that is none: %d", status)
+	}
+}
+
+// A coat that holds the rest is not left out: a primer alone is no finish.
+func TestACoatThatHoldsTheRestIsNotLeftOut(t *testing.T) {
+	c := start(t)
+	in := input()
+	in.Zones[0].Material, in.Zones[0].Look, in.Zones[0].EndUse = "pine", "opaque_pale", "cabinet_front"
+	piece := answer[api.Piece](c, "POST", "/api/pieces", encode(t, in), 201)
+	shelf := c.products()
+	piece = c.choose(piece, 0, []api.LayerChoice{
+		{Role: "prime", ProductID: shelf["Breakwater Block"].Ref.ID, Coats: 1},
+		{Role: "protect", ProductID: shelf["Deckhouse Enamel, Foam"].Ref.ID, Coats: 2},
+	})
+	zone, layer := *piece.Input.Zones[0].ID, 1
+	leftOut := func(n int) api.EventInput {
+		return api.EventInput{Kind: api.EventInputKindLeftOut, ZoneID: &zone, Layer: &layer, Coat: &n, Who: "JT"}
+	}
+	c.tellOf(piece.ID, leftOut(2), 201)
+	path := fmt.Sprintf("/api/pieces/%d/events", piece.ID)
+	status, data := c.call("POST", path, encode(t, leftOut(1)))
+	if said := problem(t, data, "/coat"); status != 422 || !strings.Contains(said, "does not hold") {
+		t.Errorf("all of the paint left out: %d %s", status, said)
 	}
 }

@@ -82,6 +82,14 @@ func (s *Service) Tell(ctx context.Context, pieceID int64, e worklog.Event) (wor
 		}
 		var c check
 		c.event(p, jobs, e)
+		if e.Kind == worklog.CoatLeftOut && c.err() == nil {
+			brief, err := p.brief(home, e.Told)
+			if err != nil {
+				return e, err
+			}
+			why := p.without(e.Coat, brief)
+			c.that(why == "", "/coat", "Without it the system does not hold. %s", why)
+		}
 		if e.Photo != 0 {
 			photos, err := s.store.Photos(ctx, home.ID, p.ID)
 			if err != nil {
@@ -200,6 +208,32 @@ func (c *check) coatTold(p Piece, e worklog.Event) {
 	} else {
 		c.checkAir(e.Air, "/air")
 	}
+}
+
+// without is why a zone's system does not hold once a coat is left out besides those that are already; "" where it does.
+func (p Piece) without(coat worklog.Coat, brief schedule.Brief) string {
+	at := slices.IndexFunc(p.Zones, func(z Zone) bool { return z.ID == coat.Zone })
+	var left []system.Layer
+	for i, l := range p.Zones[at].Layers {
+		for n := range p.Zones[at].Layers[i].Coats {
+			this := worklog.Coat{Zone: coat.Zone, Layer: i, N: n + 1}
+			if this == coat || brief.Log.Coats[this].Kind == worklog.CoatLeftOut {
+				l.Coats--
+			}
+		}
+		if l.Coats > 0 {
+			left = append(left, l)
+		}
+	}
+	if len(left) == 0 {
+		return "Nothing would be left to lay."
+	}
+	judged := system.Assess(brief.Zones[at].Wish, left)
+	judged.Obstacles = nil
+	if judged.Legal() {
+		return ""
+	}
+	return judged.WhyIllegal()
 }
 
 // coatBefore is the coat that comes right before another in a zone's system; any is false for the first.
