@@ -1414,6 +1414,7 @@ type Brief struct {
 	// PieceID the piece whose other zones it stands beside; none = it stands alone
 	PieceID  *int64     `json:"pieceId,omitempty"`
 	Promised *time.Time `json:"promised,omitempty"`
+	Site     *Site      `json:"site,omitempty"`
 	Start    time.Time  `json:"start"`
 	Zone     ZoneInput  `json:"zone"`
 }

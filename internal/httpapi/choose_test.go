@@ -550,3 +550,21 @@ func TestToolsAndPaceAreTheWorkshops(t *testing.T) {
 		t.Errorf("%.0f min by hand with slow brushes, %.0f before", own, planned)
 	}
 }
+
+// What is done on site is not sprayed in a booth: choosing, by hand and the plan know it alike.
+func TestOnSiteNothingIsSprayedInABooth(t *testing.T) {
+	c := start(t)
+	sprayed := func(site bool) (n int) {
+		b := brief(input())
+		b.Site = &api.Site{OnSite: site}
+		for _, l := range c.chooseFor(b).LeftOut {
+			if strings.Contains(l.Reason, "done on site") {
+				n++
+			}
+		}
+		return n
+	}
+	if here, there := sprayed(false), sprayed(true); here != 0 || there == 0 {
+		t.Errorf("%d put aside at the bench, %d on site", here, there)
+	}
+}

@@ -250,12 +250,7 @@ func fromPieceInput(in api.PieceInput) workshop.Brief {
 		Owner:   string(in.Owner),
 		Alike:   in.Alike,
 		History: in.History,
-		Site: preparation.Site{
-			OnSite:      in.Site.OnSite,
-			LivedIn:     in.Site.LivedIn,
-			PoorlyAired: in.Site.PoorlyAired,
-			CoverFloors: in.Site.CoverFloors,
-		},
+		Site:    fromSite(in.Site),
 		Parts: each(
 			in.Parts,
 			fromPart,
@@ -289,8 +284,17 @@ func fromBrief(in api.Brief) workshop.Brief {
 	if in.Promised != nil {
 		b.Promised = *in.Promised
 	}
+	if in.Site != nil {
+		b.Site = fromSite(*in.Site)
+	}
 	b.PieceID = or(in.PieceID)
 	return b
+}
+
+func fromSite(s api.Site) preparation.Site {
+	return preparation.Site{
+		OnSite: s.OnSite, LivedIn: s.LivedIn, PoorlyAired: s.PoorlyAired, CoverFloors: s.CoverFloors,
+	}
 }
 
 func fromZone(z api.ZoneInput) workshop.Zone {

@@ -1885,6 +1885,7 @@ export interface components {
             start: string;
             /** Format: date-time */
             promised?: string;
+            site?: components["schemas"]["Site"];
             /**
              * Format: int64
              * @description the piece whose other zones it stands beside; none = it stands alone

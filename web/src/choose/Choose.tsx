@@ -92,9 +92,9 @@ function Wanting({
   const kept = piece.input.zones[at]!
   const [wants, setWants] = useState<Wants>(kept.wants ?? noWants)
   const [also, setAlso] = useState<number[]>([]) // other zones that are to have the same wishes
-  const { air, night, start, promised, alike } = piece.input
+  const { air, night, start, promised, alike, site } = piece.input
   const zone = { ...kept, wants }
-  const body = { zone, alike, air, night, start, promised, pieceId: piece.id }
+  const body = { zone, alike, air, night, start, promised, site, pieceId: piece.id }
   const query = useQuery(chooseQuery(useSettled(body)))
   const wishing = (wishes: Wants, others: number[]) => ({
     ...piece.input,

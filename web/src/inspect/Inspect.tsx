@@ -95,8 +95,8 @@ function Inspecting({ piece, at, catalogue }: { piece: Piece; at: number; catalo
   const { value: seen, set: setSeen } = kept
   const [alsoOn, setAlsoOn] = useState<number[]>([])
   const zone = { ...was, inspection: seen }
-  const { air, start, promised, alike } = piece.input
-  const body = { zone, alike, air, start, promised }
+  const { air, start, promised, alike, site } = piece.input
+  const body = { zone, alike, air, start, promised, site }
   const query = useQuery(inspectQuery(useSettled(body)))
   const save = useSeen(piece, at, body, alsoOn, catalogue, kept.forget)
   const problem = query.error instanceof Problem ? query.error : save.error instanceof Problem ? save.error : undefined

@@ -155,6 +155,7 @@ export function briefOf(d: Draft, z: ZoneDraft): Brief {
     night: nightOf(d),
     start: startOf(d),
     promised: d.promised,
+    site: d.site,
   }
 }
 
