@@ -210,7 +210,8 @@ func (c *check) coatTold(p Piece, e worklog.Event) {
 	}
 }
 
-// without is why a zone's system does not hold once a coat is left out besides those that are already; "" where it does.
+// without is why a zone's system does not hold once a coat is left out besides those that are already; "" where it
+// does.
 func (p Piece) without(coat worklog.Coat, brief schedule.Brief) string {
 	at := slices.IndexFunc(p.Zones, func(z Zone) bool { return z.ID == coat.Zone })
 	var left []system.Layer
