@@ -1642,8 +1642,8 @@ type Diagnosis struct {
 	// Ask what nobody knows and would move it
 	Ask []Named `json:"ask"`
 
-	// Caution before any remedy
-	Caution *string `json:"caution,omitempty"`
+	// Cautions before any remedy
+	Cautions []string `json:"cautions"`
 
 	// Cost minutes, as the trade counts them
 	Cost string `json:"cost"`

@@ -8,7 +8,8 @@ type Caution struct {
 }
 
 var (
-	rags = Caution{
+	// Rags is for all that takes oxygen.
+	Rags = Caution{
 		"rags",
 		"Oily rags heat up by themselves and burn. So do pads, paper towels, tack cloths and the dust sanded off a young coat. Never in a bin, a bag or a heap: dry them flat, single, outdoors away from buildings, or under water in a lidded metal can, emptied daily. The safety data sheet and your fire code decide.",
 	}
@@ -28,11 +29,13 @@ var (
 		"lime",
 		"Caustic while wet: goggles and gloves, rinse splashes at once. Follow the safety data sheet.",
 	}
-	epoxy = Caution{
+	// EpoxySkin is for two-part resin, and what is not hard of it.
+	EpoxySkin = Caution{
 		"epoxy",
 		"Skin sensitiser: gloves, sleeves, hair tied back. A large batch gets hot. Follow the safety data sheet.",
 	}
-	vapour = Caution{
+	// Vapour is for whatever solvent leaves.
+	Vapour = Caution{
 		"vapour",
 		"Solvent vapour: ventilate, no flames, pilot lights or sparks. Spraying falls under your local fire code. Follow the safety data sheet.",
 	}
@@ -45,13 +48,13 @@ func (p *Product) Cautions() []Caution {
 		when bool
 		Caution
 	}{
-		{p.Family.SelfHeats(), rags},
+		{p.Family.SelfHeats(), Rags},
 		{p.Family.Has(Isocyanate), isocyanates},
 		{p.Family.Has(Formaldehyde), formaldehyde},
-		{p.Family.Has(Epoxy), epoxy},
+		{p.Family.Has(Epoxy), EpoxySkin},
 		{p.Family.Has(Sensitiser), sensitiser},
 		{p.Family.Has(Lime), causticLime},
-		{p.Family.Carrier.Solvent(), vapour},
+		{p.Family.Carrier.Solvent(), Vapour},
 	} {
 		if c.when {
 			out = append(out, c.Caution)

@@ -2,11 +2,11 @@ package coating
 
 import (
 	_ "embed"
-	"encoding/csv"
 	"fmt"
-	"slices"
 	"strconv"
 	"strings"
+
+	"firmitas/core/table"
 )
 
 // Class is how a kind of coat hardens and ages, and what it then lets on itself. Basis of all of it: practice, at 20 to
@@ -57,27 +57,23 @@ func (t *Terms) WantsKey() bool { return t.Key && !t.Refused }
 type Span struct{ FromH, ToH float64 }
 
 //go:embed classes.csv
-var classesCSV string
+var classesCSV []byte
 
 // Classes by id.
 var Classes = mustParseClasses(classesCSV)
 
-func mustParseClasses(text string) map[string]*Class {
-	rows, err := csv.NewReader(strings.NewReader(text)).ReadAll()
-	if err != nil {
-		panic(err)
-	}
+func mustParseClasses(file []byte) map[string]*Class {
 	out := map[string]*Class{}
-	for _, row := range rows[1:] {
-		c := &Class{ID: row[0], Name: row[1]}
-		if a := row[slices.Index(rows[0], "a_day")]; a != "" {
+	for _, cell := range table.Must("classes.csv", file) {
+		var err error
+		c := &Class{ID: cell["class"], Name: cell["name"]}
+		if a := cell["a_day"]; a != "" {
 			if c.ADay, err = strconv.Atoi(a); err != nil {
 				panic(fmt.Sprintf("classes.csv, %s, a_day: %v", c.ID, err))
 			}
 		}
 		for k, name := range kindColumns {
-			at := slices.Index(rows[0], name)
-			if c.terms[k], err = parseTerms(row[at]); err != nil {
+			if c.terms[k], err = parseTerms(cell[name]); err != nil {
 				panic(fmt.Sprintf("classes.csv, %s, %s: %v", c.ID, name, err))
 			}
 		}

@@ -4,13 +4,13 @@ package coating
 
 import (
 	_ "embed"
-	"encoding/csv"
 	"fmt"
 	"slices"
 	"strconv"
 	"strings"
 
 	"firmitas/core/climate"
+	"firmitas/core/table"
 )
 
 // Carrier is what makes a coat liquid and then leaves, or stays.
@@ -195,22 +195,14 @@ func (f *Family) Drying() climate.Drying {
 }
 
 //go:embed families.csv
-var familiesCSV string
+var familiesCSV []byte
 
 // Families are all coating families by id.
 var Families = mustParse(familiesCSV)
 
-func mustParse(text string) map[string]*Family {
-	rows, err := csv.NewReader(strings.NewReader(text)).ReadAll()
-	if err != nil {
-		panic(err)
-	}
-	families := make(map[string]*Family, len(rows)-1)
-	for _, row := range rows[1:] {
-		cell := make(map[string]string, len(row))
-		for i, name := range rows[0] {
-			cell[name] = row[i]
-		}
+func mustParse(file []byte) map[string]*Family {
+	families := map[string]*Family{}
+	for _, cell := range table.Must("families.csv", file) {
 		f, err := parseFamily(cell)
 		if err != nil {
 			panic(fmt.Sprintf("families.csv, %s: %v", cell["id"], err))

@@ -91,6 +91,8 @@ func TestFamiliesKeepToTheirChemistry(t *testing.T) {
 	for _, f := range FamiliesInOrder() {
 		s := f.Typical
 		clearFilm := f.Is("clear") && f.Body == Film && !f.Has(KindUnknown) // of which the worst is told
+		oilFilm := clearFilm && f.Cure == Oxidation && f.Carrier != Water
+		mixedInWater := f.Has(Isocyanate) && f.Carrier == Water
 		weatherproof := f.Has(Preservative) || f.Is("paint") || slices.Contains(f.Tags, "uv_absorber")
 		stands := min(s.Water, s.Alcohol, s.Cleaner)
 		sunless := clearFilm && !weatherproof && f.Cure != Crosslinking
@@ -102,13 +104,13 @@ func TestFamiliesKeepToTheirChemistry(t *testing.T) {
 			"what oxidises from oil yellows":                                       clearFilm && f.Cure == Oxidation && s.Amber < 2,
 			"what coalesces in water does not":                                     clearFilm && f.Cure == Coalescence && s.Amber > 0,
 			"a clear film without filters stands no sun":                           sunless && s.UV >= 4 && f.RenewMonths == 0,
-			"a clear oxidising film takes two weeks to harden":                     clearFilm && f.Cure == Oxidation && f.Carrier != Water && s.FullCureD < 14,
+			"a clear oxidising film takes two weeks to harden":                     oilFilm && s.FullCureD < 14,
 			"it is used before it may be recoated":                                 s.LightUseH > 0 && s.LightUseH < s.RecoatMinH,
 			"it is hard before it is in use":                                       s.FullCureD > 0 && s.FullCureD*24 < s.LightUseH,
 			"a clear film is recoated before it is dry to the touch":               clearFilm && s.RecoatMinH < s.TouchH,
 			"its window closes before it opens":                                    s.RecoatMaxH > 0 && s.RecoatMaxH < s.RecoatMinH,
 			"a coat of another kind may come sooner than its own":                  s.CrossWaitH > 0 && s.CrossWaitH < s.RecoatMinH,
-			"what is mixed says how long it keeps":                                 slices.Contains(f.Tags, Isocyanate) && f.Carrier == Water && s.PotLifeH == 0,
+			"what is mixed says how long it keeps":                                 mixedInWater && s.PotLifeH == 0,
 		} {
 			if broken {
 				t.Errorf("%s: %s", f.ID, claim)

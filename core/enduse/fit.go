@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"firmitas/core/coating"
+	"firmitas/core/table"
 )
 
 // Fit is how well a kind of product is made for a life. Basis: practice.
@@ -49,7 +50,7 @@ var madeForOf = func() map[string]*madeFor {
 }()
 
 func readMadeFor(file []byte) (map[string]*madeFor, error) {
-	rows, err := readTable("made_for.csv", file)
+	rows, err := table.Read("made_for.csv", file)
 	if err != nil {
 		return nil, err
 	}

@@ -1,12 +1,12 @@
 package enduse
 
 import (
-	"bytes"
-	"encoding/csv"
 	"fmt"
 	"slices"
 	"strconv"
 	"strings"
+
+	"firmitas/core/table"
 )
 
 // demandColumns of lives.csv, by Demand.
@@ -28,25 +28,8 @@ func mustRead(file []byte) []*EndUse {
 	return lives
 }
 
-// readTable reads a table with a heading: each line by the names of its columns.
-func readTable(name string, file []byte) ([]map[string]string, error) {
-	rows, err := csv.NewReader(bytes.NewReader(file)).ReadAll()
-	if err != nil {
-		return nil, fmt.Errorf("%s: %w", name, err)
-	}
-	var out []map[string]string
-	for _, row := range rows[1:] {
-		cell := map[string]string{}
-		for i, column := range rows[0] {
-			cell[column] = row[i]
-		}
-		out = append(out, cell)
-	}
-	return out, nil
-}
-
 func readLives(file []byte) ([]*EndUse, error) {
-	rows, err := readTable("lives.csv", file)
+	rows, err := table.Read("lives.csv", file)
 	if err != nil {
 		return nil, err
 	}

@@ -6,6 +6,7 @@ import (
 	"strconv"
 
 	"firmitas/core/coating"
+	"firmitas/core/table"
 )
 
 //go:embed upkeep.csv
@@ -24,7 +25,7 @@ var upkeep = func() map[string]map[string]int {
 }()
 
 func readUpkeep(file []byte) (map[string]map[string]int, error) {
-	rows, err := readTable("upkeep.csv", file)
+	rows, err := table.Read("upkeep.csv", file)
 	if err != nil {
 		return nil, err
 	}

@@ -4,21 +4,20 @@
 package fault
 
 import (
-	"bytes"
 	_ "embed"
-	"encoding/csv"
 	"fmt"
 	"math"
 	"slices"
 	"strconv"
 	"strings"
+
+	"firmitas/core/table"
 )
 
 // Fact is something that may be known of a piece, told by its log or by whoever is asked.
 type Fact struct {
 	ID    string
 	Words string
-	About string // time, air, film, ground, wood, tin, hand, place, test
 }
 
 // Cause of faults, and what speaks for and against it wherever it is in question.
@@ -47,6 +46,7 @@ type Fault struct {
 	FixedMinutes float64
 	MinutesPerM2 float64
 	causes       []weighed
+	hazards      []string // of cautions, by id
 }
 
 // weighed is a cause of one fault: how usual it is, and what counts for it in this fault alone.
@@ -72,23 +72,6 @@ var (
 	Faults = readFaults(faultTable)
 )
 
-// lines of a table, each by column. It panics on a faulty table: they ship with the core.
-func lines(table []byte) []map[string]string {
-	rows, err := csv.NewReader(bytes.NewReader(table)).ReadAll()
-	if err != nil {
-		panic(err)
-	}
-	var out []map[string]string
-	for _, row := range rows[1:] {
-		line := map[string]string{}
-		for i, name := range rows[0] {
-			line[name] = row[i]
-		}
-		out = append(out, line)
-	}
-	return out
-}
-
 func number(text string) float64 {
 	if text == "" {
 		return 0
@@ -111,16 +94,16 @@ func factors(into map[string]float64, texts ...string) map[string]float64 {
 	return into
 }
 
-func readFacts(table []byte) (out []Fact) {
-	for _, l := range lines(table) {
-		out = append(out, Fact{l["id"], l["words"], l["about"]})
+func readFacts(file []byte) (out []Fact) {
+	for _, l := range table.Must("facts.csv", file) {
+		out = append(out, Fact{l["id"], l["words"]})
 	}
 	return out
 }
 
-func readCauses(table []byte) map[string]*Cause {
+func readCauses(file []byte) map[string]*Cause {
 	out := map[string]*Cause{}
-	for _, l := range lines(table) {
+	for _, l := range table.Must("causes.csv", file) {
 		out[l["id"]] = &Cause{
 			ID: l["id"], Words: l["words"], Settles: l["settles"],
 			factors: factors(map[string]float64{}, l["raises"], l["lowers"]),
@@ -129,13 +112,14 @@ func readCauses(table []byte) map[string]*Cause {
 	return out
 }
 
-func readFaults(table []byte) (out []Fault) {
-	for _, l := range lines(table) {
+func readFaults(file []byte) (out []Fault) {
+	for _, l := range table.Must("faults.csv", file) {
 		f := Fault{
 			ID: l["id"], Name: l["name"], Group: l["group"], Seen: l["seen"], Shows: l["shows"],
 			Wet: l["wet"], Dry: l["dry"], Later: l["later"], Cost: l["cost"], Wait: l["wait"],
 			Next: l["next_time"], Leave: l["leave_alone"],
 			FixedMinutes: number(l["fixed_min"]), MinutesPerM2: number(l["min_per_m2"]),
+			hazards: strings.Fields(l["hazards"]),
 		}
 		for _, text := range strings.Fields(l["causes"]) { // "gun:1[spray:2,far:2]"
 			head, own, _ := strings.Cut(strings.TrimSuffix(text, "]"), "[")

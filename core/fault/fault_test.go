@@ -4,8 +4,11 @@ import (
 	"encoding/csv"
 	"math/rand/v2"
 	"os"
+	"slices"
 	"strings"
 	"testing"
+
+	"firmitas/core/coating"
 )
 
 // Practice: what was seen and logged, with the causes in the order that a finisher gives them: ">>" where the first is
@@ -64,6 +67,41 @@ func shareOf(f Finding, cause string) float64 {
 		}
 	}
 	return 0
+}
+
+// What a remedy has the hand do is told with its caution, in the order of the cautions, and no caution is idle.
+func TestNoRemedyWithoutItsCaution(t *testing.T) {
+	told := map[string]bool{}
+	for _, f := range Faults {
+		does := strings.ToLower(strings.Join([]string{f.Wet, f.Dry, f.Later}, " "))
+		for word, hazard := range map[string]string{
+			"spirits": "vapour", "thinner": "vapour", "alcohol": "vapour", "shellac": "vapour",
+			"oxalic": "acid", "bleach": "bleach", "hot air": "heat", "warm air": "heat", "iron through": "heat",
+			"p320": "dust", "p220": "dust", "p180": "dust", "sand": "dust", "scrape": "dust", "strip": "dust",
+			"slice": "blades", "slit": "blades", "grey pad with oil": "rags", "spirits rag": "rags",
+		} {
+			if strings.Contains(does, word) && !slices.Contains(f.hazards, hazard) {
+				t.Errorf("%s: %q without its caution, %s", f.ID, word, hazard)
+			}
+		}
+		if got := f.Cautions(); len(got) != len(f.hazards) {
+			t.Errorf("%s: of %v only %d are told", f.ID, f.hazards, len(got))
+		}
+		for _, h := range f.hazards {
+			told[h] = true
+		}
+	}
+	for _, c := range cautions {
+		if !told[c.ID] {
+			t.Errorf("%s is told of no fault", c.ID)
+		}
+	}
+	for _, pair := range [][2]string{{"acid", "bleach"}, {"bleach", "acid"}, {"bleach", "ammonia"}} {
+		at := slices.IndexFunc(cautions, func(c coating.Caution) bool { return c.ID == pair[0] })
+		if _, never, _ := strings.Cut(cautions[at].Text, "Never together"); !strings.Contains(never, pair[1]) {
+			t.Errorf("%s may be put to %s: %q", pair[0], pair[1], cautions[at].Text)
+		}
+	}
 }
 
 // The tables hold together: every fact that a factor names is one, every cause is of some fault, every fault says what it

@@ -60,8 +60,10 @@ func titles(p Piece, jobs []Job) string {
 // runners waxed after the coats, handles on at the very end.
 func TestSharedStepsAreDoneOnceHiddenFacesFirst(t *testing.T) {
 	p := chest(t)
-	want := "off_hardware() joint(Case) degrease(Drawer fronts, Case, Top) dewax(Drawer fronts, Case, Top) sand(Back) sand(Drawer insides, Drawer fronts, Case, Top)" +
-		" raise_grain(Back, Drawer insides, Drawer fronts, Case, Top) dust(Back, Drawer insides, Drawer fronts, Case, Top) runner(Drawer insides) on_hardware()"
+	want := "off_hardware() joint(Case) degrease(Drawer fronts, Case, Top) dewax(Drawer fronts, Case, Top) sand(Back)" +
+		" sand(Drawer insides, Drawer fronts, Case, Top)" +
+		" raise_grain(Back, Drawer insides, Drawer fronts, Case, Top)" +
+		" dust(Back, Drawer insides, Drawer fronts, Case, Top) runner(Drawer insides) on_hardware()"
 	jobs := p.Jobs()
 	if got := titles(p, jobs); got != want {
 		t.Errorf("got  %s\nwant %s", got, want)

@@ -74,10 +74,12 @@ func (b Brief) Evidence(p Plan, zone int, now time.Time) []Known {
 			is(true, fact, fromInspection)
 		}
 	}
-	for repair, fact := range map[string]string{"joint": "glued", "gouge": "filled", "corner": "filled"} {
-		if slices.Contains(z.Wish.Seen.Repairs, repair) {
-			is(true, fact, fromInspection)
-		}
+	repaired := func(repair string) bool { return slices.Contains(z.Wish.Seen.Repairs, repair) }
+	if repaired("joint") {
+		is(true, "glued", fromInspection)
+	}
+	if repaired("gouge") || repaired("corner") {
+		is(true, "filled", fromInspection)
 	}
 	last, below := b.lastLaid(p, zone, now)
 	if last == nil || z.System == nil {

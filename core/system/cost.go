@@ -175,7 +175,11 @@ func (w *Wish) Litres(l Layer, area float64, onBare bool) float64 {
 
 // Technique is how a coat of p goes on over area m² of the zone.
 func (w *Wish) Technique(p *coating.Product, area float64) technique.Technique {
-	return w.Shop.For(technique.Job{
+	shop := w.Shop
+	if w.Wants.NoSpray {
+		shop.Lacks = append(slices.Clone(shop.Lacks), technique.SprayGun)
+	}
+	return shop.For(technique.Job{
 		Family: p.Family, AreaM2: area,
 		Outdoors: w.Use.Outdoors(), Underfoot: w.Use.Has(enduse.Floor) || w.Use.IsA("deck"), OnSite: w.Wants.OnSite,
 	})

@@ -1226,3 +1226,16 @@ func BenchmarkSearch200(b *testing.B) {
 		})
 	}
 }
+
+// Who wants no gun gets none for a large piece either: the way a coat goes on heeds the wish as the choice does.
+func TestNoGunWhereNoneIsWanted(t *testing.T) {
+	w := wish("desk", "mdf", OpaquePale)
+	w.AreaM2 = 40
+	enamel := &coating.Product{Family: coating.Families["enamel_wb"]}
+	if !w.Technique(enamel, 40).Sprays() {
+		t.Fatal("a kitchen's doors are sprayed on racks where a gun is at hand")
+	}
+	if w.Wants.NoSpray = true; w.Technique(enamel, 40).Sprays() {
+		t.Error("sprayed, though no gun is wanted")
+	}
+}

@@ -1,13 +1,12 @@
 package technique
 
 import (
-	"bytes"
 	_ "embed"
-	"encoding/csv"
 	"slices"
 	"strings"
 
 	"firmitas/core/coating"
+	"firmitas/core/table"
 )
 
 // Card is what the hand does at a coat, in short lines, and what apprentices do wrong. Basis: practice, at 20 °C and
@@ -32,18 +31,15 @@ var cardTable []byte
 var Cards = readCards(cardTable)
 
 // readCards panics on a faulty table: it ships with the core.
-func readCards(table []byte) []Card {
-	rows, err := csv.NewReader(bytes.NewReader(table)).ReadAll()
-	if err != nil {
-		panic(err)
-	}
+func readCards(file []byte) []Card {
 	var out []Card
-	for _, row := range rows[1:] {
-		families := strings.Fields(row[1])
+	for _, l := range table.Must("cards.csv", file) {
+		families := strings.Fields(l["families"])
 		out = append(out, Card{
-			ID:   row[0] + "/" + strings.Replace(families[0], "*", "any", 1),
-			Tool: row[2], Load: row[3], Stroke: row[4], Right: row[5], After: row[6], Caution: row[7], Wrong: row[8],
-			method: row[0], families: families,
+			ID:   l["method"] + "/" + strings.Replace(families[0], "*", "any", 1),
+			Tool: l["tool"], Load: l["load"], Stroke: l["stroke"], Right: l["right"], After: l["after"],
+			Caution: l["caution"], Wrong: l["wrong"],
+			method: l["method"], families: families,
 		})
 	}
 	return out

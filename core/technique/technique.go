@@ -3,14 +3,13 @@
 package technique
 
 import (
-	"bytes"
 	_ "embed"
-	"encoding/csv"
 	"fmt"
 	"slices"
 	"strconv"
 
 	"firmitas/core/coating"
+	"firmitas/core/table"
 )
 
 // Tool that not every workshop has.
@@ -57,30 +56,27 @@ type Technique struct {
 func (t Technique) Sprays() bool { return t.Tool == SprayGun || t.method == coating.Aerosol }
 
 //go:embed techniques.csv
-var table []byte
+var techniqueTable []byte
 
 // Techniques there are.
-var Techniques = read(table)
+var Techniques = read(techniqueTable)
 
 // read panics on a faulty table: it ships with the core.
-func read(table []byte) []Technique {
-	rows, err := csv.NewReader(bytes.NewReader(table)).ReadAll()
-	if err != nil {
-		panic(err)
-	}
+func read(file []byte) []Technique {
 	var out []Technique
-	for _, row := range rows[1:] {
-		var numbers [5]float64
-		for i, cell := range row[6:11] {
-			if numbers[i], err = strconv.ParseFloat(cell, 64); err != nil {
-				panic(fmt.Sprintf("techniques: %s: %v", row[0], err))
+	for _, l := range table.Must("techniques.csv", file) {
+		number := func(column string) float64 {
+			v, err := strconv.ParseFloat(l[column], 64)
+			if err != nil {
+				panic(fmt.Sprintf("techniques.csv, %s, %s: %v", l["id"], column, err))
 			}
+			return v
 		}
 		out = append(out, Technique{
-			ID: row[0], Does: row[1], Tool: Tool(row[2]),
-			method: coating.Method(row[3]), body: coating.Body(row[4]), place: row[5],
-			fromM2: numbers[0], PerM2: numbers[1], SetUp: numbers[2], DenibPerM2: numbers[3], Transfer: numbers[4],
-			SectionEnd: row[11],
+			ID: l["id"], Does: l["does"], Tool: Tool(l["tool"]),
+			method: coating.Method(l["method"]), body: coating.Body(l["body"]), place: l["place"],
+			fromM2: number("from_m2"), PerM2: number("minutes_per_m2"), SetUp: number("set_up"),
+			DenibPerM2: number("denib_per_m2"), Transfer: number("transfer"), SectionEnd: l["section_end"],
 		})
 	}
 	return out
@@ -99,10 +95,18 @@ type Job struct {
 func (t Technique) fits(j Job) bool {
 	goesOn := t.method == "" || t.method == j.Family.AppliedBy
 	lies := t.body == "" || t.body == j.Family.Body
-	if j.AreaM2 < t.fromM2 {
+	if j.AreaM2 < t.fromM2 || t.Sprays() && !mayBeSprayed(j.Family) {
 		return false
 	}
 	return goesOn && lies && j.in(t.place)
+}
+
+// mayBeSprayed tells whether a gun may take a kind: what is made for it, and of what is brushed only what water carries
+// and no hardener of isocyanate is in. A mist of the others is another matter than a brush of them. Basis: practice.
+func mayBeSprayed(f *coating.Family) bool {
+	madeForIt := f.AppliedBy == coating.Spray || f.AppliedBy == coating.Aerosol
+	mild := f.Carrier == coating.Water && !f.Has(coating.Isocyanate) && !f.Has(coating.Formaldehyde)
+	return madeForIt || mild
 }
 
 func (j Job) in(place string) bool {

@@ -33,6 +33,8 @@ func TestTheToolFollowsTheWork(t *testing.T) {
 		{"enamel_wb", 20, "bench", nil, "on racks"}, // a kitchen's doors, both faces
 		{"enamel_wb", 20, "bench", []Tool{SprayGun}, "foam roller"},
 		{"enamel_wb", 20, "site", nil, "foam roller"},
+		{"clear_wb_pu_2k", 40, "bench", nil, "foam roller"}, // an isocyanate is not made a mist of
+		{"varnish_oil_pu", 40, "bench", nil, "foam roller"}, // nor solvent
 		{"oil_hardwax", 1, "bench", nil, "Wipe on"},
 		{"oil_hardwax", 6, "bench", nil, "Wipe on"}, // a cloth stays a cloth
 		{"lacquer_cab", 8, "bench", nil, "Spray on"},
@@ -108,6 +110,22 @@ func TestEveryTechniqueIsTaken(t *testing.T) {
 		named := k.Tool == "" || slices.ContainsFunc(Tools, func(t NamedTool) bool { return t.ID == k.Tool })
 		if !taken[k.ID] || !named {
 			t.Errorf("%s: taken %v, its tool %q", k.ID, taken[k.ID], k.Tool)
+		}
+	}
+}
+
+// A gun takes what is made for it; of what is brushed it takes nothing that solvent, oil or alcohol carries, and nothing
+// with a hardener that harms the lungs, whatever the size.
+func TestNothingHarmfulIsMadeAMist(t *testing.T) {
+	for _, f := range coating.FamiliesInOrder() {
+		if f.NothingOn() || f.AppliedBy != coating.Brush {
+			continue
+		}
+		harms := f.Carrier != coating.Water || f.Has(coating.Isocyanate) || f.Has(coating.Formaldehyde)
+		for _, area := range []float64{1, 15, 40, 400} {
+			if got := (Shop{}).For(job(f.ID, area, "bench")); harms && got.Sprays() {
+				t.Errorf("%s over %.0f m²: %s", f.ID, area, got.Does)
+			}
 		}
 	}
 }

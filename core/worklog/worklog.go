@@ -32,11 +32,6 @@ var Kinds = []Kind{
 	SignSeen, Checked, SampleMade, PatchSeen, SlipMeasured, JobDone, CoatLaid, CoatLeftOut, FaultSeen, Noted, TakenBack,
 }
 
-// InWords tells of the kinds whose fact is what somebody wrote.
-func (k Kind) InWords() bool {
-	return slices.Contains([]Kind{SampleMade, PatchSeen, SlipMeasured, FaultSeen, Noted}, k)
-}
-
 // Event is one fact.
 type Event struct {
 	ID   int64

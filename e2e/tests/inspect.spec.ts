@@ -19,7 +19,8 @@ test('a waxed chest: what must go, in which order, and what that does to the pla
   await expect(steps.nth(1)).toContainText('Degrease')
   await expect(steps.nth(2)).toContainText('wash off the wax')
   await page.getByLabel('at a humidity of').fill('80')
-  await expect(page.getByText(/wood at about 16/)).toBeVisible() // Wood Handbook, FPL-GTR-282 table 4-2: 16 % at 21 °C and 80 % (from memory)
+  // Wood Handbook, FPL-GTR-282 table 4-2: 16 % at 21 °C and 80 % (value from memory).
+  await expect(page.getByText(/wood at about 16/)).toBeVisible()
   await page.getByLabel('Wood moisture').fill('60')
   await expect(page.getByText('is no reading of wood')).toBeVisible()
   await page.getByLabel('Wood moisture').fill('9')

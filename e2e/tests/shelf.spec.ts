@@ -56,7 +56,8 @@ test('a product is entered from its tin, and its label wins over what is typical
 test('a spreadsheet with two bad lines is told line by line, and nothing is half taken in', async ({ page }) => {
   await page.goto('/shelf/import')
   const file =
-    'name;family;sheen;recoatMinH;solidsPct\nSpume;clear_wb_pu;satin;2–4 h;33,5 %\nWrack;clear_wb_pu;satin;6–4 h;30\nFlotsam;chrome;satin;2;30\nDrift;wax_clear;satin;;\n'
+    'name;family;sheen;recoatMinH;solidsPct\nSpume;clear_wb_pu;satin;2–4 h;33,5 %\n' +
+    'Wrack;clear_wb_pu;satin;6–4 h;30\nFlotsam;chrome;satin;2;30\nDrift;wax_clear;satin;;\n'
   const choose = (text: string) =>
     page.getByLabel('Choose a CSV or JSON file').setInputFiles({
       name: 'shelf.csv',

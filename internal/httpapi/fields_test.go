@@ -95,7 +95,8 @@ func TestEveryFieldSurvives(t *testing.T) {
 		), "Decision.GroundID": int64(5), "BoardInput.GroundID": int64(0), "OldFinish": "shellac", "CrossCut": 1,
 		"MadeOn": tomorrow, "BoardInput.Material": "oak", "Note": "Held.",
 		"SolventRub": "unmoved", "WaterDrop": "no_mark", "Who": "JT", "Text": "It spat.",
-		"RecipeInput.Name": "Three coats", "Lacks": []string{"spray_gun"}, "Depth": "medium", "Hue": "red", "Pace": map[string]float64{"sand_by_hand": 12.5}, "LayerAsked.ProductID": int64(3), "LayerAsked.Coats": 3,
+		"RecipeInput.Name": "Three coats", "Lacks": []string{"spray_gun"}, "Depth": "medium", "Hue": "red",
+		"Pace": map[string]float64{"sand_by_hand": 12.5}, "LayerAsked.ProductID": int64(3), "LayerAsked.Coats": 3,
 	}}
 	same := func(what string, got, want any) {
 		t.Helper()

@@ -8,6 +8,7 @@ import (
 
 	"firmitas/api"
 	"firmitas/core/climate"
+	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
 	"firmitas/core/fault"
@@ -409,6 +410,6 @@ func (h *handlers) Diagnose(ctx context.Context, r api.DiagnoseRequestObject) (a
 		Ask: each(d.Finding.Ask, func(f fault.Fact) api.Named { return api.Named{ID: f.ID, Name: f.Words} }),
 		Wet: f.Wet, Dry: f.Dry, Later: f.Later, Next: f.Next, Leave: f.Leave,
 		Cost: f.Cost, Minutes: d.Minutes, Wait: f.Wait,
-		Caution: told(d.Caution),
+		Cautions: each(d.Cautions, func(c coating.Caution) string { return c.Text }),
 	}, nil
 }

@@ -433,6 +433,13 @@ func TestPhotosAreTakenAndServed(t *testing.T) {
 	}
 }
 
+// settingsOf is the body of settings that were read at a version, with the same hours each day.
+func settingsOf(version int, day string) string {
+	schools := `{"distressAfterWax":false,"hardwaxOverSealer":false,"shellacBetween":false,"noWaxOverFilm":false}`
+	return fmt.Sprintf(`{"version":%d,"units":"metric","clock":"h24","numbers":"point","currency":"EUR","foodPolicy":"strict",
+		"schools":%s,"hours":[%s%s],"lacks":[],"pace":{}}`, version, schools, strings.Repeat(day+",", 6), day)
+}
+
 // Every field that can be wrong, with the name the problem must give it.
 func TestBadInputNamesTheField(t *testing.T) {
 	c := start(t)
@@ -536,14 +543,14 @@ func TestRequestsThatAreNone(t *testing.T) {
 			"a workshop that never opens",
 			"PUT",
 			"/api/workshop/settings",
-			`{"version":1,"units":"metric","clock":"h24","numbers":"point","currency":"EUR","foodPolicy":"strict","schools":{"distressAfterWax":false,"hardwaxOverSealer":false,"shellacBetween":false,"noWaxOverFilm":false},"hours":[` + strings.TrimSuffix(strings.Repeat(`{"open":0,"close":0},`, 7), ",") + `],"lacks":[],"pace":{}}`,
+			settingsOf(1, `{"open":0,"close":0}`),
 			422,
 		},
 		{
 			"settings on an old version",
 			"PUT",
 			"/api/workshop/settings",
-			`{"version":77,"units":"us","clock":"h12","numbers":"point","currency":"USD","foodPolicy":"strict","schools":{"distressAfterWax":false,"hardwaxOverSealer":false,"shellacBetween":false,"noWaxOverFilm":false},"hours":[` + strings.TrimSuffix(strings.Repeat(`{"open":480,"close":900},`, 7), ",") + `],"lacks":[],"pace":{}}`,
+			settingsOf(77, `{"open":480,"close":900}`),
 			409,
 		},
 	} {

@@ -188,7 +188,8 @@ func TestImportTellsEveryLineAndHalvesNothing(t *testing.T) {
 	c := start(t)
 	before := len(get[[]api.Product](c, "/api/products"))
 	file := []byte(
-		"name;family;sheen;recoatMinH;solidsPct\nSquall;clear_wb_pu;satin;2–4 h;33,5 %\nEbb;clear_wb_pu;satin;6–4 h;30\nFlood;chrome;satin;2;30\nMizzen Clear;clear_wb_pu;satin;2–4 h;31 %\nSquall;clear_wb_pu;satin;2;30\n",
+		"name;family;sheen;recoatMinH;solidsPct\nSquall;clear_wb_pu;satin;2–4 h;33,5 %\nEbb;clear_wb_pu;satin;6–4 h;30\n" +
+			"Flood;chrome;satin;2;30\nMizzen Clear;clear_wb_pu;satin;2–4 h;31 %\nSquall;clear_wb_pu;satin;2;30\n",
 	)
 	report := c.imports("/api/shelf/import?format=csv&dryRun=true", file)
 	if report.Saved || report.Added != 1 || report.Changed != 1 || report.Refused != 3 ||

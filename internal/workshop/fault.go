@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 
+	"firmitas/core/coating"
 	"firmitas/core/fault"
 	"firmitas/core/schedule"
 	"firmitas/internal/store"
@@ -11,16 +12,12 @@ import (
 
 // Diagnosis is what a fault on a zone comes from, as far as it can be told, and what the record said towards it.
 type Diagnosis struct {
-	Fault   *fault.Fault
-	Finding fault.Finding
-	Known   []schedule.Known
-	Minutes float64 // by hand, for the zone; 0 where it is counted by the spot
-	Caution string  // before any remedy; "" where there is none
+	Fault    *fault.Fault
+	Finding  fault.Finding
+	Known    []schedule.Known
+	Minutes  float64           // by hand, for the zone; 0 where it is counted by the spot
+	Cautions []coating.Caution // before any remedy
 }
-
-// leadFirst stands before every remedy over an old finish that may hold lead.
-const leadFirst = "There may be lead in what lies below: the lead question comes before anything is sanded, scraped or" +
-	" heated. Local rules and licensed practice decide."
 
 // Diagnose weighs the causes of a fault that is seen on a zone by its record, and by what is said besides: facts that
 // are so, and facts that are not. It saves nothing. It is Invalid where a fault or a fact is none.
@@ -60,7 +57,7 @@ func (s *Service) Diagnose(ctx context.Context, pieceID, zoneID int64, id string
 		}
 		if plan != nil {
 			if seen := plan.Brief.Zones[at].Wish.Seen; seen.LeadOpen() || seen.LeadFound() {
-				out.Caution = leadFirst
+				out.Cautions = append(out.Cautions, fault.Old)
 			}
 			out.Known = plan.Brief.Evidence(plan.Plan, at, s.Now())
 		}
@@ -71,6 +68,7 @@ func (s *Service) Diagnose(ctx context.Context, pieceID, zoneID int64, id string
 		for fact := range not {
 			denied[fact] = denied[fact] || !known[fact]
 		}
+		out.Cautions = append(out.Cautions, out.Fault.Cautions()...)
 		out.Finding = out.Fault.Why(known, denied)
 		out.Minutes = out.Fault.FixedMinutes + out.Fault.MinutesPerM2*p.Zones[at].AreaM2
 		return out, nil

@@ -2267,7 +2267,7 @@ export interface components {
             /** @description where it is better left alone; empty = nowhere */
             leave: string;
             /** @description before any remedy */
-            caution?: string;
+            cautions: string[];
         };
         /** @description What the hand does at a coat; practice. */
         TechniqueCard: {

@@ -50,8 +50,15 @@ function PieceHead({ entry, now }: { entry: BenchPiece; now: string }) {
               </span>
             ),
         )}
-        {plan?.zones.some((z) => z.doubts.some((d) => d.open)) && (
-          <span className="block font-semibold text-accent">only once it is tested</span>
+        {plan?.zones.map(
+          (z) =>
+            z.answer &&
+            z.doubts.some((d) => d.open) && (
+              <span key={z.name} className="block font-semibold text-accent">
+                {plan.zones.length > 1 && `${z.name}: `}
+                {z.answer.headline}
+              </span>
+            ),
         )}
         <NextLine entry={entry} now={now} />
         {plan?.promise && !plan.promise.met && (

@@ -9,7 +9,10 @@ import { useSave } from '../api/saving'
 type Moment = 'before' | 'during' | 'after'
 const moments: Moment[] = ['before', 'during', 'after']
 
-/** Photos of a zone, from the phone's camera or a file. Sending one touches nothing else that was typed; one that breaks off can be sent again. */
+/**
+ * Photos of a zone, from the phone's camera or a file. Sending one touches nothing else that was typed; one that breaks
+ * off can be sent again.
+ */
 export function Photos({ pieceId, zone, locked }: { pieceId: number; zone: ZoneInput; locked: boolean }) {
   const id = useId()
   const client = useQueryClient()

@@ -77,7 +77,7 @@ function Telling({ piece, step, now, close }: { piece: Piece; step: Step; now: s
   const { who, setWho, keepWho } = useWho()
   const [at, setAt] = useState<string>() // none = now
   const [keyed, setKeyed] = useState(step.keyed)
-  const [kept, setKept] = useState<{ id: number; at: string }>()
+  const [kept, setKept] = useState<{ id: number; at: string; leftOut: boolean }>()
   const coat = step.kind === 'coating'
   const zone = piece.input.zones[step.zones[0] ?? 0]
   const path = { params: { path: { id: piece.id } } }
@@ -98,9 +98,9 @@ function Telling({ piece, step, now, close }: { piece: Piece; step: Step; now: s
             }
           : { kind: 'job_done', job: step.job, happenedAt: at, who: who.trim() },
       }),
-    onSuccess: async (event) => {
+    onSuccess: async (event, leftOut) => {
       keepWho()
-      setKept({ id: event.id, at: event.happenedAt })
+      setKept({ id: event.id, at: event.happenedAt, leftOut })
       await pieceChanged(client, piece.id)
     },
   })
@@ -127,7 +127,8 @@ function Telling({ piece, step, now, close }: { piece: Piece; step: Step; now: s
       <div role="status">
         {kept && (
           <p className="mb-3 border-l-4 border-success bg-base-200 px-3 py-2">
-            <b>Kept: done {show.moment(kept.at, now)}.</b> The plan goes on from there.{' '}
+            {kept.leftOut ? <b>Kept: this coat is left out.</b> : <b>Kept: done {show.moment(kept.at, now)}.</b>} The
+            plan goes on from there.{' '}
             <button
               type="button"
               className="btn btn-ghost"

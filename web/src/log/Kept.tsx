@@ -17,7 +17,7 @@ const kinds: Record<WordsKind, { name: string; asks: string }> = {
   patch: { name: 'Patch', asks: 'where it is and what it is made of; the buyer’s card tells of it' },
   fault: { name: 'Fault', asks: 'what was seen, what it came from, what was done' },
   note: { name: 'Note', asks: 'whatever is worth keeping' },
-  slip: { name: 'Slip measured', asks: 'the value, the day, and how it was measured' },
+  slip: { name: 'Slip measured', asks: 'the value, the day, and how it was measured; the buyer’s card tells it' },
 }
 
 interface Draft {

@@ -236,10 +236,12 @@ function ToDo({ d, pieceId }: { d: Diagnosis; pieceId: number }) {
   return (
     <div className="mt-5">
       <h2 className="mb-1">What to do</h2>
-      {d.caution && (
-        <p className="mb-2 border-l-4 border-warning bg-base-200 px-3 py-2">
-          <b>Caution.</b> {d.caution}
-        </p>
+      {d.cautions.length > 0 && (
+        <ul aria-label="Cautions" className="mb-3 space-y-2 border-l-4 border-warning bg-base-200 px-3 py-2">
+          {d.cautions.map((text) => (
+            <li key={text}>{text}</li>
+          ))}
+        </ul>
       )}
       <dl className="grid gap-x-4 gap-y-2 sm:grid-cols-[11rem_minmax(0,1fr)]">
         {lines.map(([name, text]) => (
@@ -259,7 +261,10 @@ function ToDo({ d, pieceId }: { d: Diagnosis; pieceId: number }) {
         <Link className="link font-semibold" to={`/pieces/${pieceId}/plan`}>
           plan
         </Link>
-        : it holds the next coat back.
+        : it holds the next coat back. Whether a coat named here may go over what lies there is asked at{' '}
+        <Link className="link font-semibold" to="/may-i">
+          May I?
+        </Link>
       </p>
     </div>
   )

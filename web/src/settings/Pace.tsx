@@ -28,7 +28,7 @@ export function Pace({
     <fieldset>
       <legend className="text-lg font-bold">Minutes by hand</legend>
       <p className="mb-2 opacity-85">
-        Plans and quotes count with these. The small figure is practice; what you leave empty is planned so.
+        Plans count with these. The small figure is practice; what you leave empty is planned so.
       </p>
       {Object.entries(stages).map(([stage, title]) => {
         const rows = kinds.filter((k) => k.stage === stage)
