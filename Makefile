@@ -2,10 +2,11 @@
 # make test   everything there is to test
 MARIADB  = mariadb-server:/usr/sbin/mariadbd
 CHROMIUM = chromium:/usr/bin/chromium
+POPPLER  = poppler-utils:/usr/bin/pdftotext
 ADDR    ?= 127.0.0.1:8470
 NPM_CI   = npm ci --no-audit --no-fund --loglevel=error
 GO_FILES = $(shell find api cmd core internal -name '*.go' -o -name '*.sql' -o -name '*.csv') go.mod go.sum
-WEB_FILES = $(shell find web/src web/public -type f) web/index.html web/care.html web/vite.config.ts
+WEB_FILES = $(shell find web/src web/public -type f) web/index.html web/vite.config.ts
 
 .PHONY: demo test build contract check-contract lint test-go test-race test-e2e bench measure mutate screenshots clean
 
@@ -48,7 +49,7 @@ lint: web/node_modules/.installed e2e/node_modules/.installed
 	cd e2e && npx tsc --noEmit
 
 test-go:
-	@scripts/need.sh $(MARIADB)
+	@scripts/need.sh $(MARIADB) $(POPPLER)
 	go test -cover ./cmd/... ./core/... ./internal/...
 
 # The race detector over the API: its cgo needs a C compiler.

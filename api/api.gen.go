@@ -90,6 +90,99 @@ func (e BoardInputWaterDrop) Valid() bool {
 	}
 }
 
+// Defines values for CardLang.
+const (
+	De CardLang = "de"
+	En CardLang = "en"
+	Es CardLang = "es"
+	Fr CardLang = "fr"
+)
+
+// Valid indicates whether the value is a known member of the CardLang enum.
+func (e CardLang) Valid() bool {
+	switch e {
+	case De:
+		return true
+	case En:
+		return true
+	case Es:
+		return true
+	case Fr:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for Cause.
+const (
+	CauseAir    Cause = "air"
+	CauseBoard  Cause = "board"
+	CauseBooth  Cause = "booth"
+	CauseDrying Cause = "drying"
+	CauseDust   Cause = "dust"
+	CauseHands  Cause = "hands"
+	CauseHours  Cause = "hours"
+	CauseRack   Cause = "rack"
+	CauseSeen   Cause = "seen"
+	CauseStart  Cause = "start"
+	CauseWindow Cause = "window"
+)
+
+// Valid indicates whether the value is a known member of the Cause enum.
+func (e Cause) Valid() bool {
+	switch e {
+	case CauseAir:
+		return true
+	case CauseBoard:
+		return true
+	case CauseBooth:
+		return true
+	case CauseDrying:
+		return true
+	case CauseDust:
+		return true
+	case CauseHands:
+		return true
+	case CauseHours:
+		return true
+	case CauseRack:
+		return true
+	case CauseSeen:
+		return true
+	case CauseStart:
+		return true
+	case CauseWindow:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for DayMarkKind.
+const (
+	DayMarkKindCloses   DayMarkKind = "closes"
+	DayMarkKindFree     DayMarkKind = "free"
+	DayMarkKindMissed   DayMarkKind = "missed"
+	DayMarkKindPromised DayMarkKind = "promised"
+)
+
+// Valid indicates whether the value is a known member of the DayMarkKind enum.
+func (e DayMarkKind) Valid() bool {
+	switch e {
+	case DayMarkKindCloses:
+		return true
+	case DayMarkKindFree:
+		return true
+	case DayMarkKindMissed:
+		return true
+	case DayMarkKindPromised:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for DecisionHow.
 const (
 	AllTheSame DecisionHow = "all_the_same"
@@ -183,33 +276,70 @@ func (e DiagnosisSureness) Valid() bool {
 	}
 }
 
+// Defines values for EventBuild.
+const (
+	EventBuildThick EventBuild = "thick"
+	EventBuildThin  EventBuild = "thin"
+)
+
+// Valid indicates whether the value is a known member of the EventBuild enum.
+func (e EventBuild) Valid() bool {
+	switch e {
+	case EventBuildThick:
+		return true
+	case EventBuildThin:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for EventKind.
 const (
-	EventKindChecked   EventKind = "checked"
-	EventKindCoatLaid  EventKind = "coat_laid"
-	EventKindFault     EventKind = "fault"
-	EventKindJobDone   EventKind = "job_done"
-	EventKindLeftOut   EventKind = "left_out"
-	EventKindNote      EventKind = "note"
-	EventKindPatch     EventKind = "patch"
-	EventKindSample    EventKind = "sample"
-	EventKindSign      EventKind = "sign"
-	EventKindSlip      EventKind = "slip"
-	EventKindTakenBack EventKind = "taken_back"
+	EventKindBegun         EventKind = "begun"
+	EventKindBuyerAnswered EventKind = "buyer_answered"
+	EventKindBuyerSaid     EventKind = "buyer_said"
+	EventKindChecked       EventKind = "checked"
+	EventKindCoatLaid      EventKind = "coat_laid"
+	EventKindFault         EventKind = "fault"
+	EventKindHandedOver    EventKind = "handed_over"
+	EventKindJobDone       EventKind = "job_done"
+	EventKindLeftOut       EventKind = "left_out"
+	EventKindMixed         EventKind = "mixed"
+	EventKindMoved         EventKind = "moved"
+	EventKindNote          EventKind = "note"
+	EventKindPatch         EventKind = "patch"
+	EventKindSample        EventKind = "sample"
+	EventKindSign          EventKind = "sign"
+	EventKindSlip          EventKind = "slip"
+	EventKindTakenBack     EventKind = "taken_back"
+	EventKindTakenOff      EventKind = "taken_off"
 )
 
 // Valid indicates whether the value is a known member of the EventKind enum.
 func (e EventKind) Valid() bool {
 	switch e {
+	case EventKindBegun:
+		return true
+	case EventKindBuyerAnswered:
+		return true
+	case EventKindBuyerSaid:
+		return true
 	case EventKindChecked:
 		return true
 	case EventKindCoatLaid:
 		return true
 	case EventKindFault:
 		return true
+	case EventKindHandedOver:
+		return true
 	case EventKindJobDone:
 		return true
 	case EventKindLeftOut:
+		return true
+	case EventKindMixed:
+		return true
+	case EventKindMoved:
 		return true
 	case EventKindNote:
 		return true
@@ -223,6 +353,26 @@ func (e EventKind) Valid() bool {
 		return true
 	case EventKindTakenBack:
 		return true
+	case EventKindTakenOff:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for EventInputBuild.
+const (
+	EventInputBuildThick EventInputBuild = "thick"
+	EventInputBuildThin  EventInputBuild = "thin"
+)
+
+// Valid indicates whether the value is a known member of the EventInputBuild enum.
+func (e EventInputBuild) Valid() bool {
+	switch e {
+	case EventInputBuildThick:
+		return true
+	case EventInputBuildThin:
+		return true
 	default:
 		return false
 	}
@@ -230,22 +380,28 @@ func (e EventKind) Valid() bool {
 
 // Defines values for EventInputKind.
 const (
+	EventInputKindBegun     EventInputKind = "begun"
 	EventInputKindChecked   EventInputKind = "checked"
 	EventInputKindCoatLaid  EventInputKind = "coat_laid"
 	EventInputKindFault     EventInputKind = "fault"
 	EventInputKindJobDone   EventInputKind = "job_done"
 	EventInputKindLeftOut   EventInputKind = "left_out"
+	EventInputKindMixed     EventInputKind = "mixed"
+	EventInputKindMoved     EventInputKind = "moved"
 	EventInputKindNote      EventInputKind = "note"
 	EventInputKindPatch     EventInputKind = "patch"
 	EventInputKindSample    EventInputKind = "sample"
 	EventInputKindSign      EventInputKind = "sign"
 	EventInputKindSlip      EventInputKind = "slip"
 	EventInputKindTakenBack EventInputKind = "taken_back"
+	EventInputKindTakenOff  EventInputKind = "taken_off"
 )
 
 // Valid indicates whether the value is a known member of the EventInputKind enum.
 func (e EventInputKind) Valid() bool {
 	switch e {
+	case EventInputKindBegun:
+		return true
 	case EventInputKindChecked:
 		return true
 	case EventInputKindCoatLaid:
@@ -255,6 +411,10 @@ func (e EventInputKind) Valid() bool {
 	case EventInputKindJobDone:
 		return true
 	case EventInputKindLeftOut:
+		return true
+	case EventInputKindMixed:
+		return true
+	case EventInputKindMoved:
 		return true
 	case EventInputKindNote:
 		return true
@@ -267,6 +427,32 @@ func (e EventInputKind) Valid() bool {
 	case EventInputKindSlip:
 		return true
 	case EventInputKindTakenBack:
+		return true
+	case EventInputKindTakenOff:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for EventInputRemedy.
+const (
+	EventInputRemedyDry   EventInputRemedy = "dry"
+	EventInputRemedyLater EventInputRemedy = "later"
+	EventInputRemedyLeave EventInputRemedy = "leave"
+	EventInputRemedyWet   EventInputRemedy = "wet"
+)
+
+// Valid indicates whether the value is a known member of the EventInputRemedy enum.
+func (e EventInputRemedy) Valid() bool {
+	switch e {
+	case EventInputRemedyDry:
+		return true
+	case EventInputRemedyLater:
+		return true
+	case EventInputRemedyLeave:
+		return true
+	case EventInputRemedyWet:
 		return true
 	default:
 		return false
@@ -527,19 +713,19 @@ func (e InspectionAction) Valid() bool {
 
 // Defines values for InspectionAge.
 const (
-	Before1978 InspectionAge = "before_1978"
-	Later      InspectionAge = "later"
-	Unknown    InspectionAge = "unknown"
+	InspectionAgeBefore1978 InspectionAge = "before_1978"
+	InspectionAgeLater      InspectionAge = "later"
+	InspectionAgeUnknown    InspectionAge = "unknown"
 )
 
 // Valid indicates whether the value is a known member of the InspectionAge enum.
 func (e InspectionAge) Valid() bool {
 	switch e {
-	case Before1978:
+	case InspectionAgeBefore1978:
 		return true
-	case Later:
+	case InspectionAgeLater:
 		return true
-	case Unknown:
+	case InspectionAgeUnknown:
 		return true
 	default:
 		return false
@@ -1110,6 +1296,33 @@ func (e TheAnswerKind) Valid() bool {
 	}
 }
 
+// Defines values for TimerKind.
+const (
+	TimerKindCloses  TimerKind = "closes"
+	TimerKindOpen    TimerKind = "open"
+	TimerKindOpens   TimerKind = "opens"
+	TimerKindPot     TimerKind = "pot"
+	TimerKindWipeOff TimerKind = "wipe_off"
+)
+
+// Valid indicates whether the value is a known member of the TimerKind enum.
+func (e TimerKind) Valid() bool {
+	switch e {
+	case TimerKindCloses:
+		return true
+	case TimerKindOpen:
+		return true
+	case TimerKindOpens:
+		return true
+	case TimerKindPot:
+		return true
+	case TimerKindWipeOff:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Verdict.
 const (
 	VerdictPrepare Verdict = "prepare"
@@ -1342,7 +1555,20 @@ type Basis string
 
 // Bench defines model for Bench.
 type Bench struct {
+	Air *RoomAir `json:"air,omitempty"`
+
+	// BoundH no order of the work could make that less
+	BoundH float64 `json:"boundH"`
+
+	// LateH of all promises together
+	LateH float64 `json:"lateH"`
+
+	// Now what the room asks for now
+	Now    RoomNow      `json:"now"`
 	Pieces []BenchPiece `json:"pieces"`
+
+	// Proven no other order would serve the promises better
+	Proven bool `json:"proven"`
 
 	// Strip The calendar behind a clock strip.
 	Strip Strip `json:"strip"`
@@ -1419,26 +1645,101 @@ type Brief struct {
 	Zone     ZoneInput  `json:"zone"`
 }
 
+// BuyerNote defines model for BuyerNote.
+type BuyerNote struct {
+	At      time.Time `json:"at"`
+	ID      int64     `json:"id"`
+	Number  string    `json:"number"`
+	Piece   string    `json:"piece"`
+	PieceID int64     `json:"pieceId"`
+	Text    string    `json:"text"`
+}
+
+// CardCorrection defines model for CardCorrection.
+type CardCorrection struct {
+	// Contact none = the workshop's
+	Contact *string `json:"contact,omitempty"`
+
+	// Number of the issue that it corrects
+	Number int      `json:"number"`
+	Photos *[]int64 `json:"photos,omitempty"`
+	Reason string   `json:"reason"`
+	Title  string   `json:"title"`
+}
+
+// CardIssue defines model for CardIssue.
+type CardIssue struct {
+	EndedAt  *time.Time `json:"endedAt,omitempty"`
+	IssuedAt time.Time  `json:"issuedAt"`
+	Number   int        `json:"number"`
+
+	// Reason why it was issued anew, or withdrawn
+	Reason    string `json:"reason"`
+	Title     string `json:"title"`
+	Token     string `json:"token"`
+	Withdrawn bool   `json:"withdrawn"`
+}
+
+// CardLang defines model for CardLang.
+type CardLang string
+
+// CardQuestion what stands against letting a piece leave
+type CardQuestion struct {
+	ID string `json:"id"`
+
+	// Stops no reason goes past it
+	Stops bool   `json:"stops"`
+	Text  string `json:"text"`
+
+	// Zone empty = the whole piece
+	Zone string `json:"zone"`
+}
+
+// CardWithdrawal defines model for CardWithdrawal.
+type CardWithdrawal struct {
+	Reason string `json:"reason"`
+}
+
 // CareCard defines model for CareCard.
 type CareCard struct {
-	Contact    string    `json:"contact"`
-	FullCure   time.Time `json:"fullCure"`
-	HandedOver time.Time `json:"handedOver"`
+	Contact string `json:"contact"`
+
+	// Due a renewal is due about now
+	Due bool `json:"due"`
+
+	// FullCure of its slowest zone; none where nothing hardens
+	FullCure   *time.Time `json:"fullCure,omitempty"`
+	HandedOver time.Time  `json:"handedOver"`
 
 	// Issued false while it is only a preview
-	Issued   bool          `json:"issued"`
-	Number   string        `json:"number"`
-	Piece    string        `json:"piece"`
-	Sections []CareSection `json:"sections"`
-	Token    *string       `json:"token,omitempty"`
-	Urgent   bool          `json:"urgent"`
-	Workshop string        `json:"workshop"`
-	Zone     string        `json:"zone"`
+	Issued bool        `json:"issued"`
+	Issues []CardIssue `json:"issues"`
+	Number string      `json:"number"`
+
+	// Photos that go with it
+	Photos    []int64        `json:"photos"`
+	Questions []CardQuestion `json:"questions"`
+
+	// Reminders that buyers asked for
+	Reminders int           `json:"reminders"`
+	Sections  []CareSection `json:"sections"`
+
+	// Title what its buyer calls the piece
+	Title string  `json:"title"`
+	Token *string `json:"token,omitempty"`
+
+	// Urgent not hardened yet
+	Urgent    bool   `json:"urgent"`
+	Withdrawn *bool  `json:"withdrawn,omitempty"`
+	Workshop  string `json:"workshop"`
 }
 
 // CareLine defines model for CareLine.
 type CareLine struct {
 	Fact string `json:"fact"`
+
+	// ID of the message
+	ID   string `json:"id"`
 	Text string `json:"text"`
 
 	// Zones the zones it is about; empty = all
@@ -1500,6 +1801,9 @@ type Catalogue struct {
 	Treatments []Named `json:"treatments"`
 }
 
+// Cause what a step waits for once what lies below it is ready
+type Cause string
+
 // CellProblem defines model for CellProblem.
 type CellProblem struct {
 	// Column name of the column, with its letter in CSV
@@ -1537,6 +1841,49 @@ type CoatAsked struct {
 	// Wash a washcoat, thinned to a third or less
 	Wash *bool `json:"wash,omitempty"`
 }
+
+// CoatName A coat of a piece.
+type CoatName struct {
+	Coat  int `json:"coat"`
+	Layer int `json:"layer"`
+}
+
+// Cost defines model for Cost.
+type Cost struct {
+	// LateH more beyond its own promise than without
+	LateH   float64 `json:"lateH"`
+	LaterH  float64 `json:"laterH"`
+	Piece   string  `json:"piece"`
+	PieceID int64   `json:"pieceId"`
+
+	// Ready then
+	Ready time.Time `json:"ready"`
+}
+
+// DayLoad defines model for DayLoad.
+type DayLoad struct {
+	Date openapi_types.Date `json:"date"`
+
+	// HandsMin that are asked for
+	HandsMin float64 `json:"handsMin"`
+
+	// Marks the most pressing first
+	Marks []DayMark `json:"marks"`
+
+	// OpenMin of all hands together
+	OpenMin float64 `json:"openMin"`
+}
+
+// DayMark defines model for DayMark.
+type DayMark struct {
+	At      time.Time   `json:"at"`
+	Kind    DayMarkKind `json:"kind"`
+	Piece   string      `json:"piece"`
+	PieceID int64       `json:"pieceId"`
+}
+
+// DayMarkKind defines model for DayMark.Kind.
+type DayMarkKind string
 
 // Decision A doubt settled on a hidden spot, or a refusal of practice gone past with a reason.
 type Decision struct {
@@ -1639,6 +1986,9 @@ type DiagnoseInput struct {
 
 // Diagnosis defines model for Diagnosis.
 type Diagnosis struct {
+	// AfterH hours from the mend to the next coat
+	AfterH float64 `json:"afterH"`
+
 	// Ask what nobody knows and would move it
 	Ask []Named `json:"ask"`
 
@@ -1648,8 +1998,14 @@ type Diagnosis struct {
 	// Cost minutes, as the trade counts them
 	Cost string `json:"cost"`
 
+	// Does what it may do to the plan, the mildest first
+	Does []string `json:"does"`
+
 	// Dry before the next coat
 	Dry string `json:"dry"`
+
+	// FirstH hours before hands set about it
+	FirstH float64 `json:"firstH"`
 
 	// Later weeks on
 	Later string `json:"later"`
@@ -1662,12 +2018,18 @@ type Diagnosis struct {
 	Name    string  `json:"name"`
 
 	// Next another time
-	Next     string            `json:"next"`
+	Next string `json:"next"`
+
+	// Over the coat that it shows on; none where nothing of ours lies there
+	Over     *string           `json:"over,omitempty"`
 	Seen     string            `json:"seen"`
 	Sureness DiagnosisSureness `json:"sureness"`
 
 	// Suspects the likeliest first
 	Suspects []Suspect `json:"suspects"`
+
+	// TakesOff A coat of a piece.
+	TakesOff *CoatName `json:"takesOff,omitempty"`
 	Wait     string    `json:"wait"`
 
 	// Wet what is done inside the open time; empty = nothing helps
@@ -1717,20 +2079,34 @@ type EndUse struct {
 
 // Event defines model for Event.
 type Event struct {
-	Check      *string   `json:"check,omitempty"`
-	Coat       *int      `json:"coat,omitempty"`
-	HappenedAt time.Time `json:"happenedAt"`
-	ID         int64     `json:"id"`
-	Keyed      *bool     `json:"keyed,omitempty"`
-	Kind       EventKind `json:"kind"`
-	Layer      *int      `json:"layer,omitempty"`
-	Passed     *bool     `json:"passed,omitempty"`
-	PhotoID    *int64    `json:"photoId,omitempty"`
+	Build      *EventBuild `json:"build,omitempty"`
+	Check      *string     `json:"check,omitempty"`
+	Coat       *int        `json:"coat,omitempty"`
+	HappenedAt time.Time   `json:"happenedAt"`
+	ID         int64       `json:"id"`
+
+	// Instead the product that was laid in place of the planned one
+	Instead *string   `json:"instead,omitempty"`
+	Job     *string   `json:"job,omitempty"`
+	Keyed   *bool     `json:"keyed,omitempty"`
+	Kind    EventKind `json:"kind"`
+	Layer   *int      `json:"layer,omitempty"`
+
+	// Litres that went out of the tin
+	Litres  *float64 `json:"litres,omitempty"`
+	Passed  *bool    `json:"passed,omitempty"`
+	PhotoID *int64   `json:"photoId,omitempty"`
+
+	// Share of a coat: the part of the zone that has it; none = all
+	Share *float64 `json:"share,omitempty"`
 
 	// Sign in words
 	Sign *string `json:"sign,omitempty"`
 	Text *string `json:"text,omitempty"`
-	Who  string  `json:"who"`
+
+	// WetUm its wet film as gauged, µm
+	WetUm *float64 `json:"wetUm,omitempty"`
+	Who   string   `json:"who"`
 
 	// Words what it tells, where the log is asked for
 	Words *string `json:"words,omitempty"`
@@ -1740,6 +2116,9 @@ type Event struct {
 	ZoneID *int64  `json:"zoneId,omitempty"`
 }
 
+// EventBuild defines model for Event.Build.
+type EventBuild string
+
 // EventKind defines model for Event.Kind.
 type EventKind string
 
@@ -1747,11 +2126,20 @@ type EventKind string
 type EventInput struct {
 	Air *Air `json:"air,omitempty"`
 
+	// Build of a coat: how it looks, where nobody measured
+	Build *EventInputBuild `json:"build,omitempty"`
+
+	// Cause what it is held to come from, by its id
+	Cause *string `json:"cause,omitempty"`
+
 	// Check of a look that opens a coat: which, as the step names it
 	Check *string `json:"check,omitempty"`
 
 	// Coat of a coat: which of its layer, 1 for the first
 	Coat *int `json:"coat,omitempty"`
+
+	// Fault of a fault: what is seen, by its id
+	Fault *string `json:"fault,omitempty"`
 
 	// HappenedAt none = just now
 	HappenedAt *time.Time `json:"happenedAt,omitempty"`
@@ -1766,6 +2154,12 @@ type EventInput struct {
 	// Layer of a coat: its layer, from the ground up
 	Layer *int `json:"layer,omitempty"`
 
+	// Litres that went out of the tin
+	Litres *float64 `json:"litres,omitempty"`
+
+	// Method of a coat: how it went on; none = as planned
+	Method *string `json:"method,omitempty"`
+
 	// Of of what is taken back: the event
 	Of *int64 `json:"of,omitempty"`
 
@@ -1775,11 +2169,29 @@ type EventInput struct {
 	// PhotoID of the piece, that shows it
 	PhotoID *int64 `json:"photoId,omitempty"`
 
+	// ProductID of a coat: another product than planned
+	ProductID *int64 `json:"productId,omitempty"`
+
+	// Remedy what is done about it goes into the plan
+	Remedy *EventInputRemedy `json:"remedy,omitempty"`
+
+	// Share of a coat: the part of the zone that has it; none = all
+	Share *float64 `json:"share,omitempty"`
+
 	// Sign of a sign: what was seen
 	Sign *string `json:"sign,omitempty"`
 
 	// Text of a sample: its recipe; of a patch: where and what; of slip: value and method
 	Text *string `json:"text,omitempty"`
+
+	// TinID of a coat: the tin it was laid from
+	TinID *int64 `json:"tinId,omitempty"`
+
+	// TookMin minutes by hand
+	TookMin *float64 `json:"tookMin,omitempty"`
+
+	// WetUm of a coat: its wet film as gauged, µm
+	WetUm *float64 `json:"wetUm,omitempty"`
 
 	// Who empty = nobody said
 	Who string `json:"who"`
@@ -1788,8 +2200,14 @@ type EventInput struct {
 	ZoneID *int64 `json:"zoneId,omitempty"`
 }
 
+// EventInputBuild of a coat: how it looks, where nobody measured
+type EventInputBuild string
+
 // EventInputKind defines model for EventInput.Kind.
 type EventInputKind string
+
+// EventInputRemedy what is done about it goes into the plan
+type EventInputRemedy string
 
 // Evidence defines model for Evidence.
 type Evidence struct {
@@ -1841,15 +2259,33 @@ type Family struct {
 
 // Fault defines model for Fault.
 type Fault struct {
-	Group string `json:"group"`
-	ID    string `json:"id"`
-	Name  string `json:"name"`
+	// Drawn the picture that is drawn of it
+	Drawn *string `json:"drawn,omitempty"`
+	Group string  `json:"group"`
+	ID    string  `json:"id"`
+	Name  string  `json:"name"`
 
 	// Seen what it looks, feels and smells like
 	Seen string `json:"seen"`
 
 	// Shows when
 	Shows *string `json:"shows,omitempty"`
+}
+
+// Feed defines model for Feed.
+type Feed struct {
+	ID     int64     `json:"id"`
+	MadeAt time.Time `json:"madeAt"`
+	Name   string    `json:"name"`
+
+	// Path where it is read, below the address of this server
+	Path string `json:"path"`
+}
+
+// FeedInput defines model for FeedInput.
+type FeedInput struct {
+	// Name what it is for
+	Name string `json:"name"`
 }
 
 // FieldError defines model for FieldError.
@@ -1901,6 +2337,17 @@ type FinishOptionAction string
 
 // FinishOptionStanding defines model for FinishOption.Standing.
 type FinishOptionStanding string
+
+// Gap the longest wait of the zone that is ready last
+type Gap struct {
+	After string    `json:"after"`
+	From  time.Time `json:"from"`
+	To    time.Time `json:"to"`
+
+	// Why what a step waits for once what lies below it is ready
+	Why  Cause `json:"why"`
+	Zone int   `json:"zone"`
+}
 
 // Gate defines model for Gate.
 type Gate struct {
@@ -1980,9 +2427,23 @@ type GroundStateKey string
 
 // HandOverInput defines model for HandOverInput.
 type HandOverInput struct {
-	// LastCoat When the last coat really went on
-	LastCoat time.Time `json:"lastCoat"`
-	Version  int       `json:"version"`
+	Lang *CardLang `json:"lang,omitempty"`
+
+	// LastCoat when the last coat really went on, where the log does not tell
+	LastCoat *time.Time `json:"lastCoat,omitempty"`
+
+	// Mail where the card is sent; none = nowhere
+	Mail *string `json:"mail,omitempty"`
+
+	// Photos that go with the card
+	Photos *[]int64 `json:"photos,omitempty"`
+
+	// Reasons why a question is gone past, by its id
+	Reasons *map[string]string `json:"reasons,omitempty"`
+
+	// Title what its buyer reads; none = its kind
+	Title   *string `json:"title,omitempty"`
+	Version int     `json:"version"`
 }
 
 // Held What the last coat of a zone showed that keeps the next one off.
@@ -2110,8 +2571,11 @@ type Job struct {
 	// Minutes hands on, all zones together
 	Minutes float64 `json:"minutes"`
 	Reason  string  `json:"reason"`
-	Title   string  `json:"title"`
-	Unlocks string  `json:"unlocks"`
+
+	// Steps its numbers in the plan, 1 for the first step; none while nothing is chosen
+	Steps   *[]int `json:"steps,omitempty"`
+	Title   string `json:"title"`
+	Unlocks string `json:"unlocks"`
 
 	// WaitH in this room's air
 	WaitH float64 `json:"waitH"`
@@ -2198,6 +2662,13 @@ type Kind struct {
 	Name     string    `json:"name"`
 }
 
+// LabelOnLaying What a product's own label says on how it is laid; it wins over the card. None where it says nothing.
+type LabelOnLaying struct {
+	CleanUp *string `json:"cleanUp,omitempty"`
+	Thinner *string `json:"thinner,omitempty"`
+	Tools   *string `json:"tools,omitempty"`
+}
+
 // LayOut defines model for LayOut.
 type LayOut struct {
 	Parts []Part       `json:"parts"`
@@ -2249,6 +2720,37 @@ type LayerChoice struct {
 	Role      Role  `json:"role"`
 }
 
+// Learned defines model for Learned.
+type Learned struct {
+	// Face where shapes differ
+	Face []LearnedShare `json:"face"`
+
+	// Jobs that it rests on
+	Jobs  int     `json:"jobs"`
+	Least float64 `json:"least"`
+	Most  float64 `json:"most"`
+
+	// PerM2 minutes, the middle of all jobs
+	PerM2 float64 `json:"perM2"`
+
+	// Who where several did it
+	Who []LearnedShare `json:"who"`
+
+	// Work kind of work, as the pace names it
+	Work string `json:"work"`
+}
+
+// LearnedShare defines model for LearnedShare.
+type LearnedShare struct {
+	Jobs int `json:"jobs"`
+
+	// Of who, or which shape; empty = nobody said
+	Of string `json:"of"`
+
+	// PerM2 minutes
+	PerM2 float64 `json:"perM2"`
+}
+
 // LeftOut defines model for LeftOut.
 type LeftOut struct {
 	Kind    LeftOutKind `json:"kind"`
@@ -2262,6 +2764,16 @@ type LeftOutKind string
 
 // Look defines model for Look.
 type Look string
+
+// Mail defines model for Mail.
+type Mail struct {
+	Body    string    `json:"body"`
+	ID      int64     `json:"id"`
+	PieceID *int64    `json:"pieceId,omitempty"`
+	SentAt  time.Time `json:"sentAt"`
+	Subject string    `json:"subject"`
+	To      string    `json:"to"`
+}
 
 // Material defines model for Material.
 type Material struct {
@@ -2340,6 +2852,30 @@ type NoteInput struct {
 	Text       string `json:"text"`
 }
 
+// Offer what a promise comes to before it is given
+type Offer struct {
+	// Alone ready if it had the room to itself
+	Alone time.Time `json:"alone"`
+
+	// Around ready with every other piece where it is: it costs nobody anything
+	Around time.Time `json:"around"`
+
+	// Costs the others that are ready later then
+	Costs []Cost `json:"costs"`
+
+	// With ready with the others moved for it
+	With time.Time `json:"with"`
+}
+
+// OpenTin defines model for OpenTin.
+type OpenTin struct {
+	ID        int64   `json:"id"`
+	LeftL     float64 `json:"leftL"`
+	Lot       string  `json:"lot"`
+	Opened    bool    `json:"opened"`
+	ProductID int64   `json:"productId"`
+}
+
 // Opening defines model for Opening.
 type Opening struct {
 	Change  string `json:"change"`
@@ -2361,6 +2897,21 @@ type OrderInput struct {
 	// Order keys of jobs; none = the usual order
 	Order   []string `json:"order"`
 	Version int      `json:"version"`
+}
+
+// OwnDay A day with hours of its own: a holiday, a day off, a helper for a day.
+type OwnDay struct {
+	Close int                `json:"close"`
+	Date  openapi_types.Date `json:"date"`
+
+	// Name what it is for
+	Name string `json:"name"`
+
+	// Open in minutes after midnight; equal to close = off
+	Open int `json:"open"`
+
+	// Person whose; none = everybody's
+	Person *string `json:"person,omitempty"`
 }
 
 // PaceKind defines model for PaceKind.
@@ -2406,6 +2957,13 @@ type Parts struct {
 	Wait   float64 `json:"wait"`
 	Wear   float64 `json:"wear"`
 	Work   float64 `json:"work"`
+}
+
+// Person A pair of hands with hours of its own.
+type Person struct {
+	// Hours Sunday first
+	Hours []Hours `json:"hours"`
+	Name  string  `json:"name"`
 }
 
 // Photo defines model for Photo.
@@ -2494,9 +3052,19 @@ type Plan struct {
 	Needs      []Need     `json:"needs"`
 	Notes      []string   `json:"notes"`
 	Obstacles  []string   `json:"obstacles"`
+	OtherAir   *RoomAir   `json:"otherAir,omitempty"`
 	Promise    *Promise   `json:"promise,omitempty"`
-	Steps      []Step     `json:"steps"`
-	Zones      []ZonePlan `json:"zones"`
+
+	// Standing how a piece stands
+	Standing *Standing `json:"standing,omitempty"`
+	Steps    []Step    `json:"steps"`
+
+	// Timers the soonest first
+	Timers []Timer `json:"timers"`
+
+	// Tins of what it takes; the one to use up first comes first
+	Tins  []OpenTin  `json:"tins"`
+	Zones []ZonePlan `json:"zones"`
 }
 
 // PlanAnswer defines model for PlanAnswer.
@@ -2518,6 +3086,17 @@ type PossibleFinish struct {
 
 	// Odds a likelihood from 0 to 1, never proof
 	Odds float64 `json:"odds"`
+}
+
+// Pot defines model for Pot.
+type Pot struct {
+	MixedAt time.Time `json:"mixedAt"`
+
+	// Shared mixed for another coat, and serves here too
+	Shared bool `json:"shared"`
+
+	// Until it goes off
+	Until time.Time `json:"until"`
 }
 
 // Preparation defines model for Preparation.
@@ -2586,6 +3165,18 @@ type Product struct {
 	Warnings []string `json:"warnings"`
 }
 
+// ProductFault A fault that showed on a product.
+type ProductFault struct {
+	At time.Time `json:"at"`
+
+	// Cause in words
+	Cause   *string `json:"cause,omitempty"`
+	Piece   string  `json:"piece"`
+	PieceID int64   `json:"pieceId"`
+	Who     string  `json:"who"`
+	Words   string  `json:"words"`
+}
+
 // ProductInput defines model for ProductInput.
 type ProductInput struct {
 	Colour string `json:"colour"`
@@ -2606,10 +3197,13 @@ type ProductInput struct {
 
 // ProductPage defines model for ProductPage.
 type ProductPage struct {
-	Boards  []Board `json:"boards"`
-	Notes   []Note  `json:"notes"`
-	Product Product `json:"product"`
-	Tins    []Tin   `json:"tins"`
+	Boards []Board `json:"boards"`
+
+	// Faults the newest first
+	Faults  []ProductFault `json:"faults"`
+	Notes   []Note         `json:"notes"`
+	Product Product        `json:"product"`
+	Tins    []Tin          `json:"tins"`
 }
 
 // ProductRef defines model for ProductRef.
@@ -2673,6 +3267,67 @@ type Removal struct {
 // Role defines model for Role.
 type Role string
 
+// Room What all pieces share.
+type Room struct {
+	// Booths coats that are sprayed at once; 0 counts as 1
+	Booths int `json:"booths"`
+
+	// Dates the earliest first
+	Dates []OwnDay `json:"dates"`
+
+	// DustApart sanding has air of its own
+	DustApart bool `json:"dustApart"`
+
+	// People none = one pair of hands in the working hours
+	People []Person `json:"people"`
+
+	// RackM2 wet zones that find a place at once; 0 = enough
+	RackM2 float64 `json:"rackM2"`
+}
+
+// RoomAir defines model for RoomAir.
+type RoomAir struct {
+	Air    Air       `json:"air"`
+	ReadAt time.Time `json:"readAt"`
+	Who    string    `json:"who"`
+}
+
+// RoomAirInput defines model for RoomAirInput.
+type RoomAirInput struct {
+	Air Air `json:"air"`
+
+	// ReadAt none = just now
+	ReadAt *time.Time `json:"readAt,omitempty"`
+	Who    string     `json:"who"`
+}
+
+// RoomNow what the room asks for now
+type RoomNow struct {
+	// Closing windows that close by the end of the next day
+	Closing []Turn `json:"closing"`
+
+	// Home the last goes home today; none = nobody is there today
+	Home *time.Time `json:"home,omitempty"`
+
+	// Later planned for today
+	Later []Turn `json:"later"`
+
+	// May may be begun; the most urgent first
+	May []Turn `json:"may"`
+
+	// Next somebody comes again
+	Next time.Time `json:"next"`
+
+	// Tomorrow for the next day that anybody works
+	Tomorrow []Turn `json:"tomorrow"`
+
+	// Tonight must be done before going home
+	Tonight []Turn `json:"tonight"`
+
+	// Wet the first to be dry first
+	Wet []WetCoat `json:"wet"`
+}
+
 // Rule defines model for Rule.
 type Rule struct {
 	Basis   Basis       `json:"basis"`
@@ -2728,6 +3383,9 @@ type Schools struct {
 type SettingsInput struct {
 	Clock SettingsInputClock `json:"clock"`
 
+	// Contact where buyers ask: phone, mail, address on the web
+	Contact string `json:"contact"`
+
 	// Currency by ISO 4217, such as EUR
 	Currency   string                  `json:"currency"`
 	FoodPolicy SettingsInputFoodPolicy `json:"foodPolicy"`
@@ -2742,7 +3400,10 @@ type SettingsInput struct {
 	Numbers SettingsInputNumbers `json:"numbers"`
 
 	// Pace own minutes by kind of work
-	Pace    map[string]float64 `json:"pace"`
+	Pace map[string]float64 `json:"pace"`
+
+	// Room What all pieces share.
+	Room    Room               `json:"room"`
 	Schools Schools            `json:"schools"`
 	Units   SettingsInputUnits `json:"units"`
 	Version int                `json:"version"`
@@ -2806,6 +3467,18 @@ type Span struct {
 	To   time.Time `json:"to"`
 }
 
+// Standing how a piece stands
+type Standing struct {
+	// Critical the longest wait of the zone that is ready last
+	Critical *Gap `json:"critical,omitempty"`
+
+	// Until its next step is planned
+	Until *time.Time `json:"until,omitempty"`
+
+	// Waits what a step waits for once what lies below it is ready
+	Waits *Cause `json:"waits,omitempty"`
+}
+
 // Statement defines model for Statement.
 type Statement struct {
 	Sense  string `json:"sense"`
@@ -2815,6 +3488,9 @@ type Statement struct {
 // Step defines model for Step.
 type Step struct {
 	Basis *Basis `json:"basis,omitempty"`
+
+	// By whose hands; none where only one pair works
+	By *string `json:"by,omitempty"`
 
 	// Card of a coat: the technique card that says how it is laid
 	Card     *string  `json:"card,omitempty"`
@@ -2827,22 +3503,49 @@ type Step struct {
 	FullCure *time.Time `json:"fullCure,omitempty"`
 
 	// Job of preparation: its key in the work log
-	Job      *string     `json:"job,omitempty"`
-	Keyed    bool        `json:"keyed"`
-	Kind     StepKind    `json:"kind"`
-	Layer    *int        `json:"layer,omitempty"`
-	LightUse *time.Time  `json:"lightUse,omitempty"`
-	Looked   *Event      `json:"looked,omitempty"`
-	Of       *int        `json:"of,omitempty"`
-	Opens    *time.Time  `json:"opens,omitempty"`
-	Product  *ProductRef `json:"product,omitempty"`
-	Rules    []string    `json:"rules"`
-	Tasks    []Task      `json:"tasks"`
-	Title    string      `json:"title"`
-	Told     *Event      `json:"told,omitempty"`
-	TouchDry *time.Time  `json:"touchDry,omitempty"`
-	Waited   bool        `json:"waited"`
-	Work     []Span      `json:"work"`
+	Job   *string  `json:"job,omitempty"`
+	Keyed bool     `json:"keyed"`
+	Kind  StepKind `json:"kind"`
+
+	// Label What a product's own label says on how it is laid; it wins over the card. None where it says nothing.
+	Label    *LabelOnLaying `json:"label,omitempty"`
+	Layer    *int           `json:"layer,omitempty"`
+	LightUse *time.Time     `json:"lightUse,omitempty"`
+
+	// Litres of a coat: what it takes
+	Litres *float64 `json:"litres,omitempty"`
+	Looked *Event   `json:"looked,omitempty"`
+	Of     *int     `json:"of,omitempty"`
+
+	// OpenMin minutes in which it can be levelled or after which it is wiped off
+	OpenMin *float64   `json:"openMin,omitempty"`
+	Opens   *time.Time `json:"opens,omitempty"`
+	Partly  *Event     `json:"partly,omitempty"`
+	Pot     *Pot       `json:"pot,omitempty"`
+
+	// PotH hours that a mix stays usable
+	PotH    *float64    `json:"potH,omitempty"`
+	Product *ProductRef `json:"product,omitempty"`
+
+	// Ready what lies below is ready for it
+	Ready *time.Time `json:"ready,omitempty"`
+	Rules []string   `json:"rules"`
+	Tasks []Task     `json:"tasks"`
+	Title string     `json:"title"`
+	Told  *Event     `json:"told,omitempty"`
+
+	// Tool how it goes on: brush, roller, bar, cloth, spray, aerosol
+	Tool     *string    `json:"tool,omitempty"`
+	TouchDry *time.Time `json:"touchDry,omitempty"`
+	Waited   bool       `json:"waited"`
+
+	// Waits what a step waits for once what lies below it is ready
+	Waits *Cause `json:"waits,omitempty"`
+
+	// WetUm of a coat: its wet film as the label means it, µm
+	WetUm    *float64 `json:"wetUm,omitempty"`
+	WipedOff *bool    `json:"wipedOff,omitempty"`
+	Work     []Span   `json:"work"`
 
 	// Zones indices; empty = the whole piece
 	Zones []int `json:"zones"`
@@ -2862,6 +3565,9 @@ type Strip struct {
 
 // Suspect defines model for Suspect.
 type Suspect struct {
+	// Before times it was found on the same product within the year
+	Before *int `json:"before,omitempty"`
+
 	// For what raised it, with where it is known from
 	For []Evidence `json:"for"`
 	ID  string     `json:"id"`
@@ -2968,6 +3674,18 @@ type TechniqueCard struct {
 	Wrong string `json:"wrong"`
 }
 
+// TechniqueNote defines model for TechniqueNote.
+type TechniqueNote struct {
+	// Card the card it stands on
+	Card string `json:"card"`
+
+	// Note empty = none
+	Note string `json:"note"`
+
+	// Version as it was last seen; 0 = there was none
+	Version int `json:"version"`
+}
+
 // TestGuide defines model for TestGuide.
 type TestGuide struct {
 	Caution  string   `json:"caution"`
@@ -2996,6 +3714,27 @@ type TheAnswer struct {
 
 // TheAnswerKind defines model for TheAnswer.Kind.
 type TheAnswerKind string
+
+// Timer Runs from a fact to a moment that hands should not miss.
+type Timer struct {
+	Coat int `json:"coat"`
+
+	// Event that started it
+	Event int64     `json:"event"`
+	From  time.Time `json:"from"`
+	Kind  TimerKind `json:"kind"`
+	Layer int       `json:"layer"`
+
+	// Of the coat, or what is in the pot
+	Of    string    `json:"of"`
+	Until time.Time `json:"until"`
+
+	// Zone index
+	Zone int `json:"zone"`
+}
+
+// TimerKind defines model for Timer.Kind.
+type TimerKind string
 
 // Tin defines model for Tin.
 type Tin struct {
@@ -3033,6 +3772,22 @@ type TinUpdate struct {
 type Trait struct {
 	Basis Basis  `json:"basis"`
 	Name  string `json:"name"`
+}
+
+// Turn a step whose turn it is, or will be
+type Turn struct {
+	// At it is planned
+	At time.Time `json:"at"`
+
+	// By its window closes
+	By      *time.Time `json:"by,omitempty"`
+	PieceID int64      `json:"pieceId"`
+
+	// Step index into the plan's steps
+	Step int `json:"step"`
+
+	// Waits what a step waits for once what lies below it is ready
+	Waits *Cause `json:"waits,omitempty"`
 }
 
 // Undone A zone whose chosen system does not outlast what is told of its piece.
@@ -3148,6 +3903,16 @@ type Weights struct {
 	Wear   float64 `json:"wear"`
 }
 
+// WetCoat defines model for WetCoat.
+type WetCoat struct {
+	Of      string `json:"of"`
+	PieceID int64  `json:"pieceId"`
+
+	// Until it is touch-dry
+	Until time.Time `json:"until"`
+	Zone  int       `json:"zone"`
+}
+
 // Word defines model for Word.
 type Word struct {
 	By    WordBy `json:"by"`
@@ -3178,12 +3943,15 @@ type Workshop struct {
 	Numbers WorkshopNumbers `json:"numbers"`
 
 	// Pace own minutes by kind of work
-	Pace     map[string]float64 `json:"pace"`
-	Schools  Schools            `json:"schools"`
-	TimeZone string             `json:"timeZone"`
-	Town     string             `json:"town"`
-	Units    WorkshopUnits      `json:"units"`
-	Version  int                `json:"version"`
+	Pace map[string]float64 `json:"pace"`
+
+	// Room What all pieces share.
+	Room     Room          `json:"room"`
+	Schools  Schools       `json:"schools"`
+	TimeZone string        `json:"timeZone"`
+	Town     string        `json:"town"`
+	Units    WorkshopUnits `json:"units"`
+	Version  int           `json:"version"`
 }
 
 // WorkshopClock defines model for Workshop.Clock.
@@ -3233,11 +4001,17 @@ type ZonePlan struct {
 	Doubts   []Doubt    `json:"doubts"`
 	FullCure *time.Time `json:"fullCure,omitempty"`
 
+	// Handling it may be carried by clean, dry hands
+	Handling *time.Time `json:"handling,omitempty"`
+
 	// Held What the last coat of a zone showed that keeps the next one off.
-	Held      *Held      `json:"held,omitempty"`
-	LastCoat  *time.Time `json:"lastCoat,omitempty"`
-	LightUse  *time.Time `json:"lightUse,omitempty"`
-	Name      string     `json:"name"`
+	Held     *Held      `json:"held,omitempty"`
+	LastCoat *time.Time `json:"lastCoat,omitempty"`
+	LightUse *time.Time `json:"lightUse,omitempty"`
+	Name     string     `json:"name"`
+
+	// NextCoat what lies there is ready for the next coat; none once all are on
+	NextCoat  *time.Time `json:"nextCoat,omitempty"`
 	Obstacles []string   `json:"obstacles"`
 
 	// Say before the work begins
@@ -3255,6 +4029,12 @@ type PieceID = int64
 
 // Version defines model for Version.
 type Version = int
+
+// ReadAirParams defines parameters for ReadAir.
+type ReadAirParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
 
 // GetArchiveParams defines parameters for GetArchive.
 type GetArchiveParams struct {
@@ -3284,6 +4064,36 @@ type DeleteBoardParams struct {
 type PutBoardPhotoParams struct {
 	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// AnswerBuyerParams defines parameters for AnswerBuyer.
+type AnswerBuyerParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// GetDaysParams defines parameters for GetDays.
+type GetDaysParams struct {
+	From openapi_types.Date `form:"from" json:"from"`
+	Days int                `form:"days" json:"days"`
+}
+
+// AddFeedParams defines parameters for AddFeed.
+type AddFeedParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// WithdrawFeedParams defines parameters for WithdrawFeed.
+type WithdrawFeedParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// GetCareParams defines parameters for GetCare.
+type GetCareParams struct {
+	// Lang none = English
+	Lang *CardLang `form:"lang,omitempty" json:"lang,omitempty"`
 }
 
 // GetGridParams defines parameters for GetGrid.
@@ -3328,6 +4138,27 @@ type UpdatePieceParams struct {
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
+// ReissueCardParams defines parameters for ReissueCard.
+type ReissueCardParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// WithdrawCardParams defines parameters for WithdrawCard.
+type WithdrawCardParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// GetPieceCareParams defines parameters for GetPieceCare.
+type GetPieceCareParams struct {
+	// Lang none = English
+	Lang *CardLang `form:"lang,omitempty" json:"lang,omitempty"`
+
+	// Title what its buyer would read
+	Title *string `form:"title,omitempty" json:"title,omitempty"`
+}
+
 // TellEventParams defines parameters for TellEvent.
 type TellEventParams struct {
 	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
@@ -3338,6 +4169,11 @@ type TellEventParams struct {
 type HandOverParams struct {
 	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// GetOfferParams defines parameters for GetOffer.
+type GetOfferParams struct {
+	Promised time.Time `form:"promised" json:"promised"`
 }
 
 // AddPhotoParams defines parameters for AddPhoto.
@@ -3441,6 +4277,12 @@ type ImportShelfParams struct {
 // ImportShelfParamsFormat defines parameters for ImportShelf.
 type ImportShelfParamsFormat string
 
+// PutTechniqueNoteParams defines parameters for PutTechniqueNote.
+type PutTechniqueNoteParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
 // DeleteTinParams defines parameters for DeleteTin.
 type DeleteTinParams struct {
 	// Version of what is to go as it was last seen
@@ -3462,11 +4304,17 @@ type PutSettingsParams struct {
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
+// ReadAirJSONRequestBody defines body for ReadAir for application/json ContentType.
+type ReadAirJSONRequestBody = RoomAirInput
+
 // AssessJSONRequestBody defines body for Assess for application/json ContentType.
 type AssessJSONRequestBody = AssessInput
 
 // AddBoardJSONRequestBody defines body for AddBoard for application/json ContentType.
 type AddBoardJSONRequestBody = BoardInput
+
+// AddFeedJSONRequestBody defines body for AddFeed for application/json ContentType.
+type AddFeedJSONRequestBody = FeedInput
 
 // ChooseJSONRequestBody defines body for Choose for application/json ContentType.
 type ChooseJSONRequestBody = Brief
@@ -3488,6 +4336,12 @@ type CreatePieceJSONRequestBody = PieceInput
 
 // UpdatePieceJSONRequestBody defines body for UpdatePiece for application/json ContentType.
 type UpdatePieceJSONRequestBody = PieceUpdate
+
+// ReissueCardJSONRequestBody defines body for ReissueCard for application/json ContentType.
+type ReissueCardJSONRequestBody = CardCorrection
+
+// WithdrawCardJSONRequestBody defines body for WithdrawCard for application/json ContentType.
+type WithdrawCardJSONRequestBody = CardWithdrawal
 
 // TellEventJSONRequestBody defines body for TellEvent for application/json ContentType.
 type TellEventJSONRequestBody = EventInput
@@ -3528,6 +4382,9 @@ type AddRecipeJSONRequestBody = RecipeInput
 // ReadProductJSONRequestBody defines body for ReadProduct for application/json ContentType.
 type ReadProductJSONRequestBody = ProductInput
 
+// PutTechniqueNoteJSONRequestBody defines body for PutTechniqueNote for application/json ContentType.
+type PutTechniqueNoteJSONRequestBody = TechniqueNote
+
 // UpdateTinJSONRequestBody defines body for UpdateTin for application/json ContentType.
 type UpdateTinJSONRequestBody = TinUpdate
 
@@ -3536,6 +4393,9 @@ type PutSettingsJSONRequestBody = SettingsInput
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
+
+	// (POST /air)
+	ReadAir(c *gin.Context, params ReadAirParams)
 
 	// (GET /archive)
 	GetArchive(c *gin.Context, params GetArchiveParams)
@@ -3561,8 +4421,29 @@ type ServerInterface interface {
 	// (PUT /boards/{id}/photo)
 	PutBoardPhoto(c *gin.Context, id ID, params PutBoardPhotoParams)
 
+	// (GET /buyers)
+	GetBuyerNotes(c *gin.Context)
+
+	// (POST /buyers/{id}/answered)
+	AnswerBuyer(c *gin.Context, id ID, params AnswerBuyerParams)
+
+	// (GET /calendar/days)
+	GetDays(c *gin.Context, params GetDaysParams)
+
+	// (GET /calendar/export)
+	ExportCalendar(c *gin.Context)
+
+	// (GET /calendar/feeds)
+	GetFeeds(c *gin.Context)
+
+	// (POST /calendar/feeds)
+	AddFeed(c *gin.Context, params AddFeedParams)
+
+	// (DELETE /calendar/feeds/{id})
+	WithdrawFeed(c *gin.Context, id int64, params WithdrawFeedParams)
+
 	// (GET /care/{token})
-	GetCare(c *gin.Context, token string)
+	GetCare(c *gin.Context, token string, params GetCareParams)
 
 	// (GET /catalogue)
 	GetCatalogue(c *gin.Context)
@@ -3591,8 +4472,14 @@ type ServerInterface interface {
 	// (POST /lay-out)
 	LayOut(c *gin.Context)
 
+	// (GET /learned)
+	GetLearned(c *gin.Context)
+
 	// (DELETE /notes/{id})
 	DeleteNote(c *gin.Context, id ID, params DeleteNoteParams)
+
+	// (GET /outbox)
+	GetOutbox(c *gin.Context)
 
 	// (POST /pieces)
 	CreatePiece(c *gin.Context, params CreatePieceParams)
@@ -3609,8 +4496,14 @@ type ServerInterface interface {
 	// (GET /pieces/{id}/again)
 	GetAgain(c *gin.Context, id PieceID)
 
+	// (POST /pieces/{id}/cards)
+	ReissueCard(c *gin.Context, id PieceID, params ReissueCardParams)
+
+	// (POST /pieces/{id}/cards/{number}/withdraw)
+	WithdrawCard(c *gin.Context, id PieceID, number int, params WithdrawCardParams)
+
 	// (GET /pieces/{id}/care)
-	GetPieceCare(c *gin.Context, id PieceID)
+	GetPieceCare(c *gin.Context, id PieceID, params GetPieceCareParams)
 
 	// (GET /pieces/{id}/events)
 	GetEvents(c *gin.Context, id PieceID)
@@ -3620,6 +4513,9 @@ type ServerInterface interface {
 
 	// (POST /pieces/{id}/hand-over)
 	HandOver(c *gin.Context, id PieceID, params HandOverParams)
+
+	// (GET /pieces/{id}/offer)
+	GetOffer(c *gin.Context, id PieceID, params GetOfferParams)
 
 	// (GET /pieces/{id}/photos)
 	GetPhotos(c *gin.Context, id PieceID)
@@ -3693,6 +4589,12 @@ type ServerInterface interface {
 	// (POST /shelf/read)
 	ReadProduct(c *gin.Context)
 
+	// (GET /technique-notes)
+	GetTechniqueNotes(c *gin.Context)
+
+	// (PUT /technique-notes)
+	PutTechniqueNote(c *gin.Context, params PutTechniqueNoteParams)
+
 	// (GET /techniques)
 	GetTechniques(c *gin.Context)
 
@@ -3717,6 +4619,46 @@ type ServerInterfaceWrapper struct {
 }
 
 type MiddlewareFunc func(c *gin.Context)
+
+// ReadAir operation middleware
+func (siw *ServerInterfaceWrapper) ReadAir(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ReadAirParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReadAir(c, params)
+}
 
 // GetArchive operation middleware
 func (siw *ServerInterfaceWrapper) GetArchive(c *gin.Context) {
@@ -3963,6 +4905,218 @@ func (siw *ServerInterfaceWrapper) PutBoardPhoto(c *gin.Context) {
 	siw.Handler.PutBoardPhoto(c, id, params)
 }
 
+// GetBuyerNotes operation middleware
+func (siw *ServerInterfaceWrapper) GetBuyerNotes(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetBuyerNotes(c)
+}
+
+// AnswerBuyer operation middleware
+func (siw *ServerInterfaceWrapper) AnswerBuyer(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AnswerBuyerParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AnswerBuyer(c, id, params)
+}
+
+// GetDays operation middleware
+func (siw *ServerInterfaceWrapper) GetDays(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetDaysParams
+
+	// ------------- Required query parameter "from" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "from", c.Request.URL.Query(), &params.From, runtime.BindQueryParameterOptions{Type: "string", Format: "date"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter from: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Required query parameter "days" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "days", c.Request.URL.Query(), &params.Days, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter days: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetDays(c, params)
+}
+
+// ExportCalendar operation middleware
+func (siw *ServerInterfaceWrapper) ExportCalendar(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportCalendar(c)
+}
+
+// GetFeeds operation middleware
+func (siw *ServerInterfaceWrapper) GetFeeds(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetFeeds(c)
+}
+
+// AddFeed operation middleware
+func (siw *ServerInterfaceWrapper) AddFeed(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AddFeedParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddFeed(c, params)
+}
+
+// WithdrawFeed operation middleware
+func (siw *ServerInterfaceWrapper) WithdrawFeed(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id int64
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params WithdrawFeedParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.WithdrawFeed(c, id, params)
+}
+
 // GetCare operation middleware
 func (siw *ServerInterfaceWrapper) GetCare(c *gin.Context) {
 
@@ -3978,6 +5132,17 @@ func (siw *ServerInterfaceWrapper) GetCare(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetCareParams
+
+	// ------------- Optional query parameter "lang" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "lang", c.Request.URL.Query(), &params.Lang, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter lang: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -3985,7 +5150,7 @@ func (siw *ServerInterfaceWrapper) GetCare(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.GetCare(c, token)
+	siw.Handler.GetCare(c, token, params)
 }
 
 // GetCatalogue operation middleware
@@ -4149,6 +5314,19 @@ func (siw *ServerInterfaceWrapper) LayOut(c *gin.Context) {
 	siw.Handler.LayOut(c)
 }
 
+// GetLearned operation middleware
+func (siw *ServerInterfaceWrapper) GetLearned(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetLearned(c)
+}
+
 // DeleteNote operation middleware
 func (siw *ServerInterfaceWrapper) DeleteNote(c *gin.Context) {
 
@@ -4204,6 +5382,19 @@ func (siw *ServerInterfaceWrapper) DeleteNote(c *gin.Context) {
 	}
 
 	siw.Handler.DeleteNote(c, id, params)
+}
+
+// GetOutbox operation middleware
+func (siw *ServerInterfaceWrapper) GetOutbox(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetOutbox(c)
 }
 
 // CreatePiece operation middleware
@@ -4402,6 +5593,113 @@ func (siw *ServerInterfaceWrapper) GetAgain(c *gin.Context) {
 	siw.Handler.GetAgain(c, id)
 }
 
+// ReissueCard operation middleware
+func (siw *ServerInterfaceWrapper) ReissueCard(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ReissueCardParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReissueCard(c, id, params)
+}
+
+// WithdrawCard operation middleware
+func (siw *ServerInterfaceWrapper) WithdrawCard(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "number" -------------
+	var number int
+
+	err = runtime.BindStyledParameterWithOptions("simple", "number", c.Param("number"), &number, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int32", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter number: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params WithdrawCardParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.WithdrawCard(c, id, number, params)
+}
+
 // GetPieceCare operation middleware
 func (siw *ServerInterfaceWrapper) GetPieceCare(c *gin.Context) {
 
@@ -4417,6 +5715,25 @@ func (siw *ServerInterfaceWrapper) GetPieceCare(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetPieceCareParams
+
+	// ------------- Optional query parameter "lang" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "lang", c.Request.URL.Query(), &params.Lang, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter lang: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "title" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "title", c.Request.URL.Query(), &params.Title, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter title: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -4424,7 +5741,7 @@ func (siw *ServerInterfaceWrapper) GetPieceCare(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.GetPieceCare(c, id)
+	siw.Handler.GetPieceCare(c, id, params)
 }
 
 // GetEvents operation middleware
@@ -4548,6 +5865,42 @@ func (siw *ServerInterfaceWrapper) HandOver(c *gin.Context) {
 	}
 
 	siw.Handler.HandOver(c, id, params)
+}
+
+// GetOffer operation middleware
+func (siw *ServerInterfaceWrapper) GetOffer(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetOfferParams
+
+	// ------------- Required query parameter "promised" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "promised", c.Request.URL.Query(), &params.Promised, runtime.BindQueryParameterOptions{Type: "string", Format: "date-time"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter promised: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetOffer(c, id, params)
 }
 
 // GetPhotos operation middleware
@@ -5461,6 +6814,59 @@ func (siw *ServerInterfaceWrapper) ReadProduct(c *gin.Context) {
 	siw.Handler.ReadProduct(c)
 }
 
+// GetTechniqueNotes operation middleware
+func (siw *ServerInterfaceWrapper) GetTechniqueNotes(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetTechniqueNotes(c)
+}
+
+// PutTechniqueNote operation middleware
+func (siw *ServerInterfaceWrapper) PutTechniqueNote(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params PutTechniqueNoteParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutTechniqueNote(c, params)
+}
+
 // GetTechniques operation middleware
 func (siw *ServerInterfaceWrapper) GetTechniques(c *gin.Context) {
 
@@ -5687,6 +7093,10 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/faults", wrapper.GetFaults)
 	router.POST(options.BaseURL+"/pieces/:id/zones/:zoneId/diagnose", wrapper.Diagnose)
 	router.GET(options.BaseURL+"/techniques", wrapper.GetTechniques)
+	router.GET(options.BaseURL+"/technique-notes", wrapper.GetTechniqueNotes)
+	router.PUT(options.BaseURL+"/technique-notes", wrapper.PutTechniqueNote)
+	router.GET(options.BaseURL+"/learned", wrapper.GetLearned)
+	router.POST(options.BaseURL+"/air", wrapper.ReadAir)
 	router.POST(options.BaseURL+"/choose", wrapper.Choose)
 	router.POST(options.BaseURL+"/assess", wrapper.Assess)
 	router.GET(options.BaseURL+"/recipes", wrapper.GetRecipes)
@@ -5695,6 +7105,11 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/pieces/:id/zones/:zoneId/change-use", wrapper.ChangeUse)
 	router.POST(options.BaseURL+"/inspect", wrapper.Inspect)
 	router.GET(options.BaseURL+"/bench", wrapper.GetBench)
+	router.GET(options.BaseURL+"/calendar/feeds", wrapper.GetFeeds)
+	router.POST(options.BaseURL+"/calendar/feeds", wrapper.AddFeed)
+	router.DELETE(options.BaseURL+"/calendar/feeds/:id", wrapper.WithdrawFeed)
+	router.GET(options.BaseURL+"/calendar/days", wrapper.GetDays)
+	router.GET(options.BaseURL+"/calendar/export", wrapper.ExportCalendar)
 	router.GET(options.BaseURL+"/archive", wrapper.GetArchive)
 	router.POST(options.BaseURL+"/pieces", wrapper.CreatePiece)
 	router.DELETE(options.BaseURL+"/pieces/:id", wrapper.DeletePiece)
@@ -5710,8 +7125,14 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/pieces/:id/events", wrapper.GetEvents)
 	router.POST(options.BaseURL+"/pieces/:id/events", wrapper.TellEvent)
 	router.GET(options.BaseURL+"/pieces/:id/plan", wrapper.GetPlan)
+	router.GET(options.BaseURL+"/pieces/:id/offer", wrapper.GetOffer)
 	router.POST(options.BaseURL+"/pieces/:id/hand-over", wrapper.HandOver)
 	router.GET(options.BaseURL+"/pieces/:id/care", wrapper.GetPieceCare)
+	router.POST(options.BaseURL+"/pieces/:id/cards", wrapper.ReissueCard)
+	router.POST(options.BaseURL+"/pieces/:id/cards/:number/withdraw", wrapper.WithdrawCard)
+	router.GET(options.BaseURL+"/buyers", wrapper.GetBuyerNotes)
+	router.POST(options.BaseURL+"/buyers/:id/answered", wrapper.AnswerBuyer)
+	router.GET(options.BaseURL+"/outbox", wrapper.GetOutbox)
 	router.GET(options.BaseURL+"/pieces/:id/photos", wrapper.GetPhotos)
 	router.POST(options.BaseURL+"/pieces/:id/photos", wrapper.AddPhoto)
 	router.DELETE(options.BaseURL+"/pieces/:id/photos/:photoId", wrapper.DeletePhoto)
@@ -5720,6 +7141,46 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 }
 
 type ProblemApplicationProblemPlusJSONResponse Problem
+
+type ReadAirRequestObject struct {
+	Params ReadAirParams
+	Body   *ReadAirJSONRequestBody
+}
+
+type ReadAirResponseObject interface {
+	VisitReadAirResponse(w http.ResponseWriter) error
+}
+
+type ReadAir201JSONResponse RoomAir
+
+func (response ReadAir201JSONResponse) VisitReadAirResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadAirdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadAirdefaultApplicationProblemPlusJSONResponse) VisitReadAirResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
 
 type GetArchiveRequestObject struct {
 	Params GetArchiveParams
@@ -6029,8 +7490,276 @@ func (response PutBoardPhotodefaultApplicationProblemPlusJSONResponse) VisitPutB
 	return err
 }
 
+type GetBuyerNotesRequestObject struct {
+}
+
+type GetBuyerNotesResponseObject interface {
+	VisitGetBuyerNotesResponse(w http.ResponseWriter) error
+}
+
+type GetBuyerNotes200JSONResponse []BuyerNote
+
+func (response GetBuyerNotes200JSONResponse) VisitGetBuyerNotesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetBuyerNotesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetBuyerNotesdefaultApplicationProblemPlusJSONResponse) VisitGetBuyerNotesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AnswerBuyerRequestObject struct {
+	ID     ID `json:"id"`
+	Params AnswerBuyerParams
+}
+
+type AnswerBuyerResponseObject interface {
+	VisitAnswerBuyerResponse(w http.ResponseWriter) error
+}
+
+type AnswerBuyer204Response struct {
+}
+
+func (response AnswerBuyer204Response) VisitAnswerBuyerResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type AnswerBuyerdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AnswerBuyerdefaultApplicationProblemPlusJSONResponse) VisitAnswerBuyerResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetDaysRequestObject struct {
+	Params GetDaysParams
+}
+
+type GetDaysResponseObject interface {
+	VisitGetDaysResponse(w http.ResponseWriter) error
+}
+
+type GetDays200JSONResponse []DayLoad
+
+func (response GetDays200JSONResponse) VisitGetDaysResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetDaysdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetDaysdefaultApplicationProblemPlusJSONResponse) VisitGetDaysResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportCalendarRequestObject struct {
+}
+
+type ExportCalendarResponseObject interface {
+	VisitExportCalendarResponse(w http.ResponseWriter) error
+}
+
+type ExportCalendar200TextCsvResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ExportCalendar200TextCsvResponse) VisitExportCalendarResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/csv")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportCalendardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportCalendardefaultApplicationProblemPlusJSONResponse) VisitExportCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetFeedsRequestObject struct {
+}
+
+type GetFeedsResponseObject interface {
+	VisitGetFeedsResponse(w http.ResponseWriter) error
+}
+
+type GetFeeds200JSONResponse []Feed
+
+func (response GetFeeds200JSONResponse) VisitGetFeedsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetFeedsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetFeedsdefaultApplicationProblemPlusJSONResponse) VisitGetFeedsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddFeedRequestObject struct {
+	Params AddFeedParams
+	Body   *AddFeedJSONRequestBody
+}
+
+type AddFeedResponseObject interface {
+	VisitAddFeedResponse(w http.ResponseWriter) error
+}
+
+type AddFeed201JSONResponse Feed
+
+func (response AddFeed201JSONResponse) VisitAddFeedResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddFeeddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddFeeddefaultApplicationProblemPlusJSONResponse) VisitAddFeedResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type WithdrawFeedRequestObject struct {
+	ID     int64 `json:"id"`
+	Params WithdrawFeedParams
+}
+
+type WithdrawFeedResponseObject interface {
+	VisitWithdrawFeedResponse(w http.ResponseWriter) error
+}
+
+type WithdrawFeed204Response struct {
+}
+
+func (response WithdrawFeed204Response) VisitWithdrawFeedResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type WithdrawFeeddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response WithdrawFeeddefaultApplicationProblemPlusJSONResponse) VisitWithdrawFeedResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetCareRequestObject struct {
-	Token string `json:"token"`
+	Token  string `json:"token"`
+	Params GetCareParams
 }
 
 type GetCareResponseObject interface {
@@ -6406,6 +8135,44 @@ func (response LayOutdefaultApplicationProblemPlusJSONResponse) VisitLayOutRespo
 	return err
 }
 
+type GetLearnedRequestObject struct {
+}
+
+type GetLearnedResponseObject interface {
+	VisitGetLearnedResponse(w http.ResponseWriter) error
+}
+
+type GetLearned200JSONResponse []Learned
+
+func (response GetLearned200JSONResponse) VisitGetLearnedResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLearneddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetLearneddefaultApplicationProblemPlusJSONResponse) VisitGetLearnedResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type DeleteNoteRequestObject struct {
 	ID     ID `json:"id"`
 	Params DeleteNoteParams
@@ -6429,6 +8196,44 @@ type DeleteNotedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response DeleteNotedefaultApplicationProblemPlusJSONResponse) VisitDeleteNoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetOutboxRequestObject struct {
+}
+
+type GetOutboxResponseObject interface {
+	VisitGetOutboxResponse(w http.ResponseWriter) error
+}
+
+type GetOutbox200JSONResponse []Mail
+
+func (response GetOutbox200JSONResponse) VisitGetOutboxResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetOutboxdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetOutboxdefaultApplicationProblemPlusJSONResponse) VisitGetOutboxResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6633,8 +8438,92 @@ func (response GetAgaindefaultApplicationProblemPlusJSONResponse) VisitGetAgainR
 	return err
 }
 
+type ReissueCardRequestObject struct {
+	ID     PieceID `json:"id"`
+	Params ReissueCardParams
+	Body   *ReissueCardJSONRequestBody
+}
+
+type ReissueCardResponseObject interface {
+	VisitReissueCardResponse(w http.ResponseWriter) error
+}
+
+type ReissueCard200JSONResponse CareCard
+
+func (response ReissueCard200JSONResponse) VisitReissueCardResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReissueCarddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReissueCarddefaultApplicationProblemPlusJSONResponse) VisitReissueCardResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type WithdrawCardRequestObject struct {
+	ID     PieceID `json:"id"`
+	Number int     `json:"number"`
+	Params WithdrawCardParams
+	Body   *WithdrawCardJSONRequestBody
+}
+
+type WithdrawCardResponseObject interface {
+	VisitWithdrawCardResponse(w http.ResponseWriter) error
+}
+
+type WithdrawCard200JSONResponse CareCard
+
+func (response WithdrawCard200JSONResponse) VisitWithdrawCardResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type WithdrawCarddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response WithdrawCarddefaultApplicationProblemPlusJSONResponse) VisitWithdrawCardResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetPieceCareRequestObject struct {
-	ID PieceID `json:"id"`
+	ID     PieceID `json:"id"`
+	Params GetPieceCareParams
 }
 
 type GetPieceCareResponseObject interface {
@@ -6782,6 +8671,46 @@ type HandOverdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response HandOverdefaultApplicationProblemPlusJSONResponse) VisitHandOverResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetOfferRequestObject struct {
+	ID     PieceID `json:"id"`
+	Params GetOfferParams
+}
+
+type GetOfferResponseObject interface {
+	VisitGetOfferResponse(w http.ResponseWriter) error
+}
+
+type GetOffer200JSONResponse Offer
+
+func (response GetOffer200JSONResponse) VisitGetOfferResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetOfferdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetOfferdefaultApplicationProblemPlusJSONResponse) VisitGetOfferResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -7772,6 +9701,84 @@ func (response ReadProductdefaultApplicationProblemPlusJSONResponse) VisitReadPr
 	return err
 }
 
+type GetTechniqueNotesRequestObject struct {
+}
+
+type GetTechniqueNotesResponseObject interface {
+	VisitGetTechniqueNotesResponse(w http.ResponseWriter) error
+}
+
+type GetTechniqueNotes200JSONResponse []TechniqueNote
+
+func (response GetTechniqueNotes200JSONResponse) VisitGetTechniqueNotesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTechniqueNotesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetTechniqueNotesdefaultApplicationProblemPlusJSONResponse) VisitGetTechniqueNotesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutTechniqueNoteRequestObject struct {
+	Params PutTechniqueNoteParams
+	Body   *PutTechniqueNoteJSONRequestBody
+}
+
+type PutTechniqueNoteResponseObject interface {
+	VisitPutTechniqueNoteResponse(w http.ResponseWriter) error
+}
+
+type PutTechniqueNote200JSONResponse TechniqueNote
+
+func (response PutTechniqueNote200JSONResponse) VisitPutTechniqueNoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutTechniqueNotedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutTechniqueNotedefaultApplicationProblemPlusJSONResponse) VisitPutTechniqueNoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetTechniquesRequestObject struct {
 }
 
@@ -7949,6 +9956,9 @@ func (response PutSettingsdefaultApplicationProblemPlusJSONResponse) VisitPutSet
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 
+	// (POST /air)
+	ReadAir(ctx context.Context, request ReadAirRequestObject) (ReadAirResponseObject, error)
+
 	// (GET /archive)
 	GetArchive(ctx context.Context, request GetArchiveRequestObject) (GetArchiveResponseObject, error)
 
@@ -7972,6 +9982,27 @@ type StrictServerInterface interface {
 
 	// (PUT /boards/{id}/photo)
 	PutBoardPhoto(ctx context.Context, request PutBoardPhotoRequestObject) (PutBoardPhotoResponseObject, error)
+
+	// (GET /buyers)
+	GetBuyerNotes(ctx context.Context, request GetBuyerNotesRequestObject) (GetBuyerNotesResponseObject, error)
+
+	// (POST /buyers/{id}/answered)
+	AnswerBuyer(ctx context.Context, request AnswerBuyerRequestObject) (AnswerBuyerResponseObject, error)
+
+	// (GET /calendar/days)
+	GetDays(ctx context.Context, request GetDaysRequestObject) (GetDaysResponseObject, error)
+
+	// (GET /calendar/export)
+	ExportCalendar(ctx context.Context, request ExportCalendarRequestObject) (ExportCalendarResponseObject, error)
+
+	// (GET /calendar/feeds)
+	GetFeeds(ctx context.Context, request GetFeedsRequestObject) (GetFeedsResponseObject, error)
+
+	// (POST /calendar/feeds)
+	AddFeed(ctx context.Context, request AddFeedRequestObject) (AddFeedResponseObject, error)
+
+	// (DELETE /calendar/feeds/{id})
+	WithdrawFeed(ctx context.Context, request WithdrawFeedRequestObject) (WithdrawFeedResponseObject, error)
 
 	// (GET /care/{token})
 	GetCare(ctx context.Context, request GetCareRequestObject) (GetCareResponseObject, error)
@@ -8003,8 +10034,14 @@ type StrictServerInterface interface {
 	// (POST /lay-out)
 	LayOut(ctx context.Context, request LayOutRequestObject) (LayOutResponseObject, error)
 
+	// (GET /learned)
+	GetLearned(ctx context.Context, request GetLearnedRequestObject) (GetLearnedResponseObject, error)
+
 	// (DELETE /notes/{id})
 	DeleteNote(ctx context.Context, request DeleteNoteRequestObject) (DeleteNoteResponseObject, error)
+
+	// (GET /outbox)
+	GetOutbox(ctx context.Context, request GetOutboxRequestObject) (GetOutboxResponseObject, error)
 
 	// (POST /pieces)
 	CreatePiece(ctx context.Context, request CreatePieceRequestObject) (CreatePieceResponseObject, error)
@@ -8021,6 +10058,12 @@ type StrictServerInterface interface {
 	// (GET /pieces/{id}/again)
 	GetAgain(ctx context.Context, request GetAgainRequestObject) (GetAgainResponseObject, error)
 
+	// (POST /pieces/{id}/cards)
+	ReissueCard(ctx context.Context, request ReissueCardRequestObject) (ReissueCardResponseObject, error)
+
+	// (POST /pieces/{id}/cards/{number}/withdraw)
+	WithdrawCard(ctx context.Context, request WithdrawCardRequestObject) (WithdrawCardResponseObject, error)
+
 	// (GET /pieces/{id}/care)
 	GetPieceCare(ctx context.Context, request GetPieceCareRequestObject) (GetPieceCareResponseObject, error)
 
@@ -8032,6 +10075,9 @@ type StrictServerInterface interface {
 
 	// (POST /pieces/{id}/hand-over)
 	HandOver(ctx context.Context, request HandOverRequestObject) (HandOverResponseObject, error)
+
+	// (GET /pieces/{id}/offer)
+	GetOffer(ctx context.Context, request GetOfferRequestObject) (GetOfferResponseObject, error)
 
 	// (GET /pieces/{id}/photos)
 	GetPhotos(ctx context.Context, request GetPhotosRequestObject) (GetPhotosResponseObject, error)
@@ -8105,6 +10151,12 @@ type StrictServerInterface interface {
 	// (POST /shelf/read)
 	ReadProduct(ctx context.Context, request ReadProductRequestObject) (ReadProductResponseObject, error)
 
+	// (GET /technique-notes)
+	GetTechniqueNotes(ctx context.Context, request GetTechniqueNotesRequestObject) (GetTechniqueNotesResponseObject, error)
+
+	// (PUT /technique-notes)
+	PutTechniqueNote(ctx context.Context, request PutTechniqueNoteRequestObject) (PutTechniqueNoteResponseObject, error)
+
 	// (GET /techniques)
 	GetTechniques(ctx context.Context, request GetTechniquesRequestObject) (GetTechniquesResponseObject, error)
 
@@ -8176,6 +10228,50 @@ type strictHandler struct {
 	ssi         StrictServerInterface
 	middlewares []StrictMiddlewareFunc
 	options     StrictGinServerOptions
+}
+
+// ReadAir operation middleware
+func (sh *strictHandler) ReadAir(ctx *gin.Context, params ReadAirParams) {
+	var request ReadAirRequestObject
+
+	request.Params = params
+
+	var body ReadAirJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadAir(ctx, request.(ReadAirRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadAir")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReadAirResponseObject); ok {
+		if err := validResponse.VisitReadAirResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
 }
 
 // GetArchive operation middleware
@@ -8420,11 +10516,208 @@ func (sh *strictHandler) PutBoardPhoto(ctx *gin.Context, id ID, params PutBoardP
 	}
 }
 
+// GetBuyerNotes operation middleware
+func (sh *strictHandler) GetBuyerNotes(ctx *gin.Context) {
+	var request GetBuyerNotesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetBuyerNotes(ctx, request.(GetBuyerNotesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetBuyerNotes")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetBuyerNotesResponseObject); ok {
+		if err := validResponse.VisitGetBuyerNotesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AnswerBuyer operation middleware
+func (sh *strictHandler) AnswerBuyer(ctx *gin.Context, id ID, params AnswerBuyerParams) {
+	var request AnswerBuyerRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AnswerBuyer(ctx, request.(AnswerBuyerRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AnswerBuyer")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AnswerBuyerResponseObject); ok {
+		if err := validResponse.VisitAnswerBuyerResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetDays operation middleware
+func (sh *strictHandler) GetDays(ctx *gin.Context, params GetDaysParams) {
+	var request GetDaysRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetDays(ctx, request.(GetDaysRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetDays")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetDaysResponseObject); ok {
+		if err := validResponse.VisitGetDaysResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ExportCalendar operation middleware
+func (sh *strictHandler) ExportCalendar(ctx *gin.Context) {
+	var request ExportCalendarRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportCalendar(ctx, request.(ExportCalendarRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportCalendar")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportCalendarResponseObject); ok {
+		if err := validResponse.VisitExportCalendarResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetFeeds operation middleware
+func (sh *strictHandler) GetFeeds(ctx *gin.Context) {
+	var request GetFeedsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetFeeds(ctx, request.(GetFeedsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetFeeds")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetFeedsResponseObject); ok {
+		if err := validResponse.VisitGetFeedsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddFeed operation middleware
+func (sh *strictHandler) AddFeed(ctx *gin.Context, params AddFeedParams) {
+	var request AddFeedRequestObject
+
+	request.Params = params
+
+	var body AddFeedJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddFeed(ctx, request.(AddFeedRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddFeed")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddFeedResponseObject); ok {
+		if err := validResponse.VisitAddFeedResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// WithdrawFeed operation middleware
+func (sh *strictHandler) WithdrawFeed(ctx *gin.Context, id int64, params WithdrawFeedParams) {
+	var request WithdrawFeedRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.WithdrawFeed(ctx, request.(WithdrawFeedRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "WithdrawFeed")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(WithdrawFeedResponseObject); ok {
+		if err := validResponse.VisitWithdrawFeedResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetCare operation middleware
-func (sh *strictHandler) GetCare(ctx *gin.Context, token string) {
+func (sh *strictHandler) GetCare(ctx *gin.Context, token string, params GetCareParams) {
 	var request GetCareRequestObject
 
 	request.Token = token
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.GetCare(ctx, request.(GetCareRequestObject))
@@ -8756,6 +11049,30 @@ func (sh *strictHandler) LayOut(ctx *gin.Context) {
 	}
 }
 
+// GetLearned operation middleware
+func (sh *strictHandler) GetLearned(ctx *gin.Context) {
+	var request GetLearnedRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetLearned(ctx, request.(GetLearnedRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetLearned")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetLearnedResponseObject); ok {
+		if err := validResponse.VisitGetLearnedResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // DeleteNote operation middleware
 func (sh *strictHandler) DeleteNote(ctx *gin.Context, id ID, params DeleteNoteParams) {
 	var request DeleteNoteRequestObject
@@ -8776,6 +11093,30 @@ func (sh *strictHandler) DeleteNote(ctx *gin.Context, id ID, params DeleteNotePa
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(DeleteNoteResponseObject); ok {
 		if err := validResponse.VisitDeleteNoteResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetOutbox operation middleware
+func (sh *strictHandler) GetOutbox(ctx *gin.Context) {
+	var request GetOutboxRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetOutbox(ctx, request.(GetOutboxRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetOutbox")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetOutboxResponseObject); ok {
+		if err := validResponse.VisitGetOutboxResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -8951,11 +11292,103 @@ func (sh *strictHandler) GetAgain(ctx *gin.Context, id PieceID) {
 	}
 }
 
+// ReissueCard operation middleware
+func (sh *strictHandler) ReissueCard(ctx *gin.Context, id PieceID, params ReissueCardParams) {
+	var request ReissueCardRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body ReissueCardJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReissueCard(ctx, request.(ReissueCardRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReissueCard")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReissueCardResponseObject); ok {
+		if err := validResponse.VisitReissueCardResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// WithdrawCard operation middleware
+func (sh *strictHandler) WithdrawCard(ctx *gin.Context, id PieceID, number int, params WithdrawCardParams) {
+	var request WithdrawCardRequestObject
+
+	request.ID = id
+	request.Number = number
+	request.Params = params
+
+	var body WithdrawCardJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.WithdrawCard(ctx, request.(WithdrawCardRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "WithdrawCard")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(WithdrawCardResponseObject); ok {
+		if err := validResponse.VisitWithdrawCardResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetPieceCare operation middleware
-func (sh *strictHandler) GetPieceCare(ctx *gin.Context, id PieceID) {
+func (sh *strictHandler) GetPieceCare(ctx *gin.Context, id PieceID, params GetPieceCareParams) {
 	var request GetPieceCareRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.GetPieceCare(ctx, request.(GetPieceCareRequestObject))
@@ -9086,6 +11519,33 @@ func (sh *strictHandler) HandOver(ctx *gin.Context, id PieceID, params HandOverP
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(HandOverResponseObject); ok {
 		if err := validResponse.VisitHandOverResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetOffer operation middleware
+func (sh *strictHandler) GetOffer(ctx *gin.Context, id PieceID, params GetOfferParams) {
+	var request GetOfferRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetOffer(ctx, request.(GetOfferRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetOffer")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetOfferResponseObject); ok {
+		if err := validResponse.VisitGetOfferResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -9918,6 +12378,74 @@ func (sh *strictHandler) ReadProduct(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ReadProductResponseObject); ok {
 		if err := validResponse.VisitReadProductResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetTechniqueNotes operation middleware
+func (sh *strictHandler) GetTechniqueNotes(ctx *gin.Context) {
+	var request GetTechniqueNotesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetTechniqueNotes(ctx, request.(GetTechniqueNotesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetTechniqueNotes")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetTechniqueNotesResponseObject); ok {
+		if err := validResponse.VisitGetTechniqueNotesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PutTechniqueNote operation middleware
+func (sh *strictHandler) PutTechniqueNote(ctx *gin.Context, params PutTechniqueNoteParams) {
+	var request PutTechniqueNoteRequestObject
+
+	request.Params = params
+
+	var body PutTechniqueNoteJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutTechniqueNote(ctx, request.(PutTechniqueNoteRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutTechniqueNote")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PutTechniqueNoteResponseObject); ok {
+		if err := validResponse.VisitPutTechniqueNoteResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

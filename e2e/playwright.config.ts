@@ -12,6 +12,7 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
+    serviceWorkers: 'block', // but where a test is about them
     timezoneId: 'Europe/London',
     launchOptions: {
       executablePath: '/usr/bin/chromium',

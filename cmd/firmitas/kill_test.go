@@ -126,7 +126,8 @@ func TestAFirstStartMayBeKilledAtAnyMoment(t *testing.T) {
 type ledger struct {
 	mu           sync.Mutex
 	tried, acked map[string]bool
-	photos       int // acknowledged
+	photos       int             // acknowledged
+	told         map[string]bool // facts that were pressed; true once acknowledged
 }
 
 // press sends one request under a key until it is answered for good, or nobody wants it any more.
@@ -194,7 +195,67 @@ func (l *ledger) save(ctx context.Context, t *testing.T, p *program, writer int)
 	}
 }
 
-// Server and database are killed while pieces and photos are saved: what was acknowledged is there, once, and what was
+// onePiece of the demo, of which facts are told.
+const onePiece = "/api/pieces/2/events"
+
+// startClock begins a coat of the demo's cot, and returns what the bench says of the clock that runs from then.
+func startClock(t *testing.T, p *program) string {
+	t.Helper()
+	var cot struct {
+		Input struct{ Zones []struct{ ID int64 } }
+	}
+	_, text := fetch("GET", p.url("/api/pieces/2"), "")
+	if err := json.Unmarshal([]byte(text), &cot); err != nil {
+		t.Fatal(err)
+	}
+	begun := fmt.Sprintf(`{"kind":"begun","who":"JT","zoneId":%d,"layer":0,"coat":1}`, cot.Input.Zones[0].ID)
+	status, answer := press(t.Context(), p.url(onePiece), "clock-begun", "application/json", []byte(begun))
+	var told struct{ ID int64 }
+	if err := json.Unmarshal(answer, &told); err != nil || status != 201 {
+		t.Fatalf("begun: %d %s", status, answer)
+	}
+	return fmt.Sprintf(`"event":%d`, told.ID)
+}
+
+// tell presses notes into the log of one piece, as a phone does that comes and goes: each until it is answered.
+func (l *ledger) tell(ctx context.Context, t *testing.T, p *program) {
+	for n := 0; ctx.Err() == nil; n++ {
+		time.Sleep(*savePause)
+		text := fmt.Sprintf("Press %d.", n)
+		l.mu.Lock()
+		l.told[text] = false
+		l.mu.Unlock()
+		body := fmt.Sprintf(`{"kind":"note","who":"JT","text":%q}`, text)
+		status, answer := press(ctx, p.url(onePiece), fmt.Sprintf("press-%d-%d", *killSeed, n), "application/json", []byte(body))
+		if status == 0 {
+			return
+		}
+		if status != 201 {
+			t.Errorf("%s: %d %s", text, status, answer)
+			return
+		}
+		l.mu.Lock()
+		l.told[text] = true
+		l.mu.Unlock()
+	}
+}
+
+// checkLog asks that every acknowledged press stands in the log, and none of them twice.
+func (l *ledger) checkLog(t *testing.T, p *program) (acked int) {
+	_, log := fetch("GET", p.url(onePiece), "")
+	for text, known := range l.told {
+		n := strings.Count(log, fmt.Sprintf(`"text":%q`, text))
+		if n > 1 || known && n == 0 {
+			t.Errorf("%s acknowledged: %v, and it stands %d times in the log", text, known, n)
+		}
+		if known {
+			acked++
+		}
+	}
+	return acked
+}
+
+// Server and database are killed while pieces, photos and facts are saved: what was acknowledged is there, once, and what was
 // tried again is not there twice.
 func TestNothingAcknowledgedIsLost(t *testing.T) {
 	r := rand.New(rand.NewPCG(*killSeed, 2))
@@ -202,11 +263,13 @@ func TestNothingAcknowledgedIsLost(t *testing.T) {
 	p.start()
 	p.untilReady()
 	ctx, stop := context.WithCancel(t.Context())
-	l := &ledger{tried: map[string]bool{}, acked: map[string]bool{}}
+	l := &ledger{tried: map[string]bool{}, acked: map[string]bool{}, told: map[string]bool{}}
 	var writers sync.WaitGroup
 	for w := range 3 {
 		writers.Go(func() { l.save(ctx, t, p, w) })
 	}
+	clock := startClock(t, p)
+	writers.Go(func() { l.tell(ctx, t, p) })
 	for n := range *writingKills {
 		time.Sleep(time.Duration(150+r.IntN(700)) * time.Millisecond)
 		if n%4 == 3 {
@@ -221,6 +284,12 @@ func TestNothingAcknowledgedIsLost(t *testing.T) {
 	time.Sleep(300 * time.Millisecond)
 	stop()
 	writers.Wait()
+	if _, bench := fetch("GET", p.url("/api/bench"), ""); !strings.Contains(bench, clock) {
+		t.Errorf("the clock that was started before all kills does not run any more: %s", clock)
+	}
+	if presses := l.checkLog(t, p); presses < *writingKills {
+		t.Errorf("%d presses acknowledged", presses)
+	}
 	var bench struct {
 		Pieces []struct {
 			Piece struct {

@@ -6,6 +6,7 @@
 package main
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"flag"
@@ -129,6 +130,7 @@ func serve(ctx context.Context, addr, dsn string, fill func(context.Context, *st
 	if err != nil {
 		return err
 	}
+	service.ReachedAt(cmp.Or(os.Getenv("FIRMITAS_PUBLIC_URL"), "http://"+listener.Addr().String()))
 	web := &http.Server{
 		Handler:           server,
 		ReadHeaderTimeout: 5 * time.Second,
@@ -200,11 +202,14 @@ func prepare(
 
 const tidyEvery = time.Hour
 
-// tidy forgets now and then what nobody will ask for again.
+// tidy forgets now and then what nobody will ask for again, and reminds buyers of what is due.
 func tidy(ctx context.Context, service *workshop.Service) {
 	for {
 		if err := service.Tidy(ctx); err != nil && ctx.Err() == nil {
 			slog.Warn("tidying up", "error", err)
+		}
+		if _, err := service.RemindDue(ctx); err != nil && ctx.Err() == nil {
+			slog.Warn("reminding buyers", "error", err)
 		}
 		select {
 		case <-ctx.Done():

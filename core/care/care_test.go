@@ -1,289 +1,492 @@
 package care
 
 import (
+	"encoding/json"
+	"maps"
+	"os"
+	"slices"
+	"strconv"
 	"strings"
 	"testing"
 	"time"
 
 	"firmitas/core/climate"
 	"firmitas/core/coating"
-	"firmitas/core/compat"
+	"firmitas/core/decoration"
 	"firmitas/core/enduse"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
+	"firmitas/core/table"
 )
 
-var finished = time.Date(2026, 3, 4, 16, 0, 0, 0, time.UTC)
+var (
+	finished = time.Date(2026, 3, 4, 16, 0, 0, 0, time.UTC)
+	air      = climate.Air{TempC: 21, RH: 50}
+)
 
-func facts(t *testing.T, use, material, family string, said map[string]string) Facts {
+func productOf(t *testing.T, family string, shade coating.Shade) *coating.Product {
 	t.Helper()
-	statements := map[string]coating.Statement{}
-	for kind, sense := range said {
-		statements[kind] = coating.Statement{Sense: sense, Source: "data sheet"}
-	}
-	p, err := coating.New(
-		coating.Product{
-			Name:       "Test coat",
-			Colour:     "clear",
-			Shade:      coating.Clear,
-			Sheen:      coating.Satin,
-			Statements: statements,
-		},
-		family,
-	)
+	p, err := coating.New(coating.Product{
+		Name: "Tin of " + family, Colour: "white", Shade: shade, Sheen: coating.Satin,
+	}, family)
 	if err != nil {
 		t.Fatal(err)
 	}
+	return p
+}
+
+// zoneOf lays layers, as "family*coats+family", from the ground up.
+func zoneOf(t *testing.T, w system.Wish, layers string, shade coating.Shade) Zone {
+	t.Helper()
+	var laid []system.Layer
+	for i, text := range strings.Split(layers, "+") {
+		family, count, _ := strings.Cut(text, "*")
+		family, coloured := strings.CutSuffix(family, "!") // with a colour that hides
+		coats, _ := strconv.Atoi(count)
+		if coating.Families[family] == nil {
+			t.Fatalf("no family %q", family)
+		}
+		f, of := coating.Families[family], coating.Shade(coating.Clear)
+		if f.Pigmented() || f.Is("decor") || coloured {
+			of = shade
+		}
+		p := productOf(t, family, of)
+		p.ID = int64(i + 1)
+		laid = append(laid, system.Layer{Product: p, Coats: max(1, coats)})
+	}
+	system.GiveRoles(w, laid)
+	return ZoneOf("top", w, system.System{Layers: laid}, finished, finished.AddDate(0, 0, 3), finished.AddDate(0, 0, 21))
+}
+
+func wishOf(t *testing.T, life, place, material string) system.Wish {
+	t.Helper()
 	w := system.Wish{
-		Use:        enduse.Find(use),
-		Material:   substrate.Find(material),
-		Look:       system.Natural,
-		Air:        climate.Air{TempC: 20, RH: 50},
+		Use: enduse.Find(life), Material: substrate.Find(material), Look: system.Natural, Air: air,
 		FoodPolicy: enduse.StrictFood,
 	}
+	if w.Use == nil || w.Material == nil {
+		t.Fatalf("no life %q or material %q", life, material)
+	}
+	w.Use = w.Use.At(enduse.Place(place))
+	return w
+}
+
+func factsOf(zones ...Zone) Facts {
 	return Facts{
-		Piece:      "Piece",
-		Zone:       "top",
-		Number:     "7",
-		Workshop:   "Quay Room",
-		Contact:    "by the ferry steps",
-		Wish:       w,
-		System:     system.Assess(w, []system.Layer{{Role: system.Protect, Product: p, Coats: 3}}),
-		Finished:   finished,
-		HandedOver: finished.AddDate(0, 0, 1),
-		LightUse:   finished.AddDate(0, 0, 2),
-		FullCure:   finished.AddDate(0, 0, 21),
-		Location:   time.UTC,
+		Title: "Side table", Number: "26-007", Workshop: "Quay Room", Contact: "by the ferry steps",
+		HandedOver: finished.Add(20 * time.Hour), Air: air, Zones: zones, Location: time.UTC,
 	}
 }
 
-func text(c Card) string {
-	var out []string
+func idsOf(c Card) (out []string) {
 	for _, s := range c.Sections {
 		for _, l := range s.Lines {
-			out = append(out, l.Text)
+			out = append(out, l.ID)
+		}
+	}
+	return out
+}
+
+func textOf(c Card, l Lang) string {
+	var out []string
+	for _, s := range c.In(l) {
+		for _, line := range s.Lines {
+			out = append(out, line.Text)
 		}
 	}
 	return strings.Join(out, "\n")
 }
 
-// Each sentence appears because of a fact, and not without it. Basis: practice (care.md).
-func TestSentencesFollowFacts(t *testing.T) {
-	toys := map[string]string{coating.StatesToys: "tested for migration to EN 71-3."}
-	for _, c := range []struct {
-		name, use, material, family string
-		statements                  map[string]string
-		says, silent                []string
-	}{
-		{"a waterborne table", "dining_table", "oak", "clear_wb_pu", nil,
-			[]string{"Three coats of a clear water-based varnish, satin.", "Finished on 4 March 2026 by Quay Room.",
-				"gently from 6 March 2026", "Until 25 March 2026", "drop of mild soap", "coasters",
-				"yellows in light", "About every 5 years"},
-			[]string{"wax", "catch fire", "children", "floors"}},
-		{"a waxed display", "display", "walnut", "wax_clear", nil,
-			[]string{"furniture wax", "dry, soft cloth", "Alcohol and perfume", "Renew the wax about every year",
-				"First time: March 2027", "nothing but wax"},
-			[]string{"mild soap", "coasters"}},
-		{"a waxed table is renewed sooner", "dining_table", "walnut", "wax_clear", nil, []string{"about every 3 months", "Use coasters"}, nil},
-		{"a garden seat by the sea", "outdoors_coast", "teak", "oil_exterior", nil,
-			[]string{"about every 3 months", "catch fire by themselves", "feet off wet ground", "leave no cushions",
-				"soft brush"}, []string{"silicone", "coasters"}},
-		{"a sauna bench left bare", "sauna", "lime", "bare", nil,
-			[]string{"nothing lies on it, and that is on purpose", "Lay a towel", "look for splinters"},
-			[]string{"Fully hardened", "coats of", "touch up"}},
-		{"bare teak outdoors", "outdoors_exposed", "teak", "bare", nil,
-			[]string{"silver grey: that is right", "About every year"}, []string{"Fully hardened", "cushions"}},
-		{"the inside of a cedar chest", "cedar", "red_cedar", "bare", nil, []string{"it ends the scent"}, []string{"Fully hardened"}},
-		{"an heirloom kept", "heirloom", "mahogany", "kept", nil,
-			[]string{"Its age is part of its value", "soft, dry brush", "Let nobody sand or strip it"},
-			[]string{"Fully hardened", "soap", "touch up"}},
-		{"under cover the oil lasts", "outdoors_covered", "teak", "oil_exterior", nil, []string{"about every year"}, nil},
-		{"a cot", "cot", "beech", "clear_wb_pu", toys,
-			[]string{"away from children until 25 March 2026", "tested for migration to EN 71-3",
-				"not a certificate", "chips"}, []string{"gently from"}},
-		{"a bread board", "board", "maple", "oil_board", nil,
-			[]string{"never put it in the dishwasher", "Oil it every month", "Nothing sticks to this oil"},
-			[]string{"Fully hardened", "coasters", "fire"}},
-		{
-			"a stair",
-			"floor_public",
-			"oak",
-			"floor_wb",
-			nil,
-			[]string{"no rugs", "slippery whatever", "Never wax it"},
-			[]string{"silicone", "runners or rubber"},
-		},
-		{"a lacquered stand", "wash_stand", "cherry", "lacquer_nc", nil, []string{"Rubber and soft plastic feet", "darkens in light"}, nil},
-		{"a nut oil", "display", "oak", "oil_tung", nil, []string{"nut oil", "catch fire"}, nil},
-	} {
-		got := text(Write(facts(t, c.use, c.material, c.family, c.statements)))
-		for _, want := range c.says {
-			if !strings.Contains(got, want) {
-				t.Errorf("%s does not say %q:\n%s", c.name, want, got)
-			}
-		}
-		for _, not := range c.silent {
-			if strings.Contains(strings.ToLower(got), not) {
-				t.Errorf("%s should not say %q:\n%s", c.name, not, got)
-			}
-		}
+// caseOf is a row of testdata/cards.csv as facts.
+func caseOf(t *testing.T, cell map[string]string) Facts {
+	t.Helper()
+	w := wishOf(t, cell["life"], cell["place"], cell["material"])
+	shade := coating.Clear
+	switch cell["look"] {
+	case "pale":
+		shade, w.Look = coating.Pale, system.OpaquePale
+	case "dark":
+		shade, w.Look = coating.Dark, system.OpaqueDark
+	case "stained":
+		w.Look = system.Stained
 	}
+	if cell["seen"] == "worn" {
+		w.Decor = []system.Decor{{Kind: decoration.Find("crackle")}}
+	}
+	z := zoneOf(t, w, cell["layers"], shade)
+	if cell["seen"] == "kept" {
+		z.OldBelow = "Oil paint"
+	}
+	return factsOf(z)
 }
 
-// What is laid over the protection for its looks is named and guarded; a wax that covers it is looked after as wax.
-func TestDecorationOnTheCard(t *testing.T) {
-	over := func(family string) string {
-		f := facts(t, "desk", "oak", "clear_wb_pu", nil)
-		p, err := coating.New(
-			coating.Product{Name: "Test trim", Colour: "old gold", Shade: coating.Clear, Sheen: coating.Satin},
-			family,
-		)
-		if err != nil {
-			t.Fatal(err)
-		}
-		f.System = system.Assess(
-			f.Wish,
-			append(f.System.Layers, system.Layer{Role: system.Decorate, Product: p, Coats: 1}),
-		)
-		return text(Write(f))
-	}
-	if got := over("wax_gilding"); !strings.Contains(got, "One coat of gilding wax") ||
-		!strings.Contains(got, "Rubbing the decoration") ||
-		!strings.Contains(got, "drop of mild soap") {
-		t.Errorf("gilded:\n%s", got)
-	}
-	if got := over("wax_dark"); !strings.Contains(got, "Where it is sticky, a barely damp one") ||
-		strings.Contains(got, "Rubbing the decoration") {
-		t.Errorf("aged with dark wax:\n%s", got)
-	}
-	for id, f := range coating.Families {
-		if f.Is("decor") && strings.Contains(over(id), "varnish, satin") {
-			t.Errorf("%s is called a varnish", id)
-		}
-	}
-}
+// ids of all words, in order.
+func ids(l Lang) []string { return slices.Sorted(maps.Keys(words[l])) }
 
-// From which rating on a buyer is warned. Basis: practice (care.md).
-func TestRatingsThatWarn(t *testing.T) {
-	for _, c := range []struct {
-		says        string
-		set         func(*coating.Product, float64)
-		first, last float64 // it is said from, and up to
-	}{
-		{"Alcohol and perfume", func(p *coating.Product, r float64) { p.Alcohol = r }, 1, 2},
-		{"Hot cups", func(p *coating.Product, r float64) { p.Heat = r }, 1, 2},
-		{"straight from the stove", func(p *coating.Product, r float64) { p.Heat = r }, 3, 4},
-		{"Standing water", func(p *coating.Product, r float64) { p.Water = r }, 1, 3},
-		{"Ammonia", func(p *coating.Product, r float64) { p.Cleaner = r }, 1, 4},
-		{"coasters", func(p *coating.Product, r float64) { p.Heat, p.Alcohol = r, 5 }, 1, 3},
-		{"coasters", func(p *coating.Product, r float64) { p.Heat, p.Alcohol = 5, r }, 1, 3},
-	} {
-		for rating := 1.0; rating <= 5; rating++ {
-			f := facts(t, "dining_table", "oak", "clear_wb_pu", nil)
-			c.set(f.System.Protection().Product, rating)
-			want := rating >= c.first && rating <= c.last
-			if got := strings.Contains(text(Write(f)), c.says); got != want {
-				t.Errorf("%q at %.0f of 5: %v, want %v", c.says, rating, got, want)
-			}
-		}
-	}
-}
-
-func TestHandedOverBeforeFullCureComesFirst(t *testing.T) {
-	f := facts(t, "desk", "ash", "clear_wb_pu", nil)
-	if c := Write(f); !c.Urgent || c.Sections[0].ID != "first_weeks" {
-		t.Errorf("urgent %v, first section %s", c.Urgent, c.Sections[0].ID)
-	}
-	f.HandedOver = f.FullCure.AddDate(0, 0, 1)
-	if c := Write(f); c.Urgent || c.Sections[0].ID != "what" {
-		t.Errorf("after full cure: urgent %v, first section %s", c.Urgent, c.Sections[0].ID)
-	}
-}
-
-// No card claims what a finish cannot do, for any family that can be a last coat in any end use.
-func TestNoCardClaimsTooMuch(t *testing.T) {
-	cards := 0
-	for id, family := range coating.Families {
-		if !family.Is("clear") && !family.Is("oil") && !family.Is("wax") && !family.Is("paint") {
-			continue
-		}
-		for _, use := range enduse.EndUses {
-			card := Write(facts(t, use.ID, "oak", id, nil))
-			cards++
-			got := strings.ToLower(text(card))
-			for _, claim := range []string{"food safe", "food-safe", "child safe", "child-safe", "waterproof",
-				"heatproof", "non-toxic", "scratchproof", "%!"} {
-				if strings.Contains(got, claim) {
-					t.Fatalf("%s on %s says %q", id, use.ID, claim)
-				}
-			}
-			for _, s := range card.Sections {
-				for _, l := range s.Lines {
-					if l.Fact == "" || !strings.HasSuffix(l.Text, ".") {
-						t.Fatalf("%s on %s: %q has no fact, or is no sentence", id, use.ID, l.Text)
-					}
-				}
-			}
-		}
-	}
-	if cards < 500 {
-		t.Errorf("only %d cards read", cards)
-	}
-}
-
-// A piece of two zones gets one card: what holds for both is said once, what does not with its zone.
-func TestZonesTogetherOnOneCard(t *testing.T) {
-	top, base := Write(facts(t, "dining_table", "oak", "clear_wb_pu", nil)), Write(
-		facts(t, "base", "oak", "wax_clear", nil),
-	)
-	card := Together([]string{"Top", "Base"}, []Card{top, base})
-	if !card.Urgent || card.Sections[0].ID != "first_weeks" || card.Renew != base.Renew {
-		t.Errorf("urgent %v, first %s, renewal %v", card.Urgent, card.Sections[0].ID, card.Renew)
-	}
-	zones := map[string]string{}
-	for _, s := range card.Sections {
-		for _, l := range s.Lines {
-			if _, twice := zones[l.Text]; twice {
-				t.Errorf("said twice: %s", l.Text)
-			}
-			zones[l.Text] = strings.Join(l.Zones, ", ")
-		}
-	}
-	for text, zone := range map[string]string{
-		"Use coasters and mats.": "Top", "Put nothing but wax over it. Nothing else sticks to wax.": "Base", "Scouring pads and powders.": "",
-		"Made of: Oak.": "", "Three coats of a clear water-based varnish, satin.": "Top", "Quay Room, by the ferry steps. Piece number 7.": "",
-	} {
-		if got, said := zones[text]; !said || got != zone {
-			t.Errorf("%q stands under %q (%v), want %q", text, got, said, zone)
-		}
-	}
-	if one := Together([]string{"Top"}, []Card{top}); strings.Contains(text(one), "Base") || text(one) != text(top) {
-		t.Error("one zone's card is its own")
-	}
-}
-
-// What was laid against the trade's word with a reason and no test, its buyer is told; what a hidden spot settled is not.
-func TestABuyerIsToldWhatWasLaidAgainstPractice(t *testing.T) {
-	f := facts(t, "desk", "teak", "varnish_oil_pu", nil)
-	oil, err := coating.New(coating.Product{Name: "Oil", Shade: coating.Clear, Sheen: coating.Satin}, "oil_hardwax")
+func cases(t *testing.T) []map[string]string {
+	t.Helper()
+	file, err := os.ReadFile("testdata/cards.csv")
 	if err != nil {
 		t.Fatal(err)
 	}
-	top := f.System.Layers[0]
-	oil.ID, top.Product.ID = 1, 2
-	layers := []system.Layer{{Product: oil, Coats: 1}, {Product: top.Product, Coats: 2}}
-	open := system.Assess(f.Wish, layers).Layers[1].Below
-	for _, tried := range []bool{true, false} {
-		f.Wish.Wants.Decisions = nil
-		for _, finding := range open.Findings {
-			f.Wish.Wants.Decisions = append(f.Wish.Wants.Decisions, compat.Decision{
-				Rule: finding.Rule.ID, Coat: 2, Ground: 1, Tried: tried, Reason: "It has held before.", Who: "JT",
-			})
+	return table.Must("cards.csv", file)
+}
+
+// Finished pieces, and what their cards must say and must not, by message: what holds of the ids holds of every language.
+// Basis: practice.
+func TestCardsSayWhatTheirPieceAsks(t *testing.T) {
+	rows := cases(t)
+	if len(rows) < 110 {
+		t.Errorf("only %d pieces", len(rows))
+	}
+	lives, families := map[string]bool{}, map[string]bool{}
+	for _, cell := range rows {
+		lives[cell["life"]] = true
+		for _, l := range strings.Split(cell["layers"], "+") {
+			family, _, _ := strings.Cut(l, "*")
+			families[strings.TrimSuffix(family, "!")] = true
 		}
-		f.System = system.Assess(f.Wish, layers)
-		told := strings.Contains(text(Write(f)), "against common practice")
-		if told == tried {
-			t.Errorf("tried %t: told %t, %+v", tried, told, f.System.Layers[1].Below.Quieted)
+		got := idsOf(Write(caseOf(t, cell), finished.Add(20*time.Hour)))
+		for _, want := range strings.Split(cell["says"], "|") {
+			if !slices.Contains(got, want) {
+				t.Errorf("%s does not say %s: %v", cell["case"], want, got)
+			}
+		}
+		for _, not := range strings.Split(cell["silent"], "|") {
+			if slices.Contains(got, not) {
+				t.Errorf("%s says %s", cell["case"], not)
+			}
+		}
+	}
+	for _, u := range enduse.EndUses {
+		if !lives[u.ID] {
+			t.Errorf("life %s has no card", u.ID)
+		}
+	}
+	for _, d := range decoration.Kinds {
+		for _, family := range d.Families {
+			if !families[family] {
+				t.Errorf("decoration %s, laid with %s, has no card", d.ID, family)
+			}
+		}
+	}
+	for id, f := range coating.Families {
+		finishing := f.Is("clear") || f.Is("oil") || f.Is("wax") || f.Is("paint") || f.Is("resin")
+		if finishing && !families[id] && !strings.HasPrefix(id, "some_") {
+			t.Errorf("family %s has no card", id)
+		}
+	}
+}
+
+// Every family has its own row and its own words; so has every life, and each word that a row names.
+func TestNothingIsCalledByAnothersName(t *testing.T) {
+	for id := range coating.Families {
+		f, own := finishes[id]
+		if !own {
+			t.Errorf("family %s has no row in finishes.csv", id)
+			continue
+		}
+		for _, k := range []string{f.Kind, f.opaqueKind} {
+			if k != "" && !Known("kind."+k) {
+				t.Errorf("family %s is called %q, which has no words", id, k)
+			}
+		}
+	}
+	for _, u := range enduse.EndUses {
+		of, own := uses[u.ID]
+		if !own {
+			t.Errorf("life %s has no row in uses.csv", u.ID)
+		}
+		for _, id := range []string{"use." + of.class, "today.until." + of.group, "today.light." + of.group} {
+			if !Known(id) {
+				t.Errorf("life %s: no words for %s", u.ID, id)
+			}
+		}
+	}
+	for _, s := range surfaces {
+		for _, h := range s.Hurts {
+			if !Known("avoid." + h.id) {
+				t.Errorf("surface %s: no words for %s", s.ID, h.id)
+			}
+		}
+	}
+	for _, m := range substrate.Materials {
+		if !Known("material." + m.ID) {
+			t.Errorf("material %s has no words", m.ID)
+		}
+	}
+	for s := range coating.SheenNames {
+		if !Known(sheen(coating.Sheen(s))) {
+			t.Errorf("sheen %d has no words", s)
+		}
+	}
+}
+
+// The same sentences in every language: equal keys, equal placeholders, forms for one and many, and no English left.
+func TestEveryLanguageSaysTheSame(t *testing.T) {
+	holes := func(text string) (out []string) {
+		for _, m := range placeholder.FindAllStringSubmatch(text, -1) {
+			out = append(out, m[1])
+			if forms := strings.Split(m[2], "|"); m[2] != "" && (len(forms) != 2 || !strings.Contains(forms[1], "#")) {
+				t.Errorf("%q: two forms, the second with its number", text)
+			}
+		}
+		slices.Sort(out)
+		return out
+	}
+	may := []string{ // the same in both
+		"sheen.1", "material.mdf", "material.iroko", "material.merbau", "material.cocobolo", "material.teak",
+		"material.hickory", "material.ipe", "kind.factory", "page.record", "kind.paper", "life.desk",
+	}
+	english := ids("en")
+	for _, l := range Languages[1:] {
+		if !slices.Equal(ids(l), english) {
+			t.Errorf("%s has other sentences than English", l)
+		}
+		for _, id := range english {
+			if !slices.Equal(holes(words[l][id]), holes(words["en"][id])) {
+				t.Errorf("%s in %s is filled otherwise: %q", id, l, words[l][id])
+			}
+			if words[l][id] == words["en"][id] && !slices.Contains(may, id) && strings.Contains(words[l][id], " ") {
+				t.Errorf("%s is left in English in %s", id, l)
+			}
+		}
+		for _, id := range english {
+			text := strings.ToLower(words[l][id])
+			for _, left := range []string{" the ", " and ", " with ", " until ", "never "} {
+				if strings.Contains(text, left) {
+					t.Errorf("%s in %s has %q left in it", id, l, left)
+				}
+			}
+		}
+	}
+	for _, l := range Languages {
+		for id, text := range words[l] {
+			sentence := !strings.HasPrefix(id, "kind.") && strings.Count(id, ".") > 0 &&
+				slices.Contains([]string{"today", "daily", "avoid", "use", "damage", "renew", "caution", "below", "heat", "water", "sun"},
+					id[:strings.Index(id, ".")])
+			ends := strings.HasSuffix(text, ".") || strings.HasSuffix(text, "{text}")
+			if sentence && (!ends || strings.ToLower(text[:1]) == text[:1] && text[0] != '{' && text[0] < 0x80) {
+				t.Errorf("%s in %s is no sentence: %q", id, l, text)
+			}
+		}
+	}
+}
+
+// Days, hours, months, counts, degrees and intervals in each reader's way.
+func TestNumbersAreWrittenAsTheyAreRead(t *testing.T) {
+	first, may := time.Date(2026, 5, 1, 17, 0, 0, 0, time.UTC), time.Date(2027, 3, 9, 0, 0, 0, 0, time.UTC)
+	for _, c := range []struct {
+		arg            Arg
+		en, de, fr, es string
+	}{
+		{day(first), "1 May 2026", "1. Mai 2026", "1er mai 2026", "1 de mayo de 2026"},
+		{hour(first), "1 May 2026, 17:00", "1. Mai 2026, 17 Uhr", "1er mai 2026, 17 h", "1 de mayo de 2026, 17:00 h"},
+		{month(may), "March 2027", "März 2027", "mars 2027", "marzo de 2027"},
+		{temp(60), "60 °C (140 °F)", "60 °C", "60 °C", "60 °C"},
+		{temp(20), "20 °C (68 °F)", "20 °C", "20 °C", "20 °C"},
+		{every(1), "every month", "jeden Monat", "tous les mois", "cada mes"},
+		{every(18), "every 18 months", "alle 18 Monate", "tous les 18 mois", "cada 18 meses"},
+		{every(12), "every year", "jedes Jahr", "tous les ans", "cada año"},
+		{every(60), "every 5 years", "alle 5 Jahre", "tous les 5 ans", "cada 5 años"},
+		{term("material.oak"), "oak", "Eiche", "chêne", "roble"},
+		{verbatim("Mizzen Clear"), "Mizzen Clear", "Mizzen Clear", "Mizzen Clear", "Mizzen Clear"},
+	} {
+		for l, want := range map[Lang]string{"en": c.en, "de": c.de, "fr": c.fr, "es": c.es} {
+			if got := c.arg.in(l); got != want {
+				t.Errorf("%s: %q, want %q", l, got, want)
+			}
+		}
+	}
+	coats := func(l Lang, count int) string {
+		return Message{"what.coats", map[string]Arg{"kind": term("kind.spar"), "n": n(count), "sheen": term("sheen.3")}}.In(l)
+	}
+	if one, six := coats("de", 1), coats("de", 6); !strings.Contains(one, "eine Schicht,") || !strings.Contains(six, "6 Schichten") {
+		t.Errorf("%q, %q", one, six)
+	}
+}
+
+// What has passed is told as past, and what is due comes first.
+func TestACardReadsAsOfTheDayItIsRead(t *testing.T) {
+	f := factsOf(zoneOf(t, wishOf(t, "shelf", "", "oak"), "oil_danish*3", coating.Clear))
+	at := func(days int) Card { return Write(f, finished.AddDate(0, 0, days)) }
+	fresh := at(1)
+	if !fresh.Urgent || fresh.Sections[0].ID != "today" {
+		t.Errorf("fresh: urgent %v, first %s", fresh.Urgent, fresh.Sections[0].ID)
+	}
+	if text := textOf(fresh, "en"); !strings.Contains(text, "Until 26 March 2026") {
+		t.Errorf("a day that ends at 16:00 is not over by its morning:\n%s", text)
+	}
+	week := idsOf(at(8))
+	if slices.Contains(week, "today.light.shelf") || !slices.Contains(week, "today.until.shelf") {
+		t.Errorf("after light use: %v", week)
+	}
+	hard := at(40)
+	if got := idsOf(hard); hard.Urgent || slices.Contains(got, "today.until.shelf") || !slices.Contains(got, "today.hardened") ||
+		slices.Contains(got, "today.reckoned") || hard.Sections[0].ID == "today" {
+		t.Errorf("hardened: %v", got)
+	}
+	due := at(365)
+	if got := idsOf(due); !due.Due || due.Sections[0].ID != "look_after" || !slices.Contains(got, "renew.due") {
+		t.Errorf("a year on, its first renewal: %v", got)
+	}
+	late := at(4 * 365)
+	if !strings.Contains(textOf(late, "en"), "renewed before is not known") {
+		t.Errorf("years on:\n%s", textOf(late, "en"))
+	}
+	if next := late.Renewals[0]; !next.At.Equal(finished.AddDate(0, 12, 0)) || next.Months != 24 {
+		t.Errorf("what soaks in is first renewed at half the months: %+v", next)
+	}
+	soon := Write(f, f.Zones[0].Dates.Light.Add(-5*time.Hour))
+	if text := textOf(soon, "en"); !strings.Contains(text, "from 7 March 2026, 16:00") {
+		t.Errorf("where the hour matters it is told:\n%s", text)
+	}
+}
+
+// The four days stand in their order, for every finish, in any air, and cold damp air puts them off.
+func TestTheFourDaysStandInTheirOrder(t *testing.T) {
+	for _, cell := range cases(t) {
+		for _, z := range caseOf(t, cell).Zones {
+			d := z.Dates
+			if d.Light.IsZero() {
+				continue
+			}
+			in := !d.Move.Before(finished) && !d.Light.Before(d.Move) && !d.Ordinary.Before(d.Light)
+			if !in || (!d.Hard.IsZero() && d.Hard.Before(d.Ordinary)) {
+				t.Errorf("%s: %+v", cell["case"], d)
+			}
+		}
+	}
+	p := productOf(t, "enamel_alkyd", coating.Pale)
+	of := func(a climate.Air) Dates {
+		return DatesOf([]*coating.Product{p}, a, finished, finished.AddDate(0, 0, 4), finished.AddDate(0, 0, 60))
+	}
+	if warm, cold := of(air), of(climate.Air{TempC: 10, RH: 75}); !cold.Ordinary.After(warm.Ordinary) {
+		t.Errorf("warm %v, cold %v", warm.Ordinary, cold.Ordinary)
+	}
+	if got := of(climate.Air{TempC: 23, RH: 50}).Ordinary.Sub(finished).Hours() / 24; got < 9 || got > 12 {
+		t.Errorf("an oil paint is wiped first after %.1f days, want about ten", got)
+	}
+}
+
+// A piece of several zones gets one card: what holds for all is said once, what does not with its zone; the slowest sets
+// the day on which it has hardened; a zone left as it was says so.
+func TestZonesTogetherOnOneCard(t *testing.T) {
+	top := zoneOf(t, wishOf(t, "dining_table", "", "oak"), "clear_wb_pu*3", coating.Clear)
+	legs := zoneOf(t, wishOf(t, "base", "", "oak"), "wax_clear*2", coating.Clear)
+	legs.Name, legs.Dates.Hard = "legs", legs.Dates.Hard.AddDate(0, 0, 9)
+	inside := Zone{Name: "inside", EndUse: "inside", Material: "pine", Finished: finished}
+	card := Write(factsOf(top, legs, inside), finished.Add(time.Hour))
+	if !card.Hard.Equal(legs.Dates.Hard) {
+		t.Errorf("hard on %v", card.Hard)
+	}
+	where := map[string]string{}
+	for _, s := range card.Sections {
+		for _, l := range s.Lines {
+			where[l.ID] += "[" + strings.Join(l.Zones, ", ") + "]"
+		}
+	}
+	for id, want := range map[string]string{
+		"what.undone": "[inside]", "daily.damp": "[top]", "daily.dry": "[legs]", "use.table": "[top]",
+		"ask.where": "[]", "today.reckoned": "[]", "what.material": "[top, legs]",
+	} {
+		if where[id] != want {
+			t.Errorf("%s stands under %q, want %q", id, where[id], want)
+		}
+	}
+}
+
+// What was laid against the trade's word with a reason and no test, its buyer is told.
+func TestABuyerIsToldWhatWasLaidAgainstPractice(t *testing.T) {
+	z := zoneOf(t, wishOf(t, "desk", "", "teak"), "oil_hardwax*1+varnish_oil_pu*2", coating.Clear)
+	z.Overrides = []Past{{Kind: "kind.oil_varnish", Below: "kind.hardwax", Rule: "F1"}}
+	z.Patches, z.Slip = []string{"front edge: oak let in, 3 cm"}, []string{"PTV 42 wet"}
+	got := textOf(Write(factsOf(z), finished), "en")
+	for _, want := range []string{
+		"against common practice: clear oil varnish over oil with hard wax", "oak let in, 3 cm.", "PTV 42 wet.",
+	} {
+		if !strings.Contains(got, want) {
+			t.Errorf("it does not say %q:\n%s", want, got)
+		}
+	}
+}
+
+// Labels' claims stay claims, with whose they are; a silent label is told where it matters.
+func TestLabelsAreQuoted(t *testing.T) {
+	z := zoneOf(t, wishOf(t, "cot", "", "beech"), "clear_wb_pu*3", coating.Clear)
+	z.Layers[0].Says = map[string]string{coating.StatesToys: "tested for migration to EN 71-3"}
+	got := textOf(Write(factsOf(z), finished), "en")
+	if !strings.Contains(got, "The label of Tin of clear_wb_pu states: tested for migration to EN 71-3.") ||
+		strings.Contains(got, "states nothing on toys") {
+		t.Errorf("stated:\n%s", got)
+	}
+	film := zoneOf(t, wishOf(t, "kitchen_top", "", "oak"), "clear_wb_pu_2k*3", coating.Clear)
+	film.FoodFilm = true
+	if got := idsOf(Write(factsOf(film), finished)); !slices.Contains(got, "caution.food_film") {
+		t.Errorf("the workshop counts a cured film: %v", got)
+	}
+}
+
+// From which of its product's ratings on a card warns. Basis: practice.
+func TestRatingsThatWarn(t *testing.T) {
+	for rating := 1.0; rating <= 5; rating++ {
+		z := zoneOf(t, wishOf(t, "dining_table", "", "oak"), "varnish_oil_pu*3", coating.Clear)
+		z.Layers[0].Heat, z.Layers[0].Water = rating, rating
+		got := idsOf(Write(factsOf(z), finished))
+		heat := map[bool]string{true: "heat.cup", false: "heat.dish"}[rating <= 3]
+		water := map[bool]string{true: "water.at_once", false: "water.wipe"}[rating <= 2]
+		if !slices.Contains(got, heat) || !slices.Contains(got, water) {
+			t.Errorf("at %.0f of 5: %v", rating, got)
+		}
+	}
+}
+
+// Before a piece leaves, what stands against it is asked, plainly.
+func TestQuestionsBeforeItLeaves(t *testing.T) {
+	cot := zoneOf(t, wishOf(t, "cot", "", "beech"), "enamel_wb*2", coating.Pale)
+	board := zoneOf(t, wishOf(t, "board", "", "maple"), "oil_polymerised*3", coating.Clear)
+	table := zoneOf(t, wishOf(t, "dining_table", "", "oak"), "clear_wb_pu*3", coating.Clear)
+	floor := zoneOf(t, wishOf(t, "floor_public", "", "oak"), "floor_wb*3", coating.Clear)
+	bare := Zone{Name: "back", EndUse: "base", Material: "oak", Finished: finished}
+	for _, c := range []struct {
+		zone Zone
+		days float64
+		want string // the question's kind
+	}{
+		{cot, 5, "child"}, {cot, 30, ""}, {board, 5, "food"}, {board, 30, ""}, {table, 0.01, "move"},
+		{table, 1, "light"}, {table, 4, ""}, {floor, 4, "public"}, {floor, 20, ""}, {bare, 0, "undone"},
+	} {
+		at := finished.Add(time.Duration(c.days * 24 * float64(time.Hour)))
+		got := ""
+		for _, q := range (Leaving{Facts: factsOf(c.zone), At: at}).Questions() {
+			if kind, _, _ := strings.Cut(q.ID, ":"); kind != "label" {
+				got += kind
+			}
+		}
+		if got != c.want {
+			t.Errorf("%s after %.2f days asks %q, want %q", c.zone.EndUse, c.days, got, c.want)
+		}
+	}
+	late := Leaving{Facts: factsOf(table), At: finished.AddDate(0, 0, 30), Promised: finished}
+	if got := late.Questions(); len(got) != 1 || got[0].ID != "promise" {
+		t.Errorf("late: %+v", got)
+	}
+}
+
+// Facts go out and come back the same, and make the same card.
+func TestFactsAreKeptWhole(t *testing.T) {
+	for _, cell := range cases(t) {
+		f := caseOf(t, cell)
+		data, err := json.Marshal(f)
+		if err != nil {
+			t.Fatal(err)
+		}
+		var back Facts
+		if err := json.Unmarshal(data, &back); err != nil {
+			t.Fatal(err)
+		}
+		if textOf(Write(back, finished), "de") != textOf(Write(f, finished), "de") {
+			t.Errorf("%s reads otherwise once it was kept", cell["case"])
 		}
 	}
 }

@@ -11,7 +11,9 @@ import (
 	"strconv"
 	"strings"
 
+	"firmitas/core/coating"
 	"firmitas/core/table"
+	"firmitas/core/worklog"
 )
 
 // Fact is something that may be known of a piece, told by its log or by whoever is asked.
@@ -35,6 +37,7 @@ type Fault struct {
 	Group string
 	Seen  string
 	Shows string // when
+	Drawn string // the picture that is drawn of it
 	Wet   string // what is done inside the open time; "" = nothing helps
 	Dry   string // before the next coat
 	Later string // weeks on
@@ -45,6 +48,10 @@ type Fault struct {
 
 	FixedMinutes float64
 	MinutesPerM2 float64
+	FirstH       float64  // hours before hands may set about it: it hardens, or dries out (the careful end)
+	FirstOilH    float64  // the same over what hardens in air by oil
+	AfterH       float64  // hours from the mend to the next coat (the careful end)
+	Effects      []Effect // on the plan, the mildest first; which of them it comes to is seen at the work
 	causes       []weighed
 	hazards      []string // of cautions, by id
 }
@@ -115,12 +122,20 @@ func readCauses(file []byte) map[string]*Cause {
 func readFaults(file []byte) (out []Fault) {
 	for _, l := range table.Must("faults.csv", file) {
 		f := Fault{
-			ID: l["id"], Name: l["name"], Group: l["group"], Seen: l["seen"], Shows: l["shows"],
+			ID: l["id"], Name: l["name"], Group: l["group"], Seen: l["seen"], Shows: l["shows"], Drawn: l["drawn"],
 			Wet: l["wet"], Dry: l["dry"], Later: l["later"], Cost: l["cost"], Wait: l["wait"],
 			Next: l["next_time"], Leave: l["leave_alone"],
 			FixedMinutes: number(l["fixed_min"]), MinutesPerM2: number(l["min_per_m2"]),
+			FirstH: number(l["first_h"]), FirstOilH: number(l["first_oil_h"]), AfterH: number(l["after_h"]),
 			hazards: strings.Fields(l["hazards"]),
 		}
+		for _, e := range strings.Fields(l["effects"]) {
+			if effectWords[Effect(e)] == "" {
+				panic(fmt.Sprintf("faults: %s: no effect %q", f.ID, e))
+			}
+			f.Effects = append(f.Effects, Effect(e))
+		}
+		f.FirstOilH = max(f.FirstH, f.FirstOilH)
 		for _, text := range strings.Fields(l["causes"]) { // "gun:1[spray:2,far:2]"
 			head, own, _ := strings.Cut(strings.TrimSuffix(text, "]"), "[")
 			cause, weight, _ := strings.Cut(head, ":")
@@ -132,6 +147,62 @@ func readFaults(file []byte) (out []Fault) {
 		out = append(out, f)
 	}
 	return out
+}
+
+// Effect of a fault on the plan. Basis: practice.
+type Effect string
+
+const (
+	NoEffect     Effect = "note"
+	InDenib      Effect = "denib"
+	Hold         Effect = "hold"
+	MoreCoat     Effect = "coat"
+	BackToALayer Effect = "back"
+	StopFirst    Effect = "stop"
+)
+
+var effectWords = map[Effect]string{
+	NoEffect:     "Nothing moves.",
+	InDenib:      "It is small work within the next denib.",
+	Hold:         "The next coat moves by the wait, and its window is looked at anew.",
+	MoreCoat:     "It may take a coat or a barrier more: change the system then, and its dates begin anew.",
+	BackToALayer: "It may go back to a layer below: what lies over that comes off, and is planned anew.",
+	StopFirst:    "Stop: a question or a board comes first, and the other zones are looked at too.",
+}
+
+// Does says what a fault may do to the plan, the mildest first.
+func (f *Fault) Does() []string {
+	var out []string
+	for _, e := range f.Effects {
+		out = append(out, effectWords[e])
+	}
+	return out
+}
+
+// Minutes by hand of mending it on an area; 0 where it is counted by the spot.
+func (f *Fault) Minutes(areaM2 float64) float64 { return f.FixedMinutes + f.MinutesPerM2*areaM2 }
+
+// What is done about it, in words, when a remedy is set about; "" where nothing is known to help.
+func (f *Fault) What(r worklog.Remedy) string {
+	switch r {
+	case worklog.WhileWet:
+		return f.Wet
+	case worklog.BeforeNext:
+		return f.Dry
+	case worklog.WeeksOn:
+		return f.Later
+	case worklog.LeaveIt:
+		return f.Leave
+	}
+	return ""
+}
+
+// WaitH is how long it is left alone before hands set about it, over a coat of a family.
+func (f *Fault) WaitH(over *coating.Family) float64 {
+	if over != nil && over.Cure == coating.Oxidation {
+		return f.FirstOilH
+	}
+	return f.FirstH
 }
 
 // Find returns the fault, or nil.
@@ -184,6 +255,8 @@ type Suspect struct {
 	Cause *Cause
 	Share float64  // of all that speaks, 0 to 1
 	For   []string // known facts that raised it, by id
+
+	Before int // times it was found on the same product within the year
 }
 
 // Sureness of a finding.
@@ -209,15 +282,20 @@ type Finding struct {
 
 const mostAsked = 4
 
-// Why weighs the causes of a fault by what is known; denied are facts that are known not to be.
-func (f *Fault) Why(known, denied map[string]bool) Finding {
+// What the same cause on the same product counts for each time within the year, and at most (practice).
+const againFactor, againMost = 1.5, 3.0
+
+// Why weighs the causes of a fault by what is known; denied are facts that are known not to be, and before is how often
+// each cause was found on the same product within the year.
+func (f *Fault) Why(known, denied map[string]bool, before map[string]int) Finding {
 	var out Finding
 	sum := 0.0
 	for _, c := range f.causes {
 		cause := Causes[c.cause]
 		score := c.weight * together(cause.factors, known) * together(c.factors, known)
+		score *= min(againMost, math.Pow(againFactor, float64(before[c.cause])))
 		sum += score
-		s := Suspect{Cause: cause, Share: score}
+		s := Suspect{Cause: cause, Share: score, Before: before[c.cause]}
 		for _, fact := range Facts {
 			raises := cause.factors[fact.ID] > 1 || c.factors[fact.ID] > 1
 			if known[fact.ID] && raises {

@@ -41,7 +41,7 @@ func TestWorkedCases(t *testing.T) {
 			}
 			known[id] = true
 		}
-		found := f.Why(known, nil)
+		found := f.Why(known, nil, nil)
 		words := strings.Fields(row[3])
 		if got := found.Suspects[0].Cause.ID; got != words[0] {
 			t.Errorf("%s, %s: %s first, want %s", row[0], row[1], got, words[0])
@@ -152,7 +152,7 @@ func TestEvidenceMovesWhatItSpeaksFor(t *testing.T) {
 		for range r.IntN(5) {
 			known[Facts[r.IntN(len(Facts))].ID] = true
 		}
-		before := f.Why(known, nil)
+		before := f.Why(known, nil, nil)
 		sum := 0.0
 		for _, s := range before.Suspects {
 			sum += s.Share
@@ -170,7 +170,7 @@ func TestEvidenceMovesWhatItSpeaksFor(t *testing.T) {
 		}
 		more := before.Ask[0].ID
 		known[more] = true
-		after := f.Why(known, nil)
+		after := f.Why(known, nil, nil)
 		for _, c := range f.causes {
 			factor := 1.0
 			for _, of := range []map[string]float64{Causes[c.cause].factors, c.factors} {
@@ -184,7 +184,7 @@ func TestEvidenceMovesWhatItSpeaksFor(t *testing.T) {
 			}
 		}
 		delete(known, more)
-		if denied := f.Why(known, map[string]bool{more: true}); len(denied.Ask) > 0 && denied.Ask[0].ID == more {
+		if denied := f.Why(known, map[string]bool{more: true}, nil); len(denied.Ask) > 0 && denied.Ask[0].ID == more {
 			t.Errorf("%s asks again for %s, which was denied", f.ID, more)
 		}
 	}

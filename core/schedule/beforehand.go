@@ -274,7 +274,7 @@ func (s session) leadIn(span Span, zone int, looks map[string]worklog.Event) []S
 	at := span.From
 	for _, step := range s.before {
 		to := at.Add(byHandFor(step.Tasks))
-		step.Work, step.Zones = []Span{{at, to}}, []int{zone}
+		step.Work, step.Zones, step.name = []Span{{at, to}}, []int{zone}, s.coat.name
 		if look, taken := looks[step.Check]; taken {
 			step.Looked = &look
 		}

@@ -2,6 +2,7 @@ package schedule
 
 import (
 	"fmt"
+	"slices"
 	"time"
 
 	"firmitas/core/compat"
@@ -14,31 +15,50 @@ const (
 
 // boards puts a test board at the very beginning for every coat that hangs on one, and lets that coat wait for it. It
 // returns the brief with the hands that this takes.
-func (b Brief) boards(plan *Plan, lanes []lane) Brief {
-	for _, l := range lanes {
+func (m *making) boards(h *hands) Brief {
+	b := m.brief
+	b.Start = latest(b.Start, m.floor)
+	for _, l := range m.lanes {
 		for i := range l.sessions {
 			s := &l.sessions[i]
 			if s.board == "" || s.told != nil {
 				continue
 			}
-			work := b.Week.fit(b.Start, boardMinutes*time.Minute)
-			plan.add(Step{
+			step := Step{
 				Kind:    Testing,
 				Title:   fmt.Sprintf("Test board for %s", s.title),
 				Tasks:   []Task{{s.board, 0}, {boardWork, boardMinutes}},
-				Work:    []Span{work},
 				Zones:   []int{l.zone},
 				Product: s.coat.Product,
 				Layer:   s.coat.Layer,
 				Coat:    s.coat.Coat,
 				Of:      s.coat.Of,
-				Opens:   work.To.Add(boardWait),
+				at:      s.coat.at,
+				name:    s.coat.name,
+			}
+			begun := m.begunAs(func(o Step) bool {
+				return o.Kind == Testing && o.Zones[0] == l.zone && o.at == step.at
 			})
-			s.notBefore = latest(s.notBefore, work.To.Add(boardWait))
-			b.Start = work.To
+			if len(begun) > 0 {
+				step = begun[0]
+			} else {
+				work := h.fit(b.Start, boardMinutes*time.Minute, need{})
+				step.Work, step.By = []Span{work.Span}, work.by
+				step.Opens = work.To.Add(boardWait)
+			}
+			m.plan.book(step, h)
+			s.hold(step.Opens)
+			b.Start = latest(b.Start, step.End())
 		}
 	}
 	return b
+}
+
+// hasBoards tells whether any coat hangs on a board that nobody has made.
+func (m *making) hasBoards() bool {
+	return slices.ContainsFunc(m.lanes, func(l lane) bool {
+		return slices.ContainsFunc(l.sessions, func(s session) bool { return s.board != "" && s.told == nil })
+	})
 }
 
 const boardWork = "Lay the same coats on an offcut, leave it a week, then cross-cut it, scrape it with a thumb-nail and lay" +

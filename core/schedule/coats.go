@@ -32,11 +32,13 @@ type lane struct {
 	sessions []session
 	signs    []worklog.Event // what was seen on it
 	looks    map[string]worklog.Event
+	placed   int  // of its sessions, how many have their place
+	relaxed  bool // asks for the least that it can be
 	from     time.Time
 	end      time.Time // of its last coat, had it all hands to itself
 }
 
-func (l *lane) begin(jobs []preparation.Job, so prepared, b Brief) {
+func (l *lane) begin(jobs []preparation.Job, so prepared, b Brief, alone *hands) {
 	for _, j := range jobs {
 		if j.JustBefore && slices.Contains(j.Zones, l.zone) {
 			z := b.Zones[l.zone]
@@ -47,15 +49,15 @@ func (l *lane) begin(jobs []preparation.Job, so prepared, b Brief) {
 			)
 		}
 	}
-	l.from = latest(latest(so.hands, so.ready[l.zone]), l.sessions[0].notBefore)
-	settles := len(b.Zones) > 1 || l.from.Sub(so.clean[l.zone]) > dustSettles
+	l.from = latest(latest(so.done, so.ready[l.zone]), l.sessions[0].notBefore)
+	settles := !l.relaxed && (len(b.Zones) > 1 || l.from.Sub(so.clean[l.zone]) > dustSettles)
 	if dusted := !so.clean[l.zone].IsZero(); dusted && settles {
 		z := b.Zones[l.zone]
 		perM2 := min(dustAgainMinutes, substrate.Dusting.In(z.Wish.Life()).MinutesPerM2)
 		again := Task{"Wipe off the dust that has settled since", perM2 * z.AreaM2 * float64(b.alike())}
 		l.sessions[0].tasks = slices.Insert(l.sessions[0].tasks, 0, again)
 	}
-	placed := place(l.sessions, b.Week, l.from, deadline{})
+	placed := place(l.sessions, alone, l.from, deadline{})
 	l.end = placed[len(placed)-1].work.To
 }
 
@@ -70,30 +72,39 @@ func (l lane) beforeWax() (film, wax lane) {
 	return film, wax
 }
 
-// coat adds the lane's coats to the plan, and returns the time that they keep hands busy.
-func (l lane) coat(plan *Plan, week Week) (busy []Span) {
+// left is how many of a lane's coats have no place yet.
+func (l lane) left() int { return len(l.sessions) - l.placed }
+
+// coat gives the next n of a lane's coats their place in the plan and with the hands.
+func (l *lane) coat(plan *Plan, h *hands, n int) {
 	z := &plan.Zones[l.zone]
 	z.Coated = true
-	for i := range l.sessions {
-		l.sessions[i].inHand = plan.laying(l.sessions[i].coat.Product)
-	}
-	placed, held := l.heed(week)
+	placed, held := l.heed(h)
 	if held != nil {
 		z.Held = held
 		z.LightUse = latest(z.LightUse, held.Until)
 	}
-	for i, p := range placed {
-		step := l.sessions[i].step(p, week)
+	for i := l.placed; i < l.placed+n; i++ {
+		p, s := placed[i], &l.sessions[i]
+		step := s.step(p, h)
 		step.Zones = []int{l.zone}
-		for _, first := range l.sessions[i].leadIn(p.work, l.zone, l.looks) {
-			plan.add(first)
+		step.Ready, step.Waits = l.since(i, placed, h)
+		if i+1 < len(l.sessions) { // whatever holds the next coat back: no screen says before that it may go on
+			step.Opens = latest(step.Opens, l.sessions[i+1].held)
 		}
-		plan.add(step)
-		busy = append(busy, step.Work...)
-		if first := (Span{p.work.From, step.Start()}); first.From.Before(first.To) {
-			busy = append(busy, first)
+		if step.wet = step.TouchDry; i+1 < len(placed) {
+			step.wet = earliest(step.wet, l.sessions[i+1].lays(placed[i+1].work))
 		}
-		if s := l.sessions[i]; s.wetAtNight(p.work, week.Zone) {
+		for _, first := range s.leadIn(p.work, l.zone, l.looks) {
+			first.By, first.fixed = p.how.by, step.fixed
+			plan.book(first, h)
+		}
+		plan.book(step, h)
+		s.stands, s.parts, s.how, s.heldBack = p.work, step.Work, p.how, p.waited
+		if note := s.thickNote(); note != "" {
+			plan.Notes = append(plan.Notes, note)
+		}
+		if s.wetAtNight(p.work, h.zone()) {
 			plan.Notes = append(
 				plan.Notes,
 				step.Title+" is still wet when the night's air comes, which its label forbids: keep the room warm that night, or split the zone.",
@@ -102,17 +113,41 @@ func (l lane) coat(plan *Plan, week Week) (busy []Span) {
 		z.LastCoat, z.TouchDry = step.End(), step.TouchDry
 		z.LightUse, z.FullCure = latest(z.LightUse, step.LightUse), latest(z.FullCure, step.FullCure)
 	}
-	plan.LastCoat, plan.LightUse, plan.FullCure = latest(
-		plan.LastCoat,
-		z.LastCoat,
-	), latest(
-		plan.LightUse,
-		z.LightUse,
-	), latest(
-		plan.FullCure,
-		z.FullCure,
-	)
-	return busy
+	l.placed += n
+	plan.LastCoat = latest(plan.LastCoat, z.LastCoat)
+	plan.LightUse, plan.FullCure = latest(plan.LightUse, z.LightUse), latest(plan.FullCure, z.FullCure)
+}
+
+// since is when what lies below a coat was ready for it, and what it waited for from then on.
+func (l lane) since(i int, placed []placing, h *hands) (ready time.Time, why Cause) {
+	ready, s := l.from, l.sessions[i]
+	if i > 0 {
+		ready = l.sessions[i-1].wait.from(placed[i-1].work.To.Add(l.sessions[i-1].late), h.zone())
+	}
+	starts := placed[i].work.From
+	switch asked := latest(ready, s.notBefore); {
+	case s.fixed || !starts.After(ready):
+		return ready, ForNothing
+	case !starts.After(asked):
+		return ready, s.heldFor(ready)
+	case placed[i].waited:
+		return ready, ForWindow
+	case s.dryBeforeNight && DateOf(asked.In(h.zone())) != DateOf(starts.In(h.zone())):
+		return ready, ForAir
+	default:
+		return ready, h.cause(asked, placed[i].work, s.need())
+	}
+}
+
+// heldFor is what keeps a coat off that what lies below is ready for.
+func (s session) heldFor(ready time.Time) Cause {
+	switch {
+	case !s.held.After(ready):
+		return ForNothing
+	case s.board != "":
+		return ForBoard
+	}
+	return ForSeen
 }
 
 // session is one coat before it has a place in time.
@@ -122,7 +157,9 @@ type session struct {
 	tasks   []Task
 	setUp   float64       // minutes of setting up and washing up
 	sprayed bool          // it drifts
-	inHand  []Span        // when its product is being laid on other zones
+	film    bool          // dust would spoil it while it is wet
+	rackM2  float64       // that it takes on the drying racks
+	away    bool          // where the piece stands: it shares hands with the others, and neither booth, racks nor air
 	keyTask *Task         // added when the window has closed
 	wait    wait          // until the next session
 	latest  time.Duration // until the next coat, without keying; 0 = no limit
@@ -131,19 +168,32 @@ type session struct {
 
 	coat                         Step // what a coat's step says whenever it is placed
 	touchDry, lightUse, fullCure wait
-	dryBeforeNight               bool      // the night's air forbids it while it is wet
-	board                        string    // what a test board has to show first; "" = nothing
-	notBefore                    time.Time // when the board has shown it, or what was seen may have gone
+	dryBeforeNight               bool   // the night's air forbids it while it is wet
+	board                        string // what a test board has to show first; "" = nothing
+	notBefore                    time.Time
+	held                         time.Time // notBefore, as far as a board, a sign, a look or a mend asks for it
 	section                      string    // where a stretch ends that no day can hold
-	stands                       Span      // where it lies on the piece already; zero while it does not
+	stands                       Span      // where it lies on the piece, or has its place; zero while it has none
+	parts                        []Span    // of a place that it has
+	how                          way       // there
+	heldBack                     bool      // on purpose, there
+	fixed                        bool      // it lies there whatever else is planned
 	told                         *worklog.Event
 	late                         time.Duration // by how much it went on too early: it counts as laid so much later
+	thick                        float64       // how many times as thick as the label means; 0 = as it means
+}
+
+// hold lets a coat wait for what a board, a sign, a look or a mend asks for.
+func (s *session) hold(until time.Time) {
+	s.held = latest(s.held, until)
+	s.notBefore = latest(s.notBefore, until)
 }
 
 // way is how a session is gone about where it has come to stand.
 type way struct {
 	keyed  bool // the window had closed
 	inHand bool // tin and tool are in use on another zone right before or after
+	by     int  // whose hands
 }
 
 // hands are the tasks of a session, gone about in a way.
@@ -166,11 +216,11 @@ func (s session) length(how way) time.Duration { return s.lead() + roundUp(byHan
 // staysWet is how long a tool that is wrapped up keeps between two zones (practice).
 const staysWet = 30 * time.Minute
 
-// besides tells whether a stretch lies right before or after one in which its product is laid on another zone.
-func (s session) besides(work Span) bool {
-	return s.setUp > 0 && slices.ContainsFunc(s.inHand, func(o Span) bool {
+// besides tells whether a stretch lies right before or after one in which the same hands lay its product elsewhere.
+func (s session) besides(work slot, laying []inUse) bool {
+	return s.setUp > 0 && slices.ContainsFunc(laying, func(o inUse) bool {
 		after, before := work.From.Sub(o.To), o.From.Sub(work.To)
-		return max(after, before) >= 0 && max(after, before) <= staysWet
+		return o.by == work.by && max(after, before) >= 0 && max(after, before) <= staysWet
 	})
 }
 
@@ -228,42 +278,54 @@ func (w wait) turns(t time.Time, zone *time.Location) (time.Time, time.Duration)
 
 const mornings = 14 // tried for a coat that must be dry before night
 
+// need is what a session asks for besides hands.
+func (s session) need() need {
+	if s.away {
+		return need{}
+	}
+	return need{sprayed: s.sprayed, film: s.film, m2: s.rackM2, dry: s.touchDry}
+}
+
 // fit finds the earliest stretch for a session, and whether tin and tool are in hand there; where the night's air
 // forbids a wet coat, one that is dry before it.
-func (s session) fit(week Week, t time.Time, keyed bool) (Span, way) {
-	if s.told != nil {
-		keyed = s.told.Keyed
-	}
+func (s session) fit(h *hands, t time.Time, keyed bool) (Span, way) {
 	if !s.stands.From.IsZero() {
-		return s.stands, way{keyed, s.besides(s.stands)}
+		return s.stands, s.how
 	}
-	span, how := s.earliest(week, latest(t, s.notBefore), keyed)
+	span, how := s.earliest(h, latest(t, s.notBefore), keyed)
 	for range mornings {
-		if !s.wetAtNight(span, week.Zone) {
+		if !s.wetAtNight(span, h.zone()) {
 			break
 		}
-		span, how = s.earliest(week, week.nextDay(span.From), keyed)
+		span, how = s.earliest(h, h.hours[0].week.nextDay(span.From), keyed)
 	}
 	return span, how
 }
 
 // earliest is the first stretch from t on; one beside another zone's is shorter by the set-up.
-func (s session) earliest(week Week, t time.Time, keyed bool) (Span, way) {
-	best, how := week.stretch(t, s.length(way{keyed: keyed})), way{keyed: keyed}
-	shorter := way{keyed: keyed, inHand: true}
-	for _, from := range append([]Span{{To: t}}, s.inHand...) {
-		span := week.stretch(latest(t, from.To), s.length(shorter))
-		if s.besides(span) && !span.To.After(best.To) {
-			best, how = span, shorter
+func (s session) earliest(h *hands, t time.Time, keyed bool) (Span, way) {
+	best, how := h.stretch(t, s.length(way{keyed: keyed}), s.need()), way{keyed: keyed}
+	if s.setUp > 0 {
+		laying := h.laying(s.coat.Product, Span{t, best.To})
+		shorter := s.length(way{keyed: keyed, inHand: true})
+		for _, from := range append([]inUse{{Span: Span{To: t}}}, laying...) {
+			beside := h.stretch(latest(t, from.To), shorter, s.need())
+			if s.besides(beside, laying) && !beside.To.After(best.To) {
+				best, how.inHand = beside, true
+			}
 		}
 	}
-	return best, how
+	how.by = best.by
+	return best.Span, how
 }
 
 // days are the parts of a session's stretch: one, or as many as it needs where no day can hold it.
-func (s session) days(span Span, week Week, how way) []Span {
-	if length := s.length(how); length > week.longest() {
-		return week.spread(span.From, length)
+func (s session) days(span Span, h *hands, how way) []Span {
+	if s.parts != nil {
+		return s.parts
+	}
+	if length := s.length(how); length > h.longest() {
+		return h.spreadBy(how.by, span.From, length, s.need())
 	}
 	return []Span{span}
 }
@@ -345,6 +407,7 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 	covered := w.Area(l, area)
 	how := w.Technique(p, covered)
 	out.setUp, out.sprayed = how.SetUp, how.Sprays()
+	out.film = p.Family.Body == coating.Film
 	if l.Coats == 1 {
 		out.title = p.Name
 	}
@@ -370,7 +433,7 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 		out.tasks = append(out.tasks, Task{decorText(*d), d.Kind.Minutes * covered})
 	} else {
 		out.tasks = append(out.tasks, Task{applyText(how, p, covered), how.PerM2 * covered})
-		if mixes := pots(p, how.PerM2*covered); mixes != "" {
+		if mixes := inPots(p, how.PerM2*covered); mixes != "" {
 			out.tasks = append(out.tasks, Task{mixes, 0})
 		}
 		out.section = "End each day's stretch " + how.SectionEnd + "."
@@ -383,7 +446,15 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 		out.board = join.Findings[0].Reason
 	}
 	night := w.ByNight().Air
-	out.coat = Step{Product: p, Layer: i, Coat: n, Of: l.Coats, Cautions: p.Cautions()}
+	out.coat = Step{
+		Product: p, Layer: i, Coat: n, Of: l.Coats, Cautions: p.Cautions(), at: worklog.Coat{Layer: i, N: n},
+		OpenMin: p.Family.OpenMin(w.Air), PotH: p.PotLifeAt(w.Air.TempC), Tool: toolFact[how.ID],
+		Kin: worklog.Kin{Work: how.ID, M2: covered, PerM2: how.PerM2},
+	}
+	if p.SpreadM2L > 0 && w.DecorOf(l) == nil {
+		out.coat.WetUM = quantity.WetFilm(p.SpreadM2L)
+		out.coat.Litres = covered / p.SpreadM2L / how.Transfer
+	}
 	if w.DecorOf(l) == nil { // a decoration says itself how it is done
 		out.coat.Card = how.CardFor(p.Family)
 	}
@@ -402,7 +473,9 @@ const (
 
 // nothingOn is the session of a zone that is left bare, or kept as it is.
 func nothingOn(w system.Wish, l system.Layer, layer int, area float64) session {
-	out := session{title: l.Product.Name, coat: Step{Product: l.Product, Layer: layer, Coat: 1, Of: 1}}
+	out := session{title: l.Product.Name, coat: Step{
+		Product: l.Product, Layer: layer, Coat: 1, Of: 1, at: worklog.Coat{Layer: layer, N: 1},
+	}}
 	if l.Product.Family.Is("bare") {
 		out.tasks = []Task{
 			{
@@ -453,16 +526,12 @@ func applyText(t technique.Technique, p *coating.Product, area float64) string {
 	if p.SpreadM2L == 0 {
 		return t.Does
 	}
-	return fmt.Sprintf(
-		"%s: about %.0f mL, %.0f µm wet",
-		t.Does,
-		area/p.SpreadM2L/t.Transfer*1000,
-		quantity.WetFilm(p.SpreadM2L),
-	)
+	return fmt.Sprintf("%s: about %.0f mL, %.0f µm wet",
+		t.Does, area/p.SpreadM2L/t.Transfer*1000, quantity.WetFilm(p.SpreadM2L))
 }
 
-// pots says how often a two-part coat is mixed anew where one pot does not last the session; "" where it does.
-func pots(p *coating.Product, minutes float64) string {
+// inPots says how often a two-part coat is mixed anew where one pot does not last the session; "" where it does.
+func inPots(p *coating.Product, minutes float64) string {
 	if p.PotLifeH <= 0 || minutes <= p.PotLifeH*60 {
 		return ""
 	}
@@ -488,38 +557,41 @@ func (d deadline) passed(t time.Time) bool { return !d.at.IsZero() && t.After(d.
 
 // place puts each session as early as hours and waits allow. Where the next coat would miss its window it tries both
 // ways out, keying later or holding this coat back, and keeps the sooner finish; on a tie the one without keying.
-func place(sessions []session, week Week, from time.Time, due deadline, laid ...laidAt) []placing {
+func place(sessions []session, h *hands, from time.Time, due deadline, laid ...laidAt) []placing {
 	if len(sessions) == 0 {
 		return nil
 	}
 	s := sessions[0]
 	at := func(t time.Time, waited bool) []placing {
-		span, how := s.fit(week, t, false)
+		span, how := s.fit(h, t, false)
 		if due.passed(s.lays(span)) {
-			span, how = s.fit(week, latest(t, due.again), true)
+			span, how = s.fit(h, latest(t, due.again), true)
 		}
-		if s.enoughFor(span, laid, week.Zone) {
-			span, how = s.fit(week, latest(week.nextDay(span.From), due.again), true)
+		if s.enoughFor(span, laid, h.zone()) {
+			span, how = s.fit(h, latest(h.hours[0].week.nextDay(span.From), due.again), true)
 			how.keyed = due.passed(s.lays(span))
 		}
 		next := deadline{}
 		if s.latest > 0 {
-			next.at = s.days(span, week, how)[0].To.Add(s.latest) // what was laid first closes first
+			next.at = s.days(span, h, how)[0].To.Add(s.latest) // what was laid first closes first
 			if s.reopens > 0 {
 				next.again = span.To.Add(s.reopens)
 			}
 		}
+		if !s.stands.From.IsZero() {
+			how = s.how
+		}
 		so := slices.Concat(laid, []laidAt{{s.coat.Product, span.From}})
 		return append(
 			[]placing{{span, due, how, waited}},
-			place(sessions[1:], week, s.wait.from(span.To.Add(s.late), week.Zone), next, so...)...)
+			place(sessions[1:], h, s.wait.from(span.To.Add(s.late), h.zone()), next, so...)...)
 	}
-	now := at(from, false)
+	now := at(from, s.heldBack)
 	onThePiece := !s.stands.From.IsZero()
 	if len(now) < 2 || !now[1].how.keyed || onThePiece {
 		return now
 	}
-	later, found := holdBack(s, sessions[1], week, from, due)
+	later, found := holdBack(s, sessions[1], h, from, due)
 	if !found {
 		return now
 	}
@@ -542,26 +614,19 @@ func (s session) enoughFor(span Span, laid []laidAt, zone *time.Location) bool {
 	if most == 0 {
 		return false
 	}
-	day := func(t time.Time) string { return t.In(zone).Format(time.DateOnly) }
-	today := 0
-	for _, l := range laid {
-		if l.product == s.coat.Product && day(l.at) == day(span.From) {
-			today++
-		}
-	}
-	return today >= most
+	return onTheDay(laid, s.coat.Product, span.From.In(zone)) >= most
 }
 
 const holdBackStep, holdBackMost = 15 * time.Minute, 8 * 24 * time.Hour
 
 // holdBack is the first later start from which the next coat meets its window, without missing this coat's own.
-func holdBack(s, next session, week Week, from time.Time, due deadline) (time.Time, bool) {
+func holdBack(s, next session, h *hands, from time.Time, due deadline) (time.Time, bool) {
 	for t := from.Add(holdBackStep); t.Sub(from) < holdBackMost; t = t.Add(holdBackStep) {
-		span, _ := s.fit(week, t, false)
+		span, _ := s.fit(h, t, false)
 		if due.passed(s.lays(span)) {
 			return t, false
 		}
-		follows, _ := next.fit(week, s.wait.from(span.To, week.Zone), false)
+		follows, _ := next.fit(h, s.wait.from(span.To, h.zone()), false)
 		if !next.lays(follows).After(span.To.Add(s.latest)) {
 			return span.From, true
 		}
@@ -570,12 +635,14 @@ func holdBack(s, next session, week Week, from time.Time, due deadline) (time.Ti
 	return from, false
 }
 
-func (s session) step(p placing, week Week) Step {
-	out, zone := s.coat, week.Zone
-	out.Kind, out.Title, out.Work = Coating, s.title, s.days(p.work, week, p.how)
+func (s session) step(p placing, h *hands) Step {
+	out, zone := s.coat, h.zone()
+	out.Kind, out.Title, out.Work = Coating, s.title, s.days(p.work, h, p.how)
 	out.Work[0].From = s.lays(p.work)
-	out.Keyed, out.Waited, out.Due = p.how.keyed, p.waited, p.due.at
+	out.Keyed, out.Waited, out.Due, out.By = p.how.keyed, p.waited, p.due.at, p.how.by
+	out.needs, out.fixed, out.inHand = s.need(), s.fixed, p.how.inHand
 	out.Tasks = s.hands(p.how)
+	out.Kin.Planned = byHandFor(out.Tasks).Minutes()
 	if len(out.Work) > 1 {
 		out.Tasks = append(out.Tasks, Task{s.section, 0})
 	}

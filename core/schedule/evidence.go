@@ -42,6 +42,9 @@ const (
 	agedFrom               = 365 * 24 * time.Hour
 )
 
+// Methods in which a coat may be told to have gone on.
+var Methods = []string{"brush", "roller", "bar", "cloth", "spray", "aerosol"}
+
 // toolFact is how a coat went on, by the technique's id.
 var toolFact = map[string]string{
 	"brush": "brush", "outdoor_brush": "brush", "foam_roller": "roller", "floor_roller": "bar", "cloth": "cloth",
@@ -105,24 +108,34 @@ func (b Brief) lastLaid(p Plan, zone int, now time.Time) (last, below *Step) {
 func (b Brief) ofCoat(z Zone, s Step, below *Step, now time.Time) []Known {
 	var out []Known
 	say := func(holds bool, fact, from string) { out = append(out, Known{fact, from, !holds}) }
-	p, layer := s.Product, z.System.Layers[s.Layer]
+	p, layer := s.Product, z.System.Layers[s.at.Layer]
 	say(p.Family.Carrier == coating.LacquerSolvent, "strong", fromProduct)
 	say(p.PotLifeH > 0 || p.MixRatio > 0, "twopart", fromProduct)
 	say(p.Shade == coating.Pale, "pale", fromProduct)
 	say(p.Amber >= 1, "ambering", fromProduct)
-	tool := toolFact[z.Wish.Technique(p, z.AreaM2).ID]
-	for _, fact := range []string{"brush", "roller", "bar", "cloth", "spray", "aerosol"} {
-		say(fact == tool, fact, fromTool)
+	tool, toolFrom := s.Tool, fromTool
+	if s.Told != nil && s.Told.How.Method != "" {
+		tool, toolFrom = s.Told.How.Method, fromLog
+	}
+	for _, fact := range Methods {
+		say(fact == tool, fact, toolFrom)
+	}
+	if s.Told != nil {
+		if ratio, known := s.Told.How.Ratio(s.WetUM, s.Litres); known {
+			say(ratio > tooThick, "thick", fromLog)
+			say(ratio < tooThin, "thin", fromLog)
+			say(ratio >= tooThin && ratio <= tooThick, "filmok", fromLog)
+		}
 	}
 
 	bare := below == nil && z.Wish.Ground().Top == nil
 	say(bare, "bare", fromSystem)
 	say(below == nil && !bare, "oldfinish", fromInspection)
-	say(slices.ContainsFunc(z.System.Layers[:s.Layer], func(l system.Layer) bool {
+	say(slices.ContainsFunc(z.System.Layers[:s.at.Layer], func(l system.Layer) bool {
 		return l.Product.Blocks == coating.Yes || l.Product.Family.Is("sealer")
 	}), "sealed", fromSystem)
 	join := layer.Below
-	if s.Coat > 1 {
+	if s.at.N > 1 {
 		join = layer.Between
 	}
 	against := len(join.GoneAgainst()) > 0

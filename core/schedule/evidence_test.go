@@ -45,7 +45,7 @@ func TestTheRecordSpeaksForItself(t *testing.T) {
 		}
 	}
 	so, not := Weighed(known)
-	found := fault.Find("milky").Why(so, not)
+	found := fault.Find("milky").Why(so, not, nil)
 	if !not["spray"] || !not["knots"] || not["early"] {
 		t.Errorf("known not to be: %v", not)
 	}

@@ -2,10 +2,12 @@ package schedule
 
 import (
 	"fmt"
+	"math"
 	"slices"
 	"time"
 
 	"firmitas/core/climate"
+	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/preparation"
 	"firmitas/core/substrate"
@@ -17,25 +19,45 @@ import (
 // begins nothing else before now. While nothing is logged, Now is zero and the plan is laid out from the piece's start.
 type Log struct {
 	Now   time.Time
+	Asked time.Time                // now, whether or not anything is logged: what nobody told as mended is not mended
 	Jobs  map[string]worklog.Event // preparation that is done, by the job's key
 	Coats map[worklog.Coat]worklog.Event
 }
 
 // NewLog reads the standing facts of a piece. Now is kept only where work has been told.
 func NewLog(standing []worklog.Event, now time.Time) Log {
-	out := Log{Jobs: map[string]worklog.Event{}, Coats: map[worklog.Coat]worklog.Event{}}
+	out := Log{Asked: now, Jobs: map[string]worklog.Event{}, Coats: map[worklog.Coat]worklog.Event{}}
 	for _, e := range standing {
 		switch e.Kind {
 		case worklog.JobDone:
 			out.Jobs[e.Job] = e
+		case worklog.TakenOff:
+			for at := range out.Coats {
+				if at.Zone == e.Zone && !at.Below(e.Coat) {
+					delete(out.Coats, at)
+				}
+			}
 		case worklog.CoatLaid, worklog.CoatLeftOut:
-			out.Coats[e.Coat] = e
+			out.Coats[e.Coat] = together(out.Coats[e.Coat], e)
 		default:
 			continue
 		}
 		out.Now = now
 	}
 	return out
+}
+
+// together is a coat that went on in two parts: it is on when the second is, with what both took.
+func together(part, e worklog.Event) worklog.Event {
+	if !part.How.Partly() {
+		return e
+	}
+	if both := part.How.Litres > 0 && e.How.Litres > 0; both {
+		e.How.Litres += part.How.Litres
+	} else {
+		e.How.Litres = 0
+	}
+	return e
 }
 
 // laidOn tells whether any coat of ours lies on a zone.
@@ -65,9 +87,9 @@ func (b Brief) doneStep(j preparation.Job, told worklog.Event) (step Step, ok bo
 	if told.ID == 0 {
 		return step, false
 	}
-	step = b.jobStep(j, told.At, b.Week)
+	step = b.jobStep(j)
 	step.Work = []Span{{told.At.Add(-roundUp(minutes(j.HandsOn))), told.At}}
-	step.Told = &told
+	step.Told, step.fixed = &told, true
 	return step, true
 }
 
@@ -81,6 +103,9 @@ func (l *lane) recall(b Brief) {
 	for i, s := range l.sessions {
 		told, ok := b.Log.Coats[worklog.Coat{Zone: z.ID, Layer: s.coat.Layer, N: s.coat.Coat}]
 		switch {
+		case ok && told.How.Partly():
+			s.theRest(told)
+			s.notBefore = latest(s.notBefore, b.Log.Now)
 		case ok && told.Kind == worklog.CoatLeftOut:
 			if n := len(out); n > 0 && s.last {
 				out[n-1].last, out[n-1].latest = true, 0
@@ -91,7 +116,9 @@ func (l *lane) recall(b Brief) {
 				s = l.inAir(z, air, b.alike())[i]
 			}
 			s.told = &told
-			s.stands = Span{told.At.Add(-s.length(way{keyed: told.Keyed})), told.At}
+			s.built(told.How)
+			s.how, s.fixed = way{keyed: told.Keyed}, true
+			s.stands = Span{told.At.Add(-s.length(s.how)), told.At}
 		case !b.Log.Now.IsZero():
 			s.notBefore = latest(s.notBefore, b.Log.Now)
 		}
@@ -104,7 +131,7 @@ func (l *lane) recall(b Brief) {
 func (l *lane) inAir(z Zone, air climate.Air, alike int) []session {
 	w := z.Wish
 	w.Air, w.Night = air, climate.Air{}
-	return sessionsFor(w, system.Assess(w, z.System.Layers), z.AreaM2*float64(alike))
+	return z.sessions(w, system.Assess(w, z.System.Layers), alike)
 }
 
 // Doubt is a coat that should not have gone on as it did.
@@ -126,12 +153,13 @@ func (l *lane) doubts(z Zone, in *time.Location) []Doubt {
 	stack.Context.Now = true
 	var out []Doubt
 	var ends []time.Time
+	var laidSoFar []laidAt
 	for i := range l.sessions {
 		s := &l.sessions[i]
 		if s.told == nil {
 			break
 		}
-		layer := z.System.Layers[s.coat.Layer]
+		layer := z.System.Layers[s.coat.at.Layer]
 		begun := s.lays(s.stands)
 		for k := range ends {
 			since := max(0, begun.Sub(ends[k]).Hours())
@@ -140,15 +168,19 @@ func (l *lane) doubts(z Zone, in *time.Location) []Doubt {
 		if s.told.Air != (climate.Air{}) {
 			stack.Context.Air = s.told.Air
 		}
-		stack.State = compat.State{}
+		stack.State = compat.State{CoatsToday: onTheDay(laidSoFar, layer.Product, begun.In(in))}
 		if s.told.Keyed {
 			stack.State.Key = compat.Keyed
 		}
 		laid := compat.Laid{Product: layer.Product, Coats: 1, Partly: layer.Partly()}
 		toCome := laid
-		toCome.Coats = layer.Coats - s.coat.Coat + 1
+		toCome.Coats = layer.Coats - s.coat.at.N + 1
 		answer := compat.AnswerOf(stack, toCome)
-		if text := amiss(*s, answer, closed(stack, laid)); text != "" {
+		text := amiss(*s, answer, closed(stack, laid))
+		if text == "" && i > 0 {
+			text = l.ignored(z, *s, begun, l.sessions[i-1])
+		}
+		if text != "" {
 			s.late = atLeast(answer.InH)
 			d := Doubt{Event: s.told.ID, Step: s.title, Text: text, Until: s.wait.from(s.stands.To.Add(s.late), in)}
 			look, looked := l.looks[tapePull]
@@ -156,12 +188,23 @@ func (l *lane) doubts(z Zone, in *time.Location) []Doubt {
 			out = append(out, d)
 		}
 		ends = append(ends, s.stands.To)
+		laidSoFar = append(laidSoFar, laidAt{layer.Product, begun})
 		stack.Laid = append(stack.Laid, laid)
 	}
 	if next := slices.IndexFunc(l.sessions, func(s session) bool { return s.told == nil }); next > 0 && open(out) {
 		l.sessions[next].mustPull()
 	}
 	return out
+}
+
+// onTheDay is how many coats of a product went on on a day.
+func onTheDay(laid []laidAt, product *coating.Product, day time.Time) (n int) {
+	for _, l := range laid {
+		if l.product == product && l.at.In(day.Location()).Format(time.DateOnly) == day.Format(time.DateOnly) {
+			n++
+		}
+	}
+	return n
 }
 
 // Answer is the one answer on a zone that has a system: what the judge says of the system, or that a coat which went on
@@ -212,4 +255,46 @@ func closed(stack compat.Stack, laid compat.Laid) bool {
 	return slices.ContainsFunc(compat.Judge(stack.Over(laid)).Findings, func(f compat.Finding) bool {
 		return f.Rule.Window && f.Rule.Preparation.ID != ""
 	})
+}
+
+// StepOf is the step that a fact about work is told of; nil where the plan has none.
+func (p Plan) StepOf(e worklog.Event) *Step {
+	if e.Job == "" {
+		return p.step(e.Coat)
+	}
+	for i := range p.Steps {
+		if p.Steps[i].Job == e.Job {
+			return &p.Steps[i]
+		}
+	}
+	return nil
+}
+
+// NumbersOf are a job's numbers in the plan, 1 for its first step: several where it is parted, that of the first coat
+// where it is done right before it; none where the plan has it nowhere.
+func (p Plan) NumbersOf(j preparation.Job) []int {
+	var out []int
+	for i, s := range p.Steps {
+		if s.Kind == Preparation && s.Job == j.Key {
+			out = append(out, i+1)
+		}
+		if j.JustBefore && s.Kind == Coating && slices.Contains(j.Zones, s.Zones[0]) {
+			return []int{i + 1}
+		}
+	}
+	return out
+}
+
+// LastLaid is the coat that lies uppermost on a zone at a moment; nil where none of ours does.
+func (p Plan) LastLaid(b Brief, zone int, at time.Time) *Step {
+	last, _ := b.lastLaid(p, zone, at)
+	return last
+}
+
+// How far the room may be from the air of a plan before that is said (practice).
+const airOffC, airOffRH = 3.0, 15.0
+
+// AirOff tells whether the room was read as other than a plan counts with.
+func AirOff(planned, read climate.Air) bool {
+	return math.Abs(planned.TempC-read.TempC) >= airOffC || math.Abs(planned.RH-read.RH) >= airOffRH
 }

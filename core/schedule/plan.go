@@ -3,6 +3,8 @@
 package schedule
 
 import (
+	"fmt"
+	"hash/crc32"
 	"slices"
 	"sort"
 	"time"
@@ -25,8 +27,11 @@ type Zone struct {
 	AreaM2 float64 // of one piece
 	Wish   system.Wish
 	System *system.System           // nil while none is chosen: it is prepared, not coated
-	Signs  []worklog.Event          // what its last coat showed, by when
+	Coats  []worklog.Coat           // what the log calls each coat of System; nil = as it counts them
+	Felt   []worklog.Event          // every sign that its coats showed, the good ones too
+	Signs  []worklog.Event          // what of it stands against its next coat
 	Looks  map[string]worklog.Event // the last of each look that opens a coat
+	Mends  []worklog.Mend           // its faults that ask for work
 }
 
 // Brief is a piece as it is planned: its zones, what else comes with it, and when hands are free.
@@ -112,14 +117,31 @@ type Step struct {
 	Job      string          // of preparation: its key in the work log
 	Card     *technique.Card // how it is laid; nil where no coat is
 	Told     *worklog.Event  // when it was done, as somebody told; nil = it is planned
+	By       int             // whose hands, among the people of the room
+	Ready    time.Time       // what lies below it, or was wet, is ready for it
+	Waits    Cause           // what it waits for from then on
+	needs    need            // besides hands
+	wet      time.Time       // of a coat: until it is touch-dry, or the next goes over it
+	inHand   bool            // of a coat: tin and tool were
+	fixed    bool            // it lies where it was told, or is taken to have been done
 	Check    string          // of a look: its name in the work log
 	Looked   *worklog.Event  // when it was taken last; nil = not yet
+	Kin      worklog.Kin     // what its minutes are spent on
+	at       worklog.Coat    // of a coat: where it stands in what really lies there
+	name     worklog.Coat    // and what the log calls it
 
 	// For a coat:
 	Product  *coating.Product
-	Layer    int // index into the system's layers
+	Layer    int // index into the chosen system's layers
 	Coat     int // 1 for the layer's first
 	Of       int
+	Litres   float64 // that it takes, what the tool loses counted in; 0 where no rate is known
+	WetUM    float64 // as the label means it, µm; 0 where no rate is known
+	OpenMin  float64 // minutes to level it, or until it is wiped off; 0 where nobody counts them
+	PotH     float64 // hours that a mix stays usable in this air; 0 where it does not go off
+	Pot      *Pot    // that it is laid from; nil where nothing is mixed
+	Tool     string  // how it goes on, as the log tells it
+	Partly   *worklog.Event
 	Keyed    bool       // the window had closed: keyed first
 	Waited   bool       // held back on purpose, so that the next coat meets its window
 	Due      time.Time  // when the window that it meets closes; zero = no limit
@@ -130,6 +152,16 @@ type Step struct {
 	Rules    []string   // the rules that set the wait
 	LightUse time.Time
 	FullCure time.Time
+}
+
+// Key tells a stretch of a step apart within its piece, wherever it lies in time.
+func (s Step) Key(stretch int) string {
+	coat := fmt.Sprintf("%d-%d-%d", s.name.Zone, s.name.Layer, s.name.N) // itself, or that it leads to
+	if s.Kind == Coating {
+		return fmt.Sprintf("coat-%s-%d", coat, stretch)
+	}
+	what := crc32.ChecksumIEEE([]byte(s.Job + s.Check + s.Title))
+	return fmt.Sprintf("%s-%x-%v-%s-%d", s.Kind, what, s.Zones, coat, stretch)
 }
 
 // Start and End of the hands-on work.
@@ -176,73 +208,22 @@ type Plan struct {
 	Needs     []Need
 }
 
-// Make lays out a piece: all preparation first, so that no dust falls on an open coat, then the coats of every zone
-// that has a system, one pair of hands for all of them; what no day can hold goes over several. In air beyond a
-// product's limits a zone is not coated; when none can be, or lead is in question, the plan has Obstacles and no steps.
+// Make lays out a piece that has the room and its hands to itself: see making. What no day can hold goes over several.
+// In air beyond a product's limits a zone is not coated; when none can be, or lead is in question, the plan has
+// Obstacles and no steps.
 func Make(b Brief) Plan {
-	plan := Plan{Notes: b.notes(), Needs: b.needs(), Zones: make([]ZonePlan, len(b.Zones))}
-	var lanes []lane
-	for i, z := range b.Zones {
-		plan.Zones[i].Obstacles = z.obstacles()
-		if z.System == nil || len(plan.Zones[i].Obstacles) > 0 {
-			continue
-		}
-		l := lane{zone: i, signs: z.Signs, looks: z.Looks}
-		l.sessions = sessionsFor(z.Wish, *z.System, z.AreaM2*float64(b.alike()))
-		for k := range l.sessions {
-			if job, stray := b.mask(i, l.sessions[k].coat.Product, l.sessions[k].sprayed); stray {
-				l.sessions[k].before = append(l.sessions[k].before, job)
-			}
-		}
-		l.recall(b)
-		plan.Zones[i].Doubts = l.doubts(z, b.Week.Zone)
-		if len(l.sessions) == 0 {
-			continue // every coat was left out
-		}
-		lanes = append(lanes, l)
+	plans := []Plan{measured(b).with(newHands(OneAlone(b.Week, b.Log.Asked)))}
+	pots(plans)
+	return plans[0]
+}
+
+// with lays out a piece with what hands have free.
+func (m *making) with(h *hands) Plan {
+	m = m.begin(h)
+	for m.stage != made {
+		m.next(h)
 	}
-	if len(lanes) == 0 || b.leadInQuestion() {
-		for i, z := range plan.Zones {
-			for _, why := range z.Obstacles {
-				plan.Obstacles = append(plan.Obstacles, b.on(i)+why)
-			}
-		}
-		return plan
-	}
-	b = b.boards(&plan, lanes)
-	jobs := b.Jobs()
-	bench := b.prepare(&plan, jobs)
-	for i := range lanes {
-		lanes[i].begin(jobs, bench, b)
-	}
-	// The slowest zone goes first: the others fit into its waits.
-	slices.SortStableFunc(lanes, func(a, b lane) int { return b.end.Compare(a.end) })
-	week := b.Week
-	coat := func(l lane) {
-		week.Busy = append(week.Busy, l.coat(&plan, week)...)
-		slices.SortFunc(week.Busy, func(a, b Span) int { return a.From.Compare(b.From) })
-	}
-	var waxes []lane
-	for _, l := range lanes {
-		film, wax := l.beforeWax()
-		coat(film)
-		if len(wax.sessions) > 0 {
-			waxes = append(waxes, wax)
-		}
-	}
-	for _, wax := range waxes { // its dust and its solvent spoil a neighbour's film
-		wax.from = latest(wax.from, latest(plan.opens(wax.zone), plan.LastCoat))
-		if held := plan.Zones[wax.zone].Held; held != nil && !wax.lay(held.Seen, week) {
-			wax.from = latest(wax.from, held.Until)
-		}
-		coat(wax)
-	}
-	plan.LightUse = latest(plan.LightUse, b.finish(&plan, jobs, week))
-	slices.SortStableFunc(plan.Steps, func(a, b Step) int { return a.Start().Compare(b.Start()) })
-	if !b.Promised.IsZero() {
-		plan.Promise = b.promise(plan)
-	}
-	return plan
+	return m.plan
 }
 
 // on names a zone in front of what is said of it, where there are several.
@@ -257,7 +238,7 @@ func (b Brief) leadInQuestion() bool {
 	return slices.ContainsFunc(b.Zones, func(z Zone) bool { return z.Wish.Seen.LeadOpen() || z.Wish.Seen.LeadFound() })
 }
 
-// needs is what the chosen systems take, each product once.
+// needs is what the coats that are still to lay take, each product once.
 func (b Brief) needs() []Need {
 	var out []Need
 	for _, z := range b.Zones {
@@ -265,10 +246,13 @@ func (b Brief) needs() []Need {
 			continue
 		}
 		for i, l := range z.System.Layers {
-			if l.Product.Family.NothingOn() {
+			toLay := z.toLay(i, b.Log)
+			if l.Product.Family.NothingOn() || toLay == 0 {
 				continue
 			}
-			litres := z.Wish.Litres(l, z.AreaM2*float64(b.alike()), i == 0 && z.Wish.Ground().Top == nil)
+			onBare := i == 0 && toLay == l.Coats && z.Wish.Ground().Top == nil
+			l.Coats = toLay
+			litres := z.Wish.Litres(l, z.AreaM2*float64(b.alike()), onBare)
 			known := func(n Need) bool { return same(n.Product, l.Product) }
 			if at := slices.IndexFunc(out, known); at >= 0 {
 				out[at].Litres += litres
@@ -278,6 +262,24 @@ func (b Brief) needs() []Need {
 		}
 	}
 	return out
+}
+
+// toLay is how many coats of a layer of System nobody told as laid or left out.
+func (z Zone) toLay(layer int, log Log) int {
+	coats := z.Coats
+	if coats == nil {
+		coats = names(z.ID, z.System.Layers)
+	}
+	for _, l := range z.System.Layers[:layer] {
+		coats = coats[l.Coats:]
+	}
+	n := 0
+	for _, c := range coats[:z.System.Layers[layer].Coats] {
+		if told, ok := log.Coats[c]; !ok || told.How.Partly() {
+			n++
+		}
+	}
+	return n
 }
 
 // opens is when the last coat planned so far on a zone takes the next; zero where there is none.
@@ -294,15 +296,12 @@ func (p *Plan) opens(zone int) time.Time {
 // same tells whether two are one product of the shelf, as each layer keeps its own copy.
 func same(a, b *coating.Product) bool { return a.ID == b.ID && a.Name == b.Name }
 
-// laying are the stretches in which a product goes on, on whatever zone.
-func (p *Plan) laying(product *coating.Product) []Span {
-	var out []Span
-	for _, s := range p.Steps {
-		if s.Kind == Coating && same(s.Product, product) {
-			out = append(out, s.Work...)
-		}
+// book adds a step, and gives it its place with the hands where it has none.
+func (p *Plan) book(s Step, h *hands) {
+	p.add(s)
+	if !s.fixed {
+		h.book(s)
 	}
-	return out
 }
 
 func (p *Plan) add(s Step) {
@@ -313,21 +312,28 @@ func (p *Plan) add(s Step) {
 }
 
 // LatestStart is the last working morning on which the work may begin and still keep the promise; ok is false when
-// nothing is promised or even b.Start is too late.
-func LatestStart(b Brief) (latest time.Time, ok bool) {
+// nothing is promised or even b.Start is too late. Plan lays a piece out, alone or around others.
+func LatestStart(b Brief, plan func(Brief) Plan) (latest time.Time, ok bool) {
 	if b.Promised.IsZero() {
 		return latest, false
 	}
 	mornings := b.Week.OpenSpans(b.Start, b.Promised)
 	missed := sort.Search(len(mornings), func(i int) bool { // a later start is never ready sooner
 		b.Start = mornings[i].From
-		p := Make(b)
+		p := plan(b)
 		return p.Promise == nil || !p.Promise.Met
 	})
 	if missed == 0 {
 		return latest, false
 	}
 	return mornings[missed-1].From, true
+}
+
+func earliest(a, b time.Time) time.Time {
+	if b.Before(a) {
+		return b
+	}
+	return a
 }
 
 func latest(a, b time.Time) time.Time {
@@ -339,12 +345,8 @@ func latest(a, b time.Time) time.Time {
 
 // promise waits for light use of the whole piece, and for full cure of any zone whose end use asks for it.
 func (b Brief) promise(p Plan) *Promise {
-	out := &Promise{Ready: p.LightUse, Needs: "light use"}
-	for i, z := range b.Zones {
-		if z.Wish.Use.CureFirst && p.Zones[i].FullCure.After(out.Ready) {
-			out.Ready, out.Needs = p.Zones[i].FullCure, "full cure"
-		}
-	}
+	out := &Promise{}
+	out.Ready, out.Needs = b.Ready(p)
 	out.Margin = b.Promised.Sub(out.Ready)
 	out.Met = out.Margin >= 0
 	if !out.Met {

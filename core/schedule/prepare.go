@@ -7,51 +7,95 @@ import (
 	"firmitas/core/coating"
 	"firmitas/core/preparation"
 	"firmitas/core/substrate"
+	"firmitas/core/worklog"
 )
 
 // prepared is how far hands and zones are once all preparation is done.
 type prepared struct {
-	hands time.Time   // the last work by hand ends
+	from  time.Time   // nothing begins before
+	done  time.Time   // the last work by hand ends
+	hands time.Time   // somebody is free for the next
 	ready []time.Time // by zone: what was wet is dry
 	clean []time.Time // by zone: its dust is off; zero where none was made
 	piece preparation.Piece
 }
 
-// prepare places the jobs before the coats: each as soon as hands are free and its zones are dry, so that one zone is
-// worked while another dries.
-func (b Brief) prepare(plan *Plan, jobs []preparation.Job) prepared {
+// preparing is the jobs before the coats that are still to do, and how far the others have come.
+func (m *making) preparing() (open []preparation.Job, so prepared) {
+	b := m.brief
 	n := len(b.Zones)
-	out := prepared{
-		hands: latest(b.Start, b.Log.Now), ready: make([]time.Time, n), clean: make([]time.Time, n), piece: b.piece(),
+	so = prepared{
+		from: latest(b.Start, b.Log.Now), ready: make([]time.Time, n), clean: make([]time.Time, n), piece: b.piece(),
 	}
-	for i := range out.ready {
-		out.ready[i] = b.Start
+	so.done = so.from
+	for i := range so.ready {
+		so.ready[i] = so.from
 	}
-	var open []preparation.Job
-	for _, j := range jobs {
+	for _, j := range m.jobs {
 		if j.JustBefore || j.Phase >= substrate.Last {
 			continue
 		}
 		told, over := b.over(j)
+		if step, ok := b.doneStep(j, told); ok {
+			m.plan.add(step)
+			so.after(b, j, step)
+		}
+		for _, step := range m.begunAs(func(s Step) bool { return s.Job == j.Key }) {
+			part := j
+			if len(j.Zones) > 0 {
+				part, j = so.piece.Only(j, step.Zones), so.piece.Only(j, without(j.Zones, step.Zones))
+			}
+			over = len(j.Zones) == 0
+			m.plan.add(step)
+			so.done = latest(so.done, step.End())
+			so.after(b, part, step)
+		}
 		if !over {
 			open = append(open, j)
-		} else if step, ok := b.doneStep(j, told); ok {
-			plan.add(step)
-			out.after(b, j, step)
 		}
 	}
-	for len(open) > 0 {
-		at, start := b.nextJob(open, out)
-		job, rest := out.split(open[at])
-		step := b.jobStep(job, start, b.Week)
-		plan.add(step)
-		out.hands = step.End()
-		out.after(b, job, step)
-		if open[at] = rest; len(rest.Zones) == 0 {
-			open = slices.Delete(open, at, at+1)
-		}
+	return open, so
+}
+
+// without are the zones that are not among others.
+func without(zones, others []int) []int {
+	return slices.DeleteFunc(slices.Clone(zones), func(z int) bool { return slices.Contains(others, z) })
+}
+
+// prepare places one job as soon as hands are free and its zones are dry, so that one zone is worked while another
+// dries, and returns what is left.
+func (b Brief) prepare(plan *Plan, open []preparation.Job, so *prepared, h *hands) []preparation.Job {
+	so.hands = h.idle(latest(so.from, slices.MinFunc(so.ready, time.Time.Compare)))
+	at, start := b.nextJob(open, *so)
+	job, rest := so.split(open[at])
+	step := b.jobStep(job)
+	step.needs.dusty = job.Dusty() && !b.Site.OnSite
+	step.place(h, start, so.readyFor(b, job))
+	plan.book(step, h)
+	so.done = latest(so.done, step.End())
+	so.after(b, job, step)
+	if open[at] = rest; len(rest.Zones) == 0 {
+		return slices.Delete(open, at, at+1)
 	}
-	return out
+	return open
+}
+
+// place gives a step of preparation its first place from a moment on, and tells what it waits for from when it is
+// ready.
+func (s *Step) place(h *hands, from, ready time.Time) {
+	s.Work, s.By = h.spread(from, s.byHand(), s.needs)
+	s.Ready = ready
+	if s.Start().After(ready) {
+		s.Waits = h.cause(ready, Span{s.Start(), s.Start().Add(roundTo)}, s.needs)
+	}
+}
+
+// readyFor is when the last of a job's zones is ready for it.
+func (so prepared) readyFor(b Brief, j preparation.Job) (ready time.Time) {
+	for _, z := range b.touched(j) {
+		ready = latest(ready, so.ready[z])
+	}
+	return ready
 }
 
 // after is how far the zones of a job are once it is done.
@@ -125,18 +169,15 @@ func (b Brief) touched(j preparation.Job) []int {
 	return all
 }
 
-func (b Brief) jobStep(j preparation.Job, start time.Time, week Week) Step {
-	length := roundUp(time.Duration(j.HandsOn * float64(time.Minute)))
+// jobStep is a job before it has its place.
+func (b Brief) jobStep(j preparation.Job) Step {
 	step := Step{
 		Kind:  Preparation,
 		Title: j.Title,
 		Job:   j.Key,
 		Zones: j.Zones,
 		Tasks: []Task{{j.Detail, j.HandsOn}},
-		Work:  week.spread(start, length),
-	}
-	if len(step.Work) == 0 {
-		step.Work = []Span{{start, start}}
+		Kin:   b.kinOf(j),
 	}
 	if j.Caution != "" {
 		step.Cautions = []coating.Caution{{ID: j.ID, Text: j.Caution}}
@@ -144,9 +185,24 @@ func (b Brief) jobStep(j preparation.Job, start time.Time, week Week) Step {
 	return step
 }
 
-// finish places what comes after the coats, and returns when the last part is back on; zero when there is none.
-func (b Brief) finish(plan *Plan, jobs []preparation.Job, week Week) (done time.Time) {
-	for _, j := range jobs {
+// byHand is how long a step keeps hands.
+func (s Step) byHand() time.Duration { return roundUp(byHandFor(s.Tasks)) }
+
+// kinOf is what a job's minutes are spent on.
+func (b Brief) kinOf(j preparation.Job) worklog.Kin {
+	out := worklog.Kin{Planned: j.HandsOn, PerM2: j.MinutesPerM2}
+	for _, i := range b.touched(j) {
+		z := b.Zones[i]
+		out.M2 += z.AreaM2 * float64(b.alike())
+		out.Work, out.Face = j.Pace(z.Wish.Life()), string(z.Face)
+	}
+	return out
+}
+
+// refit places what comes after the coats, and returns when the last part is back on; zero when there is none.
+func (m *making) refit(h *hands) (done time.Time) {
+	b, plan := m.brief, &m.plan
+	for _, j := range m.jobs {
 		if j.Phase < substrate.Last {
 			continue
 		}
@@ -161,11 +217,17 @@ func (b Brief) finish(plan *Plan, jobs []preparation.Job, week Week) (done time.
 		if start.IsZero() {
 			continue // on a zone that is not coated yet
 		}
-		step := b.jobStep(j, latest(start, b.Log.Now), week)
+		step := b.jobStep(j)
+		begun := m.begunAs(func(s Step) bool { return s.Job == j.Key })
 		if told, over := b.over(j); over {
 			step, _ = b.doneStep(j, told)
+		} else if len(begun) > 0 {
+			step = begun[0]
+		} else {
+			ready := latest(start, latest(m.floor, b.Log.Now))
+			step.place(h, ready, ready)
 		}
-		plan.add(step)
+		plan.book(step, h)
 		done = step.End()
 	}
 	return done

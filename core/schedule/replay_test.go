@@ -34,7 +34,7 @@ func replay(b Brief, p Plan) []string {
 			if step.Kind != Coating || step.Zones[0] != i {
 				continue
 			}
-			l := z.System.Layers[step.Layer]
+			l := z.System.Layers[step.at.Layer]
 			for k := range laid {
 				h := step.Start().Sub(laid[k].end).Hours()
 				stack.Laid[k].SinceH = &h
@@ -44,7 +44,7 @@ func replay(b Brief, p Plan) []string {
 				stack.State.Key = compat.Keyed
 			}
 			stack.Context.Decisions = passed(p, *z.System, i, step.Start())
-			coats := l.Coats - step.Coat + 1
+			coats := l.Coats - step.at.N + 1
 			a := compat.AnswerOf(stack, compat.Laid{Product: l.Product, Coats: coats, Partly: l.Partly()})
 			boarded := slices.ContainsFunc(p.Steps, func(s Step) bool {
 				return s.Kind == Testing && s.Zones[0] == i && s.Product == l.Product && !s.Opens.After(step.Start())
@@ -70,7 +70,7 @@ func passed(p Plan, s system.System, zone int, by time.Time) []compat.Decision {
 			continue
 		}
 		grounds := []int64{0, board.Product.ID} // its own later coats too, and what a decoration leaves open
-		for _, l := range s.Layers[:board.Layer] {
+		for _, l := range s.Layers[:board.at.Layer] {
 			grounds = append(grounds, l.Product.ID)
 		}
 		for _, over := range grounds {

@@ -359,10 +359,11 @@ func BenchmarkMakeChest(b *testing.B) {
 // The calendar's own arithmetic, over a weekend and over the change to summer time.
 func TestWeekArithmetic(t *testing.T) {
 	saturday := time.Date(2026, 3, 28, 16, 0, 0, 0, zone) // clocks go forward the next night
-	if got := week.fit(saturday, 3*time.Hour); clock(got.From) != "Mon 08:00" || clock(got.To) != "Mon 11:00" {
+	hands := newHands(OneAlone(week, time.Time{}))
+	if got := hands.fit(saturday, 3*time.Hour, need{}); clock(got.From) != "Mon 08:00" || clock(got.To) != "Mon 11:00" {
 		t.Errorf("3 h from Saturday 16:00: %s–%s, want Monday morning", clock(got.From), clock(got.To))
 	}
-	parts := week.spread(saturday, 5*time.Hour)
+	parts, _ := hands.spread(saturday, 5*time.Hour, need{})
 	if len(parts) != 2 || clock(parts[0].To) != "Sat 18:00" || clock(parts[1].To) != "Mon 11:00" {
 		t.Errorf("5 h that may break: %v", parts)
 	}
@@ -483,18 +484,19 @@ func TestLatestStartIsTheLastThatKeepsThePromise(t *testing.T) {
 	w := wish("desk", "ash", heated)
 	s := system.Assess(w, []system.Layer{{Role: system.Protect, Product: product(t, "varnish_oil_pu", nil), Coats: 3}})
 	b := single(w, s, 1, Brief{Start: monday, Promised: monday.AddDate(0, 0, 14), Week: week})
-	latest, ok := LatestStart(b)
+	latest, ok := LatestStart(b, Make)
 	if !ok || latest.Before(monday) {
 		t.Fatalf("latest %v %v", latest, ok)
 	}
-	for start, met := range map[time.Time]bool{latest: true, week.fit(latest.Add(12*time.Hour), time.Hour).From: false} {
+	next := newHands(OneAlone(week, time.Time{})).fit(latest.Add(12*time.Hour), time.Hour, need{})
+	for start, met := range map[time.Time]bool{latest: true, next.From: false} {
 		b.Start = start
 		if p := Make(b); p.Promise.Met != met {
 			t.Errorf("starting %s: met %v, want %v", clock(start), p.Promise.Met, met)
 		}
 	}
 	b.Start, b.Promised = monday, monday.Add(time.Hour)
-	if latest, ok := LatestStart(b); ok {
+	if latest, ok := LatestStart(b, Make); ok {
 		t.Errorf("an hour is too short, yet %v", latest)
 	}
 }

@@ -14,11 +14,11 @@ import (
 func TestPotsLastTheirTime(t *testing.T) {
 	twoPart := product(t, "clear_wb_pu_2k", coating.Label{"potLifeH": "2 h"})
 	for minutes, want := range map[float64]string{30: "", 120: "", 121: "2 pots", 240: "2 pots", 300: "3 pots"} {
-		if got := pots(twoPart, minutes); (got == "") != (want == "") || !strings.Contains(got, want) {
+		if got := inPots(twoPart, minutes); (got == "") != (want == "") || !strings.Contains(got, want) {
 			t.Errorf("%.0f min: %q, want %q", minutes, got, want)
 		}
 	}
-	if got := pots(product(t, "clear_wb_pu", nil), 600); got != "" {
+	if got := inPots(product(t, "clear_wb_pu", nil), 600); got != "" {
 		t.Errorf("a one-part coat: %q", got)
 	}
 }

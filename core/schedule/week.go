@@ -2,27 +2,46 @@ package schedule
 
 import (
 	"fmt"
+	"sort"
 	"time"
 )
 
 // Day is when hands work on one day of the week, in minutes after midnight; Open = Close means closed.
 type Day struct{ Open, Close int }
 
+// Date is a day of the calendar.
+type Date struct {
+	Year  int
+	Month time.Month
+	Day   int
+}
+
+func (d Date) String() string { return fmt.Sprintf("%04d-%02d-%02d", d.Year, d.Month, d.Day) }
+
+// DateOf is the day that a moment lies on, in its own time zone.
+func DateOf(t time.Time) Date {
+	year, month, day := t.Date()
+	return Date{year, month, day}
+}
+
 // Week holds the working hours by time.Weekday, in the workshop's own time zone.
 type Week struct {
-	Days [7]Day
-	Zone *time.Location
-	Busy []Span // when hands are on other work, by beginning
+	Days  [7]Day
+	Dates map[Date]Day // days with hours of their own: holidays, days off, a helper's day
+	Zone  *time.Location
 }
 
 // DefaultDays are Monday to Saturday, 08:00 to 18:00.
 var DefaultDays = [7]Day{{}, {480, 1080}, {480, 1080}, {480, 1080}, {480, 1080}, {480, 1080}, {480, 1080}}
 
+// Within tells whether a day's hours run from an earlier to a later time within it.
+func (d Day) Within() bool { return d.Open >= 0 && d.Close <= 24*60 && d.Open <= d.Close }
+
 // Check tells what is wrong with the hours, naming the weekday; nil when they can be worked by.
 func (w Week) Check() error {
 	open := false
 	for i, d := range w.Days {
-		if d.Open < 0 || d.Close > 24*60 || d.Close < d.Open {
+		if !d.Within() {
 			return fmt.Errorf("%s: hours must run from an earlier to a later time within one day", time.Weekday(i))
 		}
 		open = open || d.Close > d.Open
@@ -39,7 +58,10 @@ type Span struct{ From, To time.Time }
 // onDay is the open stretch of t's calendar day; ok is false when closed.
 func (w Week) onDay(t time.Time) (Span, bool) {
 	t = t.In(w.Zone)
-	d := w.Days[t.Weekday()]
+	d, own := w.Dates[DateOf(t)]
+	if !own {
+		d = w.Days[t.Weekday()]
+	}
 	at := func(minutes int) time.Time {
 		return time.Date(t.Year(), t.Month(), t.Day(), minutes/60, minutes%60, 0, 0, w.Zone)
 	}
@@ -72,7 +94,7 @@ func (w Week) Midnights(from, to time.Time) []time.Time {
 	return out
 }
 
-// longest is the longest open day.
+// longest is the longest open day of the usual week.
 func (w Week) longest() time.Duration {
 	most := 0
 	for _, d := range w.Days {
@@ -81,58 +103,45 @@ func (w Week) longest() time.Duration {
 	return time.Duration(most) * time.Minute
 }
 
-// free is the first stretch from t on in which the workshop is open and hands are idle.
-func (w Week) free(t time.Time) Span {
-	for {
-		if open, ok := w.onDay(t); ok && open.To.After(t) {
-			open.From = latest(open.From, t)
-			for _, b := range w.Busy {
-				if b.From.After(open.From) && b.From.Before(open.To) {
-					return Span{open.From, b.From}
-				}
-				if b.To.After(open.From) && !b.From.After(open.From) {
-					open.From = b.To
-				}
-			}
-			if open.From.Before(open.To) {
-				return open
-			}
+// hours are one person's open stretches, laid out as far as somebody has asked.
+type hours struct {
+	week       Week
+	open       []Span
+	from, till time.Time
+}
+
+const (
+	horizon    = 3 * 366 * 24 * time.Hour // beyond it nobody is taken to work
+	laidAtOnce = 28                       // days
+)
+
+func (h *hours) longest() time.Duration {
+	if usual := h.week.longest(); usual > 0 {
+		return usual
+	}
+	most := 0
+	for _, d := range h.week.Dates {
+		most = max(most, d.Close-d.Open)
+	}
+	return time.Duration(most) * time.Minute
+}
+
+// after is the first open stretch that ends after t; ok is false where there is none within the horizon.
+func (h *hours) after(t time.Time) (open Span, ok bool) {
+	if h.from.IsZero() || t.Before(h.from) {
+		h.from, h.till, h.open = t, t, nil
+	}
+	for len(h.open) == 0 || !h.open[len(h.open)-1].To.After(t) {
+		if h.till.Sub(t) > horizon {
+			return open, false
 		}
-		t = w.nextDay(t)
-	}
-}
-
-// fit is the earliest stretch of length d, not before t, within one free stretch. d must not be longer than the
-// longest day.
-func (w Week) fit(t time.Time, d time.Duration) Span {
-	for {
-		free := w.free(t)
-		if end := free.From.Add(d); !end.After(free.To) {
-			return Span{free.From, end}
+		for range laidAtOnce {
+			if day, works := h.week.onDay(h.till); works {
+				h.open = append(h.open, day)
+			}
+			h.till = h.week.nextDay(h.till)
 		}
-		t = free.To
 	}
-}
-
-// stretch is the earliest that length d takes, not before t: within one free stretch, or over several days where no day
-// can hold it.
-func (w Week) stretch(t time.Time, d time.Duration) Span {
-	if d <= w.longest() {
-		return w.fit(t, d)
-	}
-	parts := w.spread(t, d)
-	return Span{parts[0].From, parts[len(parts)-1].To}
-}
-
-// spread lays work of length d into free time from t on, over several days where it must.
-func (w Week) spread(t time.Time, d time.Duration) []Span {
-	var out []Span
-	for d > 0 {
-		free := w.free(t)
-		part := min(d, free.To.Sub(free.From))
-		out = append(out, Span{free.From, free.From.Add(part)})
-		d -= part
-		t = free.To
-	}
-	return out
+	i := sort.Search(len(h.open), func(i int) bool { return h.open[i].To.After(t) })
+	return h.open[i], true
 }

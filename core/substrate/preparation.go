@@ -46,6 +46,9 @@ type Task struct {
 	JustBefore bool    // loses its effect: belongs directly before the coat
 }
 
+// Dusty tells of work whose dust spoils a wet film nearby.
+func (t Task) Dusty() bool { return len(t.Grits) > 0 }
+
 // Wait is the hours until the next step may begin, in air: water takes longer to leave in cool damp air (estimate).
 func (t Task) Wait(air climate.Air) float64 {
 	if !t.Damp {

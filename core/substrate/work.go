@@ -12,15 +12,23 @@ type Work struct {
 
 // In is the work as a workshop does it in a life: a large floor is gone over by machine, mop and vacuum.
 func (w Work) In(life Life) Work {
-	large := life.Floor && life.AreaM2 >= machineFromM2
 	switch floor, known := onFloors[w.ID]; {
 	case w.MinutesPerM2 == 0 || w.ID == sandID:
-	case large && known && life.Shop.Has(floor.tool):
+	case w.Pace(life) != w.ID && known:
 		w.MinutesPerM2 = life.Shop.Minutes(OnFloor(w.ID), floor.perM2)
 	default:
 		w.MinutesPerM2 = life.Shop.Minutes(w.ID, w.MinutesPerM2)
 	}
 	return w
+}
+
+// Pace is the kind of work whose minutes count for it in a life.
+func (w Work) Pace(life Life) string {
+	large := life.Floor && life.AreaM2 >= machineFromM2
+	if floor, known := onFloors[w.ID]; large && known && life.Shop.Has(floor.tool) {
+		return OnFloor(w.ID)
+	}
+	return w.ID
 }
 
 // machineFromM2 on, a floor is large.

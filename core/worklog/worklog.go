@@ -3,10 +3,13 @@
 package worklog
 
 import (
+	"math"
 	"slices"
+	"strconv"
 	"time"
 
 	"firmitas/core/climate"
+	"firmitas/core/coating"
 	"firmitas/core/compat"
 )
 
@@ -14,23 +17,26 @@ import (
 type Kind string
 
 const (
-	SignSeen     Kind = "sign"       // what the last coat of a zone showed to eye, hand or nose
-	Checked      Kind = "checked"    // a look that opens a coat: whether it was passed
-	SampleMade   Kind = "sample"     // a colour that was tried, with its recipe
-	PatchSeen    Kind = "patch"      // a place that is not as the rest of its zone: let in, filled, other wood
-	SlipMeasured Kind = "slip"       // on the finished floor, with its value and method
-	JobDone      Kind = "job_done"   // work of the preparation
-	CoatLaid     Kind = "coat_laid"  // by when it was on
-	CoatLeftOut  Kind = "left_out"   // a coat of the plan that nobody will lay
-	FaultSeen    Kind = "fault"      // what looked wrong, what it came from, what was done
-	Noted        Kind = "note"       // whatever else is worth keeping
+	SignSeen     Kind = "sign"      // what the last coat of a zone showed to eye, hand or nose
+	Checked      Kind = "checked"   // a look that opens a coat: whether it was passed
+	SampleMade   Kind = "sample"    // a colour that was tried, with its recipe
+	PatchSeen    Kind = "patch"     // a place that is not as the rest of its zone: let in, filled, other wood
+	SlipMeasured Kind = "slip"      // on the finished floor, with its value and method
+	JobDone      Kind = "job_done"  // work of the preparation
+	Begun        Kind = "begun"     // a coat: the first stroke
+	Mixed        Kind = "mixed"     // a pot of what goes off
+	CoatLaid     Kind = "coat_laid" // by when it was on
+	CoatLeftOut  Kind = "left_out"  // a coat of the plan that nobody will lay
+	TakenOff     Kind = "taken_off" // a coat with all that lay over it: sanded, scraped or washed off again
+	FaultSeen    Kind = "fault"     // what looked wrong, what it came from, what is done about it
+	Moved        Kind = "moved"     // to another place
+	AirRead      Kind = "air_read"  // on the thermo-hygrometer where the piece stands
+	Noted        Kind = "note"      // whatever else is worth keeping
+	HandedOver   Kind = "handed_over"
+	BuyerSaid    Kind = "buyer_said" // by whoever holds the card of a piece that has left
+	Answered     Kind = "buyer_answered"
 	TakenBack    Kind = "taken_back" // an earlier fact was told wrongly
 )
-
-// Kinds that may be told.
-var Kinds = []Kind{
-	SignSeen, Checked, SampleMade, PatchSeen, SlipMeasured, JobDone, CoatLaid, CoatLeftOut, FaultSeen, Noted, TakenBack,
-}
 
 // Event is one fact.
 type Event struct {
@@ -52,7 +58,84 @@ type Event struct {
 	Coat    Coat        // of a coat: which
 	Keyed   bool        // the surface was keyed right before it
 	Air     climate.Air // that it was laid in; zero = nobody told
-	Product int64       // what was laid
+	Product int64       // what was laid, or mixed
+	How     Laying      // of a coat: how it really went on
+
+	Fault  string // of a fault: what is seen, by its id
+	Cause  string // what it is held to come from
+	Remedy Remedy // what is done about it
+
+	Took float64 // minutes by hand; 0 = nobody told
+	Kin  Kin     // of what took them
+}
+
+// Laying is how a coat really went on, as far as somebody told; zero values are as planned.
+type Laying struct {
+	Instead *coating.Product // another product than planned
+	Tin     int64
+	Litres  float64
+	WetUM   float64 // gauged while it was wet, µm
+	Build   Build
+	Method  string  // brush, roller, bar, cloth, spray or aerosol
+	Share   float64 // of the zone, above 0 and below 1 where the rest is still to be laid
+}
+
+// Build is how full a coat looks, where nobody measured.
+type Build string
+
+const (
+	Thin  Build = "thin"
+	Thick Build = "thick"
+)
+
+// Builds that may be told.
+var Builds = []Build{Thin, Thick}
+
+// What a build that looks thin or thick comes to, against the label (practice, estimate).
+const thinRatio, thickRatio = 0.6, 1.5
+
+// Ratio is how thick a coat went on against what its label means to: gauged wet film first, then how it looked, then
+// what left the tin. Known is false where nobody told; the planned figures are µm wet and litres, 0 where unknown.
+func (l Laying) Ratio(plannedUM, plannedLitres float64) (ratio float64, known bool) {
+	switch {
+	case l.WetUM > 0 && plannedUM > 0:
+		return l.WetUM / plannedUM, true
+	case l.Build == Thin:
+		return thinRatio, true
+	case l.Build == Thick:
+		return thickRatio, true
+	case l.Litres > 0 && plannedLitres > 0 && math.Abs(l.Litres/plannedLitres-1) > asPlanned:
+		return l.Litres / plannedLitres, true
+	}
+	return 1, false
+}
+
+// asPlanned is how near an amount is to the planned one that nobody measured: it was filled in.
+const asPlanned = 0.02
+
+// Partly tells whether the rest of the zone is still to be laid.
+func (l Laying) Partly() bool { return l.Share > 0 && l.Share < 1 }
+
+// Remedy of a fault: when in a coat's life it is set about.
+type Remedy string
+
+const (
+	WhileWet   Remedy = "wet"
+	BeforeNext Remedy = "dry"
+	WeeksOn    Remedy = "later"
+	LeaveIt    Remedy = "leave"
+)
+
+// Remedies that may be told.
+var Remedies = []Remedy{WhileWet, BeforeNext, WeeksOn, LeaveIt}
+
+// Kin is what some minutes of work were spent on: work of the same kin teaches how long the next takes.
+type Kin struct {
+	Work    string  // kind of work, as the pace names it
+	M2      float64 // how much of it
+	Face    string  // shape of the surface
+	PerM2   float64 // minutes that it was planned with
+	Planned float64 // minutes in all, as planned, set-up and all else counted in
 }
 
 // Coat tells one coat of a piece from another: its zone, its layer from the ground up, and which of the layer's coats.
@@ -61,6 +144,9 @@ type Coat struct {
 	Layer int
 	N     int // 1 for the layer's first
 }
+
+// Below tells whether a coat lies under another of its zone.
+func (c Coat) Below(o Coat) bool { return c.Layer < o.Layer || c.Layer == o.Layer && c.N < o.N }
 
 // Standing are the facts that nobody has taken back, by when they happened.
 func Standing(all []Event) []Event {
@@ -115,4 +201,45 @@ func Of(standing []Event, kind Kind, zone int64) []Event {
 		}
 	}
 	return out
+}
+
+// MendKey is the work-log key of the work that a fault asks for.
+func MendKey(fault int64) string { return "mend/" + strconv.FormatInt(fault, 10) }
+
+// ToMend are a zone's faults whose remedy takes time, and when it was done. What is set about while the coat is wet is
+// done when it is told.
+func ToMend(standing []Event, zone int64) []Mend {
+	done := map[string]Event{}
+	for _, e := range standing {
+		if e.Kind == JobDone {
+			done[e.Job] = e
+		}
+	}
+	var out []Mend
+	for _, e := range Of(standing, FaultSeen, zone) {
+		if e.Remedy == BeforeNext || e.Remedy == WeeksOn || e.Remedy == LeaveIt {
+			out = append(out, Mend{Fault: e, Done: done[MendKey(e.ID)]})
+		}
+	}
+	return out
+}
+
+// Mend is a fault's work.
+type Mend struct {
+	Fault Event
+	Done  Event // zero = it is still to do
+}
+
+// airHolds is how long a reading tells the air of what is laid after it (practice).
+const airHolds = 4 * time.Hour
+
+// AirAt is the air as it was read last before a moment; ok is false where that is too long ago.
+func AirAt(standing []Event, at time.Time) (air climate.Air, ok bool) {
+	for _, e := range standing {
+		since := at.Sub(e.At)
+		if e.Kind == AirRead && since >= 0 && since <= airHolds {
+			air, ok = e.Air, true
+		}
+	}
+	return air, ok
 }

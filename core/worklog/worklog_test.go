@@ -4,6 +4,7 @@ import (
 	"testing"
 	"time"
 
+	"firmitas/core/climate"
 	"firmitas/core/compat"
 )
 
@@ -34,5 +35,70 @@ func TestWhatStands(t *testing.T) {
 	}
 	if got := Signs(hard, 8); len(got) != 1 {
 		t.Errorf("another zone lost its sign: %+v", got)
+	}
+}
+
+// A gauge outranks the eye, and the eye what left the tin; an amount as planned was filled in and tells nothing.
+func TestHowThickACoatWentOn(t *testing.T) {
+	for name, c := range map[string]struct {
+		how   Laying
+		ratio float64
+		known bool
+	}{
+		"nobody told":        {Laying{}, 1, false},
+		"gauged":             {Laying{WetUM: 150, Build: Thin, Litres: 0.3}, 1.5, true},
+		"looked":             {Laying{Build: Thick, Litres: 0.1}, 1.5, true},
+		"thin":               {Laying{Build: Thin}, 0.6, true},
+		"used":               {Laying{Litres: 0.2}, 2, true},
+		"filled in":          {Laying{Litres: 0.101}, 1, false},
+		"no rate is known":   {Laying{Litres: 0.2, WetUM: 90}, 1, false},
+		"part of it, gauged": {Laying{WetUM: 50, Share: 0.5}, 0.5, true},
+	} {
+		um, litres := 100.0, 0.1
+		if name == "no rate is known" {
+			um, litres = 0, 0
+		}
+		if ratio, known := c.how.Ratio(um, litres); ratio != c.ratio || known != c.known {
+			t.Errorf("%s: %v, known %v", name, ratio, known)
+		}
+	}
+}
+
+// What told minutes teach is the middle of all jobs of a kind, per m²; one slip of the clock moves it little.
+func TestMinutesTeach(t *testing.T) {
+	job := func(who, face string, took, planned float64) Event {
+		return Event{Who: who, Took: took, Kin: Kin{Work: "brush", PerM2: 12, Planned: planned, M2: 1, Face: face}}
+	}
+	all := []Event{
+		job("JT", "flat", 20, 20), job("JT", "flat", 30, 20), job("MO", "turned", 40, 20), job("JT", "flat", 900, 20),
+		job("JT", "flat", 0, 20), // nobody told
+		{Took: 5, Kin: Kin{Work: "", Planned: 5, PerM2: 1}},
+	}
+	learned := Learn(all)
+	if len(learned) != 1 {
+		t.Fatalf("learned: %+v", learned)
+	}
+	l := learned[0]
+	if l.Jobs != 4 || l.PerM2 != (12*1.5+12*2)/2 || l.Least != 12 || l.Most != 540 {
+		t.Errorf("brushing: %+v", l)
+	}
+	if len(l.Who) != 2 || l.Who[0] != (Share{"JT", 18, 3}) || len(l.Face) != 2 || l.Face[1] != (Share{"turned", 24, 1}) {
+		t.Errorf("by whom %+v, by shape %+v", l.Who, l.Face)
+	}
+	if one := Learn(all[:1]); one[0].Who != nil || one[0].Face != nil || one[0].PerM2 != 12 {
+		t.Errorf("one job: %+v", one)
+	}
+}
+
+// The air counts as read for four hours, and not before it was read.
+func TestTheAirAsItWasRead(t *testing.T) {
+	read := []Event{
+		{Kind: AirRead, At: at(8), Air: climate.Air{TempC: 15, RH: 60}},
+		{Kind: AirRead, At: at(10), Air: climate.Air{TempC: 21, RH: 50}},
+	}
+	for h, want := range map[int]float64{7: 0, 8: 15, 9: 15, 10: 21, 14: 21, 15: 0} {
+		if air, ok := AirAt(read, at(h)); air.TempC != want || ok != (want > 0) {
+			t.Errorf("at %d: %v", h, air)
+		}
 	}
 }

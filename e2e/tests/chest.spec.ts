@@ -60,7 +60,7 @@ test('a chest of five zones, from take-in to its printed preparation', async ({ 
   const steps = page
     .getByRole('region', { name: 'Preparation of the whole piece' })
     .getByRole('listitem')
-    .filter({ hasText: /^\d+\./ })
+    .filter({ hasText: /^[\d–][\d and]*\./ })
   await expect(steps.first()).toContainText('Take off: ')
   await expect(steps.filter({ hasText: 'wash off the wax' })).toHaveCount(1)
   await expect(steps.filter({ hasText: 'wash off the wax' })).toContainText(

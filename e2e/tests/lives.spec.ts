@@ -36,8 +36,9 @@ test('a sauna bench is left bare: chosen, planned, and with a card of its own', 
   await page.getByRole('link', { name: /Hand over/ }).click()
   await expect(page.getByText('It may stay as it is: nothing goes on.')).toBeVisible()
   await expect(page.getByLabel('The work was done', { exact: true })).toBeVisible()
-  await expect(page.getByText('nothing lies on it, and that is on purpose')).toBeVisible()
-  await expect(page.getByText('Lay a towel under you')).toBeVisible()
+  const card = page.frameLocator('iframe[title="The buyer’s page"]')
+  await expect(card.getByText('Wood without a finish, on purpose')).toBeVisible()
+  await expect(card.getByText('Lay a towel under you')).toBeVisible()
   await accessible(page)
 })
 
@@ -48,6 +49,7 @@ test('an old piece of value is kept: nothing goes on that cannot come off again'
     material: 'Mahogany',
     look: 'Natural',
     area: '0.3',
+    start: aMonday(2), // all of it on one day, whatever the hour of the test
   })
   await page.getByRole('button', { name: 'Take it in' }).click()
   await page.waitForURL(/inspect/)
@@ -74,12 +76,13 @@ test('40 m² of café floor: sanded by machine, laid by roller, three days by ha
     material: 'Oak',
     look: 'Natural',
     area: '40',
-    start: aMonday(),
+    start: aMonday(4),
   })
   const days = page.locator('section[aria-label] > h2')
   await expect(days).toHaveCount(3)
   for (const [i, day] of ['Monday', 'Tuesday', 'Wednesday'].entries()) await expect(days.nth(i)).toContainText(day)
   await expect(page.getByText(/^Light use Thu/)).toBeVisible()
+  await page.getByRole('button', { name: 'Open every step' }).click()
   await expect(page.getByText('board by board').first()).toBeVisible()
   const hands = await page
     .getByText(/by hand\./)
@@ -97,7 +100,7 @@ test('a sample is kept with its recipe, half typed over a reload; another life t
     material: 'Oak',
     look: 'Natural',
     area: '1',
-    start: aMonday(),
+    start: aMonday(6),
   })
   const id = /pieces\/(\d+)/.exec(page.url())![1]
   await page.goto(`/pieces/${id}/inspect`)

@@ -503,7 +503,17 @@ func settle(ctx context.Context, s *workshop.Service, morning func(int) time.Tim
 		return err
 	}
 	p := bench.Pieces[len(bench.Pieces)-1]
-	_, err = s.HandOver(ctx, p.Piece.ID, p.Piece.Version, p.Plan.Plan.LastCoat)
+	card, err := s.CardOf(ctx, p.Piece.ID, "")
+	if err != nil {
+		return err
+	}
+	leaving := workshop.Leaving{
+		Version: p.Piece.Version, LastCoat: p.Plan.Plan.LastCoat, Title: "Garden settle", Reasons: map[string]string{},
+	}
+	for _, q := range card.Questions {
+		leaving.Reasons[q.ID] = "It stands on the quay under its cover until then; its owner knows the dates."
+	}
+	_, err = s.HandOver(ctx, p.Piece.ID, leaving)
 	return err
 }
 

@@ -455,8 +455,9 @@ func TestNightAirAndBudget(t *testing.T) {
 		return api.LayerChoice{Role: l.Role, ProductID: l.Product.ID, Coats: l.Coats}
 	}))
 	asView := fmt.Sprintf("/api/pieces/%d/plan?tempC=20&rh=50", piece.ID) // the day's air, as the view always tells it
-	if hard := get[api.PlanAnswer](c, asView).Plan.FullCure; !hard.Equal(*cold.Systems[0].FullCure) {
-		t.Errorf("planned hard on %v, chosen %v", hard, cold.Systems[0].FullCure)
+	chosen := *cold.Systems[0].FullCure                                   // around what is in hand; once it is taken in, its promise counts among theirs
+	if hard := get[api.PlanAnswer](c, asView).Plan.FullCure; hard.After(chosen) || chosen.Sub(*hard) > 24*time.Hour {
+		t.Errorf("planned hard on %v, chosen %v", hard, chosen)
 	}
 	b := brief(in)
 	b.Zone.Wants = wants()
@@ -518,12 +519,8 @@ func TestThePromiseOrdersTheAnswers(t *testing.T) {
 func TestToolsAndPaceAreTheWorkshops(t *testing.T) {
 	c := start(t)
 	w := get[api.Workshop](c, "/api/workshop")
-	settings := api.SettingsInput{
-		Version: w.Version, Units: api.SettingsInputUnits(w.Units), Clock: api.SettingsInputClock(w.Clock),
-		Numbers: api.SettingsInputNumbers(w.Numbers), Currency: w.Currency,
-		FoodPolicy: api.SettingsInputFoodPolicy(w.FoodPolicy), Schools: w.Schools, Hours: w.Hours,
-		Lacks: []string{"pad_machine", "lathe"}, Pace: map[string]float64{"brush": 0, "knitting": 4},
-	}
+	settings := asStored(w)
+	settings.Lacks, settings.Pace = []string{"pad_machine", "lathe"}, map[string]float64{"brush": 0, "knitting": 4}
 	const path = "/api/workshop/settings"
 	status, data := c.call("PUT", path, encode(t, settings))
 	for _, field := range []string{"/lacks/1", "/pace/brush", "/pace/knitting"} {

@@ -44,6 +44,7 @@ func TestASignIsToldAndTakenBack(t *testing.T) {
 			t.Errorf("%s at %s, before %s", s.Title, s.Work[0].From, held.Until)
 		}
 	}
+	unknown, glows := zone+1000, "glows"
 	for _, wrong := range []struct {
 		in    api.EventInput
 		field string
@@ -51,6 +52,8 @@ func TestASignIsToldAndTakenBack(t *testing.T) {
 		{sign(zone, "glows"), "/sign"},
 		{sign(zone+1000, "sticky"), "/zoneId"},
 		{api.EventInput{Kind: api.EventInputKindTakenBack}, "/of"},
+		{api.EventInput{Kind: api.EventInputKindTakenBack, Of: &told.ID, ZoneID: &unknown}, "/zoneId"},
+		{api.EventInput{Kind: api.EventInputKindNote, Text: &glows, Of: &unknown}, "/of"},
 	} {
 		if status, data := c.call("POST", path, encode(t, wrong.in)); status != 422 || problem(t, data, wrong.field) == "" {
 			t.Errorf("%s: %d %s", wrong.field, status, data)
@@ -221,7 +224,7 @@ func TestAFloorLeavesOnceItsSlipIsMeasured(t *testing.T) {
 	}))
 	plan := get[api.PlanAnswer](c, fmt.Sprintf("/api/pieces/%d/plan", piece.ID)).Plan
 	path := fmt.Sprintf("/api/pieces/%d/hand-over", piece.ID)
-	body := encode(t, api.HandOverInput{Version: piece.Version, LastCoat: *plan.LastCoat})
+	body := encode(t, api.HandOverInput{Version: piece.Version, LastCoat: plan.LastCoat})
 	if status, data := c.call("POST", path, body); status != 409 || !strings.Contains(string(data), "Slip is to be measured") {
 		t.Fatalf("not measured: %d %s", status, data)
 	}
@@ -270,7 +273,7 @@ func TestWorkIsToldAsItIsDone(t *testing.T) {
 	if d := zones[0].Doubts; len(d) != 1 || d[0].Event != early.ID || !d[0].Open || zones[0].Answer.Kind == "yes" {
 		t.Fatalf("laid half an hour after the first: %+v, answer %+v", d, zones[0].Answer)
 	}
-	handOver := encode(t, api.HandOverInput{Version: piece.Version, LastCoat: first.Add(30 * time.Minute)})
+	handOver := encode(t, api.HandOverInput{Version: piece.Version, LastCoat: told(first.Add(30 * time.Minute)), Reasons: c.reasons(piece.ID)})
 	if status, data := c.call("POST", path+"/hand-over", handOver); status != 409 || !strings.Contains(string(data), "Pull a tape") {
 		t.Errorf("handed over in doubt: %d %s", status, data)
 	}

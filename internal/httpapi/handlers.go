@@ -14,7 +14,6 @@ import (
 	"firmitas/core/fault"
 	"firmitas/core/furniture"
 	"firmitas/core/preparation"
-	"firmitas/core/schedule"
 	"firmitas/core/system"
 	"firmitas/core/technique"
 	"firmitas/core/worklog"
@@ -39,6 +38,7 @@ func (h *handlers) PutSettings(
 ) (api.PutSettingsResponseObject, error) {
 	in := workshop.Settings{
 		Version:    r.Body.Version,
+		Contact:    r.Body.Contact,
 		Units:      string(r.Body.Units),
 		Clock:      string(r.Body.Clock),
 		Numbers:    string(r.Body.Numbers),
@@ -50,9 +50,7 @@ func (h *handlers) PutSettings(
 	for _, tool := range r.Body.Lacks {
 		in.Shop.Lacks = append(in.Shop.Lacks, technique.Tool(tool))
 	}
-	for i, d := range r.Body.Hours {
-		in.Days[i] = schedule.Day{Open: d.Open, Close: d.Close}
-	}
+	in.Days, in.Room = fromHours(r.Body.Hours), fromRoom(r.Body.Room)
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.PutSettings200JSONResponse, error) {
 		w, err := h.service.SaveSettings(ctx, in)
 		return api.PutSettings200JSONResponse(toWorkshop(w)), err
@@ -190,29 +188,6 @@ func (h *handlers) GetPlan(ctx context.Context, r api.GetPlanRequestObject) (api
 	}, nil
 }
 
-func (h *handlers) HandOver(ctx context.Context, r api.HandOverRequestObject) (api.HandOverResponseObject, error) {
-	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.HandOver200JSONResponse, error) {
-		out, err := h.service.HandOver(ctx, r.ID, r.Body.Version, r.Body.LastCoat)
-		if err != nil {
-			return api.HandOver200JSONResponse{}, err
-		}
-		return api.HandOver200JSONResponse(toCard(out)), nil
-	})
-}
-
-func (h *handlers) GetPieceCare(
-	ctx context.Context,
-	r api.GetPieceCareRequestObject,
-) (api.GetPieceCareResponseObject, error) {
-	card, err := h.service.CardOf(ctx, r.ID)
-	return api.GetPieceCare200JSONResponse(toCard(card)), err
-}
-
-func (h *handlers) GetCare(ctx context.Context, r api.GetCareRequestObject) (api.GetCareResponseObject, error) {
-	card, err := h.service.Card(ctx, r.Token)
-	return api.GetCare200JSONResponse(toCard(card)), err
-}
-
 func (h *handlers) GetAgain(ctx context.Context, r api.GetAgainRequestObject) (api.GetAgainResponseObject, error) {
 	b, err := h.service.Again(ctx, r.ID)
 	return api.GetAgain200JSONResponse(toPieceInput(b)), err
@@ -335,6 +310,15 @@ func (h *handlers) TellEvent(ctx context.Context, r api.TellEventRequestObject) 
 		Job:   or(r.Body.Job),
 		Coat:  worklog.Coat{Zone: or(r.Body.ZoneID), Layer: or(r.Body.Layer), N: or(r.Body.Coat)},
 		Keyed: or(r.Body.Keyed),
+
+		Product: or(r.Body.ProductID),
+		How: worklog.Laying{
+			Tin: or(r.Body.TinID), Litres: or(r.Body.Litres), WetUM: or(r.Body.WetUm),
+			Build: worklog.Build(or(r.Body.Build)), Method: or(r.Body.Method), Share: or(r.Body.Share),
+		},
+		Took: or(r.Body.TookMin),
+
+		Fault: or(r.Body.Fault), Cause: or(r.Body.Cause), Remedy: worklog.Remedy(or(r.Body.Remedy)),
 	}
 	if r.Body.Air != nil {
 		in.Air = climate.Air{TempC: r.Body.Air.TempC, RH: r.Body.Air.Rh}
@@ -383,7 +367,9 @@ func (h *handlers) GetFaults(context.Context, api.GetFaultsRequestObject) (api.G
 
 func faults() api.GetFaults200JSONResponse {
 	return each(fault.Faults, func(f fault.Fault) api.Fault {
-		return api.Fault{ID: f.ID, Name: f.Name, Group: f.Group, Seen: f.Seen, Shows: told(f.Shows)}
+		return api.Fault{
+			ID: f.ID, Name: f.Name, Group: f.Group, Seen: f.Seen, Shows: told(f.Shows), Drawn: told(f.Drawn),
+		}
 	})
 }
 
@@ -401,7 +387,7 @@ func (h *handlers) Diagnose(ctx context.Context, r api.DiagnoseRequestObject) (a
 		Name: f.Name, Seen: f.Seen, Sureness: api.DiagnosisSureness(d.Finding.Sureness),
 		Suspects: each(d.Finding.Suspects, func(s fault.Suspect) api.Suspect {
 			return api.Suspect{
-				ID: s.Cause.ID, Words: s.Cause.Words, Share: s.Share, Settles: s.Cause.Settles,
+				ID: s.Cause.ID, Words: s.Cause.Words, Share: s.Share, Settles: s.Cause.Settles, Before: told(s.Before),
 				For: each(s.For, func(id string) api.Evidence {
 					return api.Evidence{Words: fault.FindFact(id).Words, From: cmp.Or(from[id], "as you said")}
 				}),
@@ -411,5 +397,6 @@ func (h *handlers) Diagnose(ctx context.Context, r api.DiagnoseRequestObject) (a
 		Wet: f.Wet, Dry: f.Dry, Later: f.Later, Next: f.Next, Leave: f.Leave,
 		Cost: f.Cost, Minutes: d.Minutes, Wait: f.Wait,
 		Cautions: each(d.Cautions, func(c coating.Caution) string { return c.Text }),
+		Does:     f.Does(), FirstH: d.FirstH, AfterH: f.AfterH, Over: told(d.Over), TakesOff: toCoatName(d.TakesOff),
 	}, nil
 }

@@ -44,6 +44,15 @@ type client struct {
 // start serves the demo workshop on a database of its own.
 func start(t testing.TB) *client {
 	t.Helper()
+	if test, ok := t.(*testing.T); ok {
+		test.Parallel() // every test has a database of its own
+	}
+	return startAlone(t)
+}
+
+// startAlone is start for a test that nothing may run beside.
+func startAlone(t testing.TB) *client {
+	t.Helper()
 	dsn := dbtest.Fresh(t)
 	s, err := store.Open(dsn)
 	if err != nil {
@@ -206,7 +215,7 @@ func TestFromEndUseToCareCard(t *testing.T) {
 		c,
 		"POST",
 		path+"/hand-over",
-		encode(t, api.HandOverInput{Version: piece.Version, LastCoat: now.Add(time.Hour)}),
+		encode(t, api.HandOverInput{Version: piece.Version, LastCoat: told(now.Add(time.Hour))}),
 		422,
 	)
 	if (*refused.Errors)[0].Field != "/lastCoat" {
@@ -216,21 +225,23 @@ func TestFromEndUseToCareCard(t *testing.T) {
 		c,
 		"POST",
 		path+"/hand-over",
-		encode(t, api.HandOverInput{Version: piece.Version, LastCoat: now}),
+		encode(t, api.HandOverInput{
+			Version: piece.Version, LastCoat: told(now), Title: told("Reading desk"), Reasons: c.reasons(piece.ID),
+		}),
 		200,
 	)
 	if card.Token == nil || len(*card.Token) != 43 || !card.Urgent {
 		t.Fatalf("card %+v", card)
 	}
 	public := get[api.CareCard](c, "/api/care/"+*card.Token)
-	if public.Piece != "Reading desk" || len(public.Sections) < 6 {
+	if public.Title != "Reading desk" || len(public.Sections) < 6 {
 		t.Errorf("the buyer's page: %+v", public)
 	}
 	again := answer[api.CareCard](
 		c,
 		"POST",
 		path+"/hand-over",
-		encode(t, api.HandOverInput{Version: 1, LastCoat: now}),
+		encode(t, api.HandOverInput{Version: 1, LastCoat: told(now)}),
 		200,
 	)
 	if *again.Token != *card.Token {
@@ -436,8 +447,8 @@ func TestPhotosAreTakenAndServed(t *testing.T) {
 // settingsOf is the body of settings that were read at a version, with the same hours each day.
 func settingsOf(version int, day string) string {
 	schools := `{"distressAfterWax":false,"hardwaxOverSealer":false,"shellacBetween":false,"noWaxOverFilm":false}`
-	return fmt.Sprintf(`{"version":%d,"units":"metric","clock":"h24","numbers":"point","currency":"EUR","foodPolicy":"strict",
-		"schools":%s,"hours":[%s%s],"lacks":[],"pace":{}}`, version, schools, strings.Repeat(day+",", 6), day)
+	return fmt.Sprintf(`{"version":%d,"contact":"by the steps","units":"metric","clock":"h24","numbers":"point",
+		"currency":"EUR","foodPolicy":"strict","schools":%s,"hours":[%s%s],"room":{"people":[],"dates":[],"booths":0,"rackM2":0,"dustApart":false},"lacks":[],"pace":{}}`, version, schools, strings.Repeat(day+",", 6), day)
 }
 
 // Every field that can be wrong, with the name the problem must give it.
@@ -592,7 +603,7 @@ func TestIllegalSystemIsRefusedWithItsReason(t *testing.T) {
 }
 
 func TestDatabaseGoneIsSaidAndSurvived(t *testing.T) {
-	c := start(t)
+	c := startAlone(t)
 	dbtest.Server.Down()
 	status, data := c.call("POST", "/api/pieces", encode(t, input()))
 	ready, _ := c.call("GET", "/readyz", "")

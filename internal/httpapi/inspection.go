@@ -108,6 +108,13 @@ func toJob(j preparation.Job) api.Job {
 
 func toPreparation(p workshop.Preparation) api.Preparation {
 	out := api.Preparation{Version: p.Piece.Version, Jobs: each(p.Jobs, toJob), UsualOrder: len(p.Piece.JobOrder) == 0}
+	if p.Plan != nil {
+		for i, j := range p.Jobs {
+			if steps := p.Plan.Plan.NumbersOf(j); len(steps) > 0 {
+				out.Jobs[i].Steps = &steps
+			}
+		}
+	}
 	for _, j := range out.Jobs {
 		out.HandsOnMin += j.Minutes
 	}

@@ -168,12 +168,35 @@ func TestMeasure(t *testing.T) {
 		}
 	}
 	measureDemo(t, rounds)
+	measureCard(t, rounds)
 	measureGrown(t, rounds)
 	measureAbandoned(t, rounds)
 	measureClients(t, rounds)
 }
 
 func ms(d time.Duration) float64 { return float64(d.Microseconds()) / 1000 }
+
+// measureCard measures what a card and its forms take, and how large the buyer's page is.
+func measureCard(t *testing.T, rounds int) {
+	c := start(t)
+	id, token := c.left(nil)
+	number := 1
+	correct := func() {
+		body := encode(t, api.CardCorrection{Number: number, Title: "Writing desk", Reason: "Measured."})
+		card := answer[api.CareCard](c, "POST", fmt.Sprintf("/api/pieces/%d/cards", id), body, 200)
+		token, number = *card.Token, number+1
+	}
+	fmt.Println("\n| a card | median | bytes |\n| --- | --- | --- |")
+	fmt.Printf("| issued anew | %.1f ms | |\n", ms(quickest(rounds, correct)))
+	for _, form := range []string{"", "/sheet.pdf", "/tag.pdf", "/dates.ics", "/record.json"} {
+		size := 0
+		took := quickest(rounds, func() {
+			_, body, _ := c.page("GET", "/care/"+token+form, "")
+			size = len(body)
+		})
+		fmt.Printf("| page%s | %.1f ms | %d |\n", form, ms(took), size)
+	}
+}
 
 // measureDemo measures what the demo's own pieces take.
 func measureDemo(t *testing.T, rounds int) {
@@ -216,8 +239,27 @@ func measureGrown(t *testing.T, rounds int) {
 		" FROM pieces JOIN seq_1_to_10000 WHERE handed_over_at IS NOT NULL LIMIT 10000"); err != nil {
 		t.Fatal(err)
 	}
+	// The log of ten years: twenty facts a piece, of coats that took a tin and were timed, and readings of the room.
+	if _, err := db.Exec(`INSERT INTO events (workshop_id, piece_id, kind, happened_at, told_at, who, data, tin_id, work)
+		SELECT p.workshop_id, p.id, 'coat_laid', NOW(), NOW(), 'JT', '{"layer":0,"coat":1,"litres":0.1,"took":30,"planned":30,"perM2":12}',
+			1000 + p.id % 300, 'brush' FROM pieces p JOIN seq_1_to_20 WHERE p.handed_over_at IS NOT NULL`); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := db.Exec(`INSERT INTO events (workshop_id, kind, happened_at, told_at, who, data)
+		SELECT 1, 'air_read', ? - INTERVAL seq HOUR, NOW(), 'JT', '{"tempC":20,"rh":50}' FROM seq_1_to_10000`, now); err != nil {
+		t.Fatal(err)
+	}
+	var events int
+	if err := db.QueryRow("SELECT COUNT(*) FROM events").Scan(&events); err != nil {
+		t.Fatal(err)
+	}
+	fmt.Printf("| facts in the log | %d | | | |\n", events)
 	for _, row := range []struct{ name, path string }{
 		{"bench beside 10,000 that left", "/api/bench"},
+		{"log of one piece", "/api/pieces/2/events"},
+		{"plan of one piece", "/api/pieces/2/plan"},
+		{"shelf", "/api/products"},
+		{"what told minutes teach", "/api/learned"},
 		{"archive of 10,000, first page", "/api/archive"},
 		{"archive of 10,000, searched", "/api/archive?search=settle"},
 		{"archive of 10,000, nothing found", "/api/archive?search=nothing+like+it"},

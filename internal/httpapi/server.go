@@ -79,6 +79,8 @@ func New(service *workshop.Service, ping func(context.Context) error, publicURL 
 		),
 		api.GinServerOptions{ErrorHandler: func(c *gin.Context, err error, _ int) { write(c, contractProblem(err)) }},
 	)
+	s.cardRoutes(router)
+	s.calendarRoutes(router)
 	ui := webui.Handler()
 	router.NoRoute(func(c *gin.Context) {
 		switch {

@@ -41,6 +41,7 @@ func (h *handlers) GetProduct(
 		Product: toProduct(page.Product),
 		Tins:    each(page.Product.Tins, toTin),
 		Notes:   each(page.Notes, toNote),
+		Faults:  each(page.Faults, toProductFault),
 		Boards:  each(page.Boards, toBoard),
 	}, nil
 }

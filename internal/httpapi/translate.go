@@ -6,7 +6,6 @@ import (
 	"time"
 
 	"firmitas/api"
-	"firmitas/core/care"
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
@@ -56,7 +55,8 @@ func toWorkshop(w workshop.Workshop) api.Workshop {
 		Schools:    api.Schools(w.Schools),
 		Lacks:      each(w.Shop.Lacks, func(t technique.Tool) string { return string(t) }),
 		Pace:       map[string]float64{},
-		Hours:      each(w.Days[:], func(d schedule.Day) api.Hours { return api.Hours{Open: d.Open, Close: d.Close} }),
+		Hours:      each(w.Days[:], toHours),
+		Room:       toRoom(w.Room),
 	}
 	maps.Copy(out.Pace, w.Shop.Pace)
 	if w.Zone != nil {
@@ -422,7 +422,7 @@ func toPiece(p workshop.Piece) api.Piece {
 
 func toSpan(s schedule.Span) api.Span { return api.Span{From: s.From.UTC(), To: s.To.UTC()} }
 
-func toStep(s schedule.Step) api.Step {
+func toStep(s schedule.Step, room schedule.Room) api.Step {
 	out := api.Step{
 		Kind:     api.StepKind(s.Kind),
 		Title:    s.Title,
@@ -450,8 +450,19 @@ func toStep(s schedule.Step) api.Step {
 	out.Check = told(s.Check)
 	if s.Card != nil {
 		out.Card = &s.Card.ID
+		if f := s.Product.Facts; f.Tools != "" || f.Thinner != "" || f.CleanUp != "" {
+			out.Label = &api.LabelOnLaying{Tools: told(f.Tools), Thinner: told(f.Thinner), CleanUp: told(f.CleanUp)}
+		}
 	}
-	out.Job, out.Looked, out.Told = told(s.Job), toTold(s.Looked), toTold(s.Told)
+	out.Job, out.Looked, out.Told, out.Partly = told(s.Job), toTold(s.Looked), toTold(s.Told), toTold(s.Partly)
+	out.Litres, out.WetUm, out.OpenMin, out.PotH = told(s.Litres), told(s.WetUM), told(s.OpenMin), told(s.PotH)
+	out.Tool, out.Waits, out.Ready, out.Pot = told(s.Tool), toCause(s.Waits), when(s.Ready), toPot(s.Pot)
+	if len(room.People) > 1 && s.Told == nil {
+		out.By = told(room.People[s.By].Name)
+	}
+	if s.OpenMin > 0 {
+		out.WipedOff = told(s.Product.Family.WipedOff())
+	}
 	return out
 }
 
@@ -486,13 +497,18 @@ func toEvent(e worklog.Event) api.Event {
 	if e.Coat.N > 0 {
 		out.Layer, out.Coat, out.Keyed = &e.Coat.Layer, &e.Coat.N, &e.Keyed
 	}
+	out.Share, out.Job = told(e.How.Share), told(e.Job)
+	out.Litres, out.WetUm, out.Build = told(e.How.Litres), told(e.How.WetUM), told(api.EventBuild(e.How.Build))
+	if e.How.Instead != nil {
+		out.Instead = &e.How.Instead.Name
+	}
 	return out
 }
 
 func toPlan(of workshop.Plan) api.Plan {
 	p := of.Plan
 	out := api.Plan{
-		Steps:      each(p.Steps, toStep),
+		Steps:      each(p.Steps, func(s schedule.Step) api.Step { return toStep(s, of.Room) }),
 		Obstacles:  each(p.Obstacles, same),
 		Notes:      each(p.Notes, same),
 		HandsOnMin: p.HandsOn.Minutes(),
@@ -501,6 +517,16 @@ func toPlan(of workshop.Plan) api.Plan {
 		FullCure:   when(p.FullCure),
 		Promise:    toPromise(p.Promise),
 		Needs:      each(p.Needs, toNeed),
+		Timers:     each(of.Timers, toTimer),
+		Tins: each(of.Tins, func(t workshop.OpenTin) api.OpenTin {
+			return api.OpenTin{ID: t.ID, ProductID: t.ProductID, LeftL: t.LeftL, Lot: t.Lot, Opened: t.Opened}
+		}),
+	}
+	if len(of.Room.People) > 0 && len(p.Obstacles) == 0 {
+		out.Standing = toStanding(of.Standing)
+	}
+	if of.OtherAir != nil {
+		out.OtherAir = told(toRoomAir(*of.OtherAir))
 	}
 	for i, z := range p.Zones {
 		zone := api.ZonePlan{
@@ -511,6 +537,8 @@ func toPlan(of workshop.Plan) api.Plan {
 			Doubts: each(z.Doubts, func(d schedule.Doubt) api.Doubt {
 				return api.Doubt{Event: d.Event, Step: d.Step, Text: d.Text, Until: d.Until.UTC(), Open: d.Open}
 			}),
+			NextCoat: when(p.NextCoat(i)),
+			Handling: when(of.Handling(i)),
 			LastCoat: when(z.LastCoat),
 			LightUse: when(z.LightUse),
 			FullCure: when(z.FullCure),
@@ -573,12 +601,12 @@ func toStrip(home workshop.Workshop, plans []*workshop.Plan, now time.Time, benc
 		)
 	}
 	from, to = from.Add(-2*time.Hour).Truncate(time.Hour), to.Add(8*time.Hour).Truncate(time.Hour)
-	week := schedule.Week{Days: home.Days, Zone: home.Zone}
+	week := home.Week()
 	return api.Strip{
 		From:      from.UTC(),
 		To:        to.UTC(),
 		Now:       now,
-		Open:      each(week.OpenSpans(from, to), toSpan),
+		Open:      each(home.RoomAt(now).OpenSpans(from, to), toSpan),
 		Midnights: each(week.Midnights(from, to), func(t time.Time) time.Time { return t.UTC() }),
 	}
 }
@@ -611,32 +639,9 @@ func toBench(bench workshop.Bench, now time.Time) api.Bench {
 		}),
 	}
 	out.Strip = toStrip(bench.Home, plans, now, true)
-	return out
-}
-
-func toCard(c workshop.CareCard) api.CareCard {
-	out := api.CareCard{
-		Piece:      c.Piece,
-		Zone:       c.Zone,
-		Number:     c.Number,
-		Workshop:   c.Workshop,
-		Contact:    c.Contact,
-		Urgent:     c.Urgent,
-		Issued:     c.Token != "",
-		HandedOver: c.HandedOver.UTC(),
-		FullCure:   c.FullCure.UTC(),
-		Sections: each(c.Sections, func(s care.Section) api.CareSection {
-			return api.CareSection{
-				ID:    s.ID,
-				Title: s.Title,
-				Lines: each(s.Lines, func(l care.Line) api.CareLine {
-					return api.CareLine{Text: l.Text, Fact: l.Fact, Zones: each(l.Zones, same)}
-				}),
-			}
-		}),
-	}
-	if c.Token != "" {
-		out.Token = &c.Token
+	out.Now, out.LateH, out.BoundH, out.Proven = toRoomNow(bench), bench.Late.Hours(), bench.Bound.Hours(), bench.Proven
+	if bench.Air != nil {
+		out.Air = told(toRoomAir(*bench.Air))
 	}
 	return out
 }

@@ -10,14 +10,17 @@ import (
 type Event struct {
 	ID         int64           `db:"id"`
 	WorkshopID int64           `db:"workshop_id"`
-	PieceID    int64           `db:"piece_id"`
-	ZoneID     sql.NullInt64   `db:"zone_id"` // NULL = the whole piece
+	PieceID    sql.NullInt64   `db:"piece_id"` // NULL = the room
+	ZoneID     sql.NullInt64   `db:"zone_id"`  // NULL = the whole piece
 	Kind       string          `db:"kind"`
 	At         time.Time       `db:"happened_at"`
 	Told       time.Time       `db:"told_at"`
 	Who        string          `db:"who"`
 	Data       JSON[EventData] `db:"data"`
 	Of         sql.NullInt64   `db:"of_id"`
+	TinID      sql.NullInt64   `db:"tin_id"`
+	ProductID  sql.NullInt64   `db:"product_id"` // that a fault showed on
+	Work       sql.NullString  `db:"work"`       // whose minutes were told
 }
 
 // EventData is what a kind of event tells besides, as stored. Ids are those of the core.
@@ -35,13 +38,123 @@ type EventData struct {
 	TempC   *float64 `json:"tempC,omitempty"` // of the air that it was laid in
 	RH      float64  `json:"rh,omitempty"`
 	Product int64    `json:"product,omitempty"`
+
+	Instead *Product `json:"instead,omitempty"` // what was laid in place of what was planned
+	Litres  float64  `json:"litres,omitempty"`
+	WetUM   float64  `json:"wetUm,omitempty"`
+	Build   string   `json:"build,omitempty"`
+	Method  string   `json:"method,omitempty"`
+	Share   float64  `json:"share,omitempty"`
+
+	Fault  string `json:"fault,omitempty"`
+	Cause  string `json:"cause,omitempty"`
+	Remedy string `json:"remedy,omitempty"`
+
+	Took    float64 `json:"took,omitempty"` // minutes by hand, of Work
+	M2      float64 `json:"m2,omitempty"`
+	Face    string  `json:"face,omitempty"`
+	PerM2   float64 `json:"perM2,omitempty"`
+	Planned float64 `json:"planned,omitempty"`
 }
 
 // AddEvent stores an event and returns its id. It fails when the piece, the zone or what it takes back is not of this
 // workshop.
 func (s *Store) AddEvent(ctx context.Context, e Event) (int64, error) {
-	names := "workshop_id, piece_id, zone_id, kind, happened_at, told_at, who, data, of_id"
+	names := "workshop_id, piece_id, zone_id, kind, happened_at, told_at, who, data, of_id, tin_id, product_id, work"
 	return newID(s.q(ctx).NamedExecContext(ctx, insert("events", names), e))
 }
 
-var selectEvents = `SELECT ` + columns[Event]("") + ` FROM events WHERE workshop_id = ? AND piece_id IN (?) ORDER BY id`
+// takenBack joins, to events called e, what takes each back; standing keeps those that nothing does. Indexes are named
+// because the optimizer's own choice changes with the numbers it last counted.
+const (
+	takenBack = ` LEFT JOIN events b FORCE INDEX (events_back)
+		ON b.of_id = e.id AND b.workshop_id = e.workshop_id AND b.kind = 'taken_back'`
+	standing = ` AND b.id IS NULL`
+)
+
+var eventColumns = columns[Event]("e")
+
+// Timed are the facts of a workshop with told minutes that still stand, the newest, so many at most.
+func (s *Store) Timed(ctx context.Context, workshopID int64, most int) ([]Event, error) {
+	var out []Event
+	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+` FROM events e FORCE INDEX (PRIMARY)`+takenBack+`
+		WHERE e.workshop_id = ? AND e.work IS NOT NULL`+standing+` ORDER BY e.id DESC LIMIT ?`, workshopID, most)
+	return out, wrap(err)
+}
+
+// ShownFault is a fault that showed on a product, with the piece it was on.
+type ShownFault struct {
+	Event
+	Piece string `db:"piece"`
+}
+
+// FaultsOf are the faults that showed on a product and still stand, the newest first.
+func (s *Store) FaultsOf(ctx context.Context, workshopID, productID int64) ([]ShownFault, error) {
+	return s.faults(ctx, `e.product_id = ?`, workshopID, productID)
+}
+
+// FaultsSince are the faults that showed on any product since a moment and still stand, the newest first.
+func (s *Store) FaultsSince(ctx context.Context, workshopID int64, since time.Time) ([]ShownFault, error) {
+	return s.faults(ctx, `e.product_id IS NOT NULL AND e.happened_at >= ?`, workshopID, since)
+}
+
+// faults that showed on products, of those of which something holds.
+func (s *Store) faults(ctx context.Context, holds string, args ...any) ([]ShownFault, error) {
+	var out []ShownFault
+	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+`, p.name AS piece
+		FROM events e FORCE INDEX (events_of_product)
+		JOIN pieces p ON p.workshop_id = e.workshop_id AND p.id = e.piece_id`+takenBack+`
+		WHERE e.workshop_id = ? AND e.kind = 'fault' AND `+holds+standing+` ORDER BY e.happened_at DESC`, args...)
+	return out, wrap(err)
+}
+
+// Said is what a buyer told from a card, with the piece it was told of.
+type Said struct {
+	Event
+	Piece  string `db:"piece"`
+	Number string `db:"number"`
+}
+
+// Unanswered is what buyers told and nobody has answered, the newest first, so much at most.
+func (s *Store) Unanswered(ctx context.Context, workshopID int64, most int) ([]Said, error) {
+	var out []Said
+	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+`, p.name AS piece, p.number
+		FROM events e FORCE INDEX (events_of_kind)
+		JOIN pieces p ON p.workshop_id = e.workshop_id AND p.id = e.piece_id
+		LEFT JOIN events a FORCE INDEX (events_back)
+			ON a.of_id = e.id AND a.workshop_id = e.workshop_id AND a.kind = 'buyer_answered'
+		WHERE e.workshop_id = ? AND e.kind = 'buyer_said' AND a.id IS NULL
+		ORDER BY e.happened_at DESC, e.id DESC LIMIT ?`, workshopID, most)
+	return out, wrap(err)
+}
+
+// UsedFrom is how many litres went out of each tin of a workshop since what it holds was told.
+func (s *Store) UsedFrom(ctx context.Context, workshopID int64) (map[int64]float64, error) {
+	var rows []struct {
+		Tin    int64   `db:"tin_id"`
+		Litres float64 `db:"litres"`
+	}
+	err := s.q(ctx).SelectContext(ctx, &rows, `SELECT e.tin_id, SUM(JSON_VALUE(e.data, '$.litres')) AS litres
+		FROM tins t STRAIGHT_JOIN events e FORCE INDEX (events_of_tin)
+			ON e.workshop_id = t.workshop_id AND e.tin_id = t.id`+takenBack+`
+		WHERE t.workshop_id = ? AND e.happened_at >= COALESCE(t.left_told_at, '1970-01-01')`+standing+`
+		GROUP BY e.tin_id HAVING litres IS NOT NULL`, workshopID)
+	out := map[int64]float64{}
+	for _, r := range rows {
+		out[r.Tin] = r.Litres
+	}
+	return out, wrap(err)
+}
+
+// RoomBetween are the facts of the room itself that happened between two moments, in their order.
+func (s *Store) RoomBetween(ctx context.Context, workshopID int64, from, to time.Time) ([]Event, error) {
+	var out []Event
+	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+`
+		FROM events e FORCE INDEX (events_of_piece)`+takenBack+`
+		WHERE e.workshop_id = ? AND e.piece_id IS NULL AND e.happened_at BETWEEN ? AND ?`+standing+`
+		ORDER BY e.happened_at, e.id`, workshopID, from, to)
+	return out, wrap(err)
+}
+
+var selectEvents = `SELECT ` + columns[Event]("") + ` FROM events FORCE INDEX (events_of_piece)
+	WHERE workshop_id = ? AND piece_id IN (?) ORDER BY id`

@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"context"
 	"database/sql"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"math"
@@ -156,7 +155,8 @@ type Layer struct {
 
 var (
 	selectPieces = `SELECT ` + columns[Piece]("p", "care_token") + `, c.token AS care_token
-		FROM pieces p LEFT JOIN care_cards c ON c.workshop_id = p.workshop_id AND c.piece_id = p.id
+		FROM pieces p LEFT JOIN care_cards c
+			ON c.workshop_id = p.workshop_id AND c.piece_id = p.id AND c.ended_at IS NULL
 		WHERE p.workshop_id = ?`
 	selectZones  = `SELECT ` + columns[Zone]("") + ` FROM zones WHERE workshop_id = ? AND piece_id IN (?)`
 	selectLayers = `SELECT ` + columns[Layer]("l") + ` FROM layers l
@@ -240,7 +240,7 @@ func assemble(pieces []Piece, zones []Zone, layers []Layer, events []Event) {
 		at[p.ID] = i
 	}
 	for _, e := range events {
-		if i, known := at[e.PieceID]; known {
+		if i, known := at[e.PieceID.Int64]; known {
 			pieces[i].Events = append(pieces[i].Events, e)
 		}
 	}
@@ -431,33 +431,4 @@ func (s *Store) DeletePiece(ctx context.Context, workshopID, id int64, version i
 		}
 		return gone(s.q(ctx).ExecContext(ctx, `DELETE FROM pieces WHERE workshop_id = ? AND id = ?`, workshopID, id))
 	})
-}
-
-// HandOver fixes the care card of a piece if p.Version is still the stored one and it has not left before.
-func (s *Store) HandOver(ctx context.Context, p Piece, token string, card any) error {
-	text, err := json.Marshal(card)
-	if err != nil {
-		return err
-	}
-	return s.Write(ctx, func(ctx context.Context) error {
-		err := oneRow(s.q(ctx).NamedExecContext(ctx,
-			"UPDATE pieces"+set("last_coat_at, handed_over_at")+mineAndHere, p))
-		if err != nil {
-			return err
-		}
-		_, err = s.q(ctx).ExecContext(ctx,
-			`INSERT INTO care_cards (workshop_id, piece_id, token, card, issued_at) VALUES (?, ?, ?, ?, ?)`,
-			p.WorkshopID, p.ID, token, string(text), p.HandedOver)
-		return wrap(err)
-	})
-}
-
-// Card reads the fixed care card behind a token, for anyone who holds it; or ErrNotFound.
-func (s *Store) Card(ctx context.Context, token string, card any) error {
-	var text []byte
-	err := s.q(ctx).GetContext(ctx, &text, `SELECT card FROM care_cards WHERE token = ?`, token)
-	if err != nil {
-		return wrap(err)
-	}
-	return json.Unmarshal(text, card)
 }

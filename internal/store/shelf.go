@@ -152,12 +152,13 @@ type Tin struct {
 	Opened     sql.NullTime   `db:"opened_on"`
 	BestBefore sql.NullTime   `db:"best_before"`
 	Left       string         `db:"left_over"`
+	LeftTold   sql.NullTime   `db:"left_told_at"` // coats laid since are counted off
 	Version    int            `db:"version"`
 }
 
 const (
 	newTinColumns     = "workshop_id, product_id, " + changedTinColumns
-	changedTinColumns = "size, price, lot, opened_on, best_before, left_over"
+	changedTinColumns = "size, price, lot, opened_on, best_before, left_over, left_told_at"
 )
 
 var tinColumns = columns[Tin]("")

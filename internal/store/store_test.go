@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"database/sql"
+	"encoding/json"
 	"errors"
 	"os"
 	"path/filepath"
@@ -210,7 +211,7 @@ func TestEventsAreOfOneWorkshop(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	told := Event{WorkshopID: a, PieceID: id, Kind: "sign", At: at, Told: at, Who: "JT",
+	told := Event{WorkshopID: a, PieceID: sql.NullInt64{Int64: id, Valid: true}, Kind: "sign", At: at, Told: at, Who: "JT",
 		Data: JSON[EventData]{V: EventData{Sign: "sticky"}}}
 	first, err := s.AddEvent(ctx, told)
 	if err != nil {
@@ -234,7 +235,7 @@ func TestEventsAreOfOneWorkshop(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	back.WorkshopID, back.PieceID = b, other
+	back.WorkshopID, back.PieceID = b, sql.NullInt64{Int64: other, Valid: true}
 	if _, err := s.AddEvent(ctx, back); err == nil {
 		t.Error("B took back what A had told")
 	}
@@ -406,15 +407,42 @@ func TestHandOverFixesTheRecord(t *testing.T) {
 	p, _ := s.Piece(ctx, home, id)
 	p.HandedOver = sql.NullTime{Time: at, Valid: true}
 	token := "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQ"
-	if err := s.HandOver(ctx, p, token, map[string]string{"piece": "Stool"}); err != nil {
+	first := Card{WorkshopID: home, PieceID: id, Number: 1, Token: token, Issued: at}
+	first.Facts.V = json.RawMessage(`{"title": "Stool"}`)
+	if err := s.HandOver(ctx, p, first); err != nil {
 		t.Fatal(err)
 	}
-	var card map[string]string
-	if err := s.Card(ctx, token, &card); err != nil || card["piece"] != "Stool" {
-		t.Errorf("card %v, %v", card, err)
+	card, err := s.Card(ctx, token)
+	if err != nil || !strings.Contains(string(card.Facts.V), "Stool") || card.Ended.Valid {
+		t.Errorf("card %+v, %v", card, err)
 	}
-	if err := s.Card(ctx, "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopq", &card); !errors.Is(err, ErrNotFound) {
+	if _, err := s.Card(ctx, "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopq"); !errors.Is(err, ErrNotFound) {
 		t.Errorf("a token in other letters: %v", err)
+	}
+	second := first
+	second.Number, second.Token, second.Issued = 2, "b"+token[1:], at.Add(time.Hour)
+	if err := s.IssueCard(ctx, second); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.IssueCard(ctx, second); !errors.Is(err, ErrConflict) {
+		t.Errorf("issued twice under one number: %v", err)
+	}
+	if p, _ := s.Piece(ctx, home, id); p.CareToken.String != second.Token {
+		t.Errorf("the card that stands is %v", p.CareToken)
+	}
+	second.Ended = sql.NullTime{Time: at.Add(2 * time.Hour), Valid: true}
+	if err := s.WithdrawCard(ctx, second); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.WithdrawCard(ctx, second); !errors.Is(err, ErrConflict) {
+		t.Errorf("withdrawn twice: %v", err)
+	}
+	all, err := s.Cards(ctx, home, id)
+	if err != nil || len(all) != 2 || !all[0].Ended.Valid || all[0].Withdrawn || !all[1].Withdrawn {
+		t.Errorf("issues %+v, %v", all, err)
+	}
+	if other, _ := s.Cards(ctx, home+1, id); len(other) > 0 {
+		t.Error("another workshop reads its cards")
 	}
 	p, _ = s.Piece(ctx, home, id)
 	if err := s.UpdatePiece(ctx, p, nil, at); !errors.Is(err, ErrConflict) {

@@ -18,6 +18,7 @@ type Workshop struct {
 	Hours      JSON[[7]Day]             `db:"hours"`
 	Lacks      JSON[[]string]           `db:"lacks"` // tools that are not at hand
 	Pace       JSON[map[string]float64] `db:"pace"`  // own minutes by kind of work
+	Room       JSON[Room]               `db:"room"`
 	Version    int                      `db:"version"`
 }
 
@@ -27,6 +28,29 @@ type Schools struct {
 	HardwaxOverSealer bool `json:"hardwaxOverSealer"`
 	NoWaxOverFilm     bool `json:"noWaxOverFilm"`
 	ShellacBetween    bool `json:"shellacBetween"`
+}
+
+// Room is what all pieces share, as stored.
+type Room struct {
+	People    []Person `json:"people"`
+	Dates     []Date   `json:"dates"`
+	Booths    int      `json:"booths"`
+	RackM2    float64  `json:"rackM2"`
+	DustApart bool     `json:"dustApart"`
+}
+
+// Person is a pair of hands with hours of its own, as stored.
+type Person struct {
+	Name  string `json:"name"`
+	Hours [7]Day `json:"hours"`
+}
+
+// Date is a day with hours of its own, as stored: of one person, or of everybody.
+type Date struct {
+	Day
+	Date   string `json:"date"` // 2006-01-02
+	Name   string `json:"name"` // what it is for
+	Person string `json:"person"`
 }
 
 // Day is one weekday's hours as stored, in minutes after midnight.
@@ -47,7 +71,7 @@ func (s *Store) Home(ctx context.Context) (Workshop, error) {
 // AddWorkshop makes a workshop with its shelf in one go and returns its id.
 func (s *Store) AddWorkshop(ctx context.Context, w Workshop, shelf []Product) (id int64, err error) {
 	err = s.Write(ctx, func(ctx context.Context) error {
-		names := "name, town, contact, time_zone, units, clock, numbers, currency, food_policy, schools, hours, lacks, pace"
+		names := "name, town, contact, time_zone, units, clock, numbers, currency, food_policy, schools, hours, lacks, pace, room"
 		if id, err = newID(s.q(ctx).NamedExecContext(ctx, insert("workshops", names), w)); err != nil {
 			return err
 		}
@@ -62,12 +86,12 @@ func (s *Store) AddWorkshop(ctx context.Context, w Workshop, shelf []Product) (i
 	return id, err
 }
 
-// SaveSettings stores how things are told, food policy, schools, hours, tools and pace if w.Version is still the
-// stored one.
+// SaveSettings stores where buyers ask, how things are told, food policy, schools, hours, tools, pace and the room if
+// w.Version is still the stored one.
 func (s *Store) SaveSettings(ctx context.Context, w Workshop) error {
 	return oneRow(s.q(ctx).NamedExecContext(ctx,
 		"UPDATE workshops"+set(
-			"units, clock, numbers, currency, food_policy, schools, hours, lacks, pace",
+			"contact, units, clock, numbers, currency, food_policy, schools, hours, lacks, pace, room",
 		)+"WHERE id = :id AND version = :version", w),
 	)
 }

@@ -18,7 +18,6 @@ var views = []struct {
 	{regexp.MustCompile(`^may-i$`), "src/mayi/MayI.tsx", []string{"/api/workshop", "/api/catalogue", "/api/products"}},
 	{regexp.MustCompile(`^shelf$`), "src/shelf/Shelf.tsx", []string{"/api/workshop", "/api/products"}},
 	{regexp.MustCompile(`^take-in$`), "src/takein/TakeIn.tsx", []string{"/api/workshop", "/api/catalogue"}},
-	{regexp.MustCompile(`^care/([A-Za-z0-9_-]{43})$`), "care.html", []string{"/api/care/$1"}},
 	{regexp.MustCompile(`^pieces/(\d{1,18})/plan$`), "src/plan/Plan.tsx", []string{"/api/workshop", "/api/pieces/$1"}},
 	{regexp.MustCompile(`^pieces/(\d{1,18})/`), "", []string{"/api/workshop", "/api/pieces/$1", "/api/catalogue"}},
 }

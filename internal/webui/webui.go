@@ -7,6 +7,7 @@ import (
 	"mime"
 	"net/http"
 	"path"
+	"slices"
 	"strings"
 
 	"github.com/gin-gonic/gin"
@@ -22,6 +23,8 @@ func init() {
 		".js":    "text/javascript; charset=utf-8",
 		".css":   "text/css; charset=utf-8",
 		".svg":   "image/svg+xml",
+
+		".webmanifest": "application/manifest+json",
 	} {
 		_ = mime.AddExtensionType(ext, kind)
 	}
@@ -42,14 +45,14 @@ func Handler() gin.HandlerFunc {
 			return
 		}
 		c.Header("Cache-Control", "no-cache")
+		if file, err := fs.ReadFile(dist, name); err == nil && slices.Contains(atTheRoot, name) {
+			c.Data(http.StatusOK, mime.TypeByExtension(path.Ext(name)), file)
+			return
+		}
 		for _, link := range beside(name) {
 			c.Writer.Header().Add("Link", link)
 		}
-		document := "index.html"
-		if strings.HasPrefix(name, "care/") {
-			document = "care.html" // the buyer's
-		}
-		page, err := fs.ReadFile(dist, document)
+		page, err := fs.ReadFile(dist, "index.html")
 		if err != nil {
 			c.String(http.StatusServiceUnavailable, "The screens are not built into this binary. Run make build.")
 			return
@@ -57,6 +60,9 @@ func Handler() gin.HandlerFunc {
 		c.Data(http.StatusOK, "text/html; charset=utf-8", page)
 	}
 }
+
+// atTheRoot are files that a browser asks for by a fixed name.
+var atTheRoot = []string{"sw.js", "manifest.webmanifest"}
 
 func serve(c *gin.Context, dist fs.FS, name string) {
 	zipped := name + ".gz"

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"firmitas/core/coating"
+	"firmitas/core/schedule"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
 	"firmitas/core/worklog"
@@ -19,6 +20,9 @@ func (s *Service) Again(ctx context.Context, id int64) (Brief, error) {
 		home, p, err := s.loaded(ctx, id)
 		if err != nil {
 			return Brief{}, err
+		}
+		for i, z := range p.Zones {
+			p.Zones[i].Layers = p.onIt(z)
 		}
 		b := p.Brief
 		b.FromPiece, b.Start = p.ID, s.Now()
@@ -44,6 +48,35 @@ func (s *Service) Again(ctx context.Context, id int64) (Brief, error) {
 		}
 		return b, nil
 	})
+}
+
+// onIt are the layers that lie on a zone, as far as anybody told; what nobody told is taken as chosen.
+func (p Piece) onIt(z Zone) []system.Layer {
+	layers, _ := p.lies(z)
+	return layers
+}
+
+// lies is onIt, and for each layer the coats of it that somebody told.
+func (p Piece) lies(z Zone) (out []system.Layer, laid [][]worklog.Event) {
+	log := schedule.NewLog(p.Standing, p.Start)
+	layers, names := schedule.AsLaid(z.ID, z.Layers, log)
+	for _, l := range layers {
+		lies := names[:l.Coats]
+		names = names[l.Coats:]
+		var told []worklog.Event
+		for _, name := range lies {
+			switch e := log.Coats[name]; e.Kind {
+			case worklog.CoatLeftOut:
+				l.Coats--
+			case worklog.CoatLaid:
+				told = append(told, e)
+			}
+		}
+		if l.Coats > 0 {
+			out, laid = append(out, l), append(laid, told)
+		}
+	}
+	return out, laid
 }
 
 // story is what was told of a piece, and below it what we did to it ourselves. Where that is too long, the oldest goes.

@@ -130,7 +130,7 @@ func (b Brief) checked(home Workshop, now time.Time, kept bool) (schedule.Brief,
 		Alike:    b.Alike,
 		Start:    b.Start,
 		Promised: b.Promised,
-		Week:     home.week(),
+		Week:     home.Week(),
 	}
 	c.that(b.Alike >= 1 && b.Alike <= mostAlike, "/alike", "A whole number from 1 to %d.", mostAlike)
 	if kept {

@@ -55,7 +55,8 @@ type stock struct {
 	prices map[int64]decimal.Decimal // by litre
 	left   map[int64]float64         // litres in tins, by product
 	used   map[int64]bool
-	warned map[int64]string // products with a note that says never again
+	warned map[int64]string                   // products with a note that says never again
+	plan   func(schedule.Brief) schedule.Plan // around the other pieces
 }
 
 // pricesPerL are the prices as the search weighs them.
@@ -76,9 +77,15 @@ func (k stock) inStock() map[int64]bool {
 	return out
 }
 
-func (s *Service) stock(ctx context.Context, home Workshop, shelf []*coating.Product) (stock, error) {
+// stock is what there is, and the room as it is without a piece that is to be chosen for; 0 = a new one.
+func (s *Service) stock(ctx context.Context, home Workshop, shelf []*coating.Product, piece int64) (stock, error) {
 	out := stock{prices: map[int64]decimal.Decimal{}, left: map[int64]float64{}, used: map[int64]bool{}}
-	tins, err := s.store.Tins(ctx, home.ID, 0)
+	cal, err := s.calendar(ctx, home)
+	if err != nil {
+		return out, err
+	}
+	out.plan = cal.room.Around(cal.without(piece))
+	tins, err := s.tins(ctx, home.ID, 0)
 	if err != nil {
 		return out, err
 	}
@@ -111,7 +118,7 @@ func (s *Service) stock(ctx context.Context, home Workshop, shelf []*coating.Pro
 func (k stock) suggest(brief schedule.Brief, found system.System, tops []*coating.Product) Suggestion {
 	brief.Zones = slices.Clone(brief.Zones)
 	brief.Zones[0].System = &found
-	plan := schedule.Make(brief)
+	plan := k.plan(brief)
 	wish := brief.Zones[0].Wish
 	out := Suggestion{
 		System:   found,
@@ -167,7 +174,7 @@ func (s *Service) asked(ctx context.Context, b Brief) (asked, error) {
 	if out.shelf, err = s.answers(ctx, out.home); err != nil {
 		return out, err
 	}
-	if out.stock, err = s.stock(ctx, out.home, out.shelf); err != nil {
+	if out.stock, err = s.stock(ctx, out.home, out.shelf, b.PieceID); err != nil {
 		return out, err
 	}
 	zone := b.Zones[0]
@@ -394,7 +401,7 @@ func (s *Service) ChangeUse(ctx context.Context, id, zoneID int64, endUse, place
 	if err != nil {
 		return UseChange{}, err
 	}
-	stock, err := s.stock(ctx, home, shelf)
+	stock, err := s.stock(ctx, home, shelf, p.ID)
 	if err != nil {
 		return UseChange{}, err
 	}

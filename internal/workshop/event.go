@@ -3,20 +3,21 @@ package workshop
 import (
 	"cmp"
 	"context"
-	"fmt"
+	"database/sql"
 	"slices"
 	"strings"
 	"time"
 
 	"firmitas/core/climate"
 	"firmitas/core/compat"
+	"firmitas/core/fault"
 	"firmitas/core/schedule"
 	"firmitas/core/system"
 	"firmitas/core/worklog"
 	"firmitas/internal/store"
 )
 
-func fromEventRows(rows []store.Event) []worklog.Event {
+func fromEventRows(rows []store.Event) ([]worklog.Event, error) {
 	out := make([]worklog.Event, len(rows))
 	for i, r := range rows {
 		out[i] = worklog.Event{
@@ -37,6 +38,31 @@ func fromEventRows(rows []store.Event) []worklog.Event {
 			Job:     r.Data.V.Job,
 			Keyed:   r.Data.V.Keyed,
 			Product: r.Data.V.Product,
+			How: worklog.Laying{
+				Tin:    r.TinID.Int64,
+				Litres: r.Data.V.Litres,
+				WetUM:  r.Data.V.WetUM,
+				Build:  worklog.Build(r.Data.V.Build),
+				Method: r.Data.V.Method,
+				Share:  r.Data.V.Share,
+			},
+
+			Fault:  r.Data.V.Fault,
+			Cause:  r.Data.V.Cause,
+			Remedy: worklog.Remedy(r.Data.V.Remedy),
+
+			Took: r.Data.V.Took,
+			Kin: worklog.Kin{
+				Work: r.Work.String, M2: r.Data.V.M2, Face: r.Data.V.Face,
+				PerM2: r.Data.V.PerM2, Planned: r.Data.V.Planned,
+			},
+		}
+		if r.Data.V.Instead != nil {
+			made, err := fromRow(*r.Data.V.Instead)
+			if err != nil {
+				return nil, err
+			}
+			out[i].How.Instead = made
 		}
 		if r.Data.V.Coat > 0 {
 			out[i].Coat = worklog.Coat{Zone: r.ZoneID.Int64, Layer: r.Data.V.Layer, N: r.Data.V.Coat}
@@ -45,7 +71,7 @@ func fromEventRows(rows []store.Event) []worklog.Event {
 			out[i].Air = climate.Air{TempC: *r.Data.V.TempC, RH: r.Data.V.RH}
 		}
 	}
-	return out
+	return out, nil
 }
 
 // aMomentAhead is how much faster than ours the clock of whoever tells may go.
@@ -67,27 +93,26 @@ func (s *Service) Tell(ctx context.Context, pieceID int64, e worklog.Event) (wor
 			e.At = e.Told
 		}
 		e.Text = strings.TrimSpace(e.Text)
+		plan, err := s.plan(ctx, home, p)
+		if err != nil {
+			return e, err
+		}
+		if e, err = s.asPlanned(ctx, home, p, plan, e); err != nil {
+			return e, err
+		}
 		var jobs []string
 		if e.Kind == worklog.JobDone {
 			brief, err := p.brief(home, e.Told)
 			if err != nil {
 				return e, err
 			}
-			for _, j := range brief.Jobs() {
-				jobs = append(jobs, j.Key)
-			}
-		}
-		if e.Kind == worklog.CoatLaid {
-			e = p.asPlanned(e)
+			jobs = p.jobKeys(brief)
 		}
 		var c check
 		c.event(p, jobs, e)
+		c.laying(p, e)
 		if e.Kind == worklog.CoatLeftOut && c.err() == nil {
-			brief, err := p.brief(home, e.Told)
-			if err != nil {
-				return e, err
-			}
-			why := p.without(e.Coat, brief)
+			why := p.without(e.Coat, plan.Brief)
 			c.that(why == "", "/coat", "Without it the system does not hold. %s", why)
 		}
 		if e.Photo != 0 {
@@ -101,16 +126,27 @@ func (s *Service) Tell(ctx context.Context, pieceID int64, e worklog.Event) (wor
 		if err := c.err(); err != nil {
 			return e, err
 		}
+		data := toEventData(e)
+		if e.How.Instead != nil {
+			row, err := s.store.Product(ctx, home.ID, e.Product)
+			if err != nil {
+				return e, err
+			}
+			data.Instead = &row // as its label is today
+		}
 		e.ID, err = s.store.AddEvent(ctx, store.Event{
 			WorkshopID: home.ID,
-			PieceID:    p.ID,
+			PieceID:    nullID(p.ID),
 			ZoneID:     nullID(e.Zone),
 			Kind:       string(e.Kind),
 			At:         e.At.UTC(),
 			Told:       e.Told,
 			Who:        e.Who,
-			Data:       store.JSON[store.EventData]{V: toEventData(e)},
+			Data:       store.JSON[store.EventData]{V: data},
 			Of:         nullID(e.Of),
+			TinID:      nullID(e.How.Tin),
+			ProductID:  nullID(ofFault(e)),
+			Work:       sql.NullString{String: e.Kin.Work, Valid: e.Took > 0 && e.Kin.Work != ""},
 		})
 		return e, err
 	})
@@ -120,6 +156,15 @@ func toEventData(e worklog.Event) store.EventData {
 	out := store.EventData{
 		Sign: string(e.Sign), Check: e.Check, Passed: e.Passed, Text: e.Text, Photo: e.Photo,
 		Job: e.Job, Layer: e.Coat.Layer, Coat: e.Coat.N, Keyed: e.Keyed, Product: e.Product,
+
+		Litres: e.How.Litres, WetUM: e.How.WetUM, Build: string(e.How.Build), Method: e.How.Method, Share: e.How.Share,
+
+		Fault: e.Fault, Cause: e.Cause, Remedy: string(e.Remedy),
+
+		Took: e.Took,
+	}
+	if e.Took > 0 {
+		out.M2, out.Face, out.PerM2, out.Planned = e.Kin.M2, e.Kin.Face, e.Kin.PerM2, e.Kin.Planned
 	}
 	if e.Air != (climate.Air{}) {
 		out.TempC, out.RH = &e.Air.TempC, e.Air.RH
@@ -132,6 +177,8 @@ func (c *check) event(p Piece, jobs []string, e worklog.Event) {
 	c.that(!e.At.After(e.Told.Add(aMomentAhead)), "/happenedAt", "It cannot have happened in the time to come.")
 	earliest := p.Start.AddDate(-yearsBack, 0, 0)
 	c.that(!e.At.Before(earliest), "/happenedAt", "Long before the work began; check the year.")
+	c.that(e.Zone == 0 || p.zone(e.Zone) != nil, "/zoneId", "No zone of this piece has that number.")
+	c.that(e.Of == 0 || e.Kind == worklog.TakenBack, "/of", "Only what takes a fact back names another.")
 	switch e.Kind {
 	case worklog.SignSeen:
 		z := p.zone(e.Zone)
@@ -149,57 +196,48 @@ func (c *check) event(p Piece, jobs []string, e worklog.Event) {
 			c.that(over == nil, "/of", "A later coat lies on it: take that back first.")
 		}
 	case worklog.JobDone:
-		c.that(slices.Contains(jobs, e.Job), "/job", "The preparation of this piece has no such work.")
+		c.that(slices.Contains(jobs, e.Job), "/job", "This piece has no such work.")
 		_, told := schedule.NewLog(p.Standing, e.Told).Jobs[e.Job]
 		c.that(!told, "/job", "It was told as done already.")
 	case worklog.CoatLaid, worklog.CoatLeftOut:
 		c.coatTold(p, e)
+	case worklog.Begun, worklog.Mixed:
+		c.coatKnown(p, e)
+	case worklog.TakenOff:
+		c.coatKnown(p, e)
+		_, told := schedule.NewLog(p.Standing, e.Told).Coats[e.Coat]
+		c.that(told, "/coat", "Nobody told that this coat lies there.")
 	case worklog.Checked:
 		c.that(p.zone(e.Zone) != nil, "/zoneId", "Say on which zone of the piece.")
 		c.listed(schedule.IsCheck(e.Check), "/check", "a look", e.Check)
-	case worklog.SampleMade, worklog.PatchSeen, worklog.SlipMeasured, worklog.FaultSeen, worklog.Noted:
-		wholePiece := e.Kind == worklog.Noted && e.Zone == 0
+	case worklog.SampleMade, worklog.PatchSeen, worklog.SlipMeasured, worklog.FaultSeen, worklog.Noted, worklog.Moved:
+		ofAll := e.Kind == worklog.Noted || e.Kind == worklog.Moved
+		wholePiece := ofAll && e.Zone == 0
 		c.that(wholePiece || p.zone(e.Zone) != nil, "/zoneId", "Say on which zone of the piece.")
 		c.that(e.Text != "", "/text", "%s", toSay[e.Kind])
 		n := len([]rune(e.Text))
 		c.that(n <= longestStory, "/text", "At most %d characters; this has %d.", longestStory, n)
 		c.that(!strings.ContainsFunc(e.Text, forbidden), "/text", "Plain text, without control characters.")
+		c.faultTold(e)
 	default:
-		c.that(slices.Contains(worklog.Kinds, e.Kind), "/kind", "There is no such fact.")
+		c.that(false, "/kind", "There is no such fact of a piece.")
 	}
-}
-
-// asPlanned fills in what nobody told of a coat: the air of the room, and what the plan has it laid with.
-func (p Piece) asPlanned(e worklog.Event) worklog.Event {
-	if e.Air == (climate.Air{}) {
-		e.Air = p.Air
-	}
-	if z := p.zone(e.Zone); z != nil && e.Coat.Layer >= 0 && e.Coat.Layer < len(z.Layers) {
-		e.Product = z.Layers[e.Coat.Layer].Product.ID
-	}
-	return e
 }
 
 // coatTold checks what is told of a coat: it is one of the chosen system, not told yet, and its turn.
 func (c *check) coatTold(p Piece, e worklog.Event) {
+	if !c.coatKnown(p, e) {
+		return
+	}
 	z := p.zone(e.Zone)
-	c.that(z != nil, "/zoneId", "Say on which zone of the piece.")
-	if z == nil {
-		return
-	}
-	known := e.Coat.Layer >= 0 && e.Coat.Layer < len(z.Layers)
-	c.that(known, "/layer", "The chosen system of %s has no such layer.", z.Name)
-	if !known {
-		return
-	}
-	within := e.Coat.N >= 1 && e.Coat.N <= z.Layers[e.Coat.Layer].Coats
-	c.that(within, "/coat", "This layer has %d coats.", z.Layers[e.Coat.Layer].Coats)
 	told := schedule.NewLog(p.Standing, e.Told).Coats
-	_, twice := told[e.Coat]
-	c.that(!twice, "/coat", "It was told already; take that back first.")
+	was, twice := told[e.Coat]
+	theRest := was.How.Partly() && e.Kind == worklog.CoatLaid
+	c.that(!twice || theRest, "/coat", "It was told already; take that back first.")
 	if before, any := z.coatBefore(e.Coat); any && e.Kind == worklog.CoatLaid {
 		last, laid := told[before]
 		c.that(laid, "/coat", "The coat below it is not told yet: tell that first, or leave it out.")
+		c.that(!last.How.Partly(), "/coat", "Only part of the coat below it is told: tell the rest of that first.")
 		inOrder := !laid || last.Kind == worklog.CoatLeftOut || !e.At.Before(last.At)
 		c.that(inOrder, "/happenedAt", "The coat below it went on later than that.")
 	}
@@ -208,6 +246,23 @@ func (c *check) coatTold(p Piece, e worklog.Event) {
 	} else {
 		c.checkAir(e.Air, "/air")
 	}
+}
+
+// coatKnown checks that what is told of a coat is of one of the chosen system.
+func (c *check) coatKnown(p Piece, e worklog.Event) bool {
+	z := p.zone(e.Zone)
+	c.that(z != nil, "/zoneId", "Say on which zone of the piece.")
+	if z == nil {
+		return false
+	}
+	known := e.Coat.Layer >= 0 && e.Coat.Layer < len(z.Layers)
+	c.that(known, "/layer", "The chosen system of %s has no such layer.", z.Name)
+	if !known {
+		return false
+	}
+	within := e.Coat.N >= 1 && e.Coat.N <= z.Layers[e.Coat.Layer].Coats
+	c.that(within, "/coat", "This layer has %d coats.", z.Layers[e.Coat.Layer].Coats)
+	return within
 }
 
 // without is why a zone's system does not hold once a coat is left out besides those that are already; "" where it
@@ -265,6 +320,7 @@ var toSay = map[worklog.Kind]string{
 	worklog.PatchSeen:    "Say where it is, and what it is made of.",
 	worklog.SlipMeasured: "Say the value, the day, and how it was measured.",
 	worklog.FaultSeen:    "Say what was seen, what it came from, and what was done.",
+	worklog.Moved:        "Say where it stands now.",
 	worklog.Noted:        "Say what is worth keeping.",
 }
 
@@ -286,10 +342,7 @@ func (s *Service) Log(ctx context.Context, id int64) ([]Happened, error) {
 		if err != nil {
 			return nil, err
 		}
-		titles := map[string]string{}
-		for _, j := range brief.Jobs() {
-			titles[j.Key] = j.Title
-		}
+		titles := p.titles(brief)
 		out := make([]Happened, 0, len(p.Standing))
 		for _, e := range p.Standing {
 			h := Happened{Event: e, Words: p.words(e, titles)}
@@ -302,9 +355,35 @@ func (s *Service) Log(ctx context.Context, id int64) ([]Happened, error) {
 	})
 }
 
+// titles of the preparation's jobs, and of what faults ask for, by key.
+func (p Piece) titles(brief schedule.Brief) map[string]string {
+	titles := map[string]string{}
+	for _, j := range brief.Jobs() {
+		titles[j.Key] = j.Title
+	}
+	for _, e := range p.Standing {
+		if f := fault.Find(e.Fault); e.Kind == worklog.FaultSeen && f != nil {
+			titles[worklog.MendKey(e.ID)] = schedule.MendTitle(f)
+		}
+	}
+	return titles
+}
+
 // words are what a fact tells; titles are those of the preparation's jobs, by key.
 func (p Piece) words(e worklog.Event, titles map[string]string) string {
 	switch e.Kind {
+	case worklog.Begun:
+		return p.coatWords(e, "begun")
+	case worklog.Mixed:
+		return p.coatWords(e, "a pot mixed")
+	case worklog.TakenOff:
+		return p.coatWords(e, "taken off again, with all that lay over it")
+	case worklog.HandedOver:
+		return strings.TrimSpace("Handed over. " + e.Text)
+	case worklog.BuyerSaid:
+		return "Its buyer told: " + e.Text
+	case worklog.Answered:
+		return "Its buyer was answered."
 	case worklog.SignSeen:
 		if sign := compat.FindSign(e.Sign); sign != nil {
 			return "The last coat: " + sign.Name + "."
@@ -316,16 +395,10 @@ func (p Piece) words(e worklog.Event, titles map[string]string) string {
 		return schedule.CheckTitle(e.Check) + ": not passed."
 	case worklog.JobDone:
 		return "Done: " + cmp.Or(titles[e.Job], e.Job) + "."
-	case worklog.CoatLaid, worklog.CoatLeftOut:
-		z := p.zone(e.Coat.Zone)
-		if z == nil || e.Coat.Layer >= len(z.Layers) {
-			return "A coat that is no longer in the plan."
-		}
-		l, how := z.Layers[e.Coat.Layer], "laid"
-		if e.Kind == worklog.CoatLeftOut {
-			how = "left out"
-		}
-		return fmt.Sprintf("%s, coat %d of %d: %s.", l.Product.Name, e.Coat.N, l.Coats, how)
+	case worklog.CoatLeftOut:
+		return p.coatWords(e, "left out")
+	case worklog.CoatLaid:
+		return p.coatWords(e, "laid")
 	}
 	return e.Text
 }

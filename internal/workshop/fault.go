@@ -3,10 +3,13 @@ package workshop
 import (
 	"context"
 	"fmt"
+	"strings"
+	"time"
 
 	"firmitas/core/coating"
 	"firmitas/core/fault"
 	"firmitas/core/schedule"
+	"firmitas/core/worklog"
 	"firmitas/internal/store"
 )
 
@@ -17,6 +20,10 @@ type Diagnosis struct {
 	Known    []schedule.Known
 	Minutes  float64           // by hand, for the zone; 0 where it is counted by the spot
 	Cautions []coating.Caution // before any remedy
+	FirstH   float64           // hours before hands set about it
+	Over     string            // the coat that it shows on; "" where none of ours lies there
+	TakesOff *worklog.Coat     // that coat as the log knows it, where it was told
+	product  int64             // that it shows on; 0 where none of ours lies there
 }
 
 // Diagnose weighs the causes of a fault that is seen on a zone by its record, and by what is said besides: facts that
@@ -51,7 +58,7 @@ func (s *Service) Diagnose(ctx context.Context, pieceID, zoneID int64, id string
 		if at < 0 {
 			return out, store.ErrNotFound
 		}
-		plan, err := s.plan(home, p)
+		plan, err := s.plan(ctx, home, p)
 		if err != nil {
 			return out, err
 		}
@@ -60,6 +67,7 @@ func (s *Service) Diagnose(ctx context.Context, pieceID, zoneID int64, id string
 				out.Cautions = append(out.Cautions, fault.Old)
 			}
 			out.Known = plan.Brief.Evidence(plan.Plan, at, s.Now())
+			out.shownOn(plan, at, s.Now())
 		}
 		so, not := schedule.Weighed(out.Known)
 		for fact := range so {
@@ -69,8 +77,80 @@ func (s *Service) Diagnose(ctx context.Context, pieceID, zoneID int64, id string
 			denied[fact] = denied[fact] || !known[fact]
 		}
 		out.Cautions = append(out.Cautions, out.Fault.Cautions()...)
-		out.Finding = out.Fault.Why(known, denied)
-		out.Minutes = out.Fault.FixedMinutes + out.Fault.MinutesPerM2*p.Zones[at].AreaM2
+		before, err := s.foundBefore(ctx, home, out.product, pieceID)
+		if err != nil {
+			return out, err
+		}
+		out.Finding = out.Fault.Why(known, denied, before)
+		out.Minutes = out.Fault.Minutes(p.Zones[at].AreaM2)
 		return out, nil
 	})
 }
+
+// shownOn tells which coat the fault shows on, and how long that has to harden first.
+func (d *Diagnosis) shownOn(plan *Plan, zone int, now time.Time) {
+	d.FirstH = d.Fault.FirstH
+	last := plan.Plan.LastLaid(plan.Brief, zone, now)
+	if last == nil {
+		return
+	}
+	d.Over, d.FirstH, d.product = last.Title, d.Fault.WaitH(last.Product.Family), last.Product.ID
+	if last.Told != nil {
+		d.TakesOff = &last.Told.Coat
+	}
+}
+
+// foundBefore is how often each cause was found on a product within the year, on other pieces.
+func (s *Service) foundBefore(ctx context.Context, home Workshop, product, piece int64) (map[string]int, error) {
+	if product == 0 {
+		return nil, nil
+	}
+	shown, err := s.store.FaultsOf(ctx, home.ID, product)
+	out := map[string]int{}
+	for _, f := range shown {
+		if f.At.After(s.Now().AddDate(-1, 0, 0)) && f.PieceID.Int64 != piece {
+			out[f.Data.V.Cause]++
+		}
+	}
+	return out, err
+}
+
+// warnedFor is how long a fault on one piece is told of at others that take the same product (practice).
+const warnedFor = 30 * 24 * time.Hour
+
+// elsewhere are the faults that showed of late, by the product they showed on.
+func (s *Service) elsewhere(ctx context.Context, home Workshop) (map[int64][]store.ShownFault, error) {
+	shown, err := s.store.FaultsSince(ctx, home.ID, s.Now().Add(-warnedFor))
+	out := map[int64][]store.ShownFault{}
+	for _, f := range shown {
+		out[f.ProductID.Int64] = append(out[f.ProductID.Int64], f)
+	}
+	return out, err
+}
+
+// warnings tell at a piece what showed on another from what it takes too.
+func (p Piece) warnings(plan *Plan, elsewhere map[int64][]store.ShownFault) []string {
+	var out []string
+	told := map[int64]bool{}
+	for _, z := range plan.Brief.Zones {
+		if z.System == nil {
+			continue
+		}
+		for _, l := range z.System.Layers {
+			for _, f := range elsewhere[l.Product.ID] {
+				seen := fault.Find(f.Data.V.Fault)
+				if f.PieceID.Int64 == p.ID || seen == nil || told[f.ID] {
+					continue
+				}
+				told[f.ID] = true
+				out = append(out, fmt.Sprintf(
+					"%s showed on %s at another piece, %s, on %s: look for it here before the next coat.",
+					capital(seen.Name), l.Product.Name, f.Piece, f.At.In(plan.Home.Zone).Format(dateForHuman),
+				))
+			}
+		}
+	}
+	return out
+}
+
+func capital(name string) string { return strings.ToUpper(name[:1]) + name[1:] }

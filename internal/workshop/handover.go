@@ -2,167 +2,221 @@ package workshop
 
 import (
 	"context"
-	"crypto/rand"
-	"encoding/base64"
+	"encoding/json"
 	"fmt"
-	"regexp"
+	"slices"
 	"strings"
 	"time"
 
 	"firmitas/core/care"
 	"firmitas/core/enduse"
+	"firmitas/core/furniture"
+	"firmitas/core/schedule"
+	"firmitas/core/system"
 	"firmitas/core/worklog"
 	"firmitas/internal/store"
 )
 
-// CareCard is a card with its heading, as it is fixed at hand-over. Its JSON is what the database keeps.
-type CareCard struct {
-	Piece      string         `json:"piece"`
-	Zone       string         `json:"zone"` // names of the coated zones
-	Number     string         `json:"number"`
-	Workshop   string         `json:"workshop"`
-	Contact    string         `json:"contact"`
-	Urgent     bool           `json:"urgent"`
-	HandedOver time.Time      `json:"handedOver"`
-	FullCure   time.Time      `json:"fullCure"`
-	Sections   []care.Section `json:"sections"`
-	Token      string         `json:"-"` // empty while it is a preview
+// Leaving is what a finisher tells when a piece leaves.
+type Leaving struct {
+	Version  int
+	LastCoat time.Time         // when the last coat really went on, where the log does not tell
+	Title    string            // what its buyer reads; "" = its kind
+	Reasons  map[string]string // why a question is gone past, by its id
+	Photos   []int64           // that go with the card
+	Mail     string            // where the card is sent; "" = nowhere
+	Lang     care.Lang         // of that mail
 }
 
-// HandOver fixes the card with the day the last coat really went on, and makes its unguessable link. A piece that was
-// handed over before keeps the card it has.
-func (s *Service) HandOver(ctx context.Context, id int64, version int, lastCoat time.Time) (CareCard, error) {
-	return writing(ctx, s, func(ctx context.Context) (CareCard, error) {
+// HandOver lets a piece leave with its first card, behind an unguessable link. A piece that has left keeps the card it
+// has. It is Invalid where a question is open that no reason goes past, and refused where none may.
+func (s *Service) HandOver(ctx context.Context, id int64, in Leaving) (IssuedCard, error) {
+	return writing(ctx, s, func(ctx context.Context) (IssuedCard, error) {
 		home, p, err := s.loaded(ctx, id)
 		if err != nil {
-			return CareCard{}, err
+			return IssuedCard{}, err
 		}
-		if p.CareToken != "" {
-			return s.Card(ctx, p.CareToken)
+		if !p.Handed.IsZero() {
+			return s.standing(ctx, home, p)
 		}
-		var c check
-		c.that(!lastCoat.After(s.Now()), "/lastCoat", "The last coat cannot lie ahead: hand over once it is on.")
-		c.that(
-			!lastCoat.Before(p.Start),
-			"/lastCoat",
-			"The last coat cannot lie before the start on %s.",
-			p.Start.In(home.Zone).Format(dateForHuman),
-		)
-		if err := c.err(); err != nil {
-			return CareCard{}, err
+		if err := in.checked(home, p, s.Now()); err != nil {
+			return IssuedCard{}, err
 		}
-		planned, err := s.plan(home, p)
+		facts, planned, err := s.facts(ctx, home, p, in.LastCoat)
 		if err != nil {
-			return CareCard{}, err
+			return IssuedCard{}, err
 		}
-		card, err := s.card(home, p, planned, lastCoat)
+		facts.Title = in.title(p)
+		if facts.HandedOver.After(s.Now()) {
+			return IssuedCard{}, &Invalid{[]FieldError{
+				{"/lastCoat", "By the plan the last coat lies ahead: hand over once it is on, and say when that was."},
+			}}
+		}
+		questions := s.questions(p, planned, facts, in.LastCoat)
+		if err := in.answered(questions); err != nil {
+			return IssuedCard{}, err
+		}
+		record, err := s.record(ctx, home, p, planned, &facts, in.Photos)
 		if err != nil {
-			return card, err
+			return IssuedCard{}, err
 		}
-		if why := p.notYet(planned); why != "" {
-			return card, &Refused{why}
+		first, err := newCard(home, p, 1, facts, record, "", s.Now())
+		if err != nil {
+			return IssuedCard{}, err
 		}
-		card.Token = newToken()
 		row := store.Piece{
-			ID:         id,
-			WorkshopID: home.ID,
-			Version:    version,
-			LastCoat:   nullTime(lastCoat),
-			HandedOver: nullTime(card.HandedOver),
+			ID: id, WorkshopID: home.ID, Version: in.Version,
+			LastCoat: nullTime(lastOf(facts, in.LastCoat)), HandedOver: nullTime(facts.HandedOver),
 		}
-		return card, s.store.HandOver(ctx, row, card.Token, card)
+		if err := s.store.HandOver(ctx, row, first); err != nil {
+			return IssuedCard{}, err
+		}
+		left := store.Event{
+			WorkshopID: home.ID, PieceID: nullID(id), Kind: string(worklog.HandedOver), At: s.Now(), Told: s.Now(),
+		}
+		left.Data.V.Text = in.told(questions)
+		if _, err = s.store.AddEvent(ctx, left); err != nil {
+			return IssuedCard{}, err
+		}
+		card := IssuedCard{
+			PieceID: id, Facts: facts, Record: record, Number: 1, Token: first.Token, Issued: first.Issued,
+		}
+		return card, s.mailCard(ctx, home, card, in.Mail, in.Lang)
 	})
 }
 
-// CardOf is the card of a piece: as handed over, or as it would be if it left now.
-func (s *Service) CardOf(ctx context.Context, id int64) (CareCard, error) {
-	return reading(ctx, s, func(ctx context.Context) (CareCard, error) {
-		home, p, err := s.loaded(ctx, id)
-		if err != nil {
-			return CareCard{}, err
-		}
-		if p.CareToken != "" {
-			return s.Card(ctx, p.CareToken)
-		}
-		planned, err := s.plan(home, p)
-		if err != nil {
-			return CareCard{}, err
-		}
-		return s.card(home, p, planned, time.Time{})
-	})
-}
-
-// Card is the fixed card behind a token; store.ErrNotFound when there is none.
-func (s *Service) Card(ctx context.Context, token string) (CareCard, error) {
-	var card CareCard
-	if !isToken.MatchString(token) {
-		return card, store.ErrNotFound
+func latest(a, b time.Time) time.Time {
+	if b.After(a) {
+		return b
 	}
-	err := s.store.Card(ctx, token, &card)
-	card.Token = token
-	return card, err
+	return a
 }
 
-// card makes the card from the facts and the plan, nil where nothing is chosen. With no last coat told, it takes the
-// planned one.
-func (s *Service) card(home Workshop, p Piece, planned *Plan, lastCoat time.Time) (CareCard, error) {
+func lastOf(f care.Facts, told time.Time) time.Time {
+	for _, z := range f.Zones {
+		told = latest(told, z.Finished)
+	}
+	return told
+}
+
+func (in Leaving) checked(home Workshop, p Piece, now time.Time) error {
+	var c check
+	c.that(!in.LastCoat.After(now), "/lastCoat", "The last coat cannot lie ahead: hand over once it is on.")
+	c.that(
+		in.LastCoat.IsZero() || !in.LastCoat.Before(p.Start),
+		"/lastCoat",
+		"The last coat cannot lie before the start on %s.",
+		p.Start.In(home.Zone).Format(dateForHuman),
+	)
+	if in.Title != "" {
+		c.name("/title", in.Title)
+	}
+	for id, why := range in.Reasons {
+		n := len([]rune(why))
+		c.that(n <= longestReason, "/reasons/"+id, "At most %d characters; this has %d.", longestReason, n)
+	}
+	c.that(in.Mail == "" || isMail(in.Mail), "/mail", "Write a mail address, such as name@example.org.")
+	return c.err()
+}
+
+const longestReason = 500
+
+// title is what the buyer reads: never the workshop's own name for the piece, which may hold its owner's.
+func (in Leaving) title(p Piece) string {
+	if t := strings.TrimSpace(in.Title); t != "" {
+		return t
+	}
+	return p.plainTitle()
+}
+
+func (p Piece) plainTitle() string {
+	if k := furniture.Find(p.Kind); k != nil {
+		return k.Name
+	}
+	return "A finished piece"
+}
+
+// answered tells which question is open still.
+func (in Leaving) answered(all []care.Question) error {
+	var c check
+	for _, q := range all {
+		if q.Stops {
+			return &Refused{q.Text}
+		}
+		why := strings.TrimSpace(in.Reasons[q.ID])
+		c.that(why != "", "/reasons/"+q.ID, "%s Say why it leaves all the same.", q.Text)
+	}
+	return c.err()
+}
+
+// told is what was gone past, as the log keeps it.
+func (in Leaving) told(all []care.Question) string {
+	var out []string
+	for _, q := range all {
+		about := q.Text
+		if q.Zone != "" {
+			about = q.Zone + ": " + about
+		}
+		out = append(out, about+" All the same: "+strings.TrimSpace(in.Reasons[q.ID]))
+	}
+	return strings.Join(out, "\n")
+}
+
+// facts are what a piece's card is made of, as it would leave now. A last coat that was told here and not in the log
+// stands for all that the log is silent on.
+func (s *Service) facts(ctx context.Context, home Workshop, p Piece, lastCoat time.Time) (care.Facts, *Plan, error) {
+	planned, err := s.plan(ctx, home, p)
+	if err != nil {
+		return care.Facts{}, nil, err
+	}
 	if planned == nil {
-		return CareCard{}, &Refused{"No coating system is chosen yet, so there is nothing to tell a buyer."}
+		return care.Facts{}, nil, &Refused{"No coating system is chosen yet, so there is nothing to tell a buyer."}
 	}
 	plan := planned.Plan
 	if len(plan.Steps) == 0 {
-		return CareCard{}, &Refused{
+		return care.Facts{}, nil, &Refused{
 			"There are no dates to tell a buyer, because the plan cannot be carried out. " + plan.Obstacles[0],
 		}
 	}
-	handed := s.Now()
+	out := care.Facts{
+		Title: p.plainTitle(), Number: p.Number, Workshop: home.Name, Contact: home.Contact,
+		Air: planned.Brief.Zones[0].Wish.Air, Location: home.Zone, HandedOver: s.Now(),
+	}
 	if lastCoat.IsZero() {
-		lastCoat = plan.LastCoat
-		if lastCoat.After(handed) {
-			handed = lastCoat
-		}
+		out.HandedOver = latest(out.HandedOver, plan.LastCoat)
 	}
-	moved := lastCoat.Sub(plan.LastCoat)
-	out := CareCard{
-		Piece:      p.Name,
-		Number:     p.Number,
-		Workshop:   home.Name,
-		Contact:    home.Contact,
-		HandedOver: handed,
-		FullCure:   plan.FullCure.Add(moved),
-	}
-	var names []string
-	var cards []care.Card
 	for i, z := range planned.Brief.Zones {
-		if !plan.Zones[i].Coated {
-			continue
-		}
-		names = append(names, z.Name)
-		cards = append(
-			cards,
-			care.Write(
-				care.Facts{
-					Piece:      p.Name,
-					Zone:       z.Name,
-					Number:     p.Number,
-					Workshop:   home.Name,
-					Contact:    home.Contact,
-					Wish:       z.Wish,
-					System:     *z.System,
-					Finished:   lastCoat,
-					HandedOver: handed,
-					LightUse:   plan.LightUse.Add(moved),
-					FullCure:   out.FullCure,
-					Location:   home.Zone,
-					Patches:    texts(worklog.Of(p.Standing, worklog.PatchSeen, p.Zones[i].ID)),
-					Slip:       texts(worklog.Of(p.Standing, worklog.SlipMeasured, p.Zones[i].ID)),
-				},
-			),
-		)
+		out.Zones = append(out.Zones, s.zoneFacts(p, planned, i, z, lastCoat))
 	}
-	card := care.Together(names, cards)
-	out.Zone, out.Urgent, out.Sections = strings.Join(names, ", "), card.Urgent, card.Sections
-	return out, nil
+	return out, planned, nil
+}
+
+func (s *Service) zoneFacts(p Piece, planned *Plan, i int, z schedule.Zone, lastCoat time.Time) care.Zone {
+	plan := planned.Plan.Zones[i]
+	layers, laid := p.lies(p.Zones[i])
+	if !plan.Coated || len(layers) == 0 {
+		return care.Zone{
+			Name: z.Name, EndUse: z.Wish.Use.ID, Place: string(z.Wish.Use.Place), Material: z.Wish.Material.ID,
+			Finished: s.Now(),
+		}
+	}
+	moved := time.Duration(0)
+	if last := laid[len(laid)-1]; !lastCoat.IsZero() && (len(last) == 0 || last[len(last)-1].Kind != worklog.CoatLaid) {
+		moved = lastCoat.Sub(planned.Plan.LastCoat)
+	}
+	wish := z.Wish
+	out := care.ZoneOf(z.Name, wish, system.Assess(wish, layers),
+		plan.LastCoat.Add(moved), plan.LightUse.Add(moved), plan.FullCure.Add(moved))
+	for k, told := range laid {
+		for _, e := range told {
+			out.Layers[k].Laid = append(out.Layers[k].Laid, care.Laid{
+				At: e.At, Air: e.Air, Method: e.How.Method, Litres: e.How.Litres, WetUM: e.How.WetUM,
+			})
+		}
+	}
+	out.Patches = texts(worklog.Of(p.Standing, worklog.PatchSeen, p.Zones[i].ID))
+	out.Slip = texts(worklog.Of(p.Standing, worklog.SlipMeasured, p.Zones[i].ID))
+	return out
 }
 
 func texts(told []worklog.Event) []string {
@@ -173,31 +227,160 @@ func texts(told []worklog.Event) []string {
 	return out
 }
 
-// notYet is what still has to be told before a piece may leave; "" when nothing.
-func (p Piece) notYet(planned *Plan) string {
+// questions are what stands against letting a piece leave.
+func (s *Service) questions(p Piece, planned *Plan, facts care.Facts, lastCoat time.Time) []care.Question {
+	now := s.Now()
+	var open []care.Question
+	if zone := planned.stuck(); zone != "" {
+		open = append(open, care.Question{
+			ID: "stuck", Zone: zone, Stops: true,
+			Text: zone + " is not finished: choose anew what follows on the coats that lie there.",
+		})
+	}
 	for i, z := range planned.Plan.Zones {
-		for _, d := range z.Doubts {
-			if d.Open {
-				return fmt.Sprintf("%s, %s: %s Pull a tape in a hidden place, and tell here what it showed.",
-					planned.Brief.Zones[i].Name, d.Step, d.Text)
-			}
-		}
+		open = append(open, zoneQuestions(p, planned, i, z)...)
 	}
-	for i, z := range planned.Brief.Zones {
-		measured := len(worklog.Of(p.Standing, worklog.SlipMeasured, p.Zones[i].ID)) > 0
-		if planned.Plan.Zones[i].Coated && z.Wish.Use.Has(enduse.SlipMeasured) && !measured {
-			return fmt.Sprintf("Slip is to be measured on %s first: keep the value, the day and the method here.", z.Name)
-		}
+	open = append(open, stepQuestions(planned, now)...)
+	planLast := planned.Plan.LastCoat
+	if !lastCoat.IsZero() && lastCoat.Before(planLast) && !someTold(planned) {
+		soonest := planLast.In(planned.Home.Zone).Format("2 January 2006, 15:04")
+		open = append(open, care.Question{
+			ID: "early", Text: "By the plan the last coat could not be on before " + soonest + ".",
+		})
 	}
-	return ""
+	return care.Leaving{Facts: facts, At: facts.HandedOver, Promised: p.Promised, Open: open}.Questions()
 }
 
-// isToken is the form of what newToken makes: nothing else is even looked up.
-var isToken = regexp.MustCompile(`^[A-Za-z0-9_-]{43}$`)
+func someTold(planned *Plan) bool {
+	return slices.ContainsFunc(planned.Plan.Steps, func(s schedule.Step) bool {
+		return s.Kind == schedule.Coating && s.Told != nil
+	})
+}
 
-// newToken is 256 random bits.
-func newToken() string {
-	var b [32]byte
-	_, _ = rand.Read(b[:]) // never fails
-	return base64.RawURLEncoding.EncodeToString(b[:])
+func zoneQuestions(p Piece, planned *Plan, i int, z schedule.ZonePlan) (open []care.Question) {
+	name := planned.Brief.Zones[i].Name
+	for _, d := range z.Doubts {
+		if d.Open {
+			open = append(open, care.Question{
+				ID: fmt.Sprintf("doubt:%d", d.Event), Zone: name, Stops: true,
+				Text: fmt.Sprintf("%s: %s Pull a tape in a hidden place, and tell here what it showed.", d.Step, d.Text),
+			})
+		}
+	}
+	if z.Held != nil {
+		open = append(open, care.Question{
+			ID: fmt.Sprintf("felt:%d", z.Held.Event), Zone: name,
+			Text: fmt.Sprintf("It was told of it: %s. %s", z.Held.Sign, z.Held.Do),
+		})
+	}
+	use := planned.Brief.Zones[i].Wish.Use
+	measured := len(worklog.Of(p.Standing, worklog.SlipMeasured, p.Zones[i].ID)) > 0
+	if z.Coated && use.Has(enduse.SlipMeasured) && !measured {
+		open = append(open, care.Question{
+			ID: fmt.Sprintf("slip:%d", i), Zone: name, Stops: true,
+			Text: fmt.Sprintf("Slip is to be measured on %s first: keep the value, the day and the method here.", name),
+		})
+	}
+	return open
+}
+
+// stepQuestions are tests that nobody has told of, and, once anything is told, coats that nobody has.
+func stepQuestions(planned *Plan, now time.Time) (open []care.Question) {
+	logged := someTold(planned)
+	ask := func(id string, step int, text string) {
+		s := planned.Plan.Steps[step]
+		open = append(open, care.Question{ID: fmt.Sprintf("%s:%d", id, step), Text: text + s.Title + "."})
+	}
+	for i, s := range planned.Plan.Steps {
+		untold := s.Told == nil && s.Looked == nil
+		switch {
+		case s.Kind == schedule.Testing && untold && s.End().After(now):
+			ask("test", i, "A test is still to be done: ")
+		case s.Kind == schedule.Coating && untold && logged:
+			ask("coat", i, "Nobody told of this coat: ")
+		}
+	}
+	return open
+}
+
+// record is what goes with the card for whoever works on the piece next. It names the lots in the facts too.
+func (s *Service) record(
+	ctx context.Context, home Workshop, p Piece, planned *Plan, facts *care.Facts, photos []int64,
+) (care.Record, error) {
+	zones := make([]care.ZoneRecord, len(facts.Zones))
+	titles := p.titles(planned.Brief)
+	for i, z := range p.Zones {
+		_, laid := p.lies(z)
+		for k := range facts.Zones[i].Layers {
+			for n, e := range laid[k] {
+				if e.How.Tin == 0 {
+					continue
+				}
+				if tin, err := s.store.Tin(ctx, home.ID, e.How.Tin); err == nil {
+					facts.Zones[i].Layers[k].Laid[n].Lot = tin.Lot
+				}
+			}
+		}
+		zones[i] = p.zoneRecord(z, planned.Brief.Zones[i].Wish, titles)
+	}
+	kept, err := s.store.Photos(ctx, home.ID, p.ID)
+	if err != nil {
+		return care.Record{}, err
+	}
+	var chosen []care.PhotoOf
+	var c check
+	for n, id := range photos {
+		at := slices.IndexFunc(kept, func(o store.Photo) bool { return o.ID == id })
+		c.that(at >= 0, fmt.Sprintf("/photos/%d", n), "No photo of this piece has that number.")
+		if at >= 0 {
+			chosen = append(chosen, care.PhotoOf{ID: id, Moment: kept[at].Moment, Taken: kept[at].TakenIn})
+		}
+	}
+	return facts.RecordOf(zones, chosen), c.err()
+}
+
+func (p Piece) zoneRecord(z Zone, w system.Wish, titles map[string]string) care.ZoneRecord {
+	out := care.ZoneRecord{
+		Material: w.Material.Name, AreaM2: z.AreaM2, Found: "nothing on it",
+		Preparation: []care.Done{}, Tests: []care.Done{}, Repairs: []care.Done{},
+		Samples: append([]string{}, texts(worklog.Of(p.Standing, worklog.SampleMade, z.ID))...),
+	}
+	if f := w.Seen.Finish; f != nil && f.ID != "bare" {
+		out.Found, out.FoundAge = f.Name, string(w.Seen.Age)
+	}
+	if w.Seen.Lead != "" {
+		out.Lead = string(w.Seen.Lead)
+	}
+	out.VeneerMM = w.Seen.VeneerMM
+	for _, e := range p.Standing {
+		if e.Zone != 0 && e.Zone != z.ID {
+			continue
+		}
+		done := care.Done{What: p.words(e, titles), At: e.At}
+		switch e.Kind {
+		case worklog.JobDone:
+			out.Preparation = append(out.Preparation, done)
+		case worklog.Checked:
+			out.Tests = append(out.Tests, done)
+		case worklog.FaultSeen:
+			out.Repairs = append(out.Repairs, done)
+		}
+	}
+	return out
+}
+
+func newCard(
+	home Workshop, p Piece, number int, f care.Facts, r care.Record, why string, at time.Time,
+) (store.Card, error) {
+	facts, err := json.Marshal(f)
+	if err != nil {
+		return store.Card{}, err
+	}
+	record, err := json.Marshal(r)
+	out := store.Card{
+		WorkshopID: home.ID, PieceID: p.ID, Number: number, Token: newToken(), Words: care.WordsVersion,
+		Reason: why, Issued: at,
+	}
+	out.Facts.V, out.Record.V = facts, record
+	return out, err
 }

@@ -51,6 +51,22 @@ type Plan struct {
 	Brief  schedule.Brief
 	Plan   schedule.Plan
 	Latest time.Time // the last start that keeps the promise, where it was asked for; zero when none does
+	Timers []schedule.Timer
+	Tins   []OpenTin // of what it takes
+
+	Room     schedule.Room // nobody works in that of a piece that has left
+	Standing schedule.Standing
+	others   []schedule.Plan // of all that shares the room
+
+	OtherAir *Reading // of the room, where it was read as other than the plan counts with
+}
+
+// OpenTin is a tin that a coat may be laid from.
+type OpenTin struct {
+	ID, ProductID int64
+	LeftL         float64
+	Lot           string
+	Opened        bool
 }
 
 func fromPieceRow(row store.Piece) (Piece, error) {
@@ -85,8 +101,9 @@ func fromPieceRow(row store.Piece) (Piece, error) {
 	var err, err2 error
 	p.Zones, err = fromZoneRows(row.Zones)
 	p.Removed, err2 = fromZoneRows(row.Removed)
-	p.Standing = worklog.Standing(fromEventRows(row.Events))
-	return p, errors.Join(err, err2)
+	events, err3 := fromEventRows(row.Events)
+	p.Standing = worklog.Standing(events)
+	return p, errors.Join(err, err2, err3)
 }
 
 func fromZoneRows(rows []store.Zone) ([]Zone, error) {
@@ -193,7 +210,7 @@ func (s *Service) found(ctx context.Context, id int64) (Workshop, Piece, error) 
 	if err != nil {
 		return home, p, err
 	}
-	plan, err := s.plan(home, p)
+	plan, err := s.plan(ctx, home, p)
 	if err != nil {
 		return home, p, err
 	}
@@ -230,26 +247,22 @@ func (p Piece) brief(home Workshop, now time.Time) (schedule.Brief, error) {
 	brief.Order, brief.Log = p.JobOrder, schedule.NewLog(p.Standing, now)
 	for i, z := range p.Zones {
 		if len(z.Layers) > 0 {
-			judged := system.Assess(brief.Zones[i].Wish, z.Layers)
-			brief.Zones[i].System = &judged
+			layers, coats := schedule.AsLaid(z.ID, z.Layers, brief.Log)
+			judged := system.Assess(brief.Zones[i].Wish, layers)
+			brief.Zones[i].System, brief.Zones[i].Coats = &judged, coats
 		}
 		brief.Zones[i].ID = z.ID
+		brief.Zones[i].Felt = worklog.Of(p.Standing, worklog.SignSeen, z.ID)
 		brief.Zones[i].Signs = worklog.Signs(p.Standing, z.ID)
 		brief.Zones[i].Looks = worklog.Looks(p.Standing, z.ID)
+		brief.Zones[i].Mends = worklog.ToMend(p.Standing, z.ID)
 	}
 	return brief, nil
 }
 
-// plan lays out what was chosen for a piece; nil while nothing is.
-func (s *Service) plan(home Workshop, p Piece) (*Plan, error) {
-	if !slices.ContainsFunc(p.Zones, func(z Zone) bool { return len(z.Layers) > 0 }) {
-		return nil, nil
-	}
-	brief, err := p.brief(home, s.Now())
-	if err != nil {
-		return nil, err
-	}
-	return &Plan{Home: home, Brief: brief, Plan: schedule.Make(brief)}, nil
+// chosen tells whether any zone has a system.
+func (p Piece) chosen() bool {
+	return slices.ContainsFunc(p.Zones, func(z Zone) bool { return len(z.Layers) > 0 })
 }
 
 // TakeIn stores a new piece.
@@ -421,6 +434,12 @@ type BenchPiece struct {
 type Bench struct {
 	Home   Workshop
 	Pieces []BenchPiece // the earliest promise first
+	Air    *Reading     // of the room, as it was read last; nil where that is long ago
+
+	Now         schedule.Now
+	Of          []int64       // the pieces that Now speaks of
+	Late, Bound time.Duration // of all promises, and what no order of the work could make less
+	Proven      bool
 }
 
 // Bench of the workshop: every piece that has not been handed over.
@@ -430,20 +449,21 @@ func (s *Service) Bench(ctx context.Context) (Bench, error) {
 		if err != nil {
 			return Bench{}, err
 		}
-		rows, err := s.store.OpenPieces(ctx, home.ID)
+		cal, err := s.calendar(ctx, home)
 		if err != nil {
 			return Bench{}, err
 		}
-		out := Bench{Home: home, Pieces: make([]BenchPiece, 0, len(rows))}
-		for _, row := range rows {
-			p, err := fromPieceRow(row)
-			if err != nil {
-				return Bench{}, err
-			}
-			plan, err := s.plan(home, p)
-			if err != nil {
-				return Bench{}, fmt.Errorf("piece %s: %w", p.Number, err)
-			}
+		out := Bench{Home: home, Pieces: make([]BenchPiece, 0, len(cal.pieces))}
+		so, err := s.around(ctx, home)
+		if err != nil {
+			return out, err
+		}
+		out.Air = lastReading(so.room)
+		out.Now, out.Of = cal.room.NowOf(cal.cal.Plans, s.Now()), cal.of
+		out.Late, out.Bound, out.Proven = cal.cal.Late, cal.cal.Bound, cal.cal.Proven
+		for _, p := range cal.pieces {
+			plan := cal.plan(p.ID)
+			s.live(p, plan, so)
 			p.Stage, p.Next = stage(p, plan, s.Now())
 			out.Pieces = append(out.Pieces, BenchPiece{p, plan})
 		}
@@ -540,11 +560,16 @@ func (s *Service) ChooseSystem(
 		if judged := system.Assess(brief.Zones[at].Wish, layers); !judged.Legal() {
 			return p, &Refused{"This system cannot be planned: " + judged.WhyIllegal()}
 		}
-		if n := p.coatsOn(zoneID); n > 0 && !p.Zones[at].begins(layers, n) {
-			return p, &Refused{fmt.Sprintf(
-				"%d coats of %s lie on %s already: another system has to begin with them.",
-				n, p.Zones[at].coats(), p.Zones[at].Name,
-			)}
+		if n := p.coatsOn(zoneID); n > 0 {
+			log := schedule.NewLog(p.Standing, p.Start)
+			lies, _ := schedule.AsLaid(zoneID, p.Zones[at].Layers, log)
+			if !begins(layers, lies, n) {
+				return p, &Refused{fmt.Sprintf(
+					"%d coats of %s lie on %s already: another system has to begin with them.",
+					n, Zone{Layers: lies}.coats(), p.Zones[at].Name,
+				)}
+			}
+			layers = follow(p.Zones[at].Layers, layers, n)
 		}
 		row.Version = version
 		rows := make([]store.Layer, len(layers))
@@ -601,19 +626,43 @@ func (s *Service) PlanOf(ctx context.Context, id int64, try TryOut) (Plan, error
 		if err != nil {
 			return Plan{}, err
 		}
+		stored := p
 		if err := p.try(try, s.Now()); err != nil {
 			return Plan{}, err
 		}
-		plan, err := s.plan(home, p)
+		changed := p.Air != stored.Air || !p.Start.Equal(stored.Start)
+		plan, err := s.plan(ctx, home, stored)
+		if err == nil && plan != nil && changed {
+			err = plan.replan(p, s.Now())
+		}
 		if err == nil && plan == nil {
 			err = &Refused{"No coating system is chosen yet."}
 		}
 		if err != nil {
 			return Plan{}, err
 		}
-		plan.Latest, _ = schedule.LatestStart(plan.Brief)
-		return *plan, nil
+		plan.Latest, _ = schedule.LatestStart(plan.Brief, plan.around())
+		so, err := s.around(ctx, home)
+		s.live(p, plan, so)
+		return *plan, err
 	})
+}
+
+// replan plans a piece anew as it is tried out: the others keep their places.
+func (p *Plan) replan(tried Piece, now time.Time) (err error) {
+	if p.Brief, err = tried.brief(p.Home, now); err == nil {
+		p.Plan = p.around()(p.Brief)
+		p.Standing = p.Plan.Standing(p.Brief, now)
+	}
+	return err
+}
+
+// around plans a piece around all that shares the room.
+func (p Plan) around() func(schedule.Brief) schedule.Plan {
+	if len(p.Room.People) == 0 {
+		return schedule.Make // it has left
+	}
+	return p.Room.Around(p.others)
 }
 
 // try changes a piece as it is tried out, or says which of it cannot be.
@@ -652,14 +701,49 @@ func (p Piece) coatsOn(zone int64) (n int) {
 	return n
 }
 
-// begins tells whether other layers begin with the first n coats of a zone's own.
-func (z Zone) begins(layers []system.Layer, n int) bool {
+// begins tells whether layers begin with the first n coats of others.
+func begins(layers, others []system.Layer, n int) bool {
 	flat := func(layers []system.Layer) (out []int64) {
 		for _, l := range layers {
 			out = append(out, slices.Repeat([]int64{l.Product.ID}, l.Coats)...)
 		}
 		return out
 	}
-	was, now := flat(z.Layers), flat(layers)
+	was, now := flat(others), flat(layers)
 	return len(now) >= n && slices.Equal(was[:n], now[:n])
+}
+
+// follow are the first n coats of the layers that were chosen before, under the names that the log has for them, and
+// what other layers have after as many.
+func follow(before, layers []system.Layer, n int) []system.Layer {
+	out := upTo(before, n)
+	for _, l := range layers {
+		skipped := min(n, l.Coats)
+		n -= skipped
+		if l.Coats -= skipped; l.Coats == 0 {
+			continue
+		}
+		last := len(out) - 1
+		goesOn := out[last].Product.ID == l.Product.ID && out[last].Role == l.Role
+		if goesOn {
+			out[last].Coats += l.Coats
+			continue
+		}
+		out = append(out, l)
+	}
+	return out
+}
+
+// upTo are the first n coats of some layers.
+func upTo(layers []system.Layer, n int) []system.Layer {
+	var out []system.Layer
+	for _, l := range layers {
+		if n == 0 {
+			break
+		}
+		l.Coats = min(l.Coats, n)
+		n -= l.Coats
+		out = append(out, l)
+	}
+	return out
 }

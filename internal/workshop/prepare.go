@@ -14,6 +14,7 @@ type Preparation struct {
 	Piece Piece
 	Brief schedule.Brief
 	Jobs  []preparation.Job
+	Plan  *Plan // nil while nothing is chosen
 }
 
 // PreparationOf a piece: over all its zones, for the first coats chosen so far.
@@ -24,7 +25,11 @@ func (s *Service) PreparationOf(ctx context.Context, id int64) (Preparation, err
 			return Preparation{}, err
 		}
 		brief, err := p.brief(home, s.Now())
-		return Preparation{p, brief, brief.Jobs()}, err
+		if err != nil {
+			return Preparation{}, err
+		}
+		plan, err := s.plan(ctx, home, p)
+		return Preparation{p, brief, brief.Jobs(), plan}, err
 	})
 }
 

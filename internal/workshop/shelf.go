@@ -45,7 +45,7 @@ func (s *Service) Shelf(ctx context.Context) ([]Product, error) {
 		if err != nil {
 			return nil, err
 		}
-		tins, err := s.store.Tins(ctx, home, 0)
+		tins, err := s.tins(ctx, home, 0)
 		if err != nil {
 			return nil, err
 		}
@@ -67,7 +67,7 @@ func (s *Service) Shelf(ctx context.Context) ([]Product, error) {
 }
 
 // product puts a row and what belongs to it together.
-func (s *Service) product(row store.Product, tins []store.Tin, neverAgain bool) (Product, error) {
+func (s *Service) product(row store.Product, tins []counted, neverAgain bool) (Product, error) {
 	made, err := fromRow(row)
 	if err != nil {
 		return Product{}, err
@@ -387,6 +387,7 @@ func nameTaken(err error, prefix string) error {
 type ProductPage struct {
 	Product Product
 	Notes   []store.Note
+	Faults  []store.ShownFault // that showed on it, the newest first
 	Boards  []store.Board
 }
 
@@ -412,11 +413,14 @@ func (s *Service) page(ctx context.Context, home, id int64) (out ProductPage, er
 	if err != nil {
 		return out, err
 	}
-	tins, err := s.store.Tins(ctx, home, id)
+	tins, err := s.tins(ctx, home, id)
 	if err != nil {
 		return out, err
 	}
 	if out.Notes, err = s.store.Notes(ctx, home, id); err != nil {
+		return out, err
+	}
+	if out.Faults, err = s.store.FaultsOf(ctx, home, id); err != nil {
 		return out, err
 	}
 	never := slices.ContainsFunc(out.Notes, func(n store.Note) bool { return n.NeverAgain })

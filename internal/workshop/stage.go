@@ -41,6 +41,9 @@ func stage(p Piece, plan *Plan, now time.Time) (Stage, Next) {
 	if z := p.unchosen(); z != nil && steps[0].Start().After(now) {
 		return ToChoose, Next{Text: "Choose a system for: " + z.Name}
 	}
+	if zone := plan.stuck(); zone != "" {
+		return InCoats, Next{Text: "Choose anew what follows on: " + zone}
+	}
 	if board := plan.openBoard(now); board != nil {
 		return InCoats, Next{Text: "Enter what it showed: " + board.Title, At: board.Opens}
 	}
@@ -64,6 +67,16 @@ func stage(p Piece, plan *Plan, now time.Time) (Stage, Next) {
 		return Waiting, Next{Text: "Leave it until it may be used", At: ready}
 	}
 	return ToHandOver, Next{Text: "Hand it over with its care card"}
+}
+
+// stuck is the first zone that has coats of ours on which the rest of its system does not hold; "" where none has.
+func (p Plan) stuck() string {
+	for i, z := range p.Plan.Zones {
+		if z.Coated && len(z.Obstacles) > 0 {
+			return p.Brief.Zones[i].Name
+		}
+	}
+	return ""
 }
 
 // openBoard is a test board that has had its time and whose answer nobody has entered: what hangs on it does not go on.

@@ -41,6 +41,16 @@ func desk(t *testing.T, air climate.Air, use string) (Piece, Workshop) {
 		Workshop{Zone: time.UTC, Days: schedule.DefaultDays}
 }
 
+// planned is a piece's plan before its work begins.
+func planned(t *testing.T, home Workshop, p Piece) *Plan {
+	t.Helper()
+	cal, err := calendarOf(home, []Piece{p}, p.Start)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return cal.plan(p.ID)
+}
+
 // A coat that hangs on a test board is not taken as laid because its day has passed.
 func TestABoardHoldsItsCoatUntilItHasSpoken(t *testing.T) {
 	p, home := desk(t, climate.Air{TempC: 23, RH: 50}, "desk")
@@ -54,10 +64,7 @@ func TestABoardHoldsItsCoatUntilItHasSpoken(t *testing.T) {
 		zone.Layers = append(zone.Layers, system.Layer{Role: system.Protect, Product: product, Coats: 1})
 	}
 	zone.Layers = zone.Layers[1:]
-	plan, err := (&Service{now: time.Now}).plan(home, p)
-	if err != nil {
-		t.Fatal(err)
-	}
+	plan := planned(t, home, p)
 	long := plan.Plan.FullCure.AddDate(0, 1, 0)
 	if at, next := stage(p, plan, long); at != InCoats || !strings.HasPrefix(next.Text, "Enter what it showed") {
 		t.Errorf("a month later: %s, %q", at, next.Text)
@@ -70,10 +77,7 @@ func TestABoardHoldsItsCoatUntilItHasSpoken(t *testing.T) {
 // Where a piece stands is read off its plan and the clock, and what is next comes with its window.
 func TestStageFollowsTheClock(t *testing.T) {
 	p, home := desk(t, climate.Air{TempC: 23, RH: 50}, "desk")
-	plan, err := (&Service{now: time.Now}).plan(home, p)
-	if err != nil {
-		t.Fatal(err)
-	}
+	plan := planned(t, home, p)
 	steps := plan.Plan.Steps
 	first, second := steps[len(steps)-2], steps[len(steps)-1]
 	for _, c := range []struct {
@@ -110,10 +114,7 @@ func TestStageFollowsTheClock(t *testing.T) {
 
 func TestChildsPieceWaitsForFullCure(t *testing.T) {
 	p, home := desk(t, climate.Air{TempC: 23, RH: 50}, "cot")
-	plan, err := (&Service{now: time.Now}).plan(home, p)
-	if err != nil {
-		t.Fatal(err)
-	}
+	plan := planned(t, home, p)
 	stage, next := stage(p, plan, plan.Plan.LightUse.Add(time.Hour))
 	if stage != Waiting || !next.At.Equal(plan.Plan.FullCure) {
 		t.Errorf("a cot in light use: %s until %s, want waiting until %s", stage, next.At, plan.Plan.FullCure)
@@ -122,10 +123,7 @@ func TestChildsPieceWaitsForFullCure(t *testing.T) {
 
 func TestForbiddenAirIsSaid(t *testing.T) {
 	p, home := desk(t, climate.Air{TempC: 5, RH: 50}, "desk")
-	plan, err := (&Service{now: time.Now}).plan(home, p)
-	if err != nil {
-		t.Fatal(err)
-	}
+	plan := planned(t, home, p)
 	if stage, next := stage(p, plan, monday); stage != Planned || !strings.Contains(next.Text, "Too cold") {
 		t.Errorf("at 5 °C: %s %q", stage, next.Text)
 	}
@@ -137,10 +135,7 @@ func TestSeveralZonesAreToldApart(t *testing.T) {
 	drawer := p.Zones[0]
 	drawer.Name, drawer.Layers = "drawer", nil
 	p.Zones = append(p.Zones, drawer)
-	plan, err := (&Service{now: time.Now}).plan(home, p)
-	if err != nil {
-		t.Fatal(err)
-	}
+	plan := planned(t, home, p)
 	if stage, next := stage(p, plan, monday.AddDate(0, 0, -1)); stage != ToChoose ||
 		next.Text != "Choose a system for: drawer" {
 		t.Errorf("before the work: %s %q", stage, next.Text)

@@ -3,6 +3,8 @@ package workshop
 import (
 	"context"
 	"database/sql"
+	"fmt"
+	"slices"
 	"strings"
 	"time"
 
@@ -19,11 +21,36 @@ type Tin struct {
 	Warnings     []string
 }
 
-// tin reads a stored tin; what was stored was readable.
-func (s *Service) tin(p *coating.Product, row store.Tin) Tin {
+// counted is a stored tin and how many litres went out of it since what it holds was told.
+type counted struct {
+	store.Tin
+	usedL float64
+}
+
+// tins of a workshop by product; of one product when productID is not 0.
+func (s *Service) tins(ctx context.Context, home, productID int64) ([]counted, error) {
+	rows, err := s.store.Tins(ctx, home, productID)
+	if err != nil {
+		return nil, err
+	}
+	used, err := s.store.UsedFrom(ctx, home)
+	out := make([]counted, len(rows))
+	for i, row := range rows {
+		out[i] = counted{row, used[row.ID]}
+	}
+	return out, err
+}
+
+// tin reads a stored tin; what was stored was readable. What coats took since is off.
+func (s *Service) tin(p *coating.Product, c counted) Tin {
+	row := c.Tin
 	t := Tin{Row: row}
 	t.SizeL, _ = coating.ReadSize(row.Size)
 	t.LeftL, _ = coating.ReadLeft(row.Left, t.SizeL, p.DensityA)
+	if c.usedL > 0 {
+		t.LeftL = max(0, t.LeftL-c.usedL)
+		t.Row.Left = fmt.Sprintf("%.2f L", t.LeftL)
+	}
 	t.Warnings = p.Warnings(
 		coating.Tin{SizeL: t.SizeL, LeftL: t.LeftL, Opened: row.Opened.Time, BestBefore: row.BestBefore.Time},
 		s.Now(),
@@ -81,9 +108,9 @@ func (s *Service) AddTin(ctx context.Context, productID int64, d TinDraft) (Tin,
 		if err != nil {
 			return Tin{}, err
 		}
-		row.WorkshopID, row.Version = home, 1
+		row.WorkshopID, row.Version, row.LeftTold = home, 1, nullTime(s.Now())
 		row.ID, err = s.store.AddTin(ctx, row)
-		return s.tin(p, row), err
+		return s.tin(p, counted{Tin: row}), err
 	})
 }
 
@@ -120,12 +147,21 @@ func (s *Service) UpdateTin(ctx context.Context, id int64, version int, d TinDra
 		if err != nil {
 			return Tin{}, prefixed(err, "/tin")
 		}
-		row.ID, row.WorkshopID, row.Version = id, home, version
+		row.ID, row.WorkshopID, row.Version, row.LeftTold = id, home, version, nullTime(s.Now())
+		held, err := s.tins(ctx, home, was.ProductID)
+		if err != nil {
+			return Tin{}, err
+		}
+		at := slices.IndexFunc(held, func(c counted) bool { return c.ID == id })
+		used := 0.0
+		if at >= 0 && row.Left == s.tin(p, held[at]).Row.Left { // nobody looked into it: what was counted off stays so
+			row.Left, row.LeftTold, used = was.Left, was.LeftTold, held[at].usedL
+		}
 		if err := s.store.UpdateTin(ctx, row); err != nil {
 			return Tin{}, err
 		}
 		row.Version++
-		return s.tin(p, row), nil
+		return s.tin(p, counted{row, used}), nil
 	})
 }
 

@@ -24,11 +24,21 @@ type Service struct {
 	store   *store.Store
 	now     func() time.Time
 	shelves shelves
-	homeID  atomic.Int64 // of the workshop, once it is known; it never changes
+
+	calendars calendars
+	homeID    atomic.Int64 // of the workshop, once it is known; it never changes
+
+	relay     Relay
+	publicURL string // how buyers reach it
 }
 
 // New needs a store, which may not be reachable yet, and a clock.
-func New(s *store.Store, now func() time.Time) *Service { return &Service{store: s, now: now} }
+func New(s *store.Store, now func() time.Time) *Service {
+	return &Service{store: s, now: now, relay: outbox{s}}
+}
+
+// ReachedAt tells the address that links in mails, on sheets and in calendars begin with. It is called before serving.
+func (s *Service) ReachedAt(publicURL string) { s.publicURL = publicURL }
 
 // Now is the service's clock, to the second.
 func (s *Service) Now() time.Time { return s.now().UTC().Truncate(time.Second) }
@@ -48,11 +58,10 @@ type Workshop struct {
 	Schools    compat.Schools
 	Boards     []compat.Board // what its test boards showed
 	Days       [7]schedule.Day
+	Room       Room
 	Shop       technique.Shop
 	Version    int
 }
-
-func (w Workshop) week() schedule.Week { return schedule.Week{Days: w.Days, Zone: w.Zone} }
 
 // FieldError says what is wrong with one field and what would be right.
 type FieldError struct{ Field, Detail string }
@@ -109,6 +118,9 @@ func (s *Service) Home(ctx context.Context) (Workshop, error) {
 	}
 	for i, d := range row.Hours.V {
 		w.Days[i] = schedule.Day(d)
+	}
+	if w.Room, err = fromRoomRow(row.Room.V); err != nil {
+		return Workshop{}, fmt.Errorf("workshop %s: %w", row.Name, err)
 	}
 	boards, err := s.store.Boards(ctx, w.ID, 0)
 	for _, b := range boards {
@@ -177,6 +189,7 @@ func (s *Service) Tidy(ctx context.Context) error {
 // Settings that a workshop may change about itself.
 type Settings struct {
 	Version    int
+	Contact    string
 	Units      string
 	Clock      string
 	Numbers    string
@@ -184,6 +197,7 @@ type Settings struct {
 	FoodPolicy enduse.FoodPolicy
 	Schools    compat.Schools
 	Days       [7]schedule.Day
+	Room       Room
 	Shop       technique.Shop
 }
 
@@ -199,11 +213,14 @@ func (s *Service) SaveSettings(ctx context.Context, in Settings) (Workshop, erro
 			c.that(false, "/hours", "%v", err)
 		}
 		c.shop(in.Shop)
+		c.room(in.Room)
+		c.contact("/contact", in.Contact)
 		if err := c.err(); err != nil {
 			return home, err
 		}
 		row := store.Workshop{
 			ID:         home.ID,
+			Contact:    strings.TrimSpace(in.Contact),
 			Units:      in.Units,
 			Clock:      in.Clock,
 			Numbers:    in.Numbers,
@@ -212,6 +229,7 @@ func (s *Service) SaveSettings(ctx context.Context, in Settings) (Workshop, erro
 			Schools:    store.JSON[store.Schools]{V: store.Schools(in.Schools)},
 			Pace:       store.JSON[map[string]float64]{V: in.Shop.Pace},
 			Lacks:      store.JSON[[]string]{V: []string{}},
+			Room:       toRoomRow(in.Room),
 			Version:    in.Version,
 		}
 		for _, tool := range in.Shop.Lacks {

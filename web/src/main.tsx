@@ -1,9 +1,11 @@
 import './ui/style'
-import { QueryClientProvider } from '@tanstack/react-query'
+import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, RouterProvider } from 'react-router'
 import { asking } from './api/asking'
+import { startSending } from './offline/presses'
+import { screens } from './offline/screens'
 import { Broken } from './ui/Broken'
 import { Frame } from './ui/Frame'
 import { PieceFrame } from './ui/PieceFrame'
@@ -11,6 +13,11 @@ import { ShowProvider } from './ui/show'
 import { Lost } from './ui/Lost'
 
 const router = createBrowserRouter([
+  {
+    path: 'wall',
+    ErrorBoundary: Broken,
+    lazy: async () => ({ Component: (await import('./wall/Wall')).WallView }),
+  },
   {
     Component: Frame,
     ErrorBoundary: Broken,
@@ -21,9 +28,19 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./bench/Bench')).BenchView }),
       },
       {
+        path: 'month',
+        handle: { title: 'Month' },
+        lazy: async () => ({ Component: (await import('./month/Month')).MonthView }),
+      },
+      {
         path: 'take-in',
         handle: { title: 'Take in' },
         lazy: async () => ({ Component: (await import('./takein/TakeIn')).TakeInNew }),
+      },
+      {
+        path: 'outbox',
+        handle: { title: 'Outbox' },
+        lazy: async () => ({ Component: (await import('./outbox/Outbox')).OutboxView }),
       },
       {
         path: 'archive',
@@ -131,12 +148,29 @@ const router = createBrowserRouter([
   },
 ])
 
+// A screen of an older build is gone from the server: the page is loaded anew and finds the new one. Once a minute, as
+// it may also be the network that is gone.
+const LOADED_ANEW = 'loaded-anew'
+const MINUTE = 60_000
+window.addEventListener('vite:preloadError', () => {
+  if (Date.now() - Number(sessionStorage.getItem(LOADED_ANEW) ?? 0) < MINUTE) return
+  sessionStorage.setItem(LOADED_ANEW, String(Date.now()))
+  window.location.reload()
+})
+
+startSending().catch(() => undefined) // without a storage nothing waits
+if (import.meta.env.PROD && 'serviceWorker' in navigator) {
+  window.addEventListener('load', () => {
+    navigator.serviceWorker.register('/sw.js').catch(() => undefined) // then it opens with the network only
+  })
+}
+
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
-    <QueryClientProvider client={asking}>
+    <PersistQueryClientProvider client={asking} persistOptions={screens}>
       <ShowProvider>
         <RouterProvider router={router} />
       </ShowProvider>
-    </QueryClientProvider>
+    </PersistQueryClientProvider>
   </StrictMode>,
 )

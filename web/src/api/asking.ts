@@ -1,4 +1,5 @@
 import { QueryClient } from '@tanstack/react-query'
+import { keptOnDevice, KEPT_FOR } from '../offline/screens'
 import { Problem } from './client'
 
 /** How every question is asked again: only where that may help, and for as long as it takes. */
@@ -13,3 +14,4 @@ export const asking = new QueryClient({
     mutations: { retry: false, networkMode: 'always' },
   },
 })
+for (const key of keptOnDevice) asking.setQueryDefaults([key], { gcTime: KEPT_FOR })

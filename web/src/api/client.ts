@@ -9,6 +9,10 @@ export type BoardInput = Schemas['BoardInput']
 export type Bench = Schemas['Bench']
 export type BenchPiece = Schemas['BenchPiece']
 export type Brief = Schemas['Brief']
+export type Cause = Schemas['Cause']
+export type CardIssue = Schemas['CardIssue']
+export type CardLang = Schemas['CardLang']
+export type CardQuestion = Schemas['CardQuestion']
 export type CareCard = Schemas['CareCard']
 export type Catalogue = Schemas['Catalogue']
 export type Choice = Schemas['Choice']
@@ -21,6 +25,7 @@ export type ImportReport = Schemas['ImportReport']
 export type Inspected = Schemas['Inspected']
 export type Inspection = Schemas['Inspection']
 export type Job = Schemas['Job']
+export type DayLoad = Schemas['DayLoad']
 export type Decision = Schemas['Decision']
 export type TheAnswer = components['schemas']['TheAnswer']
 export type Judged = Schemas['Judged']
@@ -37,7 +42,18 @@ export type Note = Schemas['Note']
 export type Part = Schemas['Part']
 export type Diagnosis = Schemas['Diagnosis']
 export type Fault = Schemas['Fault']
+export type EventInput = Schemas['EventInput']
 export type KeptEvent = Schemas['Event']
+export type LabelOnLaying = Schemas['LabelOnLaying']
+export type Learned = Schemas['Learned']
+export type Offer = Schemas['Offer']
+export type OpenTin = Schemas['OpenTin']
+export type ProductFault = Schemas['ProductFault']
+export type Room = Schemas['Room']
+export type RoomNow = Schemas['RoomNow']
+export type RoomAir = Schemas['RoomAir']
+export type Turn = Schemas['Turn']
+export type Timer = Schemas['Timer']
 export type PaceKind = Schemas['PaceKind']
 export type Piece = Schemas['Piece']
 export type PieceInput = Schemas['PieceInput']
@@ -95,6 +111,12 @@ export class Problem extends Error {
   /** The database or the server is away for now: worth trying again by itself. */
   get passing() {
     return this.status === 503 || this.status === 0
+  }
+
+  /** What is wrong with all fields below a JSON pointer, by their own. */
+  within(pointer: string): Record<string, string> {
+    const below = this.fields.filter((f) => f.field === pointer || f.field.startsWith(`${pointer}/`))
+    return Object.fromEntries(below.map((f) => [f.field, f.detail]))
   }
 
   /** What is wrong with the field at a JSON pointer, below prefix if the request wraps it. */

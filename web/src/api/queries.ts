@@ -12,6 +12,7 @@ import {
   type ProductInput,
   type Workshop,
 } from './client'
+import { clockTold } from './clock'
 
 /*
  * Every question that the screens ask, under its key, and below what each change makes old. An answer that is no longer
@@ -55,6 +56,16 @@ export const techniquesQuery = queryOptions({
   staleTime: Infinity,
 })
 
+export const techniqueNotesQuery = queryOptions({
+  queryKey: ['technique-notes'],
+  queryFn: ({ signal }) => ask(api.GET('/technique-notes', { signal })),
+})
+
+export const learnedQuery = queryOptions({
+  queryKey: ['learned'],
+  queryFn: ({ signal }) => ask(api.GET('/learned', { signal })),
+})
+
 export const workshopQuery = queryOptions({
   queryKey: ['workshop'],
   queryFn: ({ signal }) => ask(api.GET('/workshop', { signal })),
@@ -63,7 +74,11 @@ export const workshopQuery = queryOptions({
 
 export const benchQuery = queryOptions({
   queryKey: ['bench'],
-  queryFn: ({ signal }) => ask(api.GET('/bench', { signal })),
+  queryFn: async ({ signal }) => {
+    const bench = await ask(api.GET('/bench', { signal }))
+    clockTold(bench.strip.now)
+    return bench
+  },
   refetchInterval: BENCH_AGAIN,
 })
 
@@ -83,15 +98,37 @@ export const pieceQuery = (id: number) =>
 export const planQuery = (piece: Piece, air?: Air) =>
   queryOptions({
     queryKey: ['plan', piece.id, piece.version, air],
-    queryFn: ({ signal }) =>
-      ask(
-        api.GET('/pieces/{id}/plan', {
-          params: { path: { id: piece.id }, query: air && { tempC: air.tempC, rh: air.rh } },
-          signal,
-        }),
-      ),
+    queryFn: async ({ signal }) => {
+      const query = air && { tempC: air.tempC, rh: air.rh }
+      const answer = await ask(api.GET('/pieces/{id}/plan', { params: { path: { id: piece.id }, query }, signal }))
+      clockTold(answer.strip.now)
+      return answer
+    },
     placeholderData: keepPreviousData,
   })
+
+/** What a promise would come to. */
+export const offerQuery = (piece: Piece, promised: string) =>
+  queryOptions({
+    queryKey: ['offer', piece.id, piece.version, promised],
+    queryFn: ({ signal }) =>
+      ask(api.GET('/pieces/{id}/offer', { params: { path: { id: piece.id }, query: { promised } }, signal })),
+    placeholderData: keepPreviousData,
+  })
+
+/** What each of so many days asks of hands. */
+export const daysQuery = (from: string, days: number) =>
+  queryOptions({
+    queryKey: ['bench', 'days', from, days],
+    queryFn: ({ signal }) => ask(api.GET('/calendar/days', { params: { query: { from, days } }, signal })),
+    placeholderData: keepPreviousData,
+    refetchInterval: MINUTE,
+  })
+
+export const feedsQuery = queryOptions({
+  queryKey: ['feeds'],
+  queryFn: ({ signal }) => ask(api.GET('/calendar/feeds', { signal })),
+})
 
 export const preparationQuery = (piece: Piece) =>
   queryOptions({
@@ -102,8 +139,19 @@ export const preparationQuery = (piece: Piece) =>
 export const pieceCareQuery = (piece: Piece) =>
   queryOptions({
     queryKey: ['piece-care', piece.id, piece.version],
-    queryFn: ({ signal }) => ask(api.GET('/pieces/{id}/care', { params: { path: { id: piece.id } }, signal })),
+    queryFn: ({ signal }) =>
+      ask(api.GET('/pieces/{id}/care', { params: { path: { id: piece.id }, query: {} }, signal })),
   })
+
+export const buyersQuery = queryOptions({
+  queryKey: ['buyers'],
+  queryFn: ({ signal }) => ask(api.GET('/buyers', { signal })),
+})
+
+export const outboxQuery = queryOptions({
+  queryKey: ['outbox'],
+  queryFn: ({ signal }) => ask(api.GET('/outbox', { signal })),
+})
 
 export const eventsQuery = (id: number) =>
   queryOptions({
@@ -119,12 +167,6 @@ export const wouldUndoQuery = (id: number, piece: PieceInput) =>
       ask(api.POST('/pieces/{id}/would-undo', { params: { path: { id } }, body: piece, signal })),
     placeholderData: keepPreviousData,
     retry: false,
-  })
-
-export const careQuery = (token: string) =>
-  queryOptions({
-    queryKey: ['care', token],
-    queryFn: ({ signal }) => ask(api.GET('/care/{token}', { params: { path: { token } }, signal })),
   })
 
 export const againQuery = (id: number) =>
@@ -233,6 +275,31 @@ export const signOfLifeQuery = queryOptions({
   refetchInterval: 6_000,
 })
 
+const FETCHED_AHEAD = 10 * MINUTE
+const MOST_AHEAD = 24 // pieces
+
+/** Those in their coats first, then whatever wants a hand next. */
+const byNeed = (a: Piece, b: Piece) =>
+  Number(b.stage === 'coat') - Number(a.stage === 'coat') || (a.next.at ?? '9').localeCompare(b.next.at ?? '9')
+
+/** Fetches what the pieces on the bench open with, so that they open where there is no network. */
+export async function fetchAhead(client: QueryClient, pieces: Piece[]) {
+  const fresh = { staleTime: FETCHED_AHEAD }
+  await Promise.all([
+    client.prefetchQuery(catalogueQuery),
+    client.prefetchQuery(techniquesQuery),
+    client.prefetchQuery({ ...techniqueNotesQuery, ...fresh }),
+    client.prefetchQuery(faultsQuery),
+  ])
+  for (const piece of pieces.toSorted(byNeed).slice(0, MOST_AHEAD)) {
+    await client.prefetchQuery({ ...pieceQuery(piece.id), ...fresh })
+    if (piece.systems.some((s) => s.length > 0)) {
+      await client.prefetchQuery({ ...planQuery(piece, piece.input.air), ...fresh })
+      await client.prefetchQuery({ ...eventsQuery(piece.id), ...fresh })
+    }
+  }
+}
+
 // What a change makes old.
 
 const shipped = ['catalogue', 'rules', 'techniques', 'faults']
@@ -245,6 +312,8 @@ const lists = (client: QueryClient) =>
     client.invalidateQueries({ queryKey: ['plan'] }),
     client.invalidateQueries({ queryKey: ['preparation'] }),
     client.invalidateQueries({ queryKey: ['piece-care'] }),
+    client.invalidateQueries({ queryKey: ['products'] }),
+    client.invalidateQueries({ queryKey: ['learned'] }),
   ])
 
 /** The server gave the piece as it was saved. */
@@ -273,6 +342,13 @@ export function settingsSaved(client: QueryClient, saved: Workshop) {
 
 /** A tin or a note changed. */
 export const shelfChanged = (client: QueryClient) => client.invalidateQueries({ queryKey: ['products'] })
+
+/** The air of the room was read. */
+export const airRead = (client: QueryClient) =>
+  Promise.all([client.invalidateQueries({ queryKey: ['bench'] }), client.invalidateQueries({ queryKey: ['plan'] })])
+
+export const techniqueNotesChanged = (client: QueryClient) =>
+  client.invalidateQueries({ queryKey: techniqueNotesQuery.queryKey })
 
 export const recipesChanged = (client: QueryClient) => client.invalidateQueries({ queryKey: ['recipes'] })
 

@@ -10,14 +10,14 @@ export type PressHeaders = {
 const PAUSES = [400, 900, 1600, 2600] // ms between asking again while nobody can say what became of it
 
 /** Of letters and digits; randomUUID is not there where a proxy speaks plain HTTP. */
-const newKey = () => Array.from(crypto.getRandomValues(new Uint32Array(4)), (n) => n.toString(36)).join('-')
+export const newKey = () => Array.from(crypto.getRandomValues(new Uint32Array(4)), (n) => n.toString(36)).join('-')
 
 const unknown = (problem: unknown) => problem instanceof Problem && problem.outcome === 'unknown'
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
 /** Sends one press until it is known what became of it, or the patience of a person ends. */
-async function settle<T>(send: () => Promise<Answer<T>>): Promise<T> {
+export async function settle<T>(send: () => Promise<Answer<T>>): Promise<T> {
   for (const ms of PAUSES) {
     try {
       return await answerOf(send())

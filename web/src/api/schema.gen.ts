@@ -381,6 +381,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/technique-notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The workshop's own word on how coats are laid. */
+        get: operations["getTechniqueNotes"];
+        put: operations["putTechniqueNote"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What told minutes teach of each kind of work. */
+        get: operations["getLearned"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/air": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The air of the room as it was read on the thermo-hygrometer. */
+        post: operations["readAir"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/choose": {
         parameters: {
             query?: never;
@@ -494,6 +545,73 @@ export interface paths {
             cookie?: never;
         };
         get: operations["getBench"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calendar/feeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFeeds"];
+        put?: never;
+        post: operations["addFeed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calendar/feeds/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["withdrawFeed"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calendar/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What each day asks of hands, and what falls on it. */
+        get: operations["getDays"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calendar/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportCalendar"];
         put?: never;
         post?: never;
         delete?: never;
@@ -703,6 +821,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/pieces/{id}/offer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        /** @description What a promise comes to before it is given. Nothing is saved. */
+        get: operations["getOffer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/pieces/{id}/hand-over": {
         parameters: {
             query?: never;
@@ -730,8 +867,99 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** @description The card as handed over, or as it would be if the piece left now. */
+        /** @description The card as it stands, or as it would be if the piece left now, with what stands against that. */
         get: operations["getPieceCare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A corrected card with a new number and a new link; the old link says that it was replaced. */
+        post: operations["reissueCard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/cards/{number}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+                number: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The link says from then on that the card was withdrawn, and tells nothing else. */
+        post: operations["withdrawCard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/buyers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What buyers told from their cards, and nobody has answered yet. */
+        get: operations["getBuyerNotes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/buyers/{id}/answered": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["answerBuyer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/outbox": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What the mail relay was given. */
+        get: operations["getOutbox"];
         put?: never;
         post?: never;
         delete?: never;
@@ -825,9 +1053,46 @@ export interface components {
             open: number;
             close: number;
         };
+        /** @description A pair of hands with hours of its own. */
+        Person: {
+            name: string;
+            /** @description Sunday first */
+            hours: components["schemas"]["Hours"][];
+        };
+        /** @description A day with hours of its own: a holiday, a day off, a helper for a day. */
+        OwnDay: {
+            /** Format: date */
+            date: string;
+            /** @description what it is for */
+            name: string;
+            /** @description whose; none = everybody's */
+            person?: string;
+            /** @description in minutes after midnight; equal to close = off */
+            open: number;
+            close: number;
+        };
+        /** @description What all pieces share. */
+        Room: {
+            /** @description none = one pair of hands in the working hours */
+            people: components["schemas"]["Person"][];
+            /** @description the earliest first */
+            dates: components["schemas"]["OwnDay"][];
+            /** @description coats that are sprayed at once; 0 counts as 1 */
+            booths: number;
+            /**
+             * Format: double
+             * @description wet zones that find a place at once; 0 = enough
+             */
+            rackM2: number;
+            /** @description sanding has air of its own */
+            dustApart: boolean;
+        };
         SettingsInput: {
+            room: components["schemas"]["Room"];
             /** Format: int32 */
             version: number;
+            /** @description where buyers ask: phone, mail, address on the web */
+            contact: string;
             /** @enum {string} */
             units: "metric" | "us";
             /** @enum {string} */
@@ -852,6 +1117,7 @@ export interface components {
             };
         };
         Workshop: {
+            room: components["schemas"]["Room"];
             name: string;
             town: string;
             contact: string;
@@ -1131,6 +1397,8 @@ export interface components {
             hasPhoto: boolean;
         };
         ProductPage: {
+            /** @description the newest first */
+            faults: components["schemas"]["ProductFault"][];
             product: components["schemas"]["Product"];
             tins: components["schemas"]["Tin"][];
             notes: components["schemas"]["Note"][];
@@ -1806,6 +2074,8 @@ export interface components {
         };
         Job: {
             key: string;
+            /** @description its numbers in the plan, 1 for the first step; none while nothing is chosen */
+            steps?: number[];
             title: string;
             detail: string;
             reason: string;
@@ -1946,9 +2216,59 @@ export interface components {
             version: number;
             /**
              * Format: date-time
-             * @description When the last coat really went on
+             * @description when the last coat really went on, where the log does not tell
              */
-            lastCoat: string;
+            lastCoat?: string;
+            /** @description what its buyer reads; none = its kind */
+            title?: string;
+            /** @description why a question is gone past, by its id */
+            reasons?: {
+                [key: string]: string;
+            };
+            /** @description that go with the card */
+            photos?: number[];
+            /** @description where the card is sent; none = nowhere */
+            mail?: string;
+            lang?: components["schemas"]["CardLang"];
+        };
+        /** @enum {string} */
+        CardLang: "en" | "de" | "fr" | "es";
+        CardCorrection: {
+            /**
+             * Format: int32
+             * @description of the issue that it corrects
+             */
+            number: number;
+            title: string;
+            /** @description none = the workshop's */
+            contact?: string;
+            reason: string;
+            photos?: number[];
+        };
+        CardWithdrawal: {
+            reason: string;
+        };
+        BuyerNote: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            pieceId: number;
+            piece: string;
+            number: string;
+            /** Format: date-time */
+            at: string;
+            text: string;
+        };
+        Mail: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            pieceId?: number;
+            to: string;
+            subject: string;
+            body: string;
+            /** Format: date-time */
+            sentAt: string;
         };
         Piece: {
             /**
@@ -2205,6 +2525,205 @@ export interface components {
             told?: components["schemas"]["Event"];
             /** @description of a coat: the technique card that says how it is laid */
             card?: string;
+            label?: components["schemas"]["LabelOnLaying"];
+            /**
+             * Format: double
+             * @description of a coat: what it takes
+             */
+            litres?: number;
+            /**
+             * Format: double
+             * @description of a coat: its wet film as the label means it, µm
+             */
+            wetUm?: number;
+            /**
+             * Format: double
+             * @description minutes in which it can be levelled or after which it is wiped off
+             */
+            openMin?: number;
+            wipedOff?: boolean;
+            /**
+             * Format: double
+             * @description hours that a mix stays usable
+             */
+            potH?: number;
+            /** @description how it goes on: brush, roller, bar, cloth, spray, aerosol */
+            tool?: string;
+            partly?: components["schemas"]["Event"];
+            /** @description whose hands; none where only one pair works */
+            by?: string;
+            /**
+             * Format: date-time
+             * @description what lies below is ready for it
+             */
+            ready?: string;
+            waits?: components["schemas"]["Cause"];
+            pot?: components["schemas"]["Pot"];
+        };
+        /**
+         * @description what a step waits for once what lies below it is ready
+         * @enum {string}
+         */
+        Cause: "start" | "drying" | "hands" | "hours" | "booth" | "rack" | "dust" | "air" | "board" | "seen" | "window";
+        Pot: {
+            /** Format: date-time */
+            mixedAt: string;
+            /**
+             * Format: date-time
+             * @description it goes off
+             */
+            until: string;
+            /** @description mixed for another coat, and serves here too */
+            shared: boolean;
+        };
+        /** @description how a piece stands */
+        Standing: {
+            waits?: components["schemas"]["Cause"];
+            /**
+             * Format: date-time
+             * @description its next step is planned
+             */
+            until?: string;
+            critical?: components["schemas"]["Gap"];
+        };
+        /** @description the longest wait of the zone that is ready last */
+        Gap: {
+            zone: number;
+            after: string;
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            to: string;
+            why: components["schemas"]["Cause"];
+        };
+        /** @description a step whose turn it is, or will be */
+        Turn: {
+            /** Format: int64 */
+            pieceId: number;
+            /** @description index into the plan's steps */
+            step: number;
+            /**
+             * Format: date-time
+             * @description it is planned
+             */
+            at: string;
+            /**
+             * Format: date-time
+             * @description its window closes
+             */
+            by?: string;
+            waits?: components["schemas"]["Cause"];
+        };
+        WetCoat: {
+            /** Format: int64 */
+            pieceId: number;
+            zone: number;
+            of: string;
+            /**
+             * Format: date-time
+             * @description it is touch-dry
+             */
+            until: string;
+        };
+        /** @description what the room asks for now */
+        RoomNow: {
+            /** @description may be begun; the most urgent first */
+            may: components["schemas"]["Turn"][];
+            /** @description the first to be dry first */
+            wet: components["schemas"]["WetCoat"][];
+            /** @description windows that close by the end of the next day */
+            closing: components["schemas"]["Turn"][];
+            /** @description must be done before going home */
+            tonight: components["schemas"]["Turn"][];
+            /** @description planned for today */
+            later: components["schemas"]["Turn"][];
+            /** @description for the next day that anybody works */
+            tomorrow: components["schemas"]["Turn"][];
+            /**
+             * Format: date-time
+             * @description the last goes home today; none = nobody is there today
+             */
+            home?: string;
+            /**
+             * Format: date-time
+             * @description somebody comes again
+             */
+            next: string;
+        };
+        DayLoad: {
+            /** Format: date */
+            date: string;
+            /**
+             * Format: double
+             * @description of all hands together
+             */
+            openMin: number;
+            /**
+             * Format: double
+             * @description that are asked for
+             */
+            handsMin: number;
+            /** @description the most pressing first */
+            marks: components["schemas"]["DayMark"][];
+        };
+        DayMark: {
+            /** Format: int64 */
+            pieceId: number;
+            piece: string;
+            /** @enum {string} */
+            kind: "missed" | "closes" | "promised" | "free";
+            /** Format: date-time */
+            at: string;
+        };
+        FeedInput: {
+            /** @description what it is for */
+            name: string;
+        };
+        Feed: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** Format: date-time */
+            madeAt: string;
+            /** @description where it is read, below the address of this server */
+            path: string;
+        };
+        /** @description what a promise comes to before it is given */
+        Offer: {
+            /**
+             * Format: date-time
+             * @description ready if it had the room to itself
+             */
+            alone: string;
+            /**
+             * Format: date-time
+             * @description ready with every other piece where it is: it costs nobody anything
+             */
+            around: string;
+            /**
+             * Format: date-time
+             * @description ready with the others moved for it
+             */
+            with: string;
+            /** @description the others that are ready later then */
+            costs: components["schemas"]["Cost"][];
+        };
+        Cost: {
+            /** Format: int64 */
+            pieceId: number;
+            piece: string;
+            /** Format: double */
+            laterH: number;
+            /**
+             * Format: double
+             * @description more beyond its own promise than without
+             */
+            lateH: number;
+            /**
+             * Format: date-time
+             * @description then
+             */
+            ready: string;
         };
         Fault: {
             id: string;
@@ -2214,6 +2733,8 @@ export interface components {
             seen: string;
             /** @description when */
             shows?: string;
+            /** @description the picture that is drawn of it */
+            drawn?: string;
         };
         DiagnoseInput: {
             fault: string;
@@ -2225,6 +2746,8 @@ export interface components {
         Suspect: {
             id: string;
             words: string;
+            /** @description times it was found on the same product within the year */
+            before?: number;
             /**
              * Format: double
              * @description of all that speaks, 0 to 1
@@ -2268,6 +2791,32 @@ export interface components {
             leave: string;
             /** @description before any remedy */
             cautions: string[];
+            /** @description what it may do to the plan, the mildest first */
+            does: string[];
+            /**
+             * Format: double
+             * @description hours before hands set about it
+             */
+            firstH: number;
+            /**
+             * Format: double
+             * @description hours from the mend to the next coat
+             */
+            afterH: number;
+            /** @description the coat that it shows on; none where nothing of ours lies there */
+            over?: string;
+            takesOff?: components["schemas"]["CoatName"];
+        };
+        /** @description What a product's own label says on how it is laid; it wins over the card. None where it says nothing. */
+        LabelOnLaying: {
+            tools?: string;
+            thinner?: string;
+            cleanUp?: string;
+        };
+        /** @description A coat of a piece. */
+        CoatName: {
+            layer: number;
+            coat: number;
         };
         /** @description What the hand does at a coat; practice. */
         TechniqueCard: {
@@ -2308,7 +2857,7 @@ export interface components {
         };
         EventInput: {
             /** @enum {string} */
-            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "coat_laid" | "left_out" | "fault" | "note" | "taken_back";
+            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "begun" | "mixed" | "coat_laid" | "left_out" | "taken_off" | "fault" | "moved" | "note" | "taken_back";
             /**
              * Format: int64
              * @description none = the whole piece
@@ -2348,12 +2897,58 @@ export interface components {
             /** @description the surface was keyed right before the coat */
             keyed?: boolean;
             air?: components["schemas"]["Air"];
+            /**
+             * Format: int64
+             * @description of a coat: another product than planned
+             */
+            productId?: number;
+            /**
+             * Format: int64
+             * @description of a coat: the tin it was laid from
+             */
+            tinId?: number;
+            /**
+             * Format: double
+             * @description that went out of the tin
+             */
+            litres?: number;
+            /**
+             * Format: double
+             * @description of a coat: its wet film as gauged, µm
+             */
+            wetUm?: number;
+            /**
+             * @description of a coat: how it looks, where nobody measured
+             * @enum {string}
+             */
+            build?: "thin" | "thick";
+            /** @description of a coat: how it went on; none = as planned */
+            method?: string;
+            /**
+             * Format: double
+             * @description of a coat: the part of the zone that has it; none = all
+             */
+            share?: number;
+            /**
+             * Format: double
+             * @description minutes by hand
+             */
+            tookMin?: number;
+            /** @description of a fault: what is seen, by its id */
+            fault?: string;
+            /** @description what it is held to come from, by its id */
+            cause?: string;
+            /**
+             * @description what is done about it goes into the plan
+             * @enum {string}
+             */
+            remedy?: "wet" | "dry" | "later" | "leave";
         };
         Event: {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "coat_laid" | "left_out" | "fault" | "note" | "taken_back";
+            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "begun" | "mixed" | "coat_laid" | "left_out" | "taken_off" | "fault" | "moved" | "note" | "handed_over" | "buyer_said" | "buyer_answered" | "taken_back";
             /** Format: int64 */
             zoneId?: number;
             /** Format: date-time */
@@ -2373,6 +2968,120 @@ export interface components {
             layer?: number;
             coat?: number;
             keyed?: boolean;
+            /**
+             * Format: double
+             * @description of a coat: the part of the zone that has it; none = all
+             */
+            share?: number;
+            /**
+             * Format: double
+             * @description that went out of the tin
+             */
+            litres?: number;
+            /**
+             * Format: double
+             * @description its wet film as gauged, µm
+             */
+            wetUm?: number;
+            /** @enum {string} */
+            build?: "thin" | "thick";
+            /** @description the product that was laid in place of the planned one */
+            instead?: string;
+            job?: string;
+        };
+        TechniqueNote: {
+            /** @description the card it stands on */
+            card: string;
+            /** @description empty = none */
+            note: string;
+            /** @description as it was last seen; 0 = there was none */
+            version: number;
+        };
+        LearnedShare: {
+            /** @description who, or which shape; empty = nobody said */
+            of: string;
+            /**
+             * Format: double
+             * @description minutes
+             */
+            perM2: number;
+            jobs: number;
+        };
+        Learned: {
+            /** @description kind of work, as the pace names it */
+            work: string;
+            /**
+             * Format: double
+             * @description minutes, the middle of all jobs
+             */
+            perM2: number;
+            /** @description that it rests on */
+            jobs: number;
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            most: number;
+            /** @description where several did it */
+            who: components["schemas"]["LearnedShare"][];
+            /** @description where shapes differ */
+            face: components["schemas"]["LearnedShare"][];
+        };
+        RoomAirInput: {
+            air: components["schemas"]["Air"];
+            /**
+             * Format: date-time
+             * @description none = just now
+             */
+            readAt?: string;
+            who: string;
+        };
+        RoomAir: {
+            air: components["schemas"]["Air"];
+            /** Format: date-time */
+            readAt: string;
+            who: string;
+        };
+        /** @description Runs from a fact to a moment that hands should not miss. */
+        Timer: {
+            layer: number;
+            coat: number;
+            /** @enum {string} */
+            kind: "open" | "wipe_off" | "pot" | "opens" | "closes";
+            /** @description index */
+            zone: number;
+            /** @description the coat, or what is in the pot */
+            of: string;
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            until: string;
+            /**
+             * Format: int64
+             * @description that started it
+             */
+            event: number;
+        };
+        OpenTin: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            productId: number;
+            /** Format: double */
+            leftL: number;
+            lot: string;
+            opened: boolean;
+        };
+        /** @description A fault that showed on a product. */
+        ProductFault: {
+            /** Format: date-time */
+            at: string;
+            piece: string;
+            /** Format: int64 */
+            pieceId: number;
+            words: string;
+            /** @description in words */
+            cause?: string;
+            who: string;
         };
         /** @description What the last coat of a zone showed that keeps the next one off. */
         Held: {
@@ -2415,6 +3124,16 @@ export interface components {
             name: string;
             obstacles: string[];
             coated: boolean;
+            /**
+             * Format: date-time
+             * @description what lies there is ready for the next coat; none once all are on
+             */
+            nextCoat?: string;
+            /**
+             * Format: date-time
+             * @description it may be carried by clean, dry hands
+             */
+            handling?: string;
             /** Format: date-time */
             lastCoat?: string;
             /** Format: date-time */
@@ -2423,6 +3142,11 @@ export interface components {
             fullCure?: string;
         };
         Plan: {
+            otherAir?: components["schemas"]["RoomAir"];
+            /** @description the soonest first */
+            timers: components["schemas"]["Timer"][];
+            /** @description of what it takes; the one to use up first comes first */
+            tins: components["schemas"]["OpenTin"][];
             zones: components["schemas"]["ZonePlan"][];
             steps: components["schemas"]["Step"][];
             obstacles: string[];
@@ -2437,6 +3161,7 @@ export interface components {
             fullCure?: string;
             promise?: components["schemas"]["Promise"];
             needs: components["schemas"]["Need"][];
+            standing?: components["schemas"]["Standing"];
         };
         PlanAnswer: {
             plan: components["schemas"]["Plan"];
@@ -2460,8 +3185,24 @@ export interface components {
         Bench: {
             strip: components["schemas"]["Strip"];
             pieces: components["schemas"]["BenchPiece"][];
+            air?: components["schemas"]["RoomAir"];
+            now: components["schemas"]["RoomNow"];
+            /**
+             * Format: double
+             * @description of all promises together
+             */
+            lateH: number;
+            /**
+             * Format: double
+             * @description no order of the work could make that less
+             */
+            boundH: number;
+            /** @description no other order would serve the promises better */
+            proven: boolean;
         };
         CareLine: {
+            /** @description of the message */
+            id: string;
             text: string;
             fact: string;
             /** @description the zones it is about; empty = all */
@@ -2472,21 +3213,59 @@ export interface components {
             title: string;
             lines: components["schemas"]["CareLine"][];
         };
-        CareCard: {
-            piece: string;
+        /** @description what stands against letting a piece leave */
+        CardQuestion: {
+            id: string;
+            /** @description empty = the whole piece */
             zone: string;
+            text: string;
+            /** @description no reason goes past it */
+            stops: boolean;
+        };
+        CardIssue: {
+            /** Format: int32 */
+            number: number;
+            token: string;
+            /** Format: date-time */
+            issuedAt: string;
+            /** Format: date-time */
+            endedAt?: string;
+            title: string;
+            /** @description why it was issued anew, or withdrawn */
+            reason: string;
+            withdrawn: boolean;
+        };
+        CareCard: {
+            /** @description what its buyer calls the piece */
+            title: string;
             number: string;
             workshop: string;
             contact: string;
+            /** @description not hardened yet */
             urgent: boolean;
+            /** @description a renewal is due about now */
+            due: boolean;
             /** @description false while it is only a preview */
             issued: boolean;
+            withdrawn?: boolean;
             /** Format: date-time */
             handedOver: string;
-            /** Format: date-time */
-            fullCure: string;
+            /**
+             * Format: date-time
+             * @description of its slowest zone; none where nothing hardens
+             */
+            fullCure?: string;
             token?: string;
             sections: components["schemas"]["CareSection"][];
+            questions: components["schemas"]["CardQuestion"][];
+            issues: components["schemas"]["CardIssue"][];
+            /** @description that go with it */
+            photos: number[];
+            /**
+             * Format: int32
+             * @description that buyers asked for
+             */
+            reminders: number;
         };
     };
     responses: {
@@ -2501,6 +3280,8 @@ export interface components {
         };
     };
     parameters: {
+        /** @description none = English */
+        CardLang: components["schemas"]["CardLang"];
         PieceID: number;
         ID: number;
         /** @description of what is to go as it was last seen */
@@ -3201,6 +3982,104 @@ export interface operations {
             };
         };
     };
+    getTechniqueNotes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The notes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TechniqueNote"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putTechniqueNote: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TechniqueNote"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TechniqueNote"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getLearned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By kind of work */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Learned"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readAir: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoomAirInput"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomAir"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     choose: {
         parameters: {
             query?: never;
@@ -3396,6 +4275,124 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Bench"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getFeeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Links under which other programs read the calendar, the newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Feed"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addFeed: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FeedInput"];
+            };
+        };
+        responses: {
+            /** @description A link that nobody can guess */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Feed"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    withdrawFeed: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The link gives nothing any more */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getDays: {
+        parameters: {
+            query: {
+                from: string;
+                days: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The days in their order */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayLoad"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every planned step of every open piece, a line each */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
             default: components["responses"]["Problem"];
@@ -3799,6 +4796,31 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    getOffer: {
+        parameters: {
+            query: {
+                promised: string;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description When it would be ready, and what that costs the others */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     handOver: {
         parameters: {
             query?: never;
@@ -3831,7 +4853,12 @@ export interface operations {
     };
     getPieceCare: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description none = English */
+                lang?: components["parameters"]["CardLang"];
+                /** @description what its buyer would read */
+                title?: string;
+            };
             header?: never;
             path: {
                 id: components["parameters"]["PieceID"];
@@ -3847,6 +4874,133 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CareCard"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reissueCard: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardCorrection"];
+            };
+        };
+        responses: {
+            /** @description The card that stands */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CareCard"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    withdrawCard: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path: {
+                id: components["parameters"]["PieceID"];
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardWithdrawal"];
+            };
+        };
+        responses: {
+            /** @description The issues there are */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CareCard"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBuyerNotes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The notes, the newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuyerNote"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    answerBuyer: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Kept as answered */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getOutbox: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The mails, the newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mail"][];
                 };
             };
             default: components["responses"]["Problem"];
@@ -3960,7 +5114,10 @@ export interface operations {
     };
     getCare: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description none = English */
+                lang?: components["parameters"]["CardLang"];
+            };
             header?: never;
             path: {
                 token: string;

@@ -1,13 +1,21 @@
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect } from 'react'
 import { Link } from 'react-router'
-import type { BenchPiece } from '../api/client'
-import { Done, nextToTell } from '../log/Done'
+import type { BenchPiece, Turn } from '../api/client'
+import { Done } from '../log/Done'
 import { Feels } from '../log/Feels'
+import { nextToTell } from '../log/steps'
+import { useWaiting } from '../log/tell'
+import { Timers } from '../log/Timers'
 import { ClockStrip } from '../ui/ClockStrip'
 import { lanesOf } from '../ui/lanes'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
-import { benchQuery } from '../api/queries'
+import { useServerNow } from '../api/clock'
+import { benchQuery, fetchAhead } from '../api/queries'
+import { Now, WaitsFor } from './Now'
+import { FromBuyers } from './FromBuyers'
+import { RoomAirNow } from './RoomAirNow'
 
 /** Where pressing a piece leads: to the view of the work it stands at. */
 function way({ piece }: BenchPiece): string {
@@ -28,11 +36,14 @@ function NextLine({ entry, now }: { entry: BenchPiece; now: string }) {
   )
 }
 
-function PieceHead({ entry, now }: { entry: BenchPiece; now: string }) {
+/** A piece in a line. The first act of the room is told where it stands, above. */
+function PieceHead({ entry, now, first }: { entry: BenchPiece; now: string; first?: Turn }) {
   const show = useShow()
   const { piece, plan } = entry
   const inWork = piece.stage === 'coat' || piece.stage === 'plan'
-  const next = plan && inWork ? nextToTell(plan, now) : undefined
+  const waiting = useWaiting(piece)
+  const next = plan && inWork ? nextToTell(piece, plan, waiting, now) : undefined
+  const above = next && first?.pieceId === piece.id && plan?.steps[first.step] === next
   return (
     <div className="flex w-full items-center justify-between gap-2 pr-2">
       <Link
@@ -61,32 +72,60 @@ function PieceHead({ entry, now }: { entry: BenchPiece; now: string }) {
             ),
         )}
         <NextLine entry={entry} now={now} />
+        <WaitsFor waits={plan?.standing?.waits} until={plan?.standing?.until} now={now} />
         {plan?.promise && !plan.promise.met && (
           <span className="block font-semibold text-error">{show.hours(plan.promise.marginH)} late</span>
         )}
       </Link>
       <span className="flex flex-wrap justify-end gap-2">
-        {next && <Done piece={piece} step={next} now={now} />}
+        {plan && next && !above && <Done piece={piece} plan={plan} step={next} now={now} />}
         {plan && <Feels piece={piece} plan={plan} now={now} />}
       </span>
     </div>
   )
 }
 
+const NOW_EVERY = 20_000 // ms
+
+/** What lies on the bench is fetched ahead, so that it opens where there is no network. */
+function useKeptForLater(pieces: BenchPiece[] | undefined) {
+  const client = useQueryClient()
+  useEffect(() => {
+    if (!pieces) return
+    const soon = setTimeout(
+      () =>
+        void fetchAhead(
+          client,
+          pieces.map((p) => p.piece),
+        ),
+      1500,
+    )
+    return () => clearTimeout(soon)
+  }, [client, pieces])
+}
+
 export function BenchView() {
   const query = useQuery(benchQuery)
   const show = useShow()
+  const now = useServerNow(NOW_EVERY)
+  useKeptForLater(query.data?.pieces)
   return (
     <Answered query={query} what="the bench">
-      {({ pieces, strip }) => {
+      {({ pieces, air, strip: seen, now: asked, lateH, boundH, proven }) => {
+        const strip = { ...seen, now }
         const planned = pieces.filter((p) => p.plan)
         const waiting = pieces.filter((p) => !p.plan)
         return (
           <>
             <div className="mb-4 flex flex-wrap items-baseline justify-between gap-x-6">
               <h1>On the bench</h1>
-              <p className="opacity-85">{show.moment(strip.now)}</p>
+              <RoomAirNow air={air} now={strip.now} />
             </div>
+            <Timers of={planned.map((p) => ({ piece: p.piece, plan: p.plan! }))} />
+            <FromBuyers now={strip.now} />
+            {planned.length > 0 && (
+              <Now asked={asked} pieces={planned.map((p) => ({ piece: p.piece, plan: p.plan! }))} now={strip.now} />
+            )}
             {pieces.length === 0 && (
               <p className="my-6">
                 Nothing is on the go.{' '}
@@ -121,11 +160,22 @@ export function BenchView() {
                 <h2 id="planned" className="mb-2">
                   In hand, earliest promise first
                 </h2>
+                {lateH > 0 && (
+                  <p className="mb-2 font-semibold text-error">
+                    {proven || show.hours(lateH) === show.hours(boundH)
+                      ? `Promises are missed by ${show.hours(lateH)} in all, and no other order of the work would make that less.`
+                      : `Promises are missed by ${show.hours(lateH)} in all; no order of the work could make that less than ${show.hours(boundH)}.`}
+                  </p>
+                )}
                 <ClockStrip
                   strip={strip}
                   lanes={planned.flatMap((p) => lanesOf(p.piece, p.plan!))}
                   laneHead={(lane) => (
-                    <PieceHead entry={planned.find((p) => p.piece.id === lane.pieceId)!} now={strip.now} />
+                    <PieceHead
+                      entry={planned.find((p) => p.piece.id === lane.pieceId)!}
+                      now={strip.now}
+                      first={asked.may[0]}
+                    />
                   )}
                 />
               </section>
@@ -133,6 +183,12 @@ export function BenchView() {
             <p>
               <Link className="link inline-flex min-h-11 items-center font-semibold" to="/archive">
                 Pieces that have been handed over
+              </Link>{' '}
+              <Link className="no-print link ml-6 inline-flex min-h-11 items-center font-semibold" to="/month">
+                The month
+              </Link>{' '}
+              <Link className="no-print link ml-6 inline-flex min-h-11 items-center font-semibold" to="/wall">
+                For a screen on the wall
               </Link>
             </p>
           </>

@@ -1,34 +1,15 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { Check } from 'lucide-react'
 import { createContext, useCallback, useContext, useRef, useState, type ReactNode } from 'react'
-import { api, Problem, type Piece, type Plan, type Step } from '../api/client'
-import { pieceChanged } from '../api/queries'
-import { useSave } from '../api/saving'
+import type { EventInput, Piece, Plan, Step } from '../api/client'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
-import { Tick } from '../ui/Tick'
-import { TextField } from '../ui/TypedFields'
-import { WhenField } from '../ui/When'
+import { airOf, halfAnAir, Otherwise, type How } from './Otherwise'
+import { methods, nameOf, tellable, waitingFor } from './steps'
 import { sheet } from './sheet'
-import { lastWho, useWho } from './who'
+import { useTell, useWaiting, type Told } from './tell'
+import { useWho } from './who'
 
-/** Work that somebody does and may tell: a coat, or a job of the preparation. */
-const tellable = (step: Step) =>
-  step.told === undefined && (step.job !== undefined || (step.kind === 'coating' && (step.product?.id ?? 0) > 0))
-
-/** The step that is told next, where its time is near: while nothing is logged the plan is taken to have been kept. */
-export function nextToTell(plan: Plan, now: string): Step | undefined {
-  const logged = plan.steps.some((s) => s.told)
-  const next = plan.steps.find((s) => tellable(s) && (logged || s.work.at(-1)!.to >= now))
-  return next && isNear(next, now) ? next : undefined
-}
-
-const DAY = 86_400_000
-
-/** Whether the time of a step has come, or comes within the day. */
-export const isNear = (step: Step, now: string) => Date.parse(step.work[0]!.from) - Date.parse(now) < DAY
-
-type Ask = { piece: Piece; step: Step; now: string }
+type Ask = { piece: Piece; plan: Plan; step: Step; now: string }
 
 const Tell = createContext<(ask: Ask) => void>(() => undefined)
 
@@ -56,63 +37,67 @@ export function TellSheet({ children }: { children: ReactNode }) {
 }
 
 /** Tells a step as done: a press opens what is known of it, a second one keeps it; anything may be changed before. */
-export function Done({ piece, step, now }: Ask) {
+export function Done(ask: Ask) {
   const tell = useContext(Tell)
-  if (!tellable(step) || piece.stage === 'handed_over') return null
+  const { piece, step } = ask
+  const waiting = useWaiting(piece)
+  if (!tellable(step) || waitingFor(piece, step, waiting) || piece.stage === 'handed_over') return null
   return (
     <button
       type="button"
       className="no-print btn btn-outline shrink-0"
       aria-label={`Done: ${piece.input.name}, ${step.title}`}
-      onClick={() => tell({ piece, step, now })}
+      onClick={() => tell(ask)}
     >
       <Check size={18} aria-hidden="true" /> Done
     </button>
   )
 }
 
-function Telling({ piece, step, now, close }: { piece: Piece; step: Step; now: string; close: () => void }) {
+/** A coat as it is planned: from the tin that is open, as much as the plan takes. */
+function asPlanned(plan: Plan, step: Step): How {
+  const tin = plan.tins.find((t) => t.productId === step.product?.id)
+  const litres = step.litres && Math.round(step.litres * 1000) / 1000 // to the millilitre
+  return { keyed: step.keyed, productId: step.product?.id, tinId: tin?.id, litres, share: 1 }
+}
+
+/** What is told of a step, once it went as it is said here. */
+function factOf({ piece, step }: Ask, how: How, who: string, leftOut: boolean): EventInput {
+  const at = { happenedAt: how.at, who: who.trim(), tookMin: how.tookMin, ...nameOf(piece, step) }
+  if (step.job !== undefined) return { ...at, kind: 'job_done' }
+  if (leftOut) return { ...at, kind: 'left_out' }
+  return {
+    ...at,
+    kind: 'coat_laid',
+    keyed: how.keyed,
+    productId: how.productId,
+    tinId: how.tinId,
+    litres: how.litres === undefined ? undefined : how.litres * how.share,
+    wetUm: how.wetUm,
+    build: how.build === '' ? undefined : how.build,
+    method: how.method === '' ? undefined : how.method,
+    air: airOf(how),
+    share: how.share < 1 ? how.share : undefined,
+  }
+}
+
+function Telling({ close, ...ask }: Ask & { close: () => void }) {
+  const { piece, plan, step, now } = ask
   const show = useShow()
-  const client = useQueryClient()
   const { who, setWho, keepWho } = useWho()
-  const [at, setAt] = useState<string>() // none = now
-  const [keyed, setKeyed] = useState(step.keyed)
-  const [kept, setKept] = useState<{ id: number; at: string; leftOut: boolean }>()
+  const { tell, undo, busy, problem } = useTell(piece)
+  const [how, setHow] = useState<How>(() => asPlanned(plan, step))
+  const [kept, setKept] = useState<{ told: Told; leftOut: boolean }>()
   const coat = step.kind === 'coating'
-  const zone = piece.input.zones[step.zones[0] ?? 0]
-  const path = { params: { path: { id: piece.id } } }
-  const tell = useSave({
-    send: (leftOut: boolean, headers) =>
-      api.POST('/pieces/{id}/events', {
-        headers,
-        ...path,
-        body: coat
-          ? {
-              kind: leftOut ? 'left_out' : 'coat_laid',
-              zoneId: zone?.id,
-              layer: step.layer,
-              coat: step.coat,
-              keyed,
-              happenedAt: at,
-              who: who.trim(),
-            }
-          : { kind: 'job_done', job: step.job, happenedAt: at, who: who.trim() },
-      }),
-    onSuccess: async (event, leftOut) => {
-      keepWho()
-      setKept({ id: event.id, at: event.happenedAt, leftOut })
-      await pieceChanged(client, piece.id)
-    },
-  })
-  const undo = useSave({
-    send: (event: number, headers) =>
-      api.POST('/pieces/{id}/events', { headers, ...path, body: { kind: 'taken_back', of: event, who: lastWho() } }),
-    onSuccess: async () => {
-      setKept(undefined)
-      await pieceChanged(client, piece.id)
-    },
-  })
-  const problem = tell.error instanceof Problem ? tell.error : undefined
+  const keep = async (leftOut: boolean) => {
+    const told = await tell(leftOut ? `${step.title}: left out` : step.title, factOf(ask, how, who, leftOut))
+    if (!told) return
+    keepWho()
+    setKept({ told, leftOut })
+  }
+  const takeBack = async () => {
+    if (kept && (await undo(kept.told))) setKept(undefined)
+  }
   return (
     <>
       <h2>{step.title}</h2>
@@ -121,61 +106,46 @@ function Telling({ piece, step, now, close }: { piece: Piece; step: Step; now: s
         {piece.input.zones.length > 1 &&
           step.zones.length > 0 &&
           `, ${step.zones.map((z) => piece.input.zones[z]!.name).join(', ')}`}
-        {coat &&
-          `, in air of ${show.measure(show.measures.temp, piece.input.air.tempC)} and ${show.number(piece.input.air.rh)} % RH`}
       </p>
+      {coat && !kept && <AsPlanned how={how} plan={plan} step={step} />}
       <div role="status">
         {kept && (
           <p className="mb-3 border-l-4 border-success bg-base-200 px-3 py-2">
-            {kept.leftOut ? <b>Kept: this coat is left out.</b> : <b>Kept: done {show.moment(kept.at, now)}.</b>} The
-            plan goes on from there.{' '}
-            <button
-              type="button"
-              className="btn btn-ghost"
-              disabled={undo.isPending}
-              onClick={() => undo.mutate(kept.id)}
-            >
+            {kept.leftOut ? (
+              <b>Kept: this coat is left out.</b>
+            ) : (
+              <b>Kept: done {how.at ? show.moment(how.at, now) : 'just now'}.</b>
+            )}{' '}
+            {'press' in kept.told
+              ? 'It waits on this device, and the plan is made anew once the server answers.'
+              : 'The plan goes on from there.'}{' '}
+            <button type="button" className="btn btn-ghost" disabled={busy} onClick={() => void takeBack()}>
               Undo
             </button>
           </p>
         )}
       </div>
-      {undo.error && <ProblemNote problem={undo.error} />}
+      {problem && <ProblemNote problem={problem} />}
       {!kept && (
         <div className="space-y-3">
           <button
             type="button"
             className="btn btn-primary btn-lg w-full"
-            disabled={tell.isPending}
-            onClick={() => tell.mutate(false)}
+            disabled={busy || halfAnAir(how)}
+            onClick={() => void keep(false)}
           >
-            {tell.isPending ? 'Keeping…' : at ? `Done ${show.moment(at, now)}` : 'Done just now'}
+            {busy ? 'Keeping…' : how.at ? `Done ${show.moment(how.at, now)}` : 'Done just now'}
           </button>
-          {problem && <ProblemNote problem={problem} />}
-          <details>
-            <summary className="min-h-11 cursor-pointer py-2 font-semibold">It was otherwise</summary>
-            <div className="space-y-3">
-              <WhenField
-                label={coat ? 'It was on' : 'It was done'}
-                hint="empty = just now"
-                error={problem?.at('/happenedAt')}
-                value={at}
-                onChange={setAt}
-              />
-              {coat && <Tick label="Keyed right before" checked={keyed} set={setKeyed} />}
-              <TextField label="Who" value={who} onChange={setWho} hint="initials, kept on this device" />
-              {coat && (
-                <button
-                  type="button"
-                  className="btn btn-ghost"
-                  disabled={tell.isPending}
-                  onClick={() => tell.mutate(true)}
-                >
-                  This coat is left out
-                </button>
-              )}
-            </div>
-          </details>
+          <Otherwise
+            plan={plan}
+            step={step}
+            how={how}
+            set={setHow}
+            who={who}
+            setWho={setWho}
+            problem={problem}
+            leaveOut={coat ? () => void keep(true) : undefined}
+          />
         </div>
       )}
       <button type="button" className="btn mt-4 w-full" onClick={close}>
@@ -183,4 +153,20 @@ function Telling({ piece, step, now, close }: { piece: Piece; step: Step; now: s
       </button>
     </>
   )
+}
+
+/** What two presses would tell of a coat, in a line. */
+function AsPlanned({ how, plan, step }: { how: How; plan: Plan; step: Step }) {
+  const show = useShow()
+  const tin = plan.tins.find((t) => t.id === how.tinId)
+  const air = airOf(how)
+  const said = [
+    how.litres !== undefined && show.volume(how.litres * how.share),
+    tin && `from the ${tin.opened ? 'open tin' : 'tin'}${tin.lot && `, lot ${tin.lot}`}`,
+    how.method ? methods[how.method] : step.tool && methods[step.tool],
+    air
+      ? `in air of ${show.measure(show.measures.temp, air.tempC)} and ${show.number(air.rh)} % RH`
+      : 'in the air as it was read last, or else as planned',
+  ]
+  return <p className="mb-3 text-sm opacity-85">{said.filter(Boolean).join(' · ')}</p>
 }

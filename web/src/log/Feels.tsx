@@ -1,14 +1,14 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { Hand } from 'lucide-react'
 import { useRef, useState } from 'react'
-import { api, type Held, type Piece, type Plan, type Step } from '../api/client'
-import { catalogueQuery, pieceChanged } from '../api/queries'
-import { useSave } from '../api/saving'
+import type { Held, Piece, Plan, Step } from '../api/client'
+import { catalogueQuery } from '../api/queries'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { TextField, WordField } from '../ui/TypedFields'
 import { sheet } from './sheet'
-import { lastWho, useWho } from './who'
+import { useTell } from './tell'
+import { useWho } from './who'
 
 /** A zone on which a coat lies, with what holds its next one back. */
 interface Coated {
@@ -61,25 +61,19 @@ export function Feels({ piece, plan, now }: { piece: Piece; plan: Plan; now: str
 }
 
 function Telling({ piece, zones, now, close }: { piece: Piece; zones: Coated[]; now: string; close: () => void }) {
-  const client = useQueryClient()
   const signs = useQuery(catalogueQuery).data?.signs ?? []
   const [picked, pick] = useState(zones[0]!.id)
   const { who, setWho, keepWho } = useWho()
-  const [told, setTold] = useState<string>()
+  const [told, setTold] = useState<{ name: string; waits: boolean }>()
   const zone = zones.find((z) => z.id === picked) ?? zones[0]!
-  const tell = useSave({
-    send: (sign: string, headers) =>
-      api.POST('/pieces/{id}/events', {
-        headers,
-        params: { path: { id: piece.id } },
-        body: { kind: 'sign', zoneId: zone.id, who: who.trim(), sign },
-      }),
-    onSuccess: async (_, sign) => {
-      keepWho()
-      await pieceChanged(client, piece.id)
-      setTold(signs.find((s) => s.id === sign)?.name)
-    },
-  })
+  const { tell, busy, problem } = useTell(piece)
+  const say = async (sign: string) => {
+    const name = signs.find((s) => s.id === sign)?.name ?? sign
+    const kept = await tell(`The last coat: ${name}`, { kind: 'sign', zoneId: zone.id, who: who.trim(), sign })
+    if (!kept) return
+    keepWho()
+    setTold({ name, waits: 'press' in kept })
+  }
   return (
     <>
       <h2>{piece.input.name}: how does it feel?</h2>
@@ -101,7 +95,14 @@ function Telling({ piece, zones, now, close }: { piece: Piece; zones: Coated[]; 
         <TextField label="Who" value={who} onChange={setWho} hint="initials, kept on this device" />
       </div>
       <div role="status">
-        {told && !zone.held && <p className="mb-3 font-semibold">Kept: {told}. It holds nothing back.</p>}
+        {told && !zone.held && (
+          <p className="mb-3 font-semibold">
+            Kept: {told.name}.{' '}
+            {told.waits
+              ? 'What it holds back is told once the server answers; wait till then.'
+              : 'It holds nothing back.'}
+          </p>
+        )}
       </div>
       {zone.held && <HeldNote piece={piece} zone={zone.name} held={zone.held} now={now} />}
       <div className="grid gap-2 sm:grid-cols-2">
@@ -110,14 +111,14 @@ function Telling({ piece, zones, now, close }: { piece: Piece; zones: Coated[]; 
             key={s.id}
             type="button"
             className="btn btn-outline h-auto min-h-11 justify-start py-2 text-left font-normal leading-tight"
-            disabled={tell.isPending}
-            onClick={() => tell.mutate(s.id)}
+            disabled={busy}
+            onClick={() => void say(s.id)}
           >
             <span className="block first-letter:uppercase">{s.name}</span>
           </button>
         ))}
       </div>
-      {tell.error && <ProblemNote problem={tell.error} />}
+      {problem && <ProblemNote problem={problem} />}
       <button type="button" className="btn btn-primary mt-4 w-full" onClick={close}>
         Done
       </button>
@@ -128,16 +129,7 @@ function Telling({ piece, zones, now, close }: { piece: Piece; zones: Coated[]; 
 /** What holds the next coat back, until when, what to do meanwhile; and how to take it back. */
 export function HeldNote({ piece, zone, held, now }: { piece: Piece; zone: string; held: Held; now: string }) {
   const show = useShow()
-  const client = useQueryClient()
-  const back = useSave({
-    send: (_: void, headers) =>
-      api.POST('/pieces/{id}/events', {
-        headers,
-        params: { path: { id: piece.id } },
-        body: { kind: 'taken_back', of: held.event, who: lastWho() },
-      }),
-    onSuccess: () => pieceChanged(client, piece.id),
-  })
+  const { undo, busy, problem } = useTell(piece)
   return (
     <div role="status" className="mb-3 border-l-4 border-accent bg-base-200 px-3 py-2">
       <p className="font-bold">
@@ -146,10 +138,15 @@ export function HeldNote({ piece, zone, held, now }: { piece: Piece; zone: strin
       <p>
         {held.do} Try again from <b>{show.moment(held.until, now)}</b>.
       </p>
-      <button type="button" className="no-print btn btn-ghost" disabled={back.isPending} onClick={() => back.mutate()}>
+      <button
+        type="button"
+        className="no-print btn btn-ghost"
+        disabled={busy}
+        onClick={() => void undo({ event: held.event })}
+      >
         It was told wrongly: take it back
       </button>
-      {back.error && <ProblemNote problem={back.error} />}
+      {problem && <ProblemNote problem={problem} />}
     </div>
   )
 }

@@ -1,21 +1,21 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { api, Problem, type KeptEvent, type Piece, type ZoneInput } from '../api/client'
-import { eventsQuery, photosQuery, pieceChanged } from '../api/queries'
-import { useSave } from '../api/saving'
-import { Field } from '../ui/Field'
+import { useQuery } from '@tanstack/react-query'
+import type { KeptEvent, Piece, ZoneInput } from '../api/client'
+import { eventsQuery, photosQuery } from '../api/queries'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
-import { TextField, WordField } from '../ui/TypedFields'
+import { StoryField, TextField, WordField } from '../ui/TypedFields'
 import { useKept } from '../ui/useKept'
-import { lastWho, useWho } from './who'
+import { useTell } from './tell'
+import { useWho } from './who'
 
 /** Facts in words that a piece keeps. */
-export type WordsKind = 'sample' | 'patch' | 'slip' | 'fault' | 'note'
+export type WordsKind = 'sample' | 'patch' | 'slip' | 'fault' | 'moved' | 'note'
 
 const kinds: Record<WordsKind, { name: string; asks: string }> = {
   sample: { name: 'Sample colour', asks: 'what it was made of, how much of each, on which wood' },
   patch: { name: 'Patch', asks: 'where it is and what it is made of; the buyer’s card tells of it' },
   fault: { name: 'Fault', asks: 'what was seen, what it came from, what was done' },
+  moved: { name: 'Moved', asks: 'where it stands now' },
   note: { name: 'Note', asks: 'whatever is worth keeping' },
   slip: { name: 'Slip measured', asks: 'the value, the day, and how it was measured; the buyer’s card tells it' },
 }
@@ -40,29 +40,20 @@ export function Kept({
   title: string
   locked: boolean
 }) {
-  const client = useQueryClient()
   const told = useQuery(eventsQuery(piece.id)).data ?? []
   const mine = told.filter((e) => e.zoneId === zone.id && of.some((k) => k === e.kind))
-  const back = useSave({
-    send: (event: number, headers) =>
-      api.POST('/pieces/{id}/events', {
-        headers,
-        params: { path: { id: piece.id } },
-        body: { kind: 'taken_back', of: event, who: lastWho() },
-      }),
-    onSuccess: () => pieceChanged(client, piece.id),
-  })
+  const { undo, problem } = useTell(piece)
   return (
     <fieldset>
       <legend className="mb-2 text-lg font-bold">{title}</legend>
       {mine.length > 0 && (
         <ul className="mb-3 divide-y divide-base-300 border-y border-base-300">
           {mine.map((e) => (
-            <Row key={e.id} piece={piece} event={e} back={locked ? undefined : () => back.mutate(e.id)} />
+            <Row key={e.id} piece={piece} event={e} back={locked ? undefined : () => void undo({ event: e.id })} />
           ))}
         </ul>
       )}
-      {back.error && <ProblemNote problem={back.error} />}
+      {problem && <ProblemNote problem={problem} />}
       {!locked && <Tell piece={piece} zone={zone} of={of} />}
     </fieldset>
   )
@@ -99,41 +90,30 @@ function Row({ piece, event, back }: { piece: Piece; event: KeptEvent; back: (()
 }
 
 /** A line to tell something in words, of a zone or of the whole piece. */
-export function Tell({
-  piece,
-  zone,
-  of,
-  first = '',
-}: {
-  piece: Piece
-  zone: ZoneInput | undefined
-  of: WordsKind[]
-  first?: string
-}) {
-  const client = useQueryClient()
+export function Tell({ piece, zone, of }: { piece: Piece; zone: ZoneInput | undefined; of: WordsKind[] }) {
   const { who, setWho, keepWho } = useWho()
   const photos = useQuery(photosQuery(piece.id)).data?.filter((p) => p.zoneId === undefined || p.zoneId === zone?.id)
-  const blank: Draft = { kind: of[0]!, text: first, photoId: '' }
+  const blank: Draft = { kind: of[0]!, text: '', photoId: '' }
   const draft = useKept<Draft>(`words-${piece.id}-${zone?.id ?? 0}-${of.join('-')}`, () => blank)
   const { kind, text, photoId } = draft.value
-  const tell = useSave({
-    send: (_: void, headers) =>
-      api.POST('/pieces/{id}/events', {
-        headers,
-        params: { path: { id: piece.id } },
-        body: { kind, zoneId: zone?.id, text, who: who.trim(), photoId: photoId === '' ? undefined : Number(photoId) },
-      }),
-    onSuccess: async () => {
-      keepWho()
-      draft.afresh()
-      await pieceChanged(client, piece.id)
-    },
-  })
+  const { tell, busy, problem, clear } = useTell(piece)
+  const keep = async () => {
+    const kept = await tell(`${kinds[kind].name}: ${text}`, {
+      kind,
+      zoneId: zone?.id,
+      text,
+      who: who.trim(),
+      photoId: photoId === '' ? undefined : Number(photoId),
+    })
+    if (!kept) return
+    keepWho()
+    draft.afresh()
+  }
   const set = (change: Partial<Draft>) => {
-    tell.reset()
+    clear()
     draft.set({ ...draft.value, ...change })
   }
-  const wrong = tell.error instanceof Problem ? tell.error.at('/text') : undefined
+  const wrong = problem?.at('/text')
   return (
     <div className="space-y-3">
       <div className="grid gap-3 sm:grid-cols-3">
@@ -158,20 +138,16 @@ export function Tell({
         )}
         <TextField label="Who" value={who} onChange={setWho} hint="initials, kept on this device" />
       </div>
-      <Field label={`${kinds[kind].name}, in words`} hint={kinds[kind].asks} error={wrong}>
-        {(ids) => (
-          <textarea
-            {...ids}
-            className="textarea w-full"
-            rows={2}
-            value={text}
-            onChange={(e) => set({ text: e.target.value })}
-          />
-        )}
-      </Field>
-      {tell.error && !wrong && <ProblemNote problem={tell.error} />}
-      <button type="button" className="btn btn-outline" disabled={tell.isPending} onClick={() => tell.mutate()}>
-        {tell.isPending ? 'Keeping…' : `Keep the ${kinds[kind].name.toLowerCase()}`}
+      <StoryField
+        label={`${kinds[kind].name}, in words`}
+        hint={kinds[kind].asks}
+        error={wrong}
+        value={text}
+        onChange={(text) => set({ text })}
+      />
+      {problem && !wrong && <ProblemNote problem={problem} />}
+      <button type="button" className="btn btn-outline" disabled={busy} onClick={() => void keep()}>
+        {busy ? 'Keeping…' : `Keep the ${kinds[kind].name.toLowerCase()}`}
       </button>
     </div>
   )

@@ -1,10 +1,8 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { Check, X } from 'lucide-react'
-import { api, type Piece, type Step } from '../api/client'
-import { pieceChanged } from '../api/queries'
-import { useSave } from '../api/saving'
+import type { Piece, Step } from '../api/client'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { useTell, useWaiting } from './tell'
 import { lastWho } from './who'
 
 /** A look that opens a coat: whether it was passed, told in a press. */
@@ -18,18 +16,20 @@ export function Look({
   now: string
 }) {
   const show = useShow()
-  const client = useQueryClient()
   const zone = piece.input.zones[look.zones[0] ?? 0]?.id
-  const tell = useSave({
-    send: (passed: boolean, headers) =>
-      api.POST('/pieces/{id}/events', {
-        headers,
-        params: { path: { id: piece.id } },
-        body: { kind: 'checked', zoneId: zone, check: look.check, passed, who: lastWho() },
-      }),
-    onSuccess: () => pieceChanged(client, piece.id),
-  })
-  const { looked } = look
+  const { tell, busy, problem } = useTell(piece)
+  const mine = (b: { kind: string; zoneId?: number; check?: string }) =>
+    b.kind === 'checked' && b.zoneId === zone && b.check === look.check
+  const waits = useWaiting(piece).findLast((p) => mine(p.body))
+  const say = (passed: boolean) =>
+    void tell(`${look.title}: ${passed ? 'passed' : 'not passed'}`, {
+      kind: 'checked',
+      zoneId: zone,
+      check: look.check,
+      passed,
+      who: lastWho(),
+    })
+  const looked = waits ? { ...waits.body, happenedAt: waits.body.happenedAt! } : look.looked
   const Mark = looked?.passed ? Check : X
   return (
     <div className="mt-2">
@@ -38,6 +38,7 @@ export function Look({
           <Mark size={16} className="mr-1 inline" aria-hidden="true" />
           {looked.passed ? 'Passed' : 'Not passed'} {show.moment(looked.happenedAt, now)}
           {looked.who && `, ${looked.who}`}
+          {waits && '; it waits on this device'}
         </p>
       )}
       {piece.stage !== 'handed_over' && !looked?.passed && (
@@ -45,8 +46,8 @@ export function Look({
           <button
             type="button"
             className="btn btn-outline"
-            disabled={tell.isPending}
-            onClick={() => tell.mutate(true)}
+            disabled={busy}
+            onClick={() => say(true)}
             aria-label={`${look.title}: passed`}
           >
             Passed
@@ -54,15 +55,15 @@ export function Look({
           <button
             type="button"
             className="btn btn-ghost"
-            disabled={tell.isPending}
-            onClick={() => tell.mutate(false)}
+            disabled={busy}
+            onClick={() => say(false)}
             aria-label={`${look.title}: not passed`}
           >
             Not passed
           </button>
         </div>
       )}
-      {tell.error && <ProblemNote problem={tell.error} />}
+      {problem && <ProblemNote problem={problem} />}
     </div>
   )
 }

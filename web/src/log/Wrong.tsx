@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Diagnosis, Fault, Piece, ZoneInput } from '../api/client'
 import { diagnoseQuery, faultsQuery } from '../api/queries'
+import { Lines } from '../ui/Lines'
 import { usePiece } from '../ui/PieceFrame'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
@@ -10,7 +11,8 @@ import { picked } from '../ui/picked'
 import { TextField } from '../ui/TypedFields'
 import { useKept } from '../ui/useKept'
 import { useZone, ZoneTabs } from '../ui/ZoneTabs'
-import { Tell } from './Kept'
+import { Picture } from './pictures'
+import { Remedy } from './Remedy'
 
 interface Asked {
   fault: string // '' = none yet
@@ -66,10 +68,7 @@ function Finding({ piece, zone, faults }: { piece: Piece; zone: ZoneInput; fault
                 <Asking d={d} say={say} anew={() => kept.set({ ...nothing, fault: asked.fault })} said={asked} />
                 <ToDo d={d} pieceId={piece.id} />
                 {piece.stage !== 'handed_over' && (
-                  <fieldset className="mt-5" key={d.name}>
-                    <legend className="mb-2 text-lg font-bold">Keep it with the piece</legend>
-                    <Tell piece={piece} zone={zone} of={['fault']} first={`${sentence(d.name)} `} />
-                  </fieldset>
+                  <Remedy key={asked.fault} piece={piece} zone={zone} fault={asked.fault} d={d} />
                 )}
               </>
             )}
@@ -79,6 +78,8 @@ function Finding({ piece, zone, faults }: { piece: Piece; zone: ZoneInput; fault
     </div>
   )
 }
+
+const choice = 'flex min-h-11 w-full items-start gap-3 rounded-field border px-3 py-2 text-left leading-snug'
 
 function WhatIsSeen({ faults, seen, see }: { faults: Fault[]; seen: string; see: (fault: string) => void }) {
   const [text, setText] = useState('')
@@ -105,11 +106,14 @@ function WhatIsSeen({ faults, seen, see }: { faults: Fault[]; seen: string; see:
                     <button
                       type="button"
                       aria-pressed={seen === f.id}
-                      className={`min-h-11 w-full rounded-field border px-3 py-2 text-left leading-snug ${picked(seen === f.id)}`}
+                      className={`${choice} ${picked(seen === f.id)}`}
                       onClick={() => see(f.id)}
                     >
-                      <b className="block first-letter:uppercase">{f.name}</b>
-                      <span className="text-sm opacity-85">{f.seen}</span>
+                      <Picture drawn={f.drawn} />
+                      <span className="min-w-0">
+                        <b className="block first-letter:uppercase">{f.name}</b>
+                        <span className="text-sm opacity-85">{f.seen}</span>
+                      </span>
                     </button>
                   </li>
                 ))}
@@ -121,9 +125,6 @@ function WhatIsSeen({ faults, seen, see }: { faults: Fault[]; seen: string; see:
     </div>
   )
 }
-
-/** A name as the beginning of a sentence of its own. */
-const sentence = (name: string) => `${name.charAt(0).toUpperCase()}${name.slice(1)}.`
 
 const MOST_SHOWN = 3
 
@@ -160,6 +161,12 @@ function Why({ d }: { d: Diagnosis }) {
                   {e.words} <span className="opacity-85">({e.from})</span>
                 </li>
               ))}
+              {s.before !== undefined && (
+                <li>
+                  found on this product {s.before === 1 ? 'once' : `${s.before} times`} within the year{' '}
+                  <span className="opacity-85">(its diary)</span>
+                </li>
+              )}
             </ul>
             <p className="text-sm">
               <b>What settles it:</b> {s.settles}
@@ -226,13 +233,6 @@ function Asking({
 
 function ToDo({ d, pieceId }: { d: Diagnosis; pieceId: number }) {
   const show = useShow()
-  const lines = [
-    ['While it is wet', d.wet],
-    ['Before the next coat', d.dry],
-    ['Weeks on', d.later === d.dry ? '' : d.later],
-    ['Better left alone', d.leave],
-    ['Another time', d.next],
-  ].filter(([, text]) => text !== '')
   return (
     <div className="mt-5">
       <h2 className="mb-1">What to do</h2>
@@ -243,19 +243,17 @@ function ToDo({ d, pieceId }: { d: Diagnosis; pieceId: number }) {
           ))}
         </ul>
       )}
-      <dl className="grid gap-x-4 gap-y-2 sm:grid-cols-[11rem_minmax(0,1fr)]">
-        {lines.map(([name, text]) => (
-          <div key={name} className="contents">
-            <dt className="font-semibold">{name}</dt>
-            <dd>{text}</dd>
-          </div>
-        ))}
-        <dt className="font-semibold">What it takes</dt>
-        <dd>
-          {d.minutes > 0 ? `about ${show.minutes(d.minutes)} here` : `${d.cost} min`}
-          {d.wait && `, and a wait: ${d.wait}`}
-        </dd>
-      </dl>
+      <Lines
+        of={[
+          ['While it is wet', d.wet],
+          ['Before the next coat', d.dry],
+          ['Weeks on', d.later === d.dry ? '' : d.later],
+          ['Better left alone', d.leave],
+          ['Another time', d.next],
+          ['By hand', d.minutes > 0 ? `about ${show.minutes(d.minutes)} here` : `${d.cost} min`],
+          ['And a wait', d.wait],
+        ]}
+      />
       <p className="mt-4">
         Tell what the coat shows, or what was done, on the{' '}
         <Link className="link font-semibold" to={`/pieces/${pieceId}/plan`}>

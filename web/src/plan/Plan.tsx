@@ -6,23 +6,30 @@ import { api, type Air, type Piece, type PlanAnswer, type Saying } from '../api/
 import { Doubts } from '../log/Doubts'
 import { Feels, HeldNote } from '../log/Feels'
 import { Happened } from '../log/Happened'
+import { Timers } from '../log/Timers'
 import { ClockStrip } from '../ui/ClockStrip'
 import { lanesOf } from '../ui/lanes'
 import { anyChosen, usePiece } from '../ui/PieceFrame'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { forWhat } from '../ui/causes'
 import { hardens } from '../ui/time'
 import { Sayings } from '../ui/Sayings'
 import { Slider } from '../ui/Slider'
+import { Offer } from './Offer'
 import { Steps } from './Steps'
+import { useServerNow } from '../api/clock'
 import { pieceSaved, planQuery } from '../api/queries'
 import { useSave } from '../api/saving'
 import { useSettled } from '../ui/useSettled'
+
+const NOW_EVERY = 20_000 // ms
 
 export function PlanView() {
   const piece = usePiece()
   const [air, setAir] = useState<Air>(piece.input.air)
   const settled = useSettled(air)
+  const now = useServerNow(NOW_EVERY)
   const query = useQuery({ ...planQuery(piece, settled), enabled: anyChosen(piece), refetchInterval: 60_000 })
   if (!anyChosen(piece)) {
     return (
@@ -37,22 +44,34 @@ export function PlanView() {
   }
   return (
     <Answered query={query} what="the plan">
-      {(answer) => (
-        <>
-          <PlanHead answer={answer} piece={piece} />
-          <Sayings say={onceEach(answer.plan.zones.flatMap((z) => z.say))} due="starting" />
-          <AirTrial piece={piece} air={air} setAir={setAir} answer={answer} />
-          {answer.plan.steps.length > 0 && <ClockStrip strip={answer.strip} lanes={lanesOf(piece, answer.plan)} />}
-          <Steps answer={answer} piece={piece} />
-          <Happened piece={piece} now={answer.strip.now} />
-        </>
-      )}
+      {(seen) => {
+        const answer = { ...seen, strip: { ...seen.strip, now } }
+        return (
+          <>
+            <Timers of={[{ piece, plan: answer.plan }]} />
+            <PlanHead answer={answer} piece={piece} />
+            <Sayings say={onceEach(answer.plan.zones.flatMap((z) => z.say))} due="starting" />
+            {answer.plan.steps.length > 0 && piece.stage !== 'handed_over' && (
+              <Offer piece={piece} now={answer.strip.now} />
+            )}
+            <AirTrial piece={piece} air={air} setAir={setAir} answer={answer} />
+            {answer.plan.steps.length > 0 && <ClockStrip strip={answer.strip} lanes={lanesOf(piece, answer.plan)} />}
+            <Readiness answer={answer} />
+            <Steps answer={answer} piece={piece} />
+            <Happened piece={piece} now={answer.strip.now} />
+          </>
+        )
+      }}
     </Answered>
   )
 }
 
 /** What several zones ask for is said once. */
 const onceEach = (say: Saying[]) => say.filter((s, i) => say.findIndex((o) => o.text === s.text) === i)
+
+const HOUR = 3_600_000 // ms
+
+const hoursOf = (gap: { from: string; to: string }) => (Date.parse(gap.to) - Date.parse(gap.from)) / HOUR
 
 /** The answer first: when it may be used, and whether the promise is met. */
 function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
@@ -104,15 +123,29 @@ function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
             Dates are estimates for this air; the data sheet decides.
           </i>
         </p>
+        {plan.standing?.critical && (
+          <p className="no-print mt-1">
+            Its longest wait: {show.hours(hoursOf(plan.standing.critical))} after “{plan.standing.critical.after}”
+            {plan.zones.length > 1 && ` on ${plan.zones[plan.standing.critical.zone]!.name}`}, because{' '}
+            {forWhat[plan.standing.critical.why]}.
+          </p>
+        )}
         {plan.notes.map((n) => (
           <p key={n} className="mt-1 font-semibold text-warning">
             {n}
           </p>
         ))}
+        {plan.otherAir && (
+          <p className="mt-1 font-semibold text-warning">
+            The room was read at {show.measure(show.measures.temp, plan.otherAir.air.tempC)} and{' '}
+            {show.number(plan.otherAir.air.rh)} % RH {show.moment(plan.otherAir.readAt, answer.strip.now)}, and this
+            plan counts with other air: try it below, and keep it if the room stays so.
+          </p>
+        )}
         {plan.zones.flatMap((z) =>
           z.obstacles.map((o) => (
             <p key={z.name + o} className="mt-1 font-semibold text-error">
-              {z.name} is not coated: {o}
+              {z.coated ? z.name : `${z.name} is not coated`}: {o}
             </p>
           )),
         )}
@@ -132,6 +165,45 @@ function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
         </button>
       </div>
     </div>
+  )
+}
+
+/** The four readinesses of every zone: the next coat, careful handling, light use, hard right through. */
+function Readiness({ answer: { plan, strip } }: { answer: PlanAnswer }) {
+  const show = useShow()
+  const zones = plan.zones.filter((z) => z.coated && z.lightUse)
+  if (zones.length === 0) return null
+  const at = (iso: string | undefined) =>
+    iso === undefined ? '–' : iso <= strip.now ? 'now' : show.moment(iso, strip.now)
+  return (
+    <section aria-labelledby="readiness" className="no-print my-4">
+      <h2 id="readiness">When each zone is ready</h2>
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- what scrolls must be reachable by keyboard */}
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="readiness">
+        <table className="table w-auto">
+          <thead>
+            <tr className="text-base-content">
+              <th scope="col">Zone</th>
+              <th scope="col">ready for its next coat</th>
+              <th scope="col">carried with care</th>
+              <th scope="col">light use</th>
+              <th scope="col">hardened right through</th>
+            </tr>
+          </thead>
+          <tbody>
+            {zones.map((z) => (
+              <tr key={z.name}>
+                <th scope="row">{z.name}</th>
+                <td>{z.nextCoat === undefined ? 'all are on' : at(z.nextCoat)}</td>
+                <td>{at(z.handling)}</td>
+                <td>{at(z.lightUse)}</td>
+                <td>{z.fullCure && z.fullCure > strip.now ? show.day(z.fullCure) : at(z.fullCure)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
   )
 }
 

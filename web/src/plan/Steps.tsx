@@ -1,10 +1,14 @@
 import { Check } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { Piece, PlanAnswer, Step } from '../api/client'
-import { Done, isNear } from '../log/Done'
+import type { Piece, Plan, PlanAnswer, Step } from '../api/client'
+import { Begin } from '../log/Begin'
+import { Done } from '../log/Done'
 import { HowTo } from '../log/HowTo'
 import { Look } from '../log/Look'
+import { isNear, nextOnZones, waitingFor } from '../log/steps'
+import { useWaiting } from '../log/tell'
+import { forWhat } from '../ui/causes'
 import { useShow } from '../ui/show'
 import { BasisMark } from '../ui/verdict'
 
@@ -12,58 +16,76 @@ import { BasisMark } from '../ui/verdict'
 export function Steps({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
   const show = useShow()
   const { plan, strip } = answer
-  const [opened, setOpened] = useState<string[]>([])
   const days = daysOf(plan.steps, show.dateOf)
-  // On a phone the day that is next stands open, the others unfold; a desk and paper show them all.
-  const next = days.findIndex((d) => d.steps.some((s) => s.work.at(-1)!.to >= strip.now))
-  const isOpen = (i: number) => i === Math.max(0, next) || opened.includes(days[i]!.name)
+  const [all, setAll] = useState(false)
+  const nextOnes = nextOnZones(piece, plan, useWaiting(piece))
+  // The day that is next stands open with what it takes; the others are a line a step, until one is pressed.
+  const next = Math.max(
+    0,
+    days.findIndex((d) => d.steps.some((s) => s.work.at(-1)!.to >= strip.now)),
+  )
   return (
     <div className="mt-6 grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[minmax(0,1fr)_18rem]">
-      <div>
+      <div className="max-lg:order-2">
+        <button type="button" className="no-print btn btn-ghost mb-2" aria-pressed={all} onClick={() => setAll(!all)}>
+          {all ? 'Only what is next' : 'Open every step'}
+        </button>
         {days.map((day, i) => (
           <section key={day.name} aria-label={day.name} className="mb-5">
             <h2 className="flex flex-wrap items-baseline justify-between gap-x-4 border-b-2 border-base-300 pb-1">
-              {day.name}
+              {i === next && day.name === show.dateOf(strip.now) ? `Today, ${day.name}` : day.name}
               <span className="text-base font-normal opacity-85">{show.minutes(day.minutes)} by hand</span>
             </h2>
-            {!isOpen(i) && (
-              <button
-                type="button"
-                className="no-print btn btn-ghost h-auto min-h-11 w-full justify-between text-left font-normal lg:hidden"
-                onClick={() => setOpened([...opened, day.name])}
-              >
-                <span>{day.steps[0]!.title}</span>
-                <span className="whitespace-nowrap font-semibold">
-                  {day.steps.length === 1 ? 'one step' : `${day.steps.length} steps`}
-                </span>
-              </button>
-            )}
-            <ol start={day.first + 1} className={isOpen(i) ? '' : 'max-lg:hidden print:block'}>
+            <DaysCautions
+              steps={day.steps}
+              told={new Set(days.slice(0, i).flatMap((d) => d.steps.flatMap((s) => s.cautions)))}
+            />
+            <ol start={day.first + 1}>
               {day.steps.map((s, k) => (
                 <StepRow
-                  key={k}
+                  key={`${k}-${all}`}
                   step={s}
                   piece={piece}
+                  plan={plan}
                   zones={plan.zones.length > 1 ? s.zones.map((z) => plan.zones[z]!.name) : []}
                   number={day.first + k + 1}
                   now={strip.now}
-                  shown={shownBefore(plan.steps, day.first + k)}
+                  due={isNear(s, strip.now) || nextOnes.includes(s)}
+                  open={all || i === next}
                 />
               ))}
             </ol>
           </section>
         ))}
       </div>
-      {plan.needs.length > 0 && <Needs needs={plan.needs} />}
+      {plan.needs.length > 0 && <Needs needs={plan.needs} begun={plan.steps.some((s) => s.told?.coat !== undefined)} />}
     </div>
   )
 }
 
-function Needs({ needs }: { needs: PlanAnswer['plan']['needs'] }) {
+/** The first sentence of a caution, which stands at each step that it is about. */
+const inShort = (caution: string) => caution.slice(0, caution.indexOf('.') + 1) || caution
+
+/** What a day's work asks to be minded, once: in full the first time, in short after that. */
+function DaysCautions({ steps, told }: { steps: Step[]; told: Set<string> }) {
+  const all = [...new Set(steps.flatMap((s) => s.cautions))]
+  if (all.length === 0) return null
+  return (
+    <ul aria-label="Cautions of the day" className="my-2 space-y-1 border-l-4 border-warning bg-base-200 px-3 py-2">
+      {all.map((c) => (
+        <li key={c}>
+          <b>Caution.</b> {told.has(c) ? `${inShort(c)} As told before.` : c}
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+function Needs({ needs, begun }: { needs: Plan['needs']; begun: boolean }) {
   const show = useShow()
   return (
-    <aside className="self-start bg-base-200 p-4 print-whole">
-      <h2 className="mb-2">What it takes</h2>
+    <aside className="self-start bg-base-200 p-4 print-whole max-lg:order-1">
+      <h2 className="mb-2">{begun ? 'What it still takes' : 'What it takes'}</h2>
       <ul className="space-y-2">
         {needs.map((n) => (
           <li key={n.product.id}>
@@ -111,103 +133,156 @@ const stepTones: Record<Step['kind'], string> = {
   preparation: 'bg-base-300',
 }
 
-/** Cautions told in full at an earlier step are told again in a line. */
-function shownBefore(steps: Step[], i: number): Set<string> {
-  return new Set(steps.slice(0, i).flatMap((s) => s.cautions))
-}
-
 function StepRow({
   step,
   piece,
+  plan,
   zones,
   number,
   now,
-  shown,
+  due,
+  open: first,
 }: {
   step: Step
   piece: Piece
+  plan: Plan
   zones: string[]
   number: number
   now: string
-  shown: Set<string>
+  due: boolean // it may be told
+  open: boolean
 }) {
   const show = useShow()
-  const first = step.work[0]!
-  const end = step.work[step.work.length - 1]!.to
-  const minutes = step.tasks.reduce((sum, t) => sum + t.minutes, 0)
+  const end = step.work.at(-1)!.to
   const past = new Date(end) < new Date(now)
+  const waits = waitingFor(piece, step, useWaiting(piece))
+  const [open, setOpen] = useState(first)
+  const at = `${show.clock(step.work[0]!.from)}–${step.work.length > 1 ? show.moment(end, now) : show.clock(end)}`
   return (
-    <li
-      className={`print-whole grid grid-cols-[2.25rem_minmax(0,1fr)] gap-x-3 border-t border-base-300 py-3 ${past ? 'opacity-80' : ''}`}
-    >
-      <span className={`${disc} ${stepTones[step.kind]}`}>{number}</span>
-      <div>
-        <p className="flex flex-wrap justify-between gap-x-4">
-          <b className="text-lg leading-tight">
-            {step.title}
-            {zones.length > 0 && <span className="font-normal"> · {zones.join(', ')}</span>}
-          </b>
-          <span className="font-semibold">
-            {show.moment(first.from, now)}–{step.work.length > 1 ? show.moment(end, now) : show.clock(end)}
+    <li className={`print-whole border-t border-base-300 py-2 ${past ? 'opacity-85' : ''}`}>
+      <details className="print-open" open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
+        <summary className="grid min-h-11 cursor-pointer grid-cols-[2.25rem_minmax(0,1fr)] items-center gap-x-3">
+          <span className={`${disc} ${stepTones[step.kind]}`}>{number}</span>
+          <span className="flex flex-wrap items-baseline justify-between gap-x-4">
+            <b className="text-lg leading-tight">
+              {step.title}
+              {zones.length > 0 && <span className="font-normal"> · {zones.join(', ')}</span>}
+            </b>
+            <span className="whitespace-nowrap font-semibold">
+              {(step.told || waits) && <Check size={16} className="mr-1 inline" aria-label="done" />}
+              {at}
+            </span>
           </span>
-        </p>
-        {(step.keyed || step.waited) && (
-          <p className="font-semibold text-accent">
-            {step.keyed
-              ? 'The window has closed by then: keyed first.'
-              : 'Held back on purpose, so that the next coat meets its window.'}
-          </p>
+        </summary>
+        <StepDetail step={step} now={now} />
+      </details>
+      <div className="pl-12">
+        {waits && (
+          <p className="font-semibold">Done {show.moment(waits.body.happenedAt!, now)}; it waits on this device</p>
         )}
-        <ul className="mt-1 list-disc pl-5">
-          {step.tasks.map((t) => (
-            <li key={t.text}>
-              {t.text.replace(/\.$/, '')}
-              {t.minutes > 0 && <span className="whitespace-nowrap opacity-85"> ({show.minutes(t.minutes)})</span>}
-            </li>
-          ))}
-        </ul>
         {step.check && (step.looked || isNear(step, now)) && <Look piece={piece} look={step} now={now} />}
-        {step.card && !step.told && <HowTo card={step.card} />}
-        {step.told && (
-          <p className="font-semibold">
-            <Check size={16} className="mr-1 inline" aria-hidden="true" />
-            Done {show.moment(step.told.happenedAt, now)}
-            {step.told.who && `, ${step.told.who}`}
-            {step.told.keyed && ', keyed first'}
-          </p>
+        {due && (
+          <div className="mt-1 flex flex-wrap gap-2">
+            <Begin piece={piece} plan={plan} step={step} />
+            <Done piece={piece} plan={plan} step={step} now={now} />
+          </div>
         )}
-        {isNear(step, now) && <Done piece={piece} step={step} now={now} />}
-        {step.kind === 'test' && step.opens && (
-          <p className="mt-1">
-            It has shown what it can on <b>{show.moment(step.opens, now)}</b>; until then this coat waits.{' '}
-            <Link className="link no-print" to={`/shelf/boards?coat=${step.product?.id ?? 0}`}>
-              Enter what the board showed
-            </Link>
-          </p>
-        )}
-        {step.kind !== 'test' && step.opens && (
-          <p className="mt-1">
-            Next coat from <b>{show.moment(step.opens, now)}</b>
-            {step.closes && (
-              <>
-                , before <b>{show.moment(step.closes, now)}</b>; after that key first
-              </>
-            )}
-            . {step.basis && <BasisMark basis={step.basis} />}
-            {step.rules.length > 0 && <span className="text-sm opacity-85"> rule {step.rules.join(', ')}</span>}
-          </p>
-        )}
-        {step.touchDry && (step.product?.id ?? 0) > 0 && (
-          <p className="text-sm opacity-90">
-            Touch-dry about {show.moment(step.touchDry, now)}; {show.minutes(minutes)} by hand.
-          </p>
-        )}
-        {step.cautions.map((c) => (
-          <p key={c} className="mt-2 border-l-4 border-warning bg-base-200 px-3 py-2">
-            <b>Caution.</b> {shown.has(c) ? `${c.slice(0, c.indexOf('.') + 1)} As at the step before.` : c}
-          </p>
-        ))}
       </div>
     </li>
+  )
+}
+
+/** Whose hands do it, what it waits for, and which pot it is laid from. */
+function Whose({ step, now }: { step: Step; now: string }) {
+  const show = useShow()
+  if (step.told) return null
+  return (
+    <>
+      {step.by && <p>By {step.by}.</p>}
+      {step.ready && step.waits && !step.waited && (
+        <p className="no-print">
+          Ready for it {show.moment(step.ready, now)}; it waits because {forWhat[step.waits]}.
+        </p>
+      )}
+      {step.pot && (
+        <p className={step.pot.shared ? '' : 'no-print'}>
+          {step.pot.shared
+            ? `The pot that was mixed for the coat before it serves here too, until ${show.moment(step.pot.until, now)}.`
+            : `A pot mixed when it begins is good until ${show.moment(step.pot.until, now)}.`}
+        </p>
+      )}
+    </>
+  )
+}
+
+/** How a step is done, and what follows from it. */
+function StepDetail({ step, now }: { step: Step; now: string }) {
+  const show = useShow()
+  const minutes = step.tasks.reduce((sum, t) => sum + t.minutes, 0)
+  return (
+    <div className="pl-12">
+      <Whose step={step} now={now} />
+      {(step.keyed || step.waited) && (
+        <p className="font-semibold text-accent">
+          {step.keyed
+            ? 'The window has closed by then: keyed first.'
+            : 'Held back on purpose, so that the next coat meets its window.'}
+        </p>
+      )}
+      <ul className="mt-1 list-disc pl-5">
+        {step.tasks.map((t) => (
+          <li key={t.text}>
+            {t.text.replace(/\.$/, '')}
+            {t.minutes > 0 && <span className="whitespace-nowrap opacity-85"> ({show.minutes(t.minutes)})</span>}
+          </li>
+        ))}
+      </ul>
+      {step.cautions.map((c) => (
+        <p key={c} className="mt-1 border-l-4 border-warning pl-2">
+          {inShort(c)}
+        </p>
+      ))}
+      {step.card && !step.told && <HowTo card={step.card} label={step.label} />}
+      {step.told && (
+        <p className="font-semibold">
+          <Check size={16} className="mr-1 inline" aria-hidden="true" />
+          Done {show.moment(step.told.happenedAt, now)}
+          {step.told.who && `, ${step.told.who}`}
+          {step.told.keyed && ', keyed first'}
+        </p>
+      )}
+      {step.partly && (
+        <p className="font-semibold text-accent">
+          {show.number((step.partly.share ?? 1) * 100)} % of the zone has it since{' '}
+          {show.moment(step.partly.happenedAt, now)}
+        </p>
+      )}
+      {step.kind === 'test' && step.opens && (
+        <p className="mt-1">
+          It has shown what it can on <b>{show.moment(step.opens, now)}</b>; until then this coat waits.{' '}
+          <Link className="link no-print" to={`/shelf/boards?coat=${step.product?.id ?? 0}`}>
+            Enter what the board showed
+          </Link>
+        </p>
+      )}
+      {step.kind !== 'test' && step.opens && (
+        <p className="mt-1">
+          Next coat from <b>{show.moment(step.opens, now)}</b>
+          {step.closes && step.closes > step.opens && (
+            <>
+              , before <b>{show.moment(step.closes, now)}</b>; after that key first
+            </>
+          )}
+          {step.closes && step.closes <= step.opens && ', keyed first: the window has closed by then'}.{' '}
+          {step.basis && <BasisMark basis={step.basis} />}
+          {step.rules.length > 0 && <span className="text-sm opacity-85"> rule {step.rules.join(', ')}</span>}
+        </p>
+      )}
+      {step.touchDry && (step.product?.id ?? 0) > 0 && (
+        <p className="text-sm opacity-90">
+          Touch-dry about {show.moment(step.touchDry, now)}; {show.minutes(minutes)} by hand.
+        </p>
+      )}
+    </div>
   )
 }

@@ -54,7 +54,7 @@ function Preparing({ piece, preparation }: { piece: Piece; preparation: Preparat
             {waits > 0 && `, up to ${show.hours(waits)} of drying between`}.
           </p>
           <p>
-            What several zones share is done once; hidden faces first, the best face last.{' '}
+            Shared work is done once; hidden faces first, the best face last. Numbers as in the plan.{' '}
             <i className="text-sm">Minutes are practice; a stubborn finish takes half as long again.</i>
           </p>
         </div>

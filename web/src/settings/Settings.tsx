@@ -2,15 +2,17 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, Problem, type Schools, type SettingsInput, type Workshop } from '../api/client'
+import { Field } from '../ui/Field'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { Tick } from '../ui/Tick'
-import { ClockInput } from '../ui/When'
 import { catalogueQuery, settingsSaved } from '../api/queries'
 import { useSave } from '../api/saving'
+import { Feeds } from './Feeds'
+import { WeekHours, type Hours } from './hours'
 import { Pace } from './Pace'
+import { RoomSettings } from './RoomSettings'
 
-const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
 const practices: { id: keyof Schools; name: string }[] = [
   { id: 'hardwaxOverSealer', name: 'Hardwax oil may go over a single thin coat of sealer, on a board first' },
   { id: 'shellacBetween', name: 'Dewaxed shellac goes between coats of different kinds, always' },
@@ -18,14 +20,6 @@ const practices: { id: keyof Schools; name: string }[] = [
   { id: 'noWaxOverFilm', name: 'Films are left unwaxed' },
 ]
 const currencies = ['EUR', 'GBP', 'USD', 'AUD', 'CAD', 'CHF', 'DKK', 'NOK', 'NZD', 'PLN', 'SEK']
-const DAY_OPENS = 8 * 60
-const DAY_CLOSES = 18 * 60
-
-const toClock = (min: number) => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`
-const fromClock = (text: string) => {
-  const [h = 0, m = 0] = text.split(':').map(Number)
-  return h * 60 + m
-}
 
 export function SettingsView() {
   const { workshop } = useShow()
@@ -35,15 +29,17 @@ export function SettingsView() {
 
 function SettingsForm({ workshop }: { workshop: Workshop }) {
   const client = useQueryClient()
-  const { version, units, clock, numbers, currency, foodPolicy, hours, lacks, pace } = workshop
+  const { version, contact, units, clock, numbers, currency, foodPolicy, hours, lacks, pace } = workshop
   const [draft, setDraft] = useState<SettingsInput>({
     version,
+    contact,
     units,
     clock,
     numbers,
     currency,
     foodPolicy,
     schools: workshop.schools,
+    room: workshop.room,
     hours,
     lacks,
     pace,
@@ -56,8 +52,11 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
     },
   })
   const wrongHours = save.error instanceof Problem ? save.error.at('/hours') : undefined
+  const wrongContact = save.error instanceof Problem ? save.error.at('/contact') : undefined
   const wrongPace = (kind: string) => (save.error instanceof Problem ? save.error.at(`/pace/${kind}`) : undefined)
-  const besideFields = wrongHours ?? Object.keys(draft.pace).find(wrongPace)
+  const wrongRoom = save.error instanceof Problem ? save.error.within('/room') : {}
+  const besideFields =
+    wrongHours ?? wrongContact ?? Object.keys(wrongRoom)[0] ?? Object.keys(draft.pace).find(wrongPace)
   return (
     <form
       noValidate
@@ -70,10 +69,30 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
       <header>
         <h1>{workshop.name}</h1>
         <p className="opacity-85">
-          {workshop.contact} · times are told for {workshop.timeZone}
+          Times are told for {workshop.timeZone}.{' '}
+          <Link className="link" to="/outbox">
+            Mail that was sent
+          </Link>
         </p>
       </header>
+      <Field label="Where buyers ask" hint="stands on every card that is issued from now on" error={wrongContact}>
+        {(ids) => (
+          <input
+            {...ids}
+            className="input w-full max-w-md"
+            value={draft.contact}
+            onChange={(e) => setDraft({ ...draft, contact: e.target.value })}
+          />
+        )}
+      </Field>
       <WorkingHours hours={draft.hours} set={(hours) => setDraft({ ...draft, hours })} wrong={wrongHours} />
+      <RoomSettings
+        room={draft.room}
+        hours={draft.hours}
+        set={(room) => setDraft({ ...draft, room })}
+        wrong={wrongRoom}
+      />
+      <Feeds />
       <Telling draft={draft} change={(part) => setDraft({ ...draft, ...part })} />
       <FollowedSchools schools={draft.schools} set={(schools) => setDraft({ ...draft, schools })} />
       <Tools lacks={draft.lacks} set={(lacks) => setDraft({ ...draft, lacks })} />
@@ -89,53 +108,12 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
   )
 }
 
-type Hours = SettingsInput['hours']
-
 function WorkingHours({ hours, set, wrong }: { hours: Hours; set: (h: Hours) => void; wrong?: string }) {
-  const setDay = (i: number, change: Partial<Hours[number]>) =>
-    set(hours.map((h, k) => (k === i ? { ...h, ...change } : h)))
   return (
     <fieldset>
       <legend className="text-lg font-bold">Working hours</legend>
       <p className="mb-2 opacity-85">Hands-on work is planned inside them; waits run day and night.</p>
-      <ul className="divide-y divide-base-300 border-y border-base-300">
-        {[1, 2, 3, 4, 5, 6, 0].map((i) => {
-          const day = hours[i]!
-          const open = day.close !== day.open
-          return (
-            <li key={i} className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 py-1">
-              <label className="flex min-h-11 w-40 items-center gap-3">
-                <input
-                  type="checkbox"
-                  className="checkbox"
-                  checked={open}
-                  onChange={(e) =>
-                    setDay(i, e.target.checked ? { open: DAY_OPENS, close: DAY_CLOSES } : { open: 0, close: 0 })
-                  }
-                />{' '}
-                {weekdays[i]}
-              </label>
-              {open ? (
-                <>
-                  <ClockInput
-                    aria-label={`${weekdays[i]} opens`}
-                    value={toClock(day.open)}
-                    onChange={(c) => setDay(i, { open: fromClock(c) })}
-                  />
-                  to
-                  <ClockInput
-                    aria-label={`${weekdays[i]} closes`}
-                    value={toClock(day.close)}
-                    onChange={(c) => setDay(i, { close: fromClock(c) })}
-                  />
-                </>
-              ) : (
-                <span className="opacity-85">closed</span>
-              )}
-            </li>
-          )
-        })}
-      </ul>
+      <WeekHours hours={hours} set={set} whose="" />
       {wrong && <p className="mt-1 font-semibold text-error">{wrong}</p>}
     </fieldset>
   )

@@ -1,14 +1,15 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { api, Problem, type Note } from '../api/client'
-import { Field } from '../ui/Field'
+import { Link } from 'react-router'
+import { api, Problem, type Note, type ProductFault } from '../api/client'
+import { StoryField } from '../ui/TypedFields'
 import { useShow } from '../ui/show'
 import { Tick } from '../ui/Tick'
 import { shelfChanged } from '../api/queries'
 import { useSave } from '../api/saving'
 
 /** How a product behaved, in the workshop's own words. */
-export function Diary({ productId, notes }: { productId: number; notes: Note[] }) {
+export function Diary({ productId, notes, faults }: { productId: number; notes: Note[]; faults: ProductFault[] }) {
   const show = useShow()
   const client = useQueryClient()
   const [text, setText] = useState('')
@@ -55,6 +56,26 @@ export function Diary({ productId, notes }: { productId: number; notes: Note[] }
           </li>
         ))}
       </ul>
+      {faults.length > 0 && (
+        <>
+          <h3 className="mt-3 font-semibold">What showed on it</h3>
+          <ul className="divide-y divide-base-300">
+            {faults.map((f) => (
+              <li key={f.at + f.words} className="py-2">
+                {f.words}
+                {f.cause && ` From: ${f.cause}.`}{' '}
+                <span className="whitespace-nowrap text-sm opacity-85">
+                  <Link className="link" to={`/pieces/${f.pieceId}/plan`}>
+                    {f.piece}
+                  </Link>
+                  , {show.date(f.at)}
+                  {f.who && `, ${f.who}`}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
       <form
         noValidate
         className="no-print mt-2 space-y-2"
@@ -63,20 +84,12 @@ export function Diary({ productId, notes }: { productId: number; notes: Note[] }
           add.mutate()
         }}
       >
-        <Field
+        <StoryField
           label="How it behaved"
           error={add.error instanceof Problem ? (add.error.at('/text') ?? add.error.message) : undefined}
-        >
-          {(ids) => (
-            <textarea
-              {...ids}
-              className="textarea w-full"
-              rows={2}
-              value={text}
-              onChange={(e) => setText(e.target.value)}
-            />
-          )}
-        </Field>
+          value={text}
+          onChange={(text) => setText(text)}
+        />
         <div className="flex flex-wrap gap-2">
           <Tick label="Never again" checked={neverAgain} set={setNeverAgain} />
           <button type="submit" className="btn btn-outline" disabled={add.isPending}>

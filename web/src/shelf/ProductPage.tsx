@@ -110,7 +110,7 @@ function Page({ page }: { page: ProductPage }) {
         </section>
         <div className="space-y-8">
           <Tins productId={p.ref.id} tins={page.tins} />
-          <Diary productId={p.ref.id} notes={page.notes} />
+          <Diary productId={p.ref.id} notes={page.notes} faults={page.faults} />
           <section aria-labelledby="its-boards">
             <h2 id="its-boards" className="mb-2">
               Its test boards

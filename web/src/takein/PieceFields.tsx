@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import type { Catalogue, Part } from '../api/client'
 import { Field, MeasureInput } from '../ui/Field'
 import { useShow } from '../ui/show'
+import { StoryField } from '../ui/TypedFields'
 import { Tick } from '../ui/Tick'
 import { whole } from '../ui/units'
 import type { Draft } from './draft'
@@ -152,21 +153,13 @@ export function MoreFields({
           </div>
         )}
         <ComesOff parts={parts} catalogue={catalogue} wrong={wrong} set={(parts) => set({ parts })} />
-        <Field
+        <StoryField
           label="What was on it before, as told"
           error={wrong('/history', true)}
           hint={draft.fromPieceId && <EarlierLink id={draft.fromPieceId} />}
-        >
-          {(ids) => (
-            <textarea
-              {...ids}
-              className="textarea w-full"
-              rows={2}
-              value={draft.history}
-              onChange={(e) => set({ history: e.target.value })}
-            />
-          )}
-        </Field>
+          value={draft.history}
+          onChange={(text) => set({ history: text })}
+        />
       </div>
     </details>
   )

@@ -1,12 +1,14 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Hammer, LayersPlus, MessageCircleQuestionMark, Moon, PackageOpen, SlidersHorizontal, Sun } from 'lucide-react'
-import { useEffect, useState, useSyncExternalStore } from 'react'
+import { useSyncExternalStore } from 'react'
 import { NavLink, Outlet } from 'react-router'
 import { Arrive } from './Arrive'
+import { useLight } from './light'
 import { Problem } from '../api/client'
 import { useShow } from './show'
 import { signOfLifeQuery } from '../api/queries'
 import { TellSheet } from '../log/Done'
+import { Waiting } from '../offline/Waiting'
 
 const places = [
   { to: '/', name: 'Bench', icon: Hammer },
@@ -21,29 +23,6 @@ const room =
   'flex min-h-14 flex-1 flex-col items-center justify-center gap-0.5 whitespace-nowrap px-1.5 text-sm ' +
   'md:min-h-11 md:flex-row md:gap-2 md:px-3 md:text-base'
 const here = 'border-t-4 border-primary font-bold text-primary md:border-b-4 md:border-t-0'
-
-const dark = () => window.matchMedia('(prefers-color-scheme: dark)')
-
-/** Day or lamp light: the machine's wish until one is chosen. */
-function useLight() {
-  const [chosen, choose] = useState<string | null>(() => localStorage.getItem('light'))
-  const [machine, setMachine] = useState(() => (dark().matches ? 'lamplight' : 'daylight'))
-  useEffect(() => {
-    const listen = () => setMachine(dark().matches ? 'lamplight' : 'daylight')
-    dark().addEventListener('change', listen)
-    return () => dark().removeEventListener('change', listen)
-  }, [])
-  const light = chosen ?? machine
-  useEffect(() => {
-    document.documentElement.dataset.theme = light
-  }, [light])
-  const turn = () => {
-    const next = light === 'daylight' ? 'lamplight' : 'daylight'
-    localStorage.setItem('light', next)
-    choose(next)
-  }
-  return { light, turn }
-}
 
 /** The passing problem that any query is waiting out just now, if one is. */
 function usePassingProblem() {
@@ -123,6 +102,7 @@ export function Frame() {
         </div>
       </header>
       <Away />
+      <Waiting />
       <Arrive />
       <main id="main" tabIndex={-1} className="mx-auto max-w-7xl px-4 py-5 outline-none">
         <TellSheet>

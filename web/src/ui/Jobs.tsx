@@ -33,7 +33,7 @@ export function Jobs({
     <ol ref={list} className="divide-y divide-base-300 border-y border-base-300">
       {jobs.map((j, i) => (
         <li key={j.key} data-key={j.key} className="print-whole grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 py-2">
-          <JobText job={j} number={i + 1} zones={zones} />
+          <JobText job={j} number={numberOf(j, i, jobs)} zones={zones} />
           {move && (
             <span className="no-print flex flex-col">
               <button
@@ -69,7 +69,13 @@ export function Jobs({
   )
 }
 
-function JobText({ job, number, zones }: { job: Job; number: number; zones: string[] }) {
+/** The number that it has in the plan; its place in the list while there is no plan. */
+function numberOf(job: Job, at: number, jobs: Job[]) {
+  if (job.steps) return job.steps.join(' and ')
+  return jobs.some((j) => j.steps) ? '–' : String(at + 1)
+}
+
+function JobText({ job, number, zones }: { job: Job; number: string; zones: string[] }) {
   const show = useShow()
   const when = job.after ? 'after all coats' : job.justBefore ? 'directly before the first coat' : ''
   const takes = [

@@ -45,3 +45,20 @@ export function TextField({ value, onChange, ...told }: Told & { value: string; 
     </Field>
   )
 }
+
+/** Some lines of text. */
+export function StoryField({ value, onChange, ...told }: Told & { value: string; onChange: (text: string) => void }) {
+  return (
+    <Field {...told}>
+      {(ids) => (
+        <textarea
+          {...ids}
+          className="textarea w-full"
+          rows={2}
+          value={value}
+          onChange={(e) => onChange(e.target.value)}
+        />
+      )}
+    </Field>
+  )
+}

@@ -17,14 +17,25 @@ const scaled = (unit: string, perUnit: number, digits: number): Measure => ({
 
 const FOOT = 0.3048
 const INCH = FOOT / 12
+const GALLON = 3.785411784
 
-export const measures: Record<Units, { temp: Measure; area: Measure; side: Measure; film: Measure; pace: Measure }> = {
+interface Measures {
+  temp: Measure
+  area: Measure
+  side: Measure
+  film: Measure
+  pace: Measure
+  little: Measure // of a liquid
+}
+
+export const measures: Record<Units, Measures> = {
   metric: {
     temp: scaled('°C', 1, 0),
     area: scaled('m²', 1, 2),
     side: scaled('cm', 0.01, 1),
     film: scaled('µm', 1, 0),
     pace: scaled('min/m²', 1, 1),
+    little: scaled('mL', 0.001, 0),
   },
   us: {
     temp: { unit: '°F', digits: 0, fromSI: (c) => 1.8 * c + 32, toSI: (f) => (f - 32) / 1.8 },
@@ -32,13 +43,13 @@ export const measures: Record<Units, { temp: Measure; area: Measure; side: Measu
     side: scaled('in', INCH, 1),
     film: scaled('mil', 25.4, 1),
     pace: scaled('min/ft²', 1 / (FOOT * FOOT), 2),
+    little: scaled('fl oz', GALLON / 128, 1),
   },
 }
 
 /** A count, with what is counted behind it. */
 export const whole = (unit: string): Measure => ({ unit, digits: 0, fromSI: (v) => v, toSI: (v) => v })
 
-const GALLON = 3.785411784
 export const TABLESPOON_ML = (GALLON / 256) * 1000
 
 /** Litres in the unit a finisher would buy them in, smaller units for smaller amounts. */

@@ -1,0 +1,243 @@
+package care
+
+import (
+	"embed"
+	"fmt"
+	"math"
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+	"time"
+)
+
+// Lang is a language that a card can be read in.
+type Lang string
+
+// Languages there are; the first is the one that a workshop writes in.
+var Languages = []Lang{"en", "de", "fr", "es"}
+
+// Known tells whether a card can be read in it.
+func (l Lang) Known() bool { return slices.Contains(Languages, l) }
+
+// MailArgs fill the mails about a card.
+func MailArgs(f Facts, link string) map[string]Arg {
+	return map[string]Arg{"title": verbatim(f.Title), "workshop": verbatim(f.Workshop), "link": verbatim(link)}
+}
+
+// WordsVersion of the sentences. It is kept with each card that is issued; a sentence that comes to mean something else
+// makes a new one.
+const WordsVersion = 1
+
+// Message is a whole sentence, or a term, by its id in the words of each language, with what is filled in.
+type Message struct {
+	ID   string         `json:"id"`
+	Args map[string]Arg `json:"args,omitempty"`
+}
+
+// Arg is one thing that is filled in. Exactly one field is set.
+type Arg struct {
+	Day   *time.Time `json:"day,omitempty"`
+	Hour  *time.Time `json:"hour,omitempty"` // a day with its hour
+	Month *time.Time `json:"month,omitempty"`
+	N     *int       `json:"n,omitempty"`
+	Every *int       `json:"every,omitempty"` // months between
+	TempC *float64   `json:"tempC,omitempty"`
+	Term  string     `json:"term,omitempty"` // the id of a term
+	Text  string     `json:"text,omitempty"` // somebody's own words or a name, the same in every language
+}
+
+// moment of a day, with or without its hour.
+func (a Arg) moment() time.Time {
+	if a.Hour != nil {
+		return *a.Hour
+	}
+	if a.Day != nil {
+		return *a.Day
+	}
+	return time.Time{}
+}
+
+func day(t time.Time) Arg             { return Arg{Day: &t} }
+func hour(t time.Time) Arg            { return Arg{Hour: &t} }
+func month(t time.Time) Arg           { return Arg{Month: &t} }
+func n(count int) Arg                 { return Arg{N: &count} }
+func every(months int) Arg            { return Arg{Every: &months} }
+func temp(c float64) Arg              { return Arg{TempC: &c} }
+func term(id string) Arg              { return Arg{Term: id} }
+func verbatim(s string) Arg           { return Arg{Text: s} }
+func kind(finish Finish) Arg          { return term("kind." + finish.Kind) }
+func (m Message) same(o Message) bool { return m.In(Languages[0]) == o.In(Languages[0]) }
+
+//go:embed words/*.txt
+var wordsFiles embed.FS
+
+// words by language and id.
+var words = func() map[Lang]map[string]string {
+	out := map[Lang]map[string]string{}
+	for _, l := range Languages {
+		file, err := wordsFiles.ReadFile("words/" + string(l) + ".txt")
+		if err != nil {
+			panic(err) // they ship with the core
+		}
+		if out[l], err = readWords(string(file)); err != nil {
+			panic(fmt.Sprintf("words/%s.txt, %v", l, err))
+		}
+	}
+	return out
+}()
+
+func readWords(file string) (map[string]string, error) {
+	out := map[string]string{}
+	for i, line := range strings.Split(file, "\n") {
+		line = strings.TrimSpace(line)
+		if line == "" || strings.HasPrefix(line, "#") {
+			continue
+		}
+		id, text, ok := strings.Cut(line, " = ")
+		switch {
+		case !ok:
+			return nil, fmt.Errorf("line %d: there is no “ = ” between id and words", i+1)
+		case out[id] != "":
+			return nil, fmt.Errorf("line %d: %s stands twice", i+1, id)
+		}
+		out[id] = text
+	}
+	return out, nil
+}
+
+// Known tells whether there are words for a message.
+func Known(id string) bool { return words[Languages[0]][id] != "" }
+
+// placeholder is {name} or {name:one form|another}.
+var placeholder = regexp.MustCompile(`\{([a-z]+)(?::([^{}]*))?\}`)
+
+// In is the message in a language. An id without words, or a placeholder that nothing fills, is a mistake in the core:
+// both panic, and a test reads every sentence there is.
+func (m Message) In(l Lang) string {
+	text, ok := words[l][m.ID]
+	if !ok {
+		panic(fmt.Sprintf("care: no words for %q in %q", m.ID, l))
+	}
+	return placeholder.ReplaceAllStringFunc(text, func(found string) string {
+		part := placeholder.FindStringSubmatch(found)
+		arg, ok := m.Args[part[1]]
+		if !ok {
+			panic(fmt.Sprintf("care: %q wants %q", m.ID, part[1]))
+		}
+		if part[2] != "" {
+			return plural(l, *arg.N, part[2])
+		}
+		return arg.in(l)
+	})
+}
+
+// plural picks the form for a count, and puts the count for its #. French counts none as one does.
+func plural(l Lang, count int, forms string) string {
+	all := strings.Split(forms, "|")
+	one := count == 1 || l == "fr" && count == 0
+	if one {
+		return all[0]
+	}
+	return strings.ReplaceAll(all[len(all)-1], "#", strconv.Itoa(count))
+}
+
+func (a Arg) in(l Lang) string {
+	switch {
+	case a.Day != nil:
+		return calendar[l].day(*a.Day)
+	case a.Hour != nil:
+		return calendar[l].day(*a.Hour) + ", " + calendar[l].hour(*a.Hour)
+	case a.Month != nil:
+		return calendar[l].month(*a.Month)
+	case a.N != nil:
+		return strconv.Itoa(*a.N)
+	case a.Every != nil:
+		return interval(*a.Every).In(l)
+	case a.TempC != nil:
+		return degrees(l, *a.TempC)
+	case a.Term != "":
+		return Message{ID: a.Term}.In(l)
+	}
+	return a.Text
+}
+
+const monthsInYear = 12
+
+// interval says how often, in months or whole years.
+func interval(months int) Message {
+	if months%monthsInYear == 0 {
+		return Message{"every_years", map[string]Arg{"n": n(months / monthsInYear)}}
+	}
+	return Message{"every", map[string]Arg{"n": n(months)}}
+}
+
+// Above a room's warmth a figure is itself rough, and told to the nearest five in Fahrenheit.
+const roughF, nearestF = 105, 5
+
+// degrees in both scales where both are in use.
+func degrees(l Lang, c float64) string {
+	out := strconv.FormatFloat(math.Round(c), 'f', 0, 64) + " °C"
+	if l == "en" {
+		f := c*9/5 + 32
+		if f > roughF {
+			f = nearestF * math.Round(f/nearestF)
+		}
+		out += " (" + strconv.FormatFloat(math.Round(f), 'f', 0, 64) + " °F)"
+	}
+	return out
+}
+
+// reckoning is how a language writes days.
+type reckoning struct {
+	months [monthsInYear]string
+	form   string // of a day: D, M, Y
+	first  string // of a month, where it is not D
+	my     string // month and year
+	clock  string // H, M
+}
+
+var calendar = map[Lang]reckoning{
+	"en": {
+		months: [...]string{
+			"January", "February", "March", "April", "May", "June",
+			"July", "August", "September", "October", "November", "December",
+		},
+		form: "D M Y", first: "1", my: "M Y", clock: "H:00",
+	},
+	"de": {
+		months: [...]string{
+			"Januar", "Februar", "März", "April", "Mai", "Juni",
+			"Juli", "August", "September", "Oktober", "November", "Dezember",
+		},
+		form: "D. M Y", first: "1", my: "M Y", clock: "H Uhr",
+	},
+	"fr": {
+		months: [...]string{
+			"janvier", "février", "mars", "avril", "mai", "juin",
+			"juillet", "août", "septembre", "octobre", "novembre", "décembre",
+		},
+		form: "D M Y", first: "1er", my: "M Y", clock: "H h",
+	},
+	"es": {
+		months: [...]string{
+			"enero", "febrero", "marzo", "abril", "mayo", "junio",
+			"julio", "agosto", "septiembre", "octubre", "noviembre", "diciembre",
+		},
+		form: "D de M de Y", first: "1", my: "M de Y", clock: "H:00 h",
+	},
+}
+
+func (r reckoning) put(form string, t time.Time) string {
+	d := strconv.Itoa(t.Day())
+	if t.Day() == 1 {
+		d = r.first
+	}
+	return strings.NewReplacer(
+		"D", d, "M", r.months[t.Month()-1], "Y", strconv.Itoa(t.Year()), "H", strconv.Itoa(t.Hour()),
+	).Replace(form)
+}
+
+func (r reckoning) day(t time.Time) string   { return r.put(r.form, t) }
+func (r reckoning) month(t time.Time) string { return r.put(r.my, t) }
+func (r reckoning) hour(t time.Time) string  { return r.put(r.clock, t) }

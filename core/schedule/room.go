@@ -1,0 +1,160 @@
+package schedule
+
+import (
+	"slices"
+	"time"
+)
+
+// Room is what all open pieces share: people, the booth, the racks and the air.
+type Room struct {
+	Now       time.Time // what is before it has happened, and is nobody's rival
+	People    []Person
+	Booths    int     // coats that are sprayed at once; 0 counts as 1
+	RackM2    float64 // wet zones that the drying racks hold at once; 0 = enough
+	DustApart bool    // sanding has air of its own, away from wet films
+}
+
+// Person is a pair of hands with hours of its own.
+type Person struct {
+	Name string
+	Week Week
+}
+
+// OneAlone is a room that one person has to themselves.
+func OneAlone(week Week, now time.Time) Room { return Room{Now: now, People: []Person{{Week: week}}} }
+
+// Cause is what a step waits for once what lies below it is ready.
+type Cause string
+
+const (
+	ForStart   Cause = "start" // its work begins then
+	ForDrying  Cause = "drying"
+	ForHands   Cause = "hands"  // they are on other work
+	ForHours   Cause = "hours"  // nobody is there
+	ForBooth   Cause = "booth"  // another coat is being sprayed
+	ForRack    Cause = "rack"   // no place to dry
+	ForDust    Cause = "dust"   // something is being sanded, or a film is wet
+	ForAir     Cause = "air"    // it does not allow it yet
+	ForBoard   Cause = "board"  // a test board has not had its time
+	ForSeen    Cause = "seen"   // what was seen on it, or a fault that is mended first
+	ForWindow  Cause = "window" // held back on purpose, so that the next coat meets its window
+	ForNothing Cause = ""
+)
+
+// Calendar is the plan of all pieces that share a room.
+type Calendar struct {
+	Plans  []Plan        // as the briefs were given
+	Order  []int         // in which the pieces were given their places
+	Late   time.Duration // of all promises together
+	Bound  time.Duration // no order of the work could make it less
+	Proven bool          // no other order of the work would serve the promises better, by what is worth moving it for
+}
+
+// Plan plans all pieces together, so that the promises are missed by as little as can be, and then so that each is
+// ready soon. The same pieces give the same plan, and a small change moves little: the earliest promise goes first
+// unless another order is better by what is worth moving work for.
+func (r Room) Plan(briefs []Brief) Calendar { return newSearch(r, briefs, usual).best() }
+
+// Around plans single pieces around others whose plans stay as they are.
+func (r Room) Around(others []Plan) func(Brief) Plan {
+	taken := newHands(r)
+	for _, p := range others {
+		for _, s := range p.Steps {
+			taken.book(s)
+		}
+	}
+	return func(b Brief) Plan {
+		m := measured(b)
+		var kept []Step
+		if m.untold(r.Now) {
+			kept = m.with(taken.alone()).Steps
+		}
+		m.by(r.Now, kept, taken)
+		plans := append(slices.Clone(others), m.with(taken.clone()))
+		pots(plans)
+		return plans[len(others)]
+	}
+}
+
+// Offer is what taking a piece on comes to, before anything is promised.
+type Offer struct {
+	Around Plan      // with every other piece where it is: it costs nobody anything
+	With   Calendar  // with the others moved for its promise; it comes last among the plans
+	Costs  []Cost    // of those that are ready later then
+	Alone  time.Time // when it would be ready, had it the room to itself
+}
+
+// Cost is what another piece pays for a promise.
+type Cost struct {
+	Piece int           // as the briefs were given
+	Later time.Duration // it is ready
+	Late  time.Duration // beyond its own promise, where it was in time before, or more than it was
+}
+
+// Offer tells what a piece would cost the others.
+func (r Room) Offer(briefs []Brief, b Brief) Offer {
+	without := r.Plan(briefs)
+	alone := Make(b.in(r))
+	out := Offer{Around: r.Around(without.Plans)(b), With: r.Plan(append(slices.Clone(briefs), b))}
+	out.Alone, _ = b.Ready(alone)
+	for i, other := range briefs {
+		was, _ := other.Ready(without.Plans[i])
+		is, _ := other.Ready(out.With.Plans[i])
+		cost := Cost{Piece: i, Later: is.Sub(was), Late: other.late(is) - other.late(was)}
+		if cost.Later >= worthSaying {
+			out.Costs = append(out.Costs, cost)
+		}
+	}
+	return out
+}
+
+// worthSaying is from when on it is told that a piece is ready later (practice).
+const worthSaying = time.Hour
+
+// in is a piece alone in a room, which the first of its people works on.
+func (b Brief) in(r Room) Brief {
+	b.Week, b.Start = r.People[0].Week, latest(b.Start, r.Now)
+	return b
+}
+
+// late is by how much a moment is later than what was promised.
+func (b Brief) late(ready time.Time) time.Duration {
+	if b.Promised.IsZero() {
+		return 0
+	}
+	return max(0, ready.Sub(b.Promised))
+}
+
+// worth is what a calendar is judged by: less is better.
+type worth struct {
+	late  time.Duration // of all promises
+	ready time.Duration // from now until each piece is ready, all together
+}
+
+// gain is the least that another order of the work must be better by to be worth it (practice).
+const gain = time.Hour
+
+// betters tells whether it is worth moving other work for.
+func (w worth) betters(o worth) bool {
+	switch {
+	case w.late < o.late-gain:
+		return true
+	case w.late > o.late:
+		return false
+	}
+	return w.ready < o.ready-gain
+}
+
+// above tells whether it is more than a bound, so that something might still be gained.
+func (w worth) above(bound worth) bool { return w.late > bound.late || w.ready > bound.ready }
+
+// Ready is when a piece serves its life: in light use, or hardened right through where that asks for it.
+func (b Brief) Ready(p Plan) (at time.Time, needs string) {
+	at, needs = p.LightUse, "light use"
+	for i, z := range b.Zones {
+		if z.Wish.Use.CureFirst && p.Zones[i].FullCure.After(at) {
+			at, needs = p.Zones[i].FullCure, "full cure"
+		}
+	}
+	return at, needs
+}

@@ -1,0 +1,97 @@
+import { accessible, aMonday, expect, noSidewaysScroll, onPhone, planned, test } from './firmitas'
+
+const shelf = { endUse: 'Desk or work top', material: 'Ash', look: 'Natural', area: '6' }
+
+test('two people, a holiday and a helper; a promise is asked for before it is given', async ({ page }) => {
+  const start = aMonday(10)
+  await planned(page, { ...shelf, name: 'Calendar one', start })
+  await planned(page, { ...shelf, name: 'Calendar two', start })
+
+  await page.getByText('Can it be ready for another day?').click()
+  const soon = new Date(Date.parse(start) + 86_400_000).toISOString().slice(0, 10)
+  await page.getByLabel('Ready for', { exact: true }).fill(soon)
+  await expect(page.getByText(/^No: it is ready/)).toBeVisible()
+  const late = new Date(Date.parse(start) + 90 * 86_400_000).toISOString().slice(0, 10)
+  await page.getByLabel('Ready for', { exact: true }).fill(late)
+  await expect(page.getByText('Yes, and no other piece has to wait for it.')).toBeVisible()
+  await accessible(page)
+
+  await page.goto('/settings')
+  await page.getByRole('button', { name: 'Somebody works here' }).click()
+  await page.getByRole('button', { name: 'Somebody works here' }).click()
+  await page.getByLabel('Name or initials').nth(0).fill('KL')
+  await page.getByLabel('Name or initials').nth(1).fill('KL')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText('Two people of one name cannot be told apart.')).toBeVisible()
+  await page.getByLabel('Name or initials').nth(1).fill('MO')
+  await page.getByRole('button', { name: 'A day of its own' }).click()
+  await page.getByLabel('Day 1', { exact: true }).fill(start)
+  await page.getByLabel('Day 1: what it is for').fill('Harbour day')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText('Saved.')).toBeVisible()
+  await accessible(page)
+
+  await page.goto('/')
+  await page
+    .getByRole('link', { name: /^Calendar two/ })
+    .first()
+    .click()
+  await page.getByRole('button', { name: 'Open every step' }).click()
+  await expect(page.getByText(/^By (KL|MO)\.$/).first()).toBeVisible()
+
+  await page.goto('/settings') // as it was, for whoever comes next
+  for (const name of ['MO', 'KL']) await page.getByRole('button', { name: `Take ${name} off` }).click()
+  await page.getByRole('button', { name: 'Strike day 1 out' }).click()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText('Saved.')).toBeVisible()
+})
+
+test('the calendar is read elsewhere by a link, until it is withdrawn', async ({ page }) => {
+  await planned(page, { ...shelf, name: 'Calendar three', start: aMonday(12) })
+  await page.goto('/settings')
+  await page.getByRole('button', { name: 'Make a link' }).click()
+  await expect(page.getByText('Give it a name.')).toBeVisible()
+  await page.getByLabel('A new link for').fill('phone')
+  await page.getByRole('button', { name: 'Make a link' }).click()
+  const link = page.getByRole('link', { name: /\/calendar\/.*\.ics$/ })
+  await expect(link).toBeVisible()
+  const address = (await link.getAttribute('href'))!
+  const read = await page.request.get(address)
+  expect(read.status()).toBe(200)
+  expect(await read.text()).toContain('Calendar three')
+  await page.getByRole('button', { name: 'Withdraw the link phone' }).click()
+  await expect(link).toBeHidden()
+  expect((await page.request.get(address)).status()).toBe(404)
+})
+
+test('the bench says what is asked for now, on a phone', async ({ browser }) => {
+  const phone = await onPhone(browser)
+  const page = await phone.newPage()
+  await planned(page, { ...shelf, name: 'Calendar four', area: '0.5' })
+  await page.goto('/')
+  await expect(page.getByRole('heading', { name: 'Now' })).toBeVisible()
+  await accessible(page)
+  await noSidewaysScroll(page)
+  await phone.close()
+})
+
+test('the wall: no controls, what is asked for, and how old the picture is', async ({ page }) => {
+  await planned(page, { ...shelf, name: 'Calendar five', area: '0.5' })
+  await page.setViewportSize({ width: 1920, height: 1080 })
+  await page.goto('/wall')
+  await expect(page.getByText(/^as of \d/)).toBeVisible()
+  await expect(page.getByRole('button')).toHaveCount(0)
+  await accessible(page)
+  await noSidewaysScroll(page)
+})
+
+test('the month: what a day asks of hands, and what falls on it, at a desk and on a phone', async ({ page }) => {
+  await planned(page, { ...shelf, name: 'Calendar six', start: aMonday() })
+  await page.goto('/month')
+  await expect(page.getByText(/^[\d.]+ of 10 h$/).first()).toBeVisible()
+  await expect(page.getByRole('link', { name: /^Calendar six/ }).first()).toBeVisible()
+  await accessible(page)
+  await page.setViewportSize({ width: 390, height: 844 })
+  await noSidewaysScroll(page)
+  await accessible(page)
+})

@@ -1,0 +1,78 @@
+package document
+
+import (
+	"encoding/csv"
+	"fmt"
+	"io"
+	"strings"
+	"time"
+
+	ics "github.com/arran4/golang-ical"
+)
+
+// Entry is a stretch of the workshop's calendar: a step of a plan, or a date of a piece where From is To.
+type Entry struct {
+	Piece, Number string
+	Zone          string // "" = the whole piece
+	What, Kind    string
+	Key           string // tells it apart within its piece, and stays when it moves
+	From, To      time.Time
+	By            string
+	Closes        time.Time // its window; zero = no limit
+}
+
+func (e Entry) where() string {
+	if e.Zone == "" {
+		return e.Piece
+	}
+	return e.Piece + ", " + e.Zone
+}
+
+// PlanCalendar is the workshop's calendar as iCalendar (RFC 5545). An entry keeps its id when it moves, so that another
+// calendar moves it too.
+func PlanCalendar(name string, all []Entry, made time.Time) []byte {
+	cal := ics.NewCalendarFor("Firmitas")
+	cal.SetMethod(ics.MethodPublish)
+	cal.SetXWRCalName(name)
+	for _, e := range all {
+		event := cal.AddEvent(fmt.Sprintf("%s-%s@firmitas", e.Number, e.Key))
+		event.SetDtStampTime(made)
+		event.SetStartAt(e.From)
+		event.SetEndAt(e.To)
+		event.SetSummary(e.where() + ": " + e.What)
+		var more []string
+		if e.By != "" {
+			more = append(more, "By "+e.By+".")
+		}
+		if !e.Closes.IsZero() {
+			event.SetProperty(ics.ComponentPropertyPriority, "1")
+			more = append(more, "Before "+e.Closes.UTC().Format("2006-01-02 15:04")+" UTC its window closes.")
+		}
+		if len(more) > 0 {
+			event.SetDescription(strings.Join(more, " "))
+		}
+		if e.From.Equal(e.To) {
+			event.SetTimeTransparency(ics.TransparencyTransparent)
+		}
+	}
+	return []byte(cal.Serialize(ics.WithNewLineWindows))
+}
+
+// WritePlanCSV writes the calendar a line each, with times in UTC.
+func WritePlanCSV(w io.Writer, all []Entry) error {
+	out := csv.NewWriter(w)
+	rows := [][]string{{"number", "piece", "zone", "kind", "what", "from", "to", "by", "window closes"}}
+	at := func(t time.Time) string {
+		if t.IsZero() {
+			return ""
+		}
+		return t.UTC().Format(time.RFC3339)
+	}
+	for _, e := range all {
+		rows = append(rows, []string{
+			Inert(e.Number), Inert(e.Piece), Inert(e.Zone), e.Kind, Inert(e.What),
+			at(e.From), at(e.To), Inert(e.By), at(e.Closes),
+		})
+	}
+	return out.WriteAll(rows)
+}

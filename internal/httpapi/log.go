@@ -1,0 +1,86 @@
+package httpapi
+
+import (
+	"context"
+
+	"firmitas/api"
+	"firmitas/core/climate"
+	"firmitas/core/fault"
+	"firmitas/core/schedule"
+	"firmitas/core/worklog"
+	"firmitas/internal/store"
+	"firmitas/internal/workshop"
+)
+
+func (h *handlers) ReadAir(ctx context.Context, r api.ReadAirRequestObject) (api.ReadAirResponseObject, error) {
+	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.ReadAir201JSONResponse, error) {
+		read, err := h.service.ReadAir(ctx, workshop.Reading{
+			Air: climate.Air{TempC: r.Body.Air.TempC, RH: r.Body.Air.Rh}, At: or(r.Body.ReadAt), Who: r.Body.Who,
+		})
+		return api.ReadAir201JSONResponse(toRoomAir(read)), err
+	})
+}
+
+func toRoomAir(r workshop.Reading) api.RoomAir {
+	return api.RoomAir{Air: api.Air{TempC: r.Air.TempC, Rh: r.Air.RH}, ReadAt: r.At.UTC(), Who: r.Who}
+}
+
+func toTimer(t schedule.Timer) api.Timer {
+	return api.Timer{
+		Kind: api.TimerKind(t.Kind), Zone: t.Zone, Of: t.Of, From: t.From.UTC(), Until: t.Until.UTC(), Event: t.Event,
+		Layer: t.Coat.Layer, Coat: t.Coat.N,
+	}
+}
+
+func toCoatName(c *worklog.Coat) *api.CoatName {
+	if c == nil {
+		return nil
+	}
+	return &api.CoatName{Layer: c.Layer, Coat: c.N}
+}
+
+func (h *handlers) GetLearned(
+	ctx context.Context, _ api.GetLearnedRequestObject,
+) (api.GetLearnedResponseObject, error) {
+	learned, err := h.service.Learned(ctx)
+	share := func(s worklog.Share) api.LearnedShare {
+		return api.LearnedShare{Of: s.Of, PerM2: s.PerM2, Jobs: s.Jobs}
+	}
+	return api.GetLearned200JSONResponse(each(learned, func(l worklog.Learned) api.Learned {
+		return api.Learned{
+			Work: l.Work, PerM2: l.PerM2, Jobs: l.Jobs, Least: l.Least, Most: l.Most,
+			Who: each(l.Who, share), Face: each(l.Face, share),
+		}
+	})), err
+}
+
+func (h *handlers) GetTechniqueNotes(
+	ctx context.Context, _ api.GetTechniqueNotesRequestObject,
+) (api.GetTechniqueNotesResponseObject, error) {
+	notes, err := h.service.CardNotes(ctx)
+	return api.GetTechniqueNotes200JSONResponse(each(notes, toTechniqueNote)), err
+}
+
+func (h *handlers) PutTechniqueNote(
+	ctx context.Context, r api.PutTechniqueNoteRequestObject,
+) (api.PutTechniqueNoteResponseObject, error) {
+	return once(ctx, h, r.Params.IdempotencyKey, r,
+		func(ctx context.Context) (api.PutTechniqueNote200JSONResponse, error) {
+			n, err := h.service.PutCardNote(ctx, r.Body.Card, r.Body.Note, r.Body.Version)
+			return api.PutTechniqueNote200JSONResponse(toTechniqueNote(n)), err
+		})
+}
+
+func toTechniqueNote(n store.CardNote) api.TechniqueNote {
+	return api.TechniqueNote{Card: n.Card, Note: n.Note, Version: n.Version}
+}
+
+func toProductFault(f store.ShownFault) api.ProductFault {
+	out := api.ProductFault{
+		At: f.At.UTC(), Piece: f.Piece, PieceID: f.PieceID.Int64, Words: f.Data.V.Text, Who: f.Who,
+	}
+	if cause := fault.Causes[f.Data.V.Cause]; cause != nil {
+		out.Cause = &cause.Words
+	}
+	return out
+}

@@ -1,0 +1,212 @@
+package workshop
+
+import (
+	"context"
+	"net/mail"
+	"slices"
+	"strings"
+	"time"
+
+	"firmitas/core/care"
+	"firmitas/core/coating"
+	"firmitas/core/enduse"
+	"firmitas/core/system"
+	"firmitas/core/worklog"
+	"firmitas/internal/store"
+)
+
+// What a buyer says without a sign-in is limited: so many words an hour and piece, and so long.
+const (
+	mostSaidAnHour = 5
+	longestSaid    = 500
+)
+
+// ErrTooOften tells that somebody who holds a card has said enough for now.
+var ErrTooOften = &Refused{"That was sent too often just now. Please try again in an hour."}
+
+// BuyerHurt notes on the piece's record what its buyer saw happen to it.
+func (s *Service) BuyerHurt(ctx context.Context, token, what, words string) error {
+	if !slices.Contains(care.Hurts, what) {
+		return &Invalid{[]FieldError{{"/what", "Please choose one."}}}
+	}
+	text := care.Message{ID: "page.hurt_" + what}.In(care.Languages[0])
+	if said := plainly(words); said != "" {
+		text += ": " + said
+	}
+	return s.buyerSaid(ctx, token, text)
+}
+
+// plainly is what a stranger typed, as one line that is not too long.
+func plainly(words string) string {
+	line := []rune(strings.Join(strings.Fields(words), " "))
+	return strings.TrimSpace(string(line[:min(len(line), longestSaid)]))
+}
+
+func (s *Service) buyerSaid(ctx context.Context, token, text string) error {
+	_, err := writing(ctx, s, func(ctx context.Context) (struct{}, error) {
+		home, p, card, err := s.behind(ctx, token)
+		if err != nil {
+			return struct{}{}, err
+		}
+		if !card.Ended.IsZero() {
+			return struct{}{}, store.ErrNotFound
+		}
+		lately := 0
+		for _, e := range p.Standing {
+			if e.Kind == worklog.BuyerSaid && s.Now().Sub(e.At) < time.Hour {
+				lately++
+			}
+		}
+		if lately >= mostSaidAnHour {
+			return struct{}{}, ErrTooOften
+		}
+		row := store.Event{
+			WorkshopID: home.ID, PieceID: nullID(p.ID), Kind: string(worklog.BuyerSaid), At: s.Now(), Told: s.Now(),
+		}
+		row.Data.V.Text = text
+		_, err = s.store.AddEvent(ctx, row)
+		return struct{}{}, err
+	})
+	return err
+}
+
+// Elsewhere is how a finish stands up to another life.
+type Elsewhere struct {
+	Short []enduse.Demand // what it bears less of than that life asks
+	Gate  bool            // its labels do not state, or its kind does not do, what that life asks for
+}
+
+// otherLife is a life that a buyer may ask about, in a place; Invalid where it is none of them.
+func otherLife(use, place string) (*enduse.EndUse, error) {
+	known := slices.Contains(care.OtherLives(), use) && slices.Contains(care.OtherPlaces(), place)
+	if !known {
+		return nil, &Invalid{[]FieldError{{"/use", "Please choose one."}}}
+	}
+	return enduse.Find(use).At(enduse.Place(place)), nil
+}
+
+// BuyerMoves notes on a piece's record that its buyer wants to use it otherwise.
+func (s *Service) BuyerMoves(ctx context.Context, token, use, place string) error {
+	if _, err := otherLife(use, place); err != nil {
+		return err
+	}
+	args := map[string]care.Arg{"life": {Term: "life." + use}, "place": {Term: "place." + place}}
+	return s.buyerSaid(ctx, token, care.Message{ID: "note.moves", Args: args}.In(care.Languages[0]))
+}
+
+// Elsewhere is how a piece stands up to another use: that of all its zones together.
+func (s *Service) Elsewhere(ctx context.Context, token, use, place string) (Elsewhere, error) {
+	var out Elsewhere
+	life, err := otherLife(use, place)
+	if err != nil {
+		return out, err
+	}
+	return reading(ctx, s, func(ctx context.Context) (Elsewhere, error) {
+		home, p, _, err := s.behind(ctx, token)
+		if err != nil {
+			return out, err
+		}
+		planned, err := s.plan(ctx, home, p)
+		if err != nil || planned == nil {
+			return out, err
+		}
+		for i, z := range planned.Brief.Zones {
+			if layers := p.onIt(p.Zones[i]); len(layers) > 0 {
+				w := z.Wish
+				w.Use = life
+				out.add(w, system.Assess(w, layers))
+			}
+		}
+		return out, nil
+	})
+}
+
+func (e *Elsewhere) add(w system.Wish, judged system.System) {
+	for _, d := range judged.Demands {
+		if d.Shortfall() > 0 && !slices.Contains(e.Short, d.Demand) {
+			e.Short = append(e.Short, d.Demand)
+		}
+	}
+	last := judged.Protection().Product
+	gate := w.Use.WhyUnfit(last.Family, w.Seen.Valued) != "" ||
+		slices.ContainsFunc(judged.Gates, func(g system.GateResult) bool { return !g.Passed })
+	thin := w.Use.Outdoors() && last.Family.Body == coating.Film && judged.FilmUM < judged.AskedUM
+	e.Gate = e.Gate || gate || thin
+}
+
+func isMail(address string) bool {
+	const longest = 254
+	a, err := mail.ParseAddress(address)
+	return err == nil && a.Address == address && len(address) <= longest
+}
+
+// BuyerReminded keeps that whoever holds a card wants one mail when a renewal is due.
+func (s *Service) BuyerReminded(ctx context.Context, token, address string, lang care.Lang) error {
+	if !isMail(address) {
+		return &Invalid{[]FieldError{{"/mail", "Write a mail address, such as name@example.org."}}}
+	}
+	return s.forBuyer(ctx, token, func(ctx context.Context, home Workshop, card IssuedCard) error {
+		running, err := s.store.Reminders(ctx, home.ID, card.PieceID)
+		if err != nil {
+			return err
+		}
+		if len(running) >= mostSaidAnHour {
+			return ErrTooOften
+		}
+		return s.store.Remind(ctx, store.Reminder{
+			WorkshopID: home.ID, PieceID: card.PieceID, Mail: address, Lang: string(lang), Asked: s.Now(),
+		})
+	})
+}
+
+// BuyerStops ends the reminders of a piece.
+func (s *Service) BuyerStops(ctx context.Context, token string) error {
+	return s.forBuyer(ctx, token, func(ctx context.Context, home Workshop, card IssuedCard) error {
+		return s.store.StopReminders(ctx, home.ID, card.PieceID, s.Now())
+	})
+}
+
+func (s *Service) forBuyer(
+	ctx context.Context, token string, do func(context.Context, Workshop, IssuedCard) error,
+) error {
+	return s.store.Write(ctx, func(ctx context.Context) error {
+		home, _, card, err := s.behind(ctx, token)
+		if err != nil {
+			return err
+		}
+		if !card.Ended.IsZero() {
+			return store.ErrNotFound
+		}
+		return do(ctx, home, card)
+	})
+}
+
+// FromBuyers is what buyers told from their cards and nobody has answered, the newest first.
+func (s *Service) FromBuyers(ctx context.Context) ([]store.Said, error) {
+	const most = 50
+	home, err := s.home(ctx)
+	if err != nil {
+		return nil, err
+	}
+	return s.store.Unanswered(ctx, home, most)
+}
+
+// AnswerBuyer keeps that somebody has answered what a buyer told. Once answered it stays so.
+func (s *Service) AnswerBuyer(ctx context.Context, event int64) error {
+	return s.remove(ctx, func(ctx context.Context, home int64) error {
+		const most = 1000
+		open, err := s.store.Unanswered(ctx, home, most)
+		if err != nil {
+			return err
+		}
+		at := slices.IndexFunc(open, func(o store.Said) bool { return o.ID == event })
+		if at < 0 {
+			return store.ErrNotFound
+		}
+		_, err = s.store.AddEvent(ctx, store.Event{
+			WorkshopID: home, PieceID: open[at].PieceID, Kind: string(worklog.Answered), At: s.Now(), Told: s.Now(),
+			Of: nullID(event),
+		})
+		return err
+	})
+}

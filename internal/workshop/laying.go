@@ -1,0 +1,299 @@
+package workshop
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"slices"
+	"time"
+
+	"firmitas/core/climate"
+	"firmitas/core/coating"
+	"firmitas/core/fault"
+	"firmitas/core/schedule"
+	"firmitas/core/worklog"
+	"firmitas/internal/store"
+)
+
+// asPlanned fills in what nobody told of some work: the air as it was read or is planned, what it was laid with, what
+// its minutes were spent on, and how many where its beginning was told.
+func (s *Service) asPlanned(
+	ctx context.Context, home Workshop, p Piece, plan *Plan, e worklog.Event,
+) (worklog.Event, error) {
+	switch e.Kind {
+	case worklog.CoatLaid:
+		if e.Air == (climate.Air{}) {
+			read, err := s.airAt(ctx, home, e.At)
+			if err != nil {
+				return e, err
+			}
+			e.Air = p.Air
+			if read != nil && !p.Site.OnSite {
+				e.Air = *read
+			}
+		}
+		planned := p.plannedProduct(e)
+		if e.Product != 0 && e.Product != planned {
+			row, err := s.store.Product(ctx, home.ID, e.Product)
+			if errors.Is(err, store.ErrNotFound) {
+				return e, &Invalid{[]FieldError{{"/productId", "No product of the shelf has that number."}}}
+			}
+			if err != nil {
+				return e, err
+			}
+			if e.How.Instead, err = fromRow(row); err != nil {
+				return e, err
+			}
+		} else {
+			e.Product = planned
+		}
+		var err error
+		if e.How.Tin, err = s.tinOf(ctx, home, e); err != nil {
+			return e, err
+		}
+	case worklog.JobDone, worklog.FaultSeen:
+	default:
+		return e, nil
+	}
+	if plan == nil {
+		return e, nil
+	}
+	if e.Kind == worklog.FaultSeen {
+		zone := slices.IndexFunc(p.Zones, func(z Zone) bool { return z.ID == e.Zone })
+		if zone < 0 {
+			return e, nil
+		}
+		if last := plan.Plan.LastLaid(plan.Brief, zone, e.At); last != nil {
+			e.Product = last.Product.ID
+		}
+		return e, nil
+	}
+	if step := plan.Plan.StepOf(e); step != nil {
+		e.Kin = step.Kin
+	}
+	if e.Took == 0 {
+		e.Took = tookSince(p.Standing, e)
+	}
+	return e, nil
+}
+
+// longestSession beyond which a beginning that was told is taken to be of another day's work.
+const longestSession = 10 * time.Hour
+
+// tookSince are the minutes since a coat's beginning was told; 0 where it was not.
+func tookSince(standing []worklog.Event, e worklog.Event) (minutes float64) {
+	for _, o := range standing {
+		since := e.At.Sub(o.At)
+		sameSession := since > 0 && since <= longestSession
+		if o.Kind == worklog.Begun && o.Coat == e.Coat && sameSession {
+			minutes = since.Minutes()
+		}
+	}
+	return minutes
+}
+
+func (p Piece) plannedProduct(e worklog.Event) int64 {
+	if z := p.zone(e.Zone); z != nil && e.Coat.Layer >= 0 && e.Coat.Layer < len(z.Layers) {
+		return z.Layers[e.Coat.Layer].Product.ID
+	}
+	return 0
+}
+
+// tinOf is the tin that a coat was laid from, one of its product. Where it is off the shelf by now the coat is told
+// without it: a press that came late is not lost for a tin that was used up meanwhile.
+func (s *Service) tinOf(ctx context.Context, home Workshop, e worklog.Event) (int64, error) {
+	if e.How.Tin == 0 {
+		return 0, nil
+	}
+	t, err := s.store.Tin(ctx, home.ID, e.How.Tin)
+	switch {
+	case errors.Is(err, store.ErrNotFound):
+		return 0, nil
+	case err != nil:
+		return 0, err
+	case t.ProductID != e.Product:
+		return 0, &Invalid{[]FieldError{{"/tinId", "That tin is of another product."}}}
+	}
+	return t.ID, nil
+}
+
+// jobKeys are the keys of all work besides coats: the preparation, and what faults ask for.
+func (p Piece) jobKeys(brief schedule.Brief) []string {
+	var out []string
+	for _, j := range brief.Jobs() {
+		out = append(out, j.Key)
+	}
+	for _, z := range brief.Zones {
+		for _, m := range z.Mends {
+			out = append(out, worklog.MendKey(m.Fault.ID))
+		}
+	}
+	return out
+}
+
+// More than any coat takes of these; typing slips do.
+const (
+	mostLitres  = 200.0
+	mostWetUM   = 5_000.0 // a poured flood
+	mostMinutes = 24 * 60.0
+)
+
+// laying checks what is told of how a coat went on, and of minutes.
+func (c *check) laying(p Piece, e worklog.Event) {
+	h := e.How
+	c.that(h.Litres >= 0 && h.Litres <= mostLitres, "/litres", "Litres from 0 to %.0f.", mostLitres)
+	c.that(h.WetUM >= 0 && h.WetUM <= mostWetUM, "/wetUm", "Micrometres from 0 to %.0f.", mostWetUM)
+	c.that(h.Share >= 0 && h.Share <= 1, "/share", "A share from 0 to 1.")
+	c.listed(h.Build == "" || slices.Contains(worklog.Builds, h.Build), "/build", "a build", string(h.Build))
+	c.listed(h.Method == "" || slices.Contains(schedule.Methods, h.Method), "/method", "a way", h.Method)
+	c.that(e.Took >= 0 && e.Took <= mostMinutes, "/tookMin", "Minutes from 0 to %.0f.", mostMinutes)
+}
+
+// faultTold checks what a fault is said to be, come from, and have done about it; all of it may be left to words.
+func (c *check) faultTold(e worklog.Event) {
+	f := fault.Find(e.Fault)
+	c.listed(e.Fault == "" || f != nil, "/fault", "a fault", e.Fault)
+	c.listed(e.Cause == "" || fault.Causes[e.Cause] != nil, "/cause", "a cause", e.Cause)
+	c.listed(e.Remedy == "" || slices.Contains(worklog.Remedies, e.Remedy), "/remedy", "a remedy", string(e.Remedy))
+	if f != nil && e.Remedy != "" {
+		c.that(f.What(e.Remedy) != "", "/remedy", "Nothing is known that would help then.")
+	}
+}
+
+// coatWords tell of a coat what became of it.
+func (p Piece) coatWords(e worklog.Event, became string) string {
+	z := p.zone(e.Coat.Zone)
+	if z == nil || e.Coat.Layer >= len(z.Layers) {
+		return "A coat that is no longer in the plan."
+	}
+	l := z.Layers[e.Coat.Layer]
+	return fmt.Sprintf("%s, coat %d of %d: %s.", l.Product.Name, e.Coat.N, l.Coats, became)
+}
+
+// Reading is the air of the room as it was read.
+type Reading struct {
+	Air climate.Air
+	At  time.Time
+	Who string
+}
+
+// recently is how far back readings of the room are looked at.
+const recently = 48 * time.Hour
+
+// airAt is the air of the room as it was last read before a moment; nil where that is too long ago.
+func (s *Service) airAt(ctx context.Context, home Workshop, at time.Time) (*climate.Air, error) {
+	told, err := s.room(ctx, home, at)
+	if air, ok := worklog.AirAt(told, at); ok {
+		return &air, err
+	}
+	return nil, err
+}
+
+func (s *Service) room(ctx context.Context, home Workshop, at time.Time) ([]worklog.Event, error) {
+	rows, err := s.store.RoomBetween(ctx, home.ID, at.Add(-recently), at)
+	if err != nil {
+		return nil, err
+	}
+	return fromEventRows(rows)
+}
+
+// ReadAir keeps the air of the room as it was read on the thermo-hygrometer.
+func (s *Service) ReadAir(ctx context.Context, r Reading) (Reading, error) {
+	return writing(ctx, s, func(ctx context.Context) (Reading, error) {
+		home, err := s.home(ctx)
+		if err != nil {
+			return r, err
+		}
+		now := s.Now()
+		if r.At.IsZero() {
+			r.At = now
+		}
+		var c check
+		c.checkAir(r.Air, "/air")
+		c.that(!r.At.After(now.Add(aMomentAhead)), "/readAt", "It cannot have been read in the time to come.")
+		if err := c.err(); err != nil {
+			return r, err
+		}
+		e := worklog.Event{Kind: worklog.AirRead, Air: r.Air}
+		_, err = s.store.AddEvent(ctx, store.Event{
+			WorkshopID: home, Kind: string(e.Kind), At: r.At.UTC(), Told: now, Who: r.Who,
+			Data: store.JSON[store.EventData]{V: toEventData(e)},
+		})
+		return r, err
+	})
+}
+
+// ofFault is the product that a fault shows on; 0 for other facts.
+func ofFault(e worklog.Event) int64 {
+	if e.Kind == worklog.FaultSeen {
+		return e.Product
+	}
+	return 0
+}
+
+// lastReading of what was told of the room; nil where nothing was.
+func lastReading(told []worklog.Event) *Reading {
+	var out *Reading
+	for _, e := range told {
+		if e.Kind == worklog.AirRead {
+			out = &Reading{e.Air, e.At, e.Who}
+		}
+	}
+	return out
+}
+
+// around is what the rest of the workshop has to tell a piece.
+type around struct {
+	room   []worklog.Event // read of late
+	tins   []counted
+	faults map[int64][]store.ShownFault
+}
+
+func (s *Service) around(ctx context.Context, home Workshop) (out around, err error) {
+	if out.room, err = s.room(ctx, home, s.Now()); err != nil {
+		return out, err
+	}
+	if out.tins, err = s.tins(ctx, home.ID, 0); err != nil {
+		return out, err
+	}
+	out.faults, err = s.elsewhere(ctx, home)
+	return out, err
+}
+
+// live adds to a plan what changes by the minute: timers, the tins that its coats may be laid from, and what showed
+// elsewhere on what it takes.
+func (s *Service) live(p Piece, plan *Plan, so around) {
+	if plan == nil {
+		return
+	}
+	plan.Plan.Notes = append(plan.Plan.Notes, p.warnings(plan, so.faults)...)
+	facts := p.Standing
+	if !p.Site.OnSite {
+		facts = slices.Concat(so.room, facts)
+	}
+	plan.Timers = plan.Brief.Timers(plan.Plan, facts, s.Now())
+	for _, n := range plan.Plan.Needs {
+		plan.Tins = append(plan.Tins, s.openTins(n.Product, so.tins)...)
+	}
+	if air := lastReading(so.room); air != nil && !p.Site.OnSite && schedule.AirOff(p.Air, air.Air) {
+		plan.OtherAir = air
+	}
+}
+
+// openTins are the tins of a product that a coat may be laid from: those that were opened come first, as they are used
+// up first.
+func (s *Service) openTins(p *coating.Product, held []counted) []OpenTin {
+	var opened, shut []OpenTin
+	for _, c := range held {
+		if c.ProductID != p.ID {
+			continue
+		}
+		t := OpenTin{ID: c.ID, ProductID: p.ID, LeftL: s.tin(p, c).LeftL, Lot: c.Lot, Opened: c.Opened.Valid}
+		if t.Opened {
+			opened = append(opened, t)
+		} else {
+			shut = append(shut, t)
+		}
+	}
+	return append(opened, shut...)
+}

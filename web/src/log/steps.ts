@@ -1,0 +1,69 @@
+import type { EventInput, KeptEvent, Piece, Plan, Step } from '../api/client'
+import type { Press } from '../offline/db'
+
+type Fact = Pick<KeptEvent, 'zoneId' | 'layer' | 'coat' | 'job'>
+
+/** What tells one step from the others of its piece. */
+export function nameOf(piece: Piece, step: Step): Fact {
+  if (step.job !== undefined) return { job: step.job }
+  return { zoneId: piece.input.zones[step.zones[0] ?? 0]?.id, layer: step.layer, coat: step.coat }
+}
+
+const sameStep = (a: Fact, b: Fact) =>
+  a.job !== undefined || b.job !== undefined
+    ? a.job === b.job
+    : a.zoneId === b.zoneId && a.layer === b.layer && a.coat === b.coat
+
+const finishes: EventInput['kind'][] = ['coat_laid', 'left_out', 'job_done']
+
+/** The press that waits on this device and tells a step as done; none where only part of it is. */
+export const waitingFor = (piece: Piece, step: Step, waiting: Press[]) =>
+  waiting.find(
+    (p) => finishes.includes(p.body.kind) && (p.body.share ?? 1) === 1 && sameStep(p.body, nameOf(piece, step)),
+  )
+
+/** The press that began a step, or mixed a pot for it, and waits on this device. */
+export const waitingToBegin = (piece: Piece, step: Step, kind: 'begun' | 'mixed', waiting: Press[]) =>
+  waiting.find((p) => p.body.kind === kind && sameStep(p.body, nameOf(piece, step)))
+
+/** Work that somebody does and may tell: a coat, or a job of the preparation. */
+export const tellable = (step: Step) =>
+  step.told === undefined && (step.job !== undefined || (step.kind === 'coating' && (step.product?.id ?? 0) > 0))
+
+const DAY = 86_400_000
+
+/** Whether the time of a step has come, or comes within the day. */
+export const isNear = (step: Step, now: string) => Date.parse(step.work[0]!.from) - Date.parse(now) < DAY
+
+const logged = (plan: Plan, waiting: Press[]) => waiting.length > 0 || plan.steps.some((s) => s.told)
+
+/**
+ * The step that is told next. Once work is logged that is whatever comes next, be it planned for after a weekend; before
+ * that the plan is taken to have been kept, and a step is told when its time is near.
+ */
+export function nextToTell(piece: Piece, plan: Plan, waiting: Press[], now: string): Step | undefined {
+  const known = logged(plan, waiting)
+  const next = plan.steps.find(
+    (s) => tellable(s) && !waitingFor(piece, s, waiting) && (known || s.work.at(-1)!.to >= now),
+  )
+  return next && (known || isNear(next, now)) ? next : undefined
+}
+
+/** What comes next on each zone, once work is logged. */
+export function nextOnZones(piece: Piece, plan: Plan, waiting: Press[]): Step[] {
+  if (!logged(plan, waiting)) return []
+  return plan.zones.flatMap((_, zone) => {
+    const of = (s: Step) => s.zones.length === 0 || s.zones.includes(zone)
+    return plan.steps.find((s) => of(s) && tellable(s) && !waitingFor(piece, s, waiting)) ?? []
+  })
+}
+
+/** Ways in which a coat goes on. */
+export const methods: Record<string, string> = {
+  brush: 'brush',
+  roller: 'roller',
+  bar: 'bar or wide roller',
+  cloth: 'cloth or pad',
+  spray: 'gun',
+  aerosol: 'spray can',
+}

@@ -1,0 +1,24 @@
+/// <reference lib="webworker" />
+import {
+  cleanupOutdatedCaches,
+  createHandlerBoundToURL,
+  precacheAndRoute,
+  type PrecacheEntry,
+} from 'workbox-precaching'
+import { NavigationRoute, registerRoute } from 'workbox-routing'
+
+// The workshop's screens, kept on the device so that they open where there is no network. Answers of the server are not
+// kept here, nor is anything that a buyer sees.
+
+declare const self: ServiceWorkerGlobalScope & { __FILES: PrecacheEntry[] }
+
+precacheAndRoute(self.__FILES)
+cleanupOutdatedCaches()
+registerRoute(
+  new NavigationRoute(createHandlerBoundToURL('/index.html'), {
+    denylist: [/^\/(api|care|preview)\//, /^\/(healthz|readyz)$/],
+  }),
+)
+
+self.addEventListener('install', () => void self.skipWaiting())
+self.addEventListener('activate', (e) => e.waitUntil(self.clients.claim()))

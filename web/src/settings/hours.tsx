@@ -1,0 +1,64 @@
+import type { SettingsInput } from '../api/client'
+import { ClockInput } from '../ui/When'
+
+export type Hours = SettingsInput['hours']
+
+const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
+export const DAY_OPENS = 8 * 60
+export const DAY_CLOSES = 18 * 60
+
+export const toClock = (min: number) =>
+  `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`
+
+export const fromClock = (text: string) => {
+  const [h = 0, m = 0] = text.split(':').map(Number)
+  return h * 60 + m
+}
+
+/** The hours of a week, Monday first; whose they are stands in the names of the fields, '' for everybody's. */
+export function WeekHours({ hours, set, whose }: { hours: Hours; set: (h: Hours) => void; whose: string }) {
+  const setDay = (i: number, change: Partial<Hours[number]>) =>
+    set(hours.map((h, k) => (k === i ? { ...h, ...change } : h)))
+  const named = (what: string) => (whose === '' ? what : `${whose}: ${what}`)
+  return (
+    <ul className="divide-y divide-base-300 border-y border-base-300">
+      {[1, 2, 3, 4, 5, 6, 0].map((i) => {
+        const day = hours[i]!
+        const open = day.close !== day.open
+        return (
+          <li key={i} className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 py-1">
+            <label className="flex min-h-11 w-40 items-center gap-3">
+              <input
+                type="checkbox"
+                className="checkbox"
+                aria-label={named(weekdays[i]!)}
+                checked={open}
+                onChange={(e) =>
+                  setDay(i, e.target.checked ? { open: DAY_OPENS, close: DAY_CLOSES } : { open: 0, close: 0 })
+                }
+              />{' '}
+              {weekdays[i]}
+            </label>
+            {open ? (
+              <>
+                <ClockInput
+                  aria-label={named(`${weekdays[i]} opens`)}
+                  value={toClock(day.open)}
+                  onChange={(c) => setDay(i, { open: fromClock(c) })}
+                />
+                to
+                <ClockInput
+                  aria-label={named(`${weekdays[i]} closes`)}
+                  value={toClock(day.close)}
+                  onChange={(c) => setDay(i, { close: fromClock(c) })}
+                />
+              </>
+            ) : (
+              <span className="opacity-85">closed</span>
+            )}
+          </li>
+        )
+      })}
+    </ul>
+  )
+}
