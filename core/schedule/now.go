@@ -207,10 +207,10 @@ func (p Plan) Standing(b Brief, now time.Time) (out Standing) {
 	return out
 }
 
-// critical is the longest wait of a zone until it is ready.
+// critical is the longest wait of a zone that is still to come until it is ready.
 func (p Plan) critical(zone int, ready time.Time) (longest Gap) {
 	take := func(g Gap) {
-		if g.Zone = zone; g.To.Sub(g.From) > longest.To.Sub(longest.From) {
+		if g.Zone = zone; g.Why != ForNothing && g.To.Sub(g.From) > longest.To.Sub(longest.From) {
 			longest = g
 		}
 	}
@@ -220,7 +220,7 @@ func (p Plan) critical(zone int, ready time.Time) (longest Gap) {
 		if s.Kind != Coating || s.Zones[0] != zone {
 			continue
 		}
-		if before != nil {
+		if before != nil && !s.fixed {
 			take(Gap{After: before.Title, From: before.End(), To: earliest(s.Ready, s.Start()), Why: ForDrying})
 			take(Gap{After: before.Title, From: s.Ready, To: s.Start(), Why: s.Waits})
 		}

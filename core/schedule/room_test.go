@@ -237,6 +237,9 @@ func TestRandomRooms(t *testing.T) {
 				against = append(against, replay(briefs[i], p)...)
 			}
 			planned++
+			if g := p.Standing(briefs[i], now).Critical; !g.To.IsZero() && (g.Why == ForNothing || g.From.IsZero()) {
+				t.Errorf("a longest wait for nothing: %+v", g)
+			}
 			for _, s := range p.Steps {
 				if s.Pot != nil && s.Pot.Shared {
 					shared++
