@@ -21,6 +21,9 @@ const (
 	meterDoubt = 0.1
 )
 
+// Allow tells whether a coat may go on and dry in this air.
+func (l Limits) Allow(air Air) bool { return len(l.Obstacles(air)) == 0 }
+
 // Obstacles says, in sentences, why a coat may not go on in this air. The work is taken to be at the air's
 // temperature. None: it may.
 func (l Limits) Obstacles(air Air) []string {

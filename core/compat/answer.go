@@ -129,7 +129,7 @@ func (a *Answer) kindOf(j *Join, judged *Judgement) {
 		a.Kind = OnABoard
 		if settledByHand(judged) {
 			a.Kind = ByHand
-			if since := j.State.SinceH; since != nil && judged.EarliestH > *since {
+			if since := j.State.aged(); since != nil && judged.EarliestH > *since {
 				a.InH = judged.EarliestH - *since
 			}
 		}
@@ -190,7 +190,7 @@ func (s Stack) wrongBelow() (*Finding, string) {
 		j.State = State{Key: Keyed} // what was done to the ground before it is not told, and taken as done
 		if i > 0 && l.SinceH != nil && s.Laid[i-1].SinceH != nil {
 			had := *s.Laid[i-1].SinceH - *l.SinceH
-			j.State.SinceH = &had
+			j.State.SinceH, j.State.AgeH = &had, s.Laid[i-1].AgeH
 		}
 		judged := Judge(j)
 		for k := range judged.Findings {

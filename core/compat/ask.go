@@ -51,7 +51,7 @@ func cured(j *Join) bool {
 	if j.State.Cured || j.State.SinceH == nil {
 		return j.State.Cured
 	}
-	return fresh(j) && *j.State.SinceH >= top(j).FullCureAfterH(j.Context.Air)
+	return fresh(j) && min(*j.State.SinceH, *j.State.aged()) >= top(j).FullCureAfterH(j.Context.Air)
 }
 
 // crossWait is the ground's cross-carrier time or the practice of the trade, whichever is longer, in this air.

@@ -178,6 +178,7 @@ const (
 // choose.
 type State struct {
 	SinceH       *float64 // hours since the ground's top went on
+	AgeH         *float64 // hours in this join's air that they count for, where it dried in other air; nil = as many
 	OpenH        *float64 // hours that the coat under the top had dried when the top went on
 	UnderneathH  float64  // hours that it should have had
 	Key          Key

@@ -127,7 +127,7 @@ func randomJoins(n int, seed uint64) []Join {
 		since := r.Float64() * 500
 		for range r.IntN(4) {
 			h := since
-			s.Laid = append(s.Laid, Laid{some(), 1 + r.IntN(4), &h, r.IntN(4) == 0, r.IntN(6) == 0})
+			s.Laid = append(s.Laid, Laid{some(), 1 + r.IntN(4), &h, nil, r.IntN(4) == 0, r.IntN(6) == 0})
 			since *= r.Float64()
 		}
 		if r.IntN(3) == 0 {

@@ -10,7 +10,7 @@ var windowRules = []Rule{
 	{
 		ID:      "T1",
 		Theme:   "Windows",
-		Ends:    func(j *Join, out *Judgement) float64 { return out.EarliestH - *j.State.SinceH },
+		Ends:    func(j *Join, out *Judgement) float64 { return out.EarliestH - *j.State.aged() },
 		Window:  true,
 		Title:   "Before the earliest recoat time",
 		Verdict: Refuse,
@@ -19,7 +19,7 @@ var windowRules = []Rule{
 		Speaks:  "oak + clear_wb_pu @1h > clear_wb_pu",
 		Silent:  "oak + clear_wb_pu @3h > clear_wb_pu",
 		Moment: func(j *Join, out *Judgement) bool {
-			return j.State.SinceH != nil && !j.State.Cured && *j.State.SinceH < out.SoonestH
+			return j.State.SinceH != nil && !j.State.Cured && *j.State.aged() < out.SoonestH
 		},
 		Failure: "stays soft underneath, wrinkles, cures slowly",
 		Reason:  "The coat below has not dried long enough in this air.",
@@ -226,7 +226,7 @@ func unknownFilm(j *Join) bool { return covered(j) && j.Ground.Old == OldUnknown
 
 // dryOrNot tells that the shortest time has passed and the careful one has not.
 func dryOrNot(j *Join, out *Judgement) bool {
-	h := j.State.SinceH
+	h := j.State.aged()
 	if h == nil || j.State.Cured {
 		return false
 	}

@@ -7,6 +7,7 @@ type Laid struct {
 	Product *coating.Product
 	Coats   int
 	SinceH  *float64 // hours since the last of its coats; nil in a plan
+	AgeH    *float64 // hours in the air of the question that it has dried for until it was covered, or until now; nil = SinceH tells
 	Partly  bool     // a decoration that covers only in part
 	Wash    bool     // a washcoat, thinned to a third or less
 }
@@ -65,15 +66,26 @@ func (s Stack) state() State {
 		return out
 	}
 	top := s.Laid[n-1]
-	out.SinceH = top.SinceH
+	out.SinceH, out.AgeH = top.SinceH, top.AgeH
 	if n < 2 || top.SinceH == nil || s.Laid[n-2].SinceH == nil {
 		return out
 	}
 	open := *s.Laid[n-2].SinceH - *top.SinceH
+	if age := s.Laid[n-2].AgeH; age != nil {
+		open = *age
+	}
 	below := Stack{Base: s.Base, Laid: s.Laid[:n-1], Context: s.Context}
 	plan := Join{Ground: below.Ground(), Coat: top.Product, Coats: top.Coats, Context: s.Context}
 	out.OpenH, out.UnderneathH = &open, Judge(plan).SoonestH
 	return out
+}
+
+// aged is for how many hours in this join's air the ground's top has dried; nil where nobody knows.
+func (s State) aged() *float64 {
+	if s.AgeH != nil {
+		return s.AgeH
+	}
+	return s.SinceH
 }
 
 // Judge answers every join of the stack from the ground up as it would be planned, and then its surface.

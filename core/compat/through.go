@@ -151,11 +151,11 @@ func likeWanted(p, wanted *coating.Product) bool {
 // try judges the wanted coat over what goes between, as it would be planned, and keeps it when it is legal and better.
 func (t *through) try(between []*coating.Product, buy bool) {
 	s := t.from
-	since := s.state().SinceH
+	since := s.state().aged()
 	s.State.SinceH = nil
 	s.Laid = slices.Clone(s.Laid)
 	for i := range s.Laid {
-		s.Laid[i].SinceH = nil
+		s.Laid[i].SinceH, s.Laid[i].AgeH = nil, nil
 	}
 	w := Way{ToBuy: buy}
 	for i, p := range append(slices.Clone(between), t.wanted) {
@@ -284,7 +284,7 @@ func When(s Stack, l Laid) []Moment {
 	plan := s
 	plan.Laid = slices.Clone(s.Laid)
 	last := &plan.Laid[len(plan.Laid)-1]
-	last.SinceH = nil
+	last.SinceH, last.AgeH = nil, nil
 	planJoin := plan.Over(l)
 	planned := Judge(planJoin)
 	air := s.Context.Air

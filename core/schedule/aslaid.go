@@ -53,8 +53,9 @@ func names(zone int64, chosen []system.Layer) []worklog.Coat {
 }
 
 // sessions are the coats of a zone, each under the name that the log has for it.
-func (z Zone) sessions(w system.Wish, s system.System, alike int) []session {
-	out := sessionsFor(w, s, z.AreaM2*float64(alike))
+func (z Zone) sessions(w system.Wish, in judged, alike int) []session {
+	s := in.air(w.Air)
+	out := sessionsFor(w, in, z.AreaM2*float64(alike))
 	coats := z.Coats
 	if coats == nil {
 		coats = names(z.ID, s.Layers)
@@ -91,14 +92,14 @@ func (s *session) built(how worklog.Laying) {
 	}
 	s.thick = ratio
 	for _, w := range []*wait{&s.wait, &s.touchDry, &s.lightUse, &s.fullCure} {
-		w.day, w.night = longer(w.day, slower(ratio)), longer(w.night, slower(ratio))
+		if w.in != nil {
+			*w = w.slowed(slower(ratio))
+		}
 	}
 }
 
 // slower is how many times as long a coat takes that is so many times as thick.
 func slower(ratio float64) float64 { return min(mostSlower, ratio*ratio) }
-
-func longer(d time.Duration, times float64) time.Duration { return atLeast(d.Hours() * times) }
 
 // thickNote tells of a coat that went on thick; "" where it did not.
 func (s session) thickNote() string {

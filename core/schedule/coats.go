@@ -6,6 +6,7 @@ import (
 	"slices"
 	"time"
 
+	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/decoration"
@@ -32,6 +33,7 @@ type lane struct {
 	sessions []session
 	signs    []worklog.Event // what was seen on it
 	looks    map[string]worklog.Event
+	in       judged
 	placed   int  // of its sessions, how many have their place
 	relaxed  bool // asks for the least that it can be
 	from     time.Time
@@ -104,11 +106,9 @@ func (l *lane) coat(plan *Plan, h *hands, n int) {
 		if note := s.thickNote(); note != "" {
 			plan.Notes = append(plan.Notes, note)
 		}
-		if s.wetAtNight(p.work, h.zone()) {
-			plan.Notes = append(
-				plan.Notes,
-				step.Title+" is still wet when the night's air comes, which its label forbids: keep the room warm that night, or split the zone.",
-			)
+		plan.airNotes(*s, p, step, h, i+1 < len(placed) && l.sessions[i+1].fixed)
+		if note := s.wetNote(p.work, h); note != "" {
+			plan.Notes = append(plan.Notes, note)
 		}
 		z.LastCoat, z.TouchDry = step.End(), step.TouchDry
 		z.LightUse, z.FullCure = latest(z.LightUse, step.LightUse), latest(z.FullCure, step.FullCure)
@@ -132,7 +132,7 @@ func (l lane) since(i int, placed []placing, h *hands) (ready time.Time, why Cau
 		return ready, s.heldFor(ready)
 	case placed[i].waited:
 		return ready, ForWindow
-	case s.dryBeforeNight && DateOf(asked.In(h.zone())) != DateOf(starts.In(h.zone())):
+	case placed[i].how.forAir:
 		return ready, ForAir
 	default:
 		return ready, h.cause(asked, placed[i].work, s.need())
@@ -163,13 +163,16 @@ type session struct {
 	keyTask *Task         // added when the window has closed
 	wait    wait          // until the next session
 	latest  time.Duration // until the next coat, without keying; 0 = no limit
-	reopens time.Duration // until a key helps again, once that has passed; 0 = at once
+	reopens wait          // until a key helps again, once that has passed; none = at once
 	last    bool          // no coat follows
 
 	coat                         Step // what a coat's step says whenever it is placed
 	touchDry, lightUse, fullCure wait
-	dryBeforeNight               bool   // the night's air forbids it while it is wet
-	board                        string // what a test board has to show first; "" = nothing
+	dryBeforeNight               bool            // the night's air forbids it while it is wet, as it is set
+	open                         bool            // to the sky: rain falls on it
+	bare                         bool            // it goes on what no coat has covered yet
+	below                        *climate.Limits // of the coat that it goes on, where the air is known
+	board                        string          // what a test board has to show first; "" = nothing
 	notBefore                    time.Time
 	held                         time.Time // notBefore, as far as a board, a sign, a look or a mend asks for it
 	section                      string    // where a stretch ends that no day can hold
@@ -194,6 +197,7 @@ type way struct {
 	keyed  bool // the window had closed
 	inHand bool // tin and tool are in use on another zone right before or after
 	by     int  // whose hands
+	forAir bool // the air forbade it before
 }
 
 // hands are the tasks of a session, gone about in a way.
@@ -235,47 +239,6 @@ func byHandFor(tasks []Task) time.Duration {
 
 func roundUp(d time.Duration) time.Duration { return (d + roundTo - 1) / roundTo * roundTo }
 
-// quarter is as fine as a wait is told: a finer figure would promise more than a label or an estimate knows.
-const quarter = 15 * time.Minute
-
-// atLeast rounds a wait up to the quarter hour; atMost rounds a window's end down to it.
-func atLeast(h float64) time.Duration { return time.Duration(math.Ceil(h*4-1e-9)) * quarter }
-func atMost(h float64) time.Duration  { return time.Duration(math.Floor(h*4+1e-9)) * quarter }
-
-// wait is how long something takes in the air of the day and in that of the night.
-type wait struct{ day, night time.Duration }
-
-// from is when it is over. Where day and night differ, progress adds up at the rate of the air that it passes in: the
-// equivalent-age idea of ASTM C1074 (value from memory).
-func (w wait) from(t time.Time, zone *time.Location) time.Time {
-	if w.day == w.night {
-		return t.Add(w.day)
-	}
-	for left := 1.0; ; { // share still to go
-		turns, whole := w.turns(t, zone)
-		if rest := time.Duration(left * float64(whole)); !t.Add(rest).After(turns) {
-			return t.Add(rest).Round(time.Second).Add(quarter - 1).Truncate(quarter)
-		}
-		left -= float64(turns.Sub(t)) / float64(whole)
-		t = turns
-	}
-}
-
-// turns tells when day or night ends that t lies in, and how long all of it would take in its air.
-func (w wait) turns(t time.Time, zone *time.Location) (time.Time, time.Duration) {
-	t = t.In(zone)
-	at := func(days, hour int) time.Time {
-		return time.Date(t.Year(), t.Month(), t.Day()+days, hour, 0, 0, 0, zone)
-	}
-	switch {
-	case t.Hour() < system.DayBreaks:
-		return at(0, system.DayBreaks), w.night
-	case t.Hour() < system.NightFalls:
-		return at(0, system.NightFalls), w.day
-	}
-	return at(1, system.DayBreaks), w.night
-}
-
 const mornings = 14 // tried for a coat that must be dry before night
 
 // need is what a session asks for besides hands.
@@ -286,19 +249,23 @@ func (s session) need() need {
 	return need{sprayed: s.sprayed, film: s.film, m2: s.rackM2, dry: s.touchDry}
 }
 
-// fit finds the earliest stretch for a session, and whether tin and tool are in hand there; where the night's air
-// forbids a wet coat, one that is dry before it.
+// fit finds the earliest stretch for a session, and whether tin and tool are in hand there; where the air forbids a wet
+// coat, one that is dry before it.
 func (s session) fit(h *hands, t time.Time, keyed bool) (Span, way) {
 	if !s.stands.From.IsZero() {
 		return s.stands, s.how
 	}
 	span, how := s.earliest(h, latest(t, s.notBefore), keyed)
+	forAir := false
 	for range mornings {
-		if !s.wetAtNight(span, h.zone()) {
-			break
+		if again := s.airAgain(span, h); !again.IsZero() {
+			forAir = true
+			span, how = s.earliest(h, again, keyed)
+			continue
 		}
-		span, how = s.earliest(h, h.hours[0].week.nextDay(span.From), keyed)
+		break
 	}
+	how.forAir = forAir
 	return span, how
 }
 
@@ -330,25 +297,19 @@ func (s session) days(span Span, h *hands, how way) []Span {
 	return []Span{span}
 }
 
-// wetAtNight tells whether a coat that is laid in a stretch meets, still wet, a night's air that harms it.
-func (s session) wetAtNight(work Span, zone *time.Location) bool {
-	end := work.To.In(zone)
-	falls := time.Date(end.Year(), end.Month(), end.Day(), system.NightFalls, 0, 0, 0, zone)
-	return s.dryBeforeNight && end.Add(s.touchDry.day).After(falls)
-}
-
-func sessionsFor(w system.Wish, s system.System, area float64) []session {
-	night := s
-	if w.ByNight().Air != w.Air {
-		night = system.Assess(w.ByNight(), s.Layers)
-	}
+// sessionsFor are the coats of a zone's layers in the air of a wish.
+func sessionsFor(w system.Wish, in judged, area float64) []session {
+	s := in.air(w.Air)
 	var out []session
 	for i, l := range s.Layers {
 		for n := 1; n <= l.Coats; n++ {
 			ss := coatSession(w, s, i, n, area)
 			if next := nextJoin(s, i, n); next != nil {
-				ss.wait = wait{atLeast(next.EarliestH), atLeast(nextJoin(night, i, n).EarliestH)}
-				ss.latest, ss.reopens = atMost(next.LatestH), atLeast(next.ReopensH)
+				ss.wait = waitFor(w, func(air climate.Air) float64 { return nextJoin(in.air(air), i, n).EarliestH })
+				ss.latest = atMost(next.LatestH)
+				if next.ReopensH > 0 {
+					ss.reopens = waitFor(w, func(air climate.Air) float64 { return nextJoin(in.air(air), i, n).ReopensH })
+				}
 				ss.say(next)
 			} else {
 				ss.last = true
@@ -445,7 +406,6 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 	if join.Verdict == compat.Test && join.Legal() {
 		out.board = join.Findings[0].Reason
 	}
-	night := w.ByNight().Air
 	out.coat = Step{
 		Product: p, Layer: i, Coat: n, Of: l.Coats, Cautions: p.Cautions(), at: worklog.Coat{Layer: i, N: n},
 		OpenMin: p.Family.OpenMin(w.Air), PotH: p.PotLifeAt(w.Air.TempC), Tool: toolFact[how.ID],
@@ -458,10 +418,10 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 	if w.DecorOf(l) == nil { // a decoration says itself how it is done
 		out.coat.Card = how.CardFor(p.Family)
 	}
-	out.touchDry = wait{atLeast(p.TouchDryH(w.Air)), atLeast(p.TouchDryH(night))}
-	out.lightUse = wait{atLeast(p.LightUseAfterH(w.Air)), atLeast(p.LightUseAfterH(night))}
-	out.fullCure = wait{atLeast(p.FullCureAfterH(w.Air)), atLeast(p.FullCureAfterH(night))}
-	out.dryBeforeNight = len(p.Limits().Obstacles(night)) > 0
+	out.touchDry = waitFor(w, p.TouchDryH)
+	out.lightUse, out.fullCure = waitFor(w, p.LightUseAfterH), waitFor(w, p.FullCureAfterH)
+	out.dryBeforeNight = !p.Limits().Allow(w.ByNight().Air)
+	out.bare = below == nil && w.Ground().Top == nil
 	return out
 }
 
@@ -550,8 +510,23 @@ type placing struct {
 	waited bool
 }
 
-// deadline is when the coat below must be covered, and from when a key helps again; zero times = no limit, at once.
-type deadline struct{ at, again time.Time }
+// deadline is when the coat below must be covered, and how long after it a key helps again; zero = no limit, at once.
+type deadline struct {
+	at, below time.Time
+	reopens   wait
+}
+
+// again is from when a key helps again, as it is judged at a moment: by the air of that.
+func (d deadline) again(t time.Time, zone *time.Location) time.Time {
+	needs := d.reopens.day
+	if _, night := dayOrNight(t, zone); night {
+		needs = d.reopens.night
+	}
+	if spell, known := d.reopens.through.At(t); known && !spell.From.After(t) {
+		needs = d.reopens.in(spell.Air)
+	}
+	return d.below.Add(needs)
+}
 
 func (d deadline) passed(t time.Time) bool { return !d.at.IsZero() && t.After(d.at) }
 
@@ -565,18 +540,16 @@ func place(sessions []session, h *hands, from time.Time, due deadline, laid ...l
 	at := func(t time.Time, waited bool) []placing {
 		span, how := s.fit(h, t, false)
 		if due.passed(s.lays(span)) {
-			span, how = s.fit(h, latest(t, due.again), true)
+			span, how = s.keyed(h, t, due)
 		}
 		if s.enoughFor(span, laid, h.zone()) {
-			span, how = s.fit(h, latest(h.hours[0].week.nextDay(span.From), due.again), true)
+			span, how = s.keyed(h, h.hours[0].week.nextDay(span.From), due)
 			how.keyed = due.passed(s.lays(span))
 		}
 		next := deadline{}
 		if s.latest > 0 {
 			next.at = s.days(span, h, how)[0].To.Add(s.latest) // what was laid first closes first
-			if s.reopens > 0 {
-				next.again = span.To.Add(s.reopens)
-			}
+			next.below, next.reopens = span.To, s.reopens
 		}
 		if !s.stands.From.IsZero() {
 			how = s.how
@@ -600,6 +573,18 @@ func place(sessions []session, h *hands, from time.Time, due deadline, laid ...l
 		return now
 	}
 	return held
+}
+
+// keyed finds the earliest stretch in which a coat may go over one that is keyed.
+func (s session) keyed(h *hands, t time.Time, due deadline) (Span, way) {
+	for {
+		span, how := s.fit(h, t, true)
+		again := due.again(span.From, h.zone())
+		if onThePiece := !s.stands.From.IsZero(); onThePiece || !again.After(span.From) {
+			return span, how
+		}
+		t = again
+	}
 }
 
 // laidAt is a coat that has its place already.

@@ -14,7 +14,7 @@ import (
 // Arithmetic: 4 h by day and 8 by night. From 18:00 two hours of day do half of it, and the other half takes four of
 // night.
 func TestWaitsRunAtTheRateOfTheAirTheyPassIn(t *testing.T) {
-	w := wait{4 * time.Hour, 8 * time.Hour}
+	w := wait{day: 4 * time.Hour, night: 8 * time.Hour}
 	for _, c := range []struct{ from, want string }{
 		{"18:00", "Tue 00:00"}, {"09:00", "Mon 13:00"}, {"21:00", "Tue 05:00"}, {"04:00", "Mon 10:00"},
 	} {

@@ -11,7 +11,6 @@ import (
 	"firmitas/core/compat"
 	"firmitas/core/preparation"
 	"firmitas/core/substrate"
-	"firmitas/core/system"
 	"firmitas/core/worklog"
 )
 
@@ -131,7 +130,7 @@ func (l *lane) recall(b Brief) {
 func (l *lane) inAir(z Zone, air climate.Air, alike int) []session {
 	w := z.Wish
 	w.Air, w.Night = air, climate.Air{}
-	return z.sessions(w, system.Assess(w, z.System.Layers), alike)
+	return z.sessions(w, l.in, alike)
 }
 
 // Doubt is a coat that should not have gone on as it did.
@@ -161,12 +160,17 @@ func (l *lane) doubts(z Zone, in *time.Location) []Doubt {
 		}
 		layer := z.System.Layers[s.coat.at.Layer]
 		begun := s.lays(s.stands)
+		if s.told.Air != (climate.Air{}) {
+			stack.Context.Air = s.told.Air
+		}
 		for k := range ends {
 			since := max(0, begun.Sub(ends[k]).Hours())
 			stack.Laid[k].SinceH = &since
-		}
-		if s.told.Air != (climate.Air{}) {
-			stack.Context.Air = s.told.Air
+			until := begun
+			if k+1 < len(laidSoFar) {
+				until = laidSoFar[k+1].at
+			}
+			stack.Laid[k].AgeH = l.sessions[k].age(until, stack.Context.Air, in)
 		}
 		stack.State = compat.State{CoatsToday: onTheDay(laidSoFar, layer.Product, begun.In(in))}
 		if s.told.Keyed {
@@ -180,8 +184,13 @@ func (l *lane) doubts(z Zone, in *time.Location) []Doubt {
 		if text == "" && i > 0 {
 			text = l.ignored(z, *s, begun, l.sessions[i-1])
 		}
+		if text == "" {
+			text = s.driedAmiss(in)
+		}
 		if text != "" {
-			s.late = atLeast(answer.InH)
+			if answer.Kind == compat.NotYet {
+				s.late = atLeast(answer.InH)
+			}
 			d := Doubt{Event: s.told.ID, Step: s.title, Text: text, Until: s.wait.from(s.stands.To.Add(s.late), in)}
 			look, looked := l.looks[tapePull]
 			d.Open = !(looked && look.Passed && !look.At.Before(s.told.At))

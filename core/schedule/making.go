@@ -4,6 +4,7 @@ import (
 	"slices"
 	"time"
 
+	"firmitas/core/climate"
 	"firmitas/core/preparation"
 )
 
@@ -41,8 +42,8 @@ func measured(b Brief) *making {
 		if z.System == nil || len(m.plan.Zones[i].Obstacles) > 0 {
 			continue
 		}
-		l := lane{zone: i, signs: z.Signs, looks: z.Looks}
-		l.sessions = z.sessions(z.Wish, *z.System, b.alike())
+		l := lane{zone: i, signs: z.Signs, looks: z.Looks, in: newJudged(z.Wish, *z.System)}
+		l.sessions = z.sessions(z.Wish, l.in, b.alike())
 		for k := range l.sessions {
 			l.sessions[k].away, l.sessions[k].rackM2 = b.Site.OnSite, z.AreaM2*float64(b.alike())
 			if job, stray := b.mask(i, l.sessions[k].coat.Product, l.sessions[k].sprayed); stray {
@@ -50,6 +51,12 @@ func measured(b Brief) *making {
 			}
 		}
 		l.recall(b)
+		var below *climate.Limits
+		for k := range l.sessions {
+			l.sessions[k].open = b.Site.OnSite && z.Wish.Use.Outdoors()
+			l.sessions[k].through(b.Course, below)
+			below = l.sessions[k].wait.stops
+		}
 		m.plan.Zones[i].Doubts = l.doubts(z, b.Week.Zone)
 		if why := z.stuck(b.Log); why != "" {
 			l.sessions = slices.DeleteFunc(l.sessions, func(s session) bool { return s.told == nil })
@@ -143,7 +150,7 @@ func (m *making) begunAs(is func(Step) bool) []Step {
 func (m *making) clone() *making {
 	out := *m
 	out.plan.Steps = slices.Clip(m.plan.Steps)
-	out.plan.Notes = slices.Clip(m.plan.Notes)
+	out.plan.Notes, out.plan.Air = slices.Clip(m.plan.Notes), slices.Clip(m.plan.Air)
 	out.plan.Zones = slices.Clone(m.plan.Zones)
 	out.open = slices.Clone(m.open)
 	out.bench.ready, out.bench.clean = slices.Clone(m.bench.ready), slices.Clone(m.bench.clean)

@@ -37,7 +37,7 @@ func (b Brief) placeMend(
 	if after.After(b.Log.Asked) {
 		plan.Notes = append(plan.Notes, fmt.Sprintf(
 			"%s, %s: what was seen is left alone until %s, and looked at again then.",
-			b.Zones[zone].Name, f.Name, after.In(h.zone()).Format("2 January, 15:04"),
+			b.Zones[zone].Name, f.Name, onTheClock(after, h.zone()),
 		))
 	}
 	return after

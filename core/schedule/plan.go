@@ -45,6 +45,7 @@ type Brief struct {
 	Promised time.Time // zero when nothing was promised
 	Week     Week
 	Log      Log
+	Course   climate.Course // the air where it stands, as it passed and is expected; where nothing is known, as the zones have it
 }
 
 func (b Brief) alike() int { return max(1, b.Alike) }
@@ -200,6 +201,7 @@ type Plan struct {
 	Zones     []ZonePlan
 	Obstacles []string // why nothing may be done; then there are no steps
 	Notes     []string
+	Air       []string // what the air as it passed, or is expected, does to it
 	LastCoat  time.Time
 	LightUse  time.Time // of the slowest zone, parts refitted
 	FullCure  time.Time

@@ -2,6 +2,7 @@ package schedule
 
 import (
 	"fmt"
+	"math"
 	"math/rand/v2"
 	"slices"
 	"strings"
@@ -30,14 +31,27 @@ func replay(b Brief, p Plan) []string {
 		stack := compat.Stack{Base: z.Wish.Ground(), Context: z.Wish.Context()}
 		stack.Context.Now = true
 		var laid []laidCoat
+		var dried []drying
 		for _, step := range p.Steps {
 			if step.Kind != Coating || step.Zones[0] != i {
 				continue
 			}
 			l := z.System.Layers[step.at.Layer]
+			stack.Context.Air = z.Wish.Air
+			if air, known := b.airAt(z, step.Start()); known {
+				stack.Context.Air = air
+			}
 			for k := range laid {
 				h := step.Start().Sub(laid[k].end).Hours()
 				stack.Laid[k].SinceH = &h
+			}
+			if n := len(laid); n > 0 && b.Course != nil {
+				next := compat.Laid{Product: l.Product, Coats: l.Coats - step.at.N + 1, Partly: l.Partly()}
+				dried = append(dried, b.driedFor(z, stack, next, laid[n-1].end, step.Start()))
+				for k, d := range dried {
+					age := math.Ceil(d.share*d.takes(stack.Context.Air)*3600-1e-3) / 3600
+					stack.Laid[k].AgeH = &age
+				}
 			}
 			stack.State = compat.State{CoatsToday: today(laid, step, b.Week.Zone)}
 			if step.Keyed || slices.ContainsFunc(step.Tasks, keys) {
@@ -60,6 +74,54 @@ func replay(b Brief, p Plan) []string {
 		}
 	}
 	return against
+}
+
+// airAt is the air at a moment, as it was read or is expected, or as the zone has it.
+func (b Brief) airAt(z Zone, t time.Time) (air climate.Air, known bool) {
+	for _, s := range b.Course {
+		if s.From.After(t) {
+			break
+		}
+		if t.Before(s.To) {
+			return s.Air, true
+		}
+	}
+	if h := t.In(b.Week.Zone).Hour(); b.Course != nil && (h < system.DayBreaks || h >= system.NightFalls) {
+		return z.Wish.ByNight().Air, false
+	}
+	return z.Wish.Air, false
+}
+
+// drying is which share of its wait a coat has dried for, and how many hours all of that is in an air.
+type drying struct {
+	share float64
+	takes func(climate.Air) float64
+}
+
+// driedFor is how the top of a stack dries for what follows: every minute counts for what it is worth in the air of that
+// moment.
+func (b Brief) driedFor(z Zone, s compat.Stack, next compat.Laid, from, to time.Time) drying {
+	s.Laid = slices.Clone(s.Laid)
+	for i := range s.Laid {
+		s.Laid[i].SinceH, s.Laid[i].AgeH = nil, nil
+	}
+	takes := func(air climate.Air) float64 {
+		s.Context.Air, s.Context.Now = air, false
+		return compat.Judge(s.Over(next)).EarliestH
+	}
+	limits := s.Laid[len(s.Laid)-1].Product.Limits()
+	took := map[climate.Air]float64{}
+	share, every := 0.0, time.Minute
+	for t := from; t.Before(to); t = t.Add(every) {
+		air, known := b.airAt(z, t)
+		if took[air] == 0 {
+			took[air] = takes(air)
+		}
+		if stops := known && !limits.Allow(air); !stops && took[air] > 0 {
+			share += min(every, to.Sub(t)).Hours() / took[air]
+		}
+	}
+	return drying{share, takes}
 }
 
 // passed is what the boards of a zone have settled that had their time before a coat goes on.

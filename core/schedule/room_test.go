@@ -9,6 +9,7 @@ import (
 	"testing"
 	"time"
 
+	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/furniture"
 	"firmitas/core/preparation"
@@ -107,6 +108,25 @@ func someDone(r *rand.Rand, b Brief, now time.Time) Brief {
 	}
 	b.Log = NewLog(told, now)
 	return b
+}
+
+// someReadings are those of the last days, with nights that the heater failed in, gaps and wrong values.
+func someReadings(r *rand.Rand, now time.Time) (out []climate.Reading) {
+	base, cold := 17+r.Float64()*6, r.IntN(3) == 0
+	for t := now.Add(-time.Duration(r.IntN(60)) * time.Hour); t.Before(now); t = t.Add(20 * time.Minute) {
+		air := climate.Air{TempC: base + r.Float64(), RH: 45 + 10*r.Float64()}
+		if night := t.Hour() < 6; night && cold {
+			air = climate.Air{TempC: base - 9, RH: 75}
+		}
+		switch r.IntN(40) {
+		case 0:
+			t = t.Add(7 * time.Hour)
+		case 1:
+			air.TempC = 85
+		}
+		out = append(out, climate.Reading{At: t, Air: air})
+	}
+	return out
 }
 
 // walk looks at a calendar as somebody would who stands in the room: who is where, what is sprayed, what is wet while
@@ -223,7 +243,11 @@ func TestRandomRooms(t *testing.T) {
 			b := pool[r.IntN(len(pool))]
 			b.Start = monday.Add(time.Duration(r.IntN(8*24)) * time.Hour)
 			b.Site.OnSite = r.IntN(5) == 0
-			briefs = append(briefs, someDone(r, b, now))
+			b = someDone(r, b, now)
+			if n%3 == 0 {
+				b = b.In(Weather{Readings: someReadings(r, now)})
+			}
+			briefs = append(briefs, b)
 		}
 		tries := usual
 		if n%10 > 0 { // what holds does not hang on how long is searched

@@ -1,0 +1,157 @@
+package schedule
+
+import (
+	"strings"
+	"testing"
+	"time"
+
+	"firmitas/core/climate"
+	"firmitas/core/coating"
+	"firmitas/core/system"
+	"firmitas/core/worklog"
+)
+
+// varnished is a desk top with three coats of an oil varnish whose label gives 8 h until recoat at 23 °C and 50 %; the
+// first was told as laid on Monday at 10:00.
+func varnished(t *testing.T, now time.Time, label coating.Label) Brief {
+	t.Helper()
+	is := coating.Label{"recoatMinH": "8 h", "touchH": "4 h", "minC": "10 °C", "maxRH": "80 %", "refC": "23 °C", "refRH": "50 %"}
+	for k, v := range label {
+		is[k] = v
+	}
+	w := wish("desk", "oak", heated)
+	w.Night = climate.Air{TempC: 18, RH: 55}
+	s := system.Assess(w, []system.Layer{{Role: system.Protect, Product: product(t, "varnish_oil_pu", is), Coats: 3}})
+	b := single(w, s, 1, Brief{Start: monday, Week: week})
+	b.Zones[0].ID = 7
+	b.Log = NewLog([]worklog.Event{{
+		ID: 1, Kind: worklog.CoatLaid, Zone: 7, At: monday.Add(2 * time.Hour), Air: heated, Coat: worklog.Coat{Zone: 7, N: 1},
+	}}, now)
+	return b
+}
+
+// every are readings at every quarter of an hour, in the air that a function tells by the hours since Monday at 8:00.
+func every(till float64, air func(h float64) climate.Air) (out []climate.Reading) {
+	for h := 0.0; h <= till; h += 0.25 {
+		out = append(out, climate.Reading{At: monday.Add(time.Duration(h * float64(time.Hour))), Air: air(h)})
+	}
+	return out
+}
+
+// By hand: the rate halves for every 10 °C less (van 't Hoff rule of thumb). Four hours at 23 °C do half of eight, the
+// other half takes eight at 13 °C: 22:00 and not 18:00. Below the label's 10 °C nothing counts.
+func TestProgressIsCountedInTheAirThatPassed(t *testing.T) {
+	cold := func(tempC float64) func(float64) climate.Air {
+		return func(h float64) climate.Air {
+			if h > 6 {
+				return climate.Air{TempC: tempC, RH: 50}
+			}
+			return heated
+		}
+	}
+	now := monday.Add(24 * time.Hour)
+	for _, c := range []struct {
+		name string
+		b    Brief
+		want string
+	}{
+		{"as it is set", varnished(t, now, nil), "Mon 18:00"},
+		{"as it was read", varnished(t, now, nil).In(Weather{Readings: every(24, cold(13))}), "Mon 22:00"},
+		{"outside the label", varnished(t, now, nil).In(Weather{Readings: every(24, func(h float64) climate.Air {
+			return map[bool]climate.Air{true: {TempC: 8, RH: 50}, false: heated}[h > 6 && h < 16]
+		})}), "Tue 04:00"},
+	} {
+		if got := clock(coats(Make(c.b))[0].Opens); got != c.want {
+			t.Errorf("%s: ready at %s, want %s", c.name, got, c.want)
+		}
+	}
+}
+
+// A heater that failed in the night is seen in the morning's plan, with its reason; one that held says nothing.
+func TestAColdNightMovesTheMorningAndSaysWhy(t *testing.T) {
+	now := monday.Add(24*time.Hour + 10*time.Minute)
+	night := func(tempC float64) Plan {
+		b := varnished(t, now, coating.Label{"recoatMinH": "12 h"})
+		b.Log = NewLog([]worklog.Event{{
+			ID: 1, Kind: worklog.CoatLaid, Zone: 7, At: monday.Add(9 * time.Hour), Air: heated, Coat: worklog.Coat{Zone: 7, N: 1},
+		}}, now)
+		return Make(b.In(Weather{Readings: every(24, func(h float64) climate.Air {
+			if h >= 14 {
+				return climate.Air{TempC: tempC, RH: 60}
+			}
+			return heated
+		})}))
+	}
+	warm, failed := night(22), night(12)
+	if second := coats(warm)[1]; clock(second.Start()) != "Tue 08:10" || len(warm.Air) > 0 {
+		t.Errorf("after a warm night at %s, %q", clock(second.Start()), warm.Air)
+	}
+	second := coats(failed)[1]
+	if !second.Start().After(monday.Add(26 * time.Hour)) {
+		t.Errorf("after a cold night already at %s", clock(second.Start()))
+	}
+	said := strings.Join(failed.Air, " ")
+	for _, part := range []string{"ready for the next coat on 3 March", "later than the air that is set", "down to 12 °C"} {
+		if !strings.Contains(said, part) {
+			t.Errorf("%q does not say %q", said, part)
+		}
+	}
+}
+
+// Air that a label forbids, while the coat was wet: no hours tell whether it is sound, so the hand is asked.
+func TestAWetCoatInForbiddenAirIsDoubted(t *testing.T) {
+	now := monday.Add(26 * time.Hour)
+	b := varnished(t, now, nil).In(Weather{Readings: every(24, func(h float64) climate.Air {
+		return map[bool]climate.Air{true: {TempC: 6, RH: 60}, false: heated}[h > 4 && h < 8]
+	})})
+	p := Make(b)
+	if d := p.Zones[0].Doubts; len(d) != 1 || !d[0].Open || !strings.Contains(d[0].Text, "6 °C and 60 % RH on 2 March, 12:00") {
+		t.Errorf("doubts: %+v", d)
+	}
+	if a := p.Answer(b, 0); a.Verdict.String() == "" || a.Headline != "Only once it is tested." {
+		t.Errorf("answered: %+v", a)
+	}
+}
+
+// Tonight is taken as last night was: what would be wet then waits for the morning, and the plan says for what.
+func TestACoatIsNotLaidIntoANightThatForbidsIt(t *testing.T) {
+	now := monday.Add(32 * time.Hour) // Tuesday, 16:00
+	b := varnished(t, now, coating.Label{"touchH": "7 h"}).In(Weather{Readings: every(32, func(h float64) climate.Air {
+		return map[bool]climate.Air{true: {TempC: 7, RH: 60}, false: heated}[h >= 14 && h < 20]
+	})})
+	second := coats(Make(b))[1]
+	if got := clock(second.Start()); got != "Wed 08:00" || second.Waits != ForAir {
+		t.Errorf("laid at %s, waiting for %q", got, second.Waits)
+	}
+	if said := strings.Join(Make(b).Air, " "); !strings.Contains(said, "as it was measured a day before") {
+		t.Errorf("says %q", said)
+	}
+}
+
+// Under the sky: nothing wet is rained on, bare wood is let dry for a day after rain and a film for four hours; in a
+// workshop the same forecast moves nothing that is heated.
+func TestOutdoorsIsPlannedAroundTheRain(t *testing.T) {
+	rain := func(from, to float64) climate.Course {
+		at := func(h float64) time.Time { return monday.Add(time.Duration(h * float64(time.Hour))) }
+		dry := climate.Air{TempC: 18, RH: 60}
+		return climate.Course{
+			{From: at(-12), To: at(from), Air: dry, Source: climate.Forecast},
+			{From: at(from), To: at(to), Air: dry, Wet: true, Source: climate.Forecast},
+			{From: at(to), To: at(96), Air: dry, Source: climate.Forecast},
+		}
+	}
+	w := wish("deck", "larch", climate.Air{TempC: 18, RH: 60})
+	s := system.Assess(w, []system.Layer{{Role: system.Protect, Product: product(t, "oil_exterior", nil), Coats: 2}})
+	first := func(onSite bool, forecast climate.Course) Step {
+		b := single(w, s, 4, Brief{Start: monday, Week: week, Log: NewLog(nil, monday)})
+		b.Site.OnSite = onSite
+		return coats(Make(b.In(Weather{Forecast: forecast})))[0]
+	}
+	dry, wet, inside := first(true, rain(90, 91)), first(true, rain(3, 6)), first(false, rain(3, 6))
+	if !wet.Start().Equal(monday.Add(30*time.Hour)) || wet.Waits != ForAir {
+		t.Errorf("in the dry at %s, around the rain at %s for %q", clock(dry.Start()), clock(wet.Start()), wet.Waits)
+	}
+	if !inside.Start().Equal(dry.Start()) {
+		t.Errorf("indoors it moved from %s to %s", clock(dry.Start()), clock(inside.Start()))
+	}
+}
