@@ -5,7 +5,7 @@ CHROMIUM = chromium:/usr/bin/chromium
 POPPLER  = poppler-utils:/usr/bin/pdftotext
 ADDR    ?= 127.0.0.1:8470
 NPM_CI   = npm ci --no-audit --no-fund --loglevel=error
-GO_FILES = $(shell find api cmd core internal -name '*.go' -o -name '*.sql' -o -name '*.csv') go.mod go.sum
+GO_FILES = $(shell find api cmd core internal standin -name '*.go' -o -name '*.sql' -o -name '*.csv') go.mod go.sum
 WEB_FILES = $(shell find web/src web/public -type f) web/index.html web/vite.config.ts
 
 .PHONY: demo test build contract check-contract lint test-go test-race test-e2e bench measure mutate screenshots clean
@@ -40,9 +40,9 @@ check-contract: web/node_modules/.installed
 	@scripts/check-contract.sh
 
 lint: web/node_modules/.installed e2e/node_modules/.installed
-	test -z "$$(gofmt -l api cmd core internal tools)"
+	test -z "$$(gofmt -l api cmd core internal standin tools)"
 	go vet ./...
-	go tool -modfile=tools/go.mod staticcheck ./cmd/... ./core/... ./internal/...
+	go tool -modfile=tools/go.mod staticcheck ./cmd/... ./core/... ./internal/... ./standin/...
 	go run -C tools ./houserules ..
 	cd web && npm run --silent check
 	cd web && npx prettier --check --log-level warn src ../e2e/*.ts ../e2e/tests vite.config.ts eslint.config.js
@@ -50,7 +50,7 @@ lint: web/node_modules/.installed e2e/node_modules/.installed
 
 test-go:
 	@scripts/need.sh $(MARIADB) $(POPPLER)
-	go test -cover ./cmd/... ./core/... ./internal/...
+	go test -cover ./cmd/... ./core/... ./internal/... ./standin/...
 
 # The race detector over the API: its cgo needs a C compiler.
 test-race:

@@ -18,6 +18,27 @@ import (
 	openapi_types "github.com/oapi-codegen/runtime/types"
 )
 
+// Defines values for AirSpellSource.
+const (
+	Forecast AirSpellSource = "forecast"
+	LastDay  AirSpellSource = "last_day"
+	Measured AirSpellSource = "measured"
+)
+
+// Valid indicates whether the value is a known member of the AirSpellSource enum.
+func (e AirSpellSource) Valid() bool {
+	switch e {
+	case Forecast:
+		return true
+	case LastDay:
+		return true
+	case Measured:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Basis.
 const (
 	BasisEstimate  Basis = "estimate"
@@ -1506,11 +1527,49 @@ type Air struct {
 	TempC float64 `json:"tempC"`
 }
 
+// AirCourse defines model for AirCourse.
+type AirCourse struct {
+	// Device the thermo-hygrometer
+	Device struct {
+		// Asked one is connected
+		Asked bool `json:"asked"`
+
+		// Heard it answered last
+		Heard *time.Time `json:"heard,omitempty"`
+
+		// Wrong why it does not answer now
+		Wrong *string `json:"wrong,omitempty"`
+	} `json:"device"`
+	HeardForecast *time.Time `json:"heardForecast,omitempty"`
+	Now           time.Time  `json:"now"`
+
+	// Outdoors as it is forecast
+	Outdoors []AirSpell `json:"outdoors"`
+
+	// Readings the newest first
+	Readings []RoomAir  `json:"readings"`
+	Spells   []AirSpell `json:"spells"`
+}
+
 // AirReading defines model for AirReading.
 type AirReading struct {
 	DewPointC       float64 `json:"dewPointC"`
 	WoodMoisturePct float64 `json:"woodMoisturePct"`
 }
+
+// AirSpell A stretch of one air, rounded to the side on which coats dry slower.
+type AirSpell struct {
+	Air    Air            `json:"air"`
+	From   time.Time      `json:"from"`
+	Source AirSpellSource `json:"source"`
+	To     time.Time      `json:"to"`
+
+	// Wet rain is expected
+	Wet *bool `json:"wet,omitempty"`
+}
+
+// AirSpellSource defines model for AirSpell.Source.
+type AirSpellSource string
 
 // Archive defines model for Archive.
 type Archive struct {
@@ -3045,6 +3104,8 @@ type Place struct {
 
 // Plan defines model for Plan.
 type Plan struct {
+	// Air what the air as it passed, or is expected, does to it
+	Air        []string   `json:"air"`
 	FullCure   *time.Time `json:"fullCure,omitempty"`
 	HandsOnMin float64    `json:"handsOnMin"`
 	LastCoat   *time.Time `json:"lastCoat,omitempty"`
@@ -3283,18 +3344,28 @@ type Room struct {
 
 	// RackM2 wet zones that find a place at once; 0 = enough
 	RackM2 float64 `json:"rackM2"`
+
+	// Unheated nothing heats the room, so that its air follows the weather
+	Unheated bool `json:"unheated"`
 }
 
 // RoomAir defines model for RoomAir.
 type RoomAir struct {
-	Air    Air       `json:"air"`
-	ReadAt time.Time `json:"readAt"`
-	Who    string    `json:"who"`
+	Air Air `json:"air"`
+
+	// Doubted it cannot be right, and nothing is planned by it
+	Doubted *bool     `json:"doubted,omitempty"`
+	ID      int64     `json:"id"`
+	ReadAt  time.Time `json:"readAt"`
+	Who     string    `json:"who"`
 }
 
 // RoomAirInput defines model for RoomAirInput.
 type RoomAirInput struct {
 	Air Air `json:"air"`
+
+	// PieceID read where this piece stands; none = in the room
+	PieceID *int64 `json:"pieceId,omitempty"`
 
 	// ReadAt none = just now
 	ReadAt *time.Time `json:"readAt,omitempty"`
@@ -4036,6 +4107,14 @@ type ReadAirParams struct {
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
+// TakeBackReadingParams defines parameters for TakeBackReading.
+type TakeBackReadingParams struct {
+	Who string `form:"who" json:"who"`
+
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
 // GetArchiveParams defines parameters for GetArchive.
 type GetArchiveParams struct {
 	// Search in name or number
@@ -4394,8 +4473,14 @@ type PutSettingsJSONRequestBody = SettingsInput
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
 
+	// (GET /air)
+	GetAir(c *gin.Context)
+
 	// (POST /air)
 	ReadAir(c *gin.Context, params ReadAirParams)
+
+	// (DELETE /air/{readingId})
+	TakeBackReading(c *gin.Context, readingID int64, params TakeBackReadingParams)
 
 	// (GET /archive)
 	GetArchive(c *gin.Context, params GetArchiveParams)
@@ -4620,6 +4705,19 @@ type ServerInterfaceWrapper struct {
 
 type MiddlewareFunc func(c *gin.Context)
 
+// GetAir operation middleware
+func (siw *ServerInterfaceWrapper) GetAir(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetAir(c)
+}
+
 // ReadAir operation middleware
 func (siw *ServerInterfaceWrapper) ReadAir(c *gin.Context) {
 
@@ -4658,6 +4756,63 @@ func (siw *ServerInterfaceWrapper) ReadAir(c *gin.Context) {
 	}
 
 	siw.Handler.ReadAir(c, params)
+}
+
+// TakeBackReading operation middleware
+func (siw *ServerInterfaceWrapper) TakeBackReading(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "readingId" -------------
+	var readingID int64
+
+	err = runtime.BindStyledParameterWithOptions("simple", "readingId", c.Param("readingId"), &readingID, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter readingId: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params TakeBackReadingParams
+
+	// ------------- Required query parameter "who" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "who", c.Request.URL.Query(), &params.Who, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter who: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TakeBackReading(c, readingID, params)
 }
 
 // GetArchive operation middleware
@@ -7096,7 +7251,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/technique-notes", wrapper.GetTechniqueNotes)
 	router.PUT(options.BaseURL+"/technique-notes", wrapper.PutTechniqueNote)
 	router.GET(options.BaseURL+"/learned", wrapper.GetLearned)
+	router.GET(options.BaseURL+"/air", wrapper.GetAir)
 	router.POST(options.BaseURL+"/air", wrapper.ReadAir)
+	router.DELETE(options.BaseURL+"/air/:readingId", wrapper.TakeBackReading)
 	router.POST(options.BaseURL+"/choose", wrapper.Choose)
 	router.POST(options.BaseURL+"/assess", wrapper.Assess)
 	router.GET(options.BaseURL+"/recipes", wrapper.GetRecipes)
@@ -7142,6 +7299,44 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 
 type ProblemApplicationProblemPlusJSONResponse Problem
 
+type GetAirRequestObject struct {
+}
+
+type GetAirResponseObject interface {
+	VisitGetAirResponse(w http.ResponseWriter) error
+}
+
+type GetAir200JSONResponse AirCourse
+
+func (response GetAir200JSONResponse) VisitGetAirResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetAirdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetAirdefaultApplicationProblemPlusJSONResponse) VisitGetAirResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReadAirRequestObject struct {
 	Params ReadAirParams
 	Body   *ReadAirJSONRequestBody
@@ -7171,6 +7366,40 @@ type ReadAirdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ReadAirdefaultApplicationProblemPlusJSONResponse) VisitReadAirResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakeBackReadingRequestObject struct {
+	ReadingID int64 `json:"readingId"`
+	Params    TakeBackReadingParams
+}
+
+type TakeBackReadingResponseObject interface {
+	VisitTakeBackReadingResponse(w http.ResponseWriter) error
+}
+
+type TakeBackReading204Response struct {
+}
+
+func (response TakeBackReading204Response) VisitTakeBackReadingResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type TakeBackReadingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TakeBackReadingdefaultApplicationProblemPlusJSONResponse) VisitTakeBackReadingResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -9956,8 +10185,14 @@ func (response PutSettingsdefaultApplicationProblemPlusJSONResponse) VisitPutSet
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 
+	// (GET /air)
+	GetAir(ctx context.Context, request GetAirRequestObject) (GetAirResponseObject, error)
+
 	// (POST /air)
 	ReadAir(ctx context.Context, request ReadAirRequestObject) (ReadAirResponseObject, error)
+
+	// (DELETE /air/{readingId})
+	TakeBackReading(ctx context.Context, request TakeBackReadingRequestObject) (TakeBackReadingResponseObject, error)
 
 	// (GET /archive)
 	GetArchive(ctx context.Context, request GetArchiveRequestObject) (GetArchiveResponseObject, error)
@@ -10230,6 +10465,30 @@ type strictHandler struct {
 	options     StrictGinServerOptions
 }
 
+// GetAir operation middleware
+func (sh *strictHandler) GetAir(ctx *gin.Context) {
+	var request GetAirRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetAir(ctx, request.(GetAirRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetAir")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetAirResponseObject); ok {
+		if err := validResponse.VisitGetAirResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ReadAir operation middleware
 func (sh *strictHandler) ReadAir(ctx *gin.Context, params ReadAirParams) {
 	var request ReadAirRequestObject
@@ -10267,6 +10526,33 @@ func (sh *strictHandler) ReadAir(ctx *gin.Context, params ReadAirParams) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ReadAirResponseObject); ok {
 		if err := validResponse.VisitReadAirResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// TakeBackReading operation middleware
+func (sh *strictHandler) TakeBackReading(ctx *gin.Context, readingID int64, params TakeBackReadingParams) {
+	var request TakeBackReadingRequestObject
+
+	request.ReadingID = readingID
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TakeBackReading(ctx, request.(TakeBackReadingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TakeBackReading")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(TakeBackReadingResponseObject); ok {
+		if err := validResponse.VisitTakeBackReadingResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

@@ -3,7 +3,7 @@ import { createInterface } from 'node:readline'
 
 /** Starts the real binary on a throwaway database and a free port; the returned function stops it and waits. */
 export default async function start() {
-  const demo = spawn('../bin/firmitas', ['demo', '-throwaway', '-addr', '127.0.0.1:0'], {
+  const demo = spawn('../bin/firmitas', ['demo', '-throwaway', '-still', '-addr', '127.0.0.1:0'], {
     stdio: ['ignore', 'pipe', 'inherit'],
   })
   const ended = new Promise((resolve) => demo.once('exit', resolve))

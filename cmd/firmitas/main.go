@@ -3,6 +3,7 @@
 //	firmitas serve     on the database of FIRMITAS_DATABASE_DSN
 //	firmitas demo      on a private database of its own, with the demo workshop
 //	firmitas migrate   brings the database's schema up to date and ends
+//	firmitas standin   a simulated thermo-hygrometer and forecast, to connect to the others
 package main
 
 import (
@@ -24,9 +25,11 @@ import (
 
 	"firmitas/internal/demo"
 	"firmitas/internal/httpapi"
+	"firmitas/internal/instruments"
 	"firmitas/internal/localdb"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop"
+	"firmitas/standin"
 )
 
 const (
@@ -54,6 +57,10 @@ func run(ctx context.Context, args []string) error {
 	addr := flags.String("addr", "127.0.0.1:8470", "loopback address to serve on; port 0 takes a free one")
 	data := flags.String("data", "var/demo", "folder of the demo's private database")
 	throwaway := flags.Bool("throwaway", false, "demo: a fresh database, removed when the demo ends")
+	still := flags.Bool("still", false, "demo: without the simulated thermo-hygrometer and forecast")
+	var at instruments.Addresses
+	flags.StringVar(&at.Thermometer, "thermometer", "", "serve: address of the thermo-hygrometer, as http://192.0.2.7:8471")
+	flags.StringVar(&at.Forecast, "forecast", "", "serve: address of the forecast")
 	if len(args) > 0 {
 		if err := flags.Parse(args[1:]); err != nil {
 			return err
@@ -61,16 +68,18 @@ func run(ctx context.Context, args []string) error {
 	}
 	switch command {
 	case "serve":
-		return serve(ctx, *addr, os.Getenv("FIRMITAS_DATABASE_DSN"), nil)
+		return serve(ctx, *addr, os.Getenv("FIRMITAS_DATABASE_DSN"), nil, at)
 	case "migrate":
 		return migrate(ctx, os.Getenv("FIRMITAS_DATABASE_DSN"))
 	case "demo":
-		return runDemo(ctx, *addr, *data, *throwaway)
+		return runDemo(ctx, *addr, *data, *throwaway, *still)
+	case "standin":
+		return runStandIn(ctx, *addr)
 	}
-	return errors.New("usage: firmitas serve | demo | migrate   (-h after each shows its flags)")
+	return errors.New("usage: firmitas serve | demo | migrate | standin   (-h after each shows its flags)")
 }
 
-func runDemo(ctx context.Context, addr, data string, throwaway bool) error {
+func runDemo(ctx context.Context, addr, data string, throwaway, still bool) error {
 	if throwaway {
 		dir, err := os.MkdirTemp("", "firmitas-demo-")
 		if err != nil {
@@ -84,12 +93,57 @@ func runDemo(ctx context.Context, addr, data string, throwaway bool) error {
 		return err
 	}
 	defer db.Stop()
+	var at instruments.Addresses
+	if !still {
+		outside, err := net.Listen("tcp", "127.0.0.1:0")
+		if err != nil {
+			return err
+		}
+		world := &http.Server{Handler: outsideWorld(), ReadHeaderTimeout: 5 * time.Second}
+		go func() { _ = world.Serve(outside) }()
+		defer world.Close()
+		at.Thermometer = "http://" + outside.Addr().String()
+		at.Forecast = at.Thermometer
+	}
 	return serve(
 		ctx,
 		addr,
 		db.DSN("firmitas"),
 		func(ctx context.Context, s *store.Store) error { return demo.Seed(ctx, s, time.Now()) },
+		at,
 	)
+}
+
+// outsideWorld is a heated room's thermo-hygrometer, and the forecast of the air around it.
+func outsideWorld() http.Handler {
+	zone, err := time.LoadLocation(demo.TimeZone)
+	if err != nil {
+		panic(err) // zones ship with the program
+	}
+	weather := standin.Weather{Seed: 1, Zone: zone}
+	mux := http.NewServeMux()
+	mux.Handle("/readings", &standin.Thermometer{
+		Device: "Finishing room meter", Weather: weather, DayC: 20.5, NightC: 19.5, Now: time.Now,
+	})
+	mux.Handle("/forecast", &standin.Forecast{Weather: weather, Now: time.Now})
+	return mux
+}
+
+func runStandIn(ctx context.Context, addr string) error {
+	listener, err := listen(addr)
+	if err != nil {
+		return err
+	}
+	world := &http.Server{Handler: outsideWorld(), ReadHeaderTimeout: 5 * time.Second}
+	go func() {
+		<-ctx.Done()
+		_ = world.Close()
+	}()
+	fmt.Printf("Simulated instruments answer at http://%s/readings and /forecast\n", listener.Addr())
+	if err := world.Serve(listener); !errors.Is(err, http.ErrServerClosed) {
+		return err
+	}
+	return nil
 }
 
 func migrate(ctx context.Context, dsn string) error {
@@ -115,7 +169,9 @@ func open(dsn string) (*store.Store, error) {
 }
 
 // serve answers at once, and says that the database is not there until it is, migrated and (for the demo) filled.
-func serve(ctx context.Context, addr, dsn string, fill func(context.Context, *store.Store) error) error {
+func serve(
+	ctx context.Context, addr, dsn string, fill func(context.Context, *store.Store) error, at instruments.Addresses,
+) error {
 	s, err := open(dsn)
 	if err != nil {
 		return err
@@ -145,6 +201,7 @@ func serve(ctx context.Context, addr, dsn string, fill func(context.Context, *st
 		}
 		server.Ready()
 		fmt.Printf("Firmitas is open at http://%s\n", listener.Addr())
+		go instruments.Poll(ctx, service, at)
 		tidy(ctx, service)
 	}()
 	select {

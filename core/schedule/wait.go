@@ -22,8 +22,8 @@ type wait struct {
 	day, night time.Duration
 	in         func(climate.Air) time.Duration
 	hours      func(climate.Air) float64 // the same, not rounded up
-	through    climate.Course  // the air where the piece stands, as far as it is known
-	stops      *climate.Limits // nothing of it passes outside; nil = it passes in any air
+	through    climate.Course            // the air where the piece stands, as far as it is known
+	stops      *climate.Limits           // nothing of it passes outside; nil = it passes in any air
 }
 
 // waitFor is a wait that takes so many hours in an air.

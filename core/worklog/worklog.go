@@ -230,16 +230,23 @@ type Mend struct {
 	Done  Event // zero = it is still to do
 }
 
-// airHolds is how long a reading tells the air of what is laid after it (practice).
-const airHolds = 4 * time.Hour
-
-// AirAt is the air as it was read last before a moment; ok is false where that is too long ago.
-func AirAt(standing []Event, at time.Time) (air climate.Air, ok bool) {
-	for _, e := range standing {
-		since := at.Sub(e.At)
-		if e.Kind == AirRead && since >= 0 && since <= airHolds {
-			air, ok = e.Air, true
+// Readings of the air among facts.
+func Readings(told []Event) (out []climate.Reading) {
+	for _, e := range told {
+		if e.Kind == AirRead {
+			out = append(out, climate.Reading{At: e.At, Air: e.Air})
 		}
 	}
-	return air, ok
+	return out
+}
+
+// AirAt is the air as it was read last before a moment, by a reading that can be right; ok is false where that is too
+// long ago.
+func AirAt(standing []Event, at time.Time) (air climate.Air, ok bool) {
+	before := slices.DeleteFunc(Readings(standing), func(r climate.Reading) bool { return r.At.After(at) })
+	sound := climate.Sound(before)
+	if len(sound) == 0 || at.Sub(sound[len(sound)-1].At) > climate.Holds {
+		return air, false
+	}
+	return sound[len(sound)-1].Air, true
 }

@@ -20,11 +20,14 @@ import (
 	"firmitas/internal/workshop"
 )
 
+// TimeZone of the demo workshop.
+const TimeZone = "Europe/London"
+
 var home = store.Workshop{
 	Name:       "Slipway Finishing Room",
 	Town:       "Porthvean",
 	Contact:    "Net Loft Lane 3, Porthvean",
-	TimeZone:   "Europe/London",
+	TimeZone:   TimeZone,
 	Units:      "metric",
 	Clock:      "h24",
 	Numbers:    "point",

@@ -93,7 +93,7 @@ func (h *handlers) GetOffer(ctx context.Context, r api.GetOfferRequestObject) (a
 
 func toRoom(r workshop.Room) api.Room {
 	return api.Room{
-		Booths: r.Booths, RackM2: r.RackM2, DustApart: r.DustApart,
+		Booths: r.Booths, RackM2: r.RackM2, DustApart: r.DustApart, Unheated: r.Unheated,
 		People: each(r.People, func(p workshop.Person) api.Person {
 			return api.Person{Name: p.Name, Hours: each(p.Days[:], toHours)}
 		}),
@@ -119,7 +119,7 @@ func fromHours(all []api.Hours) (out [7]schedule.Day) {
 }
 
 func fromRoom(r api.Room) workshop.Room {
-	out := workshop.Room{Booths: r.Booths, RackM2: r.RackM2, DustApart: r.DustApart}
+	out := workshop.Room{Booths: r.Booths, RackM2: r.RackM2, DustApart: r.DustApart, Unheated: r.Unheated}
 	for _, p := range r.People {
 		out.People = append(out.People, workshop.Person{Name: strings.TrimSpace(p.Name), Days: fromHours(p.Hours)})
 	}

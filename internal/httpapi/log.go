@@ -16,13 +16,43 @@ func (h *handlers) ReadAir(ctx context.Context, r api.ReadAirRequestObject) (api
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.ReadAir201JSONResponse, error) {
 		read, err := h.service.ReadAir(ctx, workshop.Reading{
 			Air: climate.Air{TempC: r.Body.Air.TempC, RH: r.Body.Air.Rh}, At: or(r.Body.ReadAt), Who: r.Body.Who,
+			PieceID: or(r.Body.PieceID),
 		})
 		return api.ReadAir201JSONResponse(toRoomAir(read)), err
 	})
 }
 
 func toRoomAir(r workshop.Reading) api.RoomAir {
-	return api.RoomAir{Air: api.Air{TempC: r.Air.TempC, Rh: r.Air.RH}, ReadAt: r.At.UTC(), Who: r.Who}
+	return api.RoomAir{
+		ID: r.ID, Air: toAir(r.Air), ReadAt: r.At.UTC(), Who: r.Who, Doubted: told(r.Doubted),
+	}
+}
+
+func (h *handlers) GetAir(ctx context.Context, _ api.GetAirRequestObject) (api.GetAirResponseObject, error) {
+	a, err := h.service.Air(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := api.GetAir200JSONResponse{
+		Now: h.service.Now().UTC(), Readings: each(a.Readings, toRoomAir), HeardForecast: when(a.Heard),
+		Spells: each(a.Course, toSpell), Outdoors: each(a.Outdoors, toSpell),
+	}
+	out.Device.Asked, out.Device.Heard, out.Device.Wrong = a.Device.Asked, when(a.Device.Heard), told(a.Device.Wrong)
+	return out, nil
+}
+
+func toSpell(s climate.Spell) api.AirSpell {
+	return api.AirSpell{
+		From: s.From.UTC(), To: s.To.UTC(), Air: toAir(s.Air), Wet: told(s.Wet), Source: api.AirSpellSource(s.Source),
+	}
+}
+
+func (h *handlers) TakeBackReading(
+	ctx context.Context, r api.TakeBackReadingRequestObject,
+) (api.TakeBackReadingResponseObject, error) {
+	return onceGone[api.TakeBackReading204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
+		return h.service.TakeBackReading(ctx, r.ReadingID, r.Params.Who)
+	})
 }
 
 func toTimer(t schedule.Timer) api.Timer {

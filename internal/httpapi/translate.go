@@ -511,6 +511,7 @@ func toPlan(of workshop.Plan) api.Plan {
 		Steps:      each(p.Steps, func(s schedule.Step) api.Step { return toStep(s, of.Room) }),
 		Obstacles:  each(p.Obstacles, same),
 		Notes:      each(p.Notes, same),
+		Air:        each(p.Air, same),
 		HandsOnMin: p.HandsOn.Minutes(),
 		LastCoat:   when(p.LastCoat),
 		LightUse:   when(p.LightUse),

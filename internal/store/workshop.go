@@ -37,6 +37,7 @@ type Room struct {
 	Booths    int      `json:"booths"`
 	RackM2    float64  `json:"rackM2"`
 	DustApart bool     `json:"dustApart"`
+	Unheated  bool     `json:"unheated"`
 }
 
 // Person is a pair of hands with hours of its own, as stored.

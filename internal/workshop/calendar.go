@@ -87,7 +87,10 @@ func (s *Service) calendar(ctx context.Context, home Workshop) (*calendar, error
 	if err != nil {
 		return nil, err
 	}
-	made, err := json.Marshal([]any{rows, home.Version, home.Boards, s.Now().Truncate(sameMoment)})
+	if home, err = s.withWeather(ctx, home, s.Now().Add(-driesFor)); err != nil {
+		return nil, err
+	}
+	made, err := json.Marshal([]any{rows, home.Version, home.Boards, home.Weather, s.Now().Truncate(sameMoment)})
 	if err != nil {
 		return nil, err
 	}
@@ -134,6 +137,10 @@ func (s *Service) plan(ctx context.Context, home Workshop, p Piece) (*Plan, erro
 		return nil, nil
 	}
 	if !p.Handed.IsZero() {
+		home, err := s.withWeather(ctx, home, p.Start)
+		if err != nil {
+			return nil, err
+		}
 		brief, err := p.brief(home, s.Now())
 		if err != nil {
 			return nil, err

@@ -170,76 +170,12 @@ func (p Piece) coatWords(e worklog.Event, became string) string {
 	return fmt.Sprintf("%s, coat %d of %d: %s.", l.Product.Name, e.Coat.N, l.Coats, became)
 }
 
-// Reading is the air of the room as it was read.
-type Reading struct {
-	Air climate.Air
-	At  time.Time
-	Who string
-}
-
-// recently is how far back readings of the room are looked at.
-const recently = 48 * time.Hour
-
-// airAt is the air of the room as it was last read before a moment; nil where that is too long ago.
-func (s *Service) airAt(ctx context.Context, home Workshop, at time.Time) (*climate.Air, error) {
-	told, err := s.room(ctx, home, at)
-	if air, ok := worklog.AirAt(told, at); ok {
-		return &air, err
-	}
-	return nil, err
-}
-
-func (s *Service) room(ctx context.Context, home Workshop, at time.Time) ([]worklog.Event, error) {
-	rows, err := s.store.RoomBetween(ctx, home.ID, at.Add(-recently), at)
-	if err != nil {
-		return nil, err
-	}
-	return fromEventRows(rows)
-}
-
-// ReadAir keeps the air of the room as it was read on the thermo-hygrometer.
-func (s *Service) ReadAir(ctx context.Context, r Reading) (Reading, error) {
-	return writing(ctx, s, func(ctx context.Context) (Reading, error) {
-		home, err := s.home(ctx)
-		if err != nil {
-			return r, err
-		}
-		now := s.Now()
-		if r.At.IsZero() {
-			r.At = now
-		}
-		var c check
-		c.checkAir(r.Air, "/air")
-		c.that(!r.At.After(now.Add(aMomentAhead)), "/readAt", "It cannot have been read in the time to come.")
-		if err := c.err(); err != nil {
-			return r, err
-		}
-		e := worklog.Event{Kind: worklog.AirRead, Air: r.Air}
-		_, err = s.store.AddEvent(ctx, store.Event{
-			WorkshopID: home, Kind: string(e.Kind), At: r.At.UTC(), Told: now, Who: r.Who,
-			Data: store.JSON[store.EventData]{V: toEventData(e)},
-		})
-		return r, err
-	})
-}
-
 // ofFault is the product that a fault shows on; 0 for other facts.
 func ofFault(e worklog.Event) int64 {
 	if e.Kind == worklog.FaultSeen {
 		return e.Product
 	}
 	return 0
-}
-
-// lastReading of what was told of the room; nil where nothing was.
-func lastReading(told []worklog.Event) *Reading {
-	var out *Reading
-	for _, e := range told {
-		if e.Kind == worklog.AirRead {
-			out = &Reading{e.Air, e.At, e.Who}
-		}
-	}
-	return out
 }
 
 // around is what the rest of the workshop has to tell a piece.

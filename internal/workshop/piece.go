@@ -257,7 +257,7 @@ func (p Piece) brief(home Workshop, now time.Time) (schedule.Brief, error) {
 		brief.Zones[i].Looks = worklog.Looks(p.Standing, z.ID)
 		brief.Zones[i].Mends = worklog.ToMend(p.Standing, z.ID)
 	}
-	return brief, nil
+	return brief.In(p.weather(home)), nil
 }
 
 // chosen tells whether any zone has a system.

@@ -17,6 +17,7 @@ type Room struct {
 	Booths    int
 	RackM2    float64
 	DustApart bool
+	Unheated  bool // its air is that outdoors
 }
 
 // Person is a pair of hands with hours of its own.
@@ -106,7 +107,7 @@ func (c *check) room(r Room) {
 }
 
 func toRoomRow(r Room) store.JSON[store.Room] {
-	out := store.Room{Booths: r.Booths, RackM2: r.RackM2, DustApart: r.DustApart}
+	out := store.Room{Booths: r.Booths, RackM2: r.RackM2, DustApart: r.DustApart, Unheated: r.Unheated}
 	for _, p := range r.People {
 		row := store.Person{Name: strings.TrimSpace(p.Name)}
 		for i, d := range p.Days {
@@ -124,7 +125,7 @@ func toRoomRow(r Room) store.JSON[store.Room] {
 }
 
 func fromRoomRow(row store.Room) (Room, error) {
-	out := Room{Booths: row.Booths, RackM2: row.RackM2, DustApart: row.DustApart}
+	out := Room{Booths: row.Booths, RackM2: row.RackM2, DustApart: row.DustApart, Unheated: row.Unheated}
 	for _, p := range row.People {
 		person := Person{Name: p.Name}
 		for i, d := range p.Hours {

@@ -25,8 +25,9 @@ type Service struct {
 	now     func() time.Time
 	shelves shelves
 
-	calendars calendars
-	homeID    atomic.Int64 // of the workshop, once it is known; it never changes
+	calendars   calendars
+	thermometer atomic.Pointer[Device]
+	homeID      atomic.Int64 // of the workshop, once it is known; it never changes
 
 	relay     Relay
 	publicURL string // how buyers reach it
@@ -61,6 +62,8 @@ type Workshop struct {
 	Room       Room
 	Shop       technique.Shop
 	Version    int
+
+	Weather *schedule.Weather // where it was asked for
 }
 
 // FieldError says what is wrong with one field and what would be right.

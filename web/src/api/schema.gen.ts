@@ -422,11 +422,29 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** @description The air of the room as it was read, and outdoors as it is forecast. */
+        get: operations["getAir"];
         put?: never;
         /** @description The air of the room as it was read on the thermo-hygrometer. */
         post: operations["readAir"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/air/{readingId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description A reading of the room of late was wrong. It stays told, and counts for nothing. */
+        delete: operations["takeBackReading"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1086,6 +1104,8 @@ export interface components {
             rackM2: number;
             /** @description sanding has air of its own */
             dustApart: boolean;
+            /** @description nothing heats the room, so that its air follows the weather */
+            unheated: boolean;
         };
         SettingsInput: {
             room: components["schemas"]["Room"];
@@ -3034,12 +3054,56 @@ export interface components {
              */
             readAt?: string;
             who: string;
+            /**
+             * Format: int64
+             * @description read where this piece stands; none = in the room
+             */
+            pieceId?: number;
         };
         RoomAir: {
+            /** Format: int64 */
+            id: number;
             air: components["schemas"]["Air"];
             /** Format: date-time */
             readAt: string;
             who: string;
+            /** @description it cannot be right, and nothing is planned by it */
+            doubted?: boolean;
+        };
+        /** @description A stretch of one air, rounded to the side on which coats dry slower. */
+        AirSpell: {
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            to: string;
+            air: components["schemas"]["Air"];
+            /** @description rain is expected */
+            wet?: boolean;
+            /** @enum {string} */
+            source: "measured" | "last_day" | "forecast";
+        };
+        AirCourse: {
+            /** Format: date-time */
+            now: string;
+            /** @description the newest first */
+            readings: components["schemas"]["RoomAir"][];
+            spells: components["schemas"]["AirSpell"][];
+            /** @description as it is forecast */
+            outdoors: components["schemas"]["AirSpell"][];
+            /** Format: date-time */
+            heardForecast?: string;
+            /** @description the thermo-hygrometer */
+            device: {
+                /** @description one is connected */
+                asked: boolean;
+                /**
+                 * Format: date-time
+                 * @description it answered last
+                 */
+                heard?: string;
+                /** @description why it does not answer now */
+                wrong?: string;
+            };
         };
         /** @description Runs from a fact to a moment that hands should not miss. */
         Timer: {
@@ -3151,6 +3215,8 @@ export interface components {
             steps: components["schemas"]["Step"][];
             obstacles: string[];
             notes: string[];
+            /** @description what the air as it passed, or is expected, does to it */
+            air: string[];
             /** Format: double */
             handsOnMin: number;
             /** Format: date-time */
@@ -4052,6 +4118,27 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    getAir: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Of the last two days and the next */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AirCourse"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     readAir: {
         parameters: {
             query?: never;
@@ -4076,6 +4163,32 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["RoomAir"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeBackReading: {
+        parameters: {
+            query: {
+                who: string;
+            };
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path: {
+                readingId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

@@ -1,0 +1,302 @@
+package workshop
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"math"
+	"slices"
+	"time"
+
+	"firmitas/core/climate"
+	"firmitas/core/schedule"
+	"firmitas/core/worklog"
+	"firmitas/internal/store"
+)
+
+// Reading is the air as it was read: of the room, or where a piece stands.
+type Reading struct {
+	ID      int64
+	Air     climate.Air
+	At      time.Time
+	Who     string
+	PieceID int64 // 0 = of the room
+	Doubted bool  // it cannot be right: nothing is planned by it
+}
+
+// RoomAir is the air of the room as it passed and is expected.
+type RoomAir struct {
+	Readings []Reading // of late, the newest first
+	Course   climate.Course
+	Outdoors climate.Course // as it is forecast
+	Heard    time.Time      // the forecast; zero = never
+	Device   Device
+}
+
+// Device is how the thermo-hygrometer does.
+type Device struct {
+	Asked bool      // one is connected
+	Heard time.Time // it answered last
+	Wrong string    // why it does not answer now; "" = it does
+}
+
+const (
+	recently = 48 * time.Hour      // how far back readings of the room are looked at
+	driesFor = 45 * 24 * time.Hour // nothing that is laid takes longer to harden (practice)
+)
+
+// airAt is the air of the room as it was last read before a moment; nil where that is too long ago.
+func (s *Service) airAt(ctx context.Context, home Workshop, at time.Time) (*climate.Air, error) {
+	told, err := s.room(ctx, home, at)
+	if air, ok := worklog.AirAt(told, at); ok {
+		return &air, err
+	}
+	return nil, err
+}
+
+func (s *Service) room(ctx context.Context, home Workshop, at time.Time) ([]worklog.Event, error) {
+	rows, err := s.store.RoomBetween(ctx, home.ID, at.Add(-recently), at)
+	if err != nil {
+		return nil, err
+	}
+	return fromEventRows(rows)
+}
+
+// withWeather is a workshop with what is known of its air since a moment.
+func (s *Service) withWeather(ctx context.Context, home Workshop, since time.Time) (Workshop, error) {
+	rows, err := s.store.RoomBetween(ctx, home.ID, since, s.Now())
+	if err != nil {
+		return home, err
+	}
+	told, err := fromEventRows(rows)
+	if err != nil {
+		return home, err
+	}
+	forecast, _, err := s.forecast(ctx, home)
+	home.Weather = &schedule.Weather{
+		Readings: worklog.Readings(told), Forecast: forecast, Follows: home.Room.Unheated,
+	}
+	return home, err
+}
+
+func (s *Service) forecast(ctx context.Context, home Workshop) (out climate.Course, heard time.Time, err error) {
+	row, err := s.store.Forecast(ctx, home.ID)
+	if errors.Is(err, store.ErrNotFound) {
+		return nil, heard, nil
+	}
+	for _, h := range row.Hours.V {
+		out = append(out, climate.Spell{
+			From: h.At, To: h.At.Add(time.Hour), Air: climate.Air{TempC: h.TempC, RH: h.RH}, Wet: h.Wet,
+			Source: climate.Forecast,
+		})
+	}
+	return out, row.Heard, err
+}
+
+// weather is what is known of the air where a piece stands: as it was read there, where it was; else that of the room,
+// unless it stands elsewhere.
+func (p Piece) weather(home Workshop) (out schedule.Weather) {
+	if home.Weather == nil {
+		return out
+	}
+	out = *home.Weather
+	own := worklog.Readings(p.Standing)
+	if p.Site.OnSite || len(own) > 0 {
+		out.Readings, out.Follows = own, false
+	}
+	return out
+}
+
+// ReadAir keeps the air as it was read on the thermo-hygrometer: of the room, or where a piece stands.
+func (s *Service) ReadAir(ctx context.Context, r Reading) (Reading, error) {
+	return writing(ctx, s, func(ctx context.Context) (Reading, error) {
+		home, err := s.home(ctx)
+		if err != nil {
+			return r, err
+		}
+		if r.At.IsZero() {
+			r.At = s.Now()
+		}
+		var c check
+		c.checkAir(r.Air, "/air")
+		c.that(!r.At.After(s.Now().Add(aMomentAhead)), "/readAt", "It cannot have been read in the time to come.")
+		if r.PieceID != 0 {
+			_, err := s.store.Piece(ctx, home, r.PieceID)
+			c.that(!errors.Is(err, store.ErrNotFound), "/pieceId", "There is no piece %d.", r.PieceID)
+		}
+		if err := c.err(); err != nil {
+			return r, err
+		}
+		r.ID, err = s.keepReading(ctx, home, r)
+		return r, err
+	})
+}
+
+func (s *Service) keepReading(ctx context.Context, home int64, r Reading) (int64, error) {
+	e := worklog.Event{Kind: worklog.AirRead, Air: r.Air}
+	return s.store.AddEvent(ctx, store.Event{
+		WorkshopID: home, PieceID: nullID(r.PieceID), Kind: string(e.Kind), At: r.At.UTC(), Told: s.Now(), Who: r.Who,
+		Data: store.JSON[store.EventData]{V: toEventData(e)},
+	})
+}
+
+// TakeBackReading tells that a reading of the room of late was wrong. ErrNotFound where it does not stand.
+func (s *Service) TakeBackReading(ctx context.Context, id int64, who string) error {
+	_, err := writing(ctx, s, func(ctx context.Context) (struct{}, error) {
+		home, err := s.Home(ctx)
+		if err != nil {
+			return struct{}{}, err
+		}
+		told, err := s.room(ctx, home, s.Now().Add(aMomentAhead))
+		if err != nil {
+			return struct{}{}, err
+		}
+		at := slices.IndexFunc(told, func(e worklog.Event) bool { return e.ID == id && e.Kind == worklog.AirRead })
+		if at < 0 {
+			return struct{}{}, store.ErrNotFound
+		}
+		back := worklog.Event{Kind: worklog.TakenBack, Of: id}
+		_, err = s.store.AddEvent(ctx, store.Event{
+			WorkshopID: home.ID, Kind: string(back.Kind), At: s.Now(), Told: s.Now(), Who: who, Of: nullID(id),
+			Data: store.JSON[store.EventData]{V: toEventData(back)},
+		})
+		return struct{}{}, err
+	})
+	return err
+}
+
+// A reading is kept when the air has moved by as much since the last, and once an hour in any case: what lies between
+// tells nothing more (practice: as fine as a workshop's meter is).
+const movedC, movedRH, keptEvery = 0.4, 2.0, time.Hour
+
+// HearAir keeps what a thermo-hygrometer told: wrong values too, as it told them, since no plan believes those. It
+// returns how many were kept.
+func (s *Service) HearAir(ctx context.Context, device string, told []Reading) (kept int, err error) {
+	return writing(ctx, s, func(ctx context.Context) (int, error) {
+		home, err := s.Home(ctx)
+		if err != nil {
+			return 0, err
+		}
+		known, err := s.room(ctx, home, s.Now())
+		if err != nil {
+			return 0, err
+		}
+		var last *Reading
+		for _, e := range known {
+			if e.Kind == worklog.AirRead && e.Who == device {
+				last = &Reading{Air: e.Air, At: e.At}
+			}
+		}
+		kept := 0
+		for _, r := range told {
+			number := !math.IsNaN(r.Air.TempC+r.Air.RH) && !math.IsInf(r.Air.TempC+r.Air.RH, 0)
+			old := last != nil && !r.At.After(last.At)
+			if !number || old || r.At.After(s.Now()) || last != nil && !r.tells(*last) {
+				continue
+			}
+			r.Who = device
+			if _, err := s.keepReading(ctx, home.ID, r); err != nil {
+				return kept, err
+			}
+			kept++
+			last = &r
+		}
+		return kept, nil
+	})
+}
+
+// tells tells whether a reading says more than the one before.
+func (r Reading) tells(last Reading) bool {
+	moved := math.Abs(r.Air.TempC-last.Air.TempC) >= movedC || math.Abs(r.Air.RH-last.Air.RH) >= movedRH
+	return moved || r.At.Sub(last.At) >= keptEvery
+}
+
+// HearForecast keeps the air outdoors as it is forecast. Hours that have passed stay as they were forecast last.
+func (s *Service) HearForecast(ctx context.Context, hours []store.ForecastHour) error {
+	if len(hours) == 0 {
+		return nil
+	}
+	_, err := writing(ctx, s, func(ctx context.Context) (struct{}, error) {
+		home, err := s.home(ctx)
+		if err != nil {
+			return struct{}{}, err
+		}
+		before, err := s.store.Forecast(ctx, home)
+		if err != nil && !errors.Is(err, store.ErrNotFound) {
+			return struct{}{}, err
+		}
+		var merged []store.ForecastHour
+		for _, h := range before.Hours.V {
+			if h.At.Before(hours[0].At) && h.At.After(s.Now().Add(-driesFor)) {
+				merged = append(merged, h)
+			}
+		}
+		return struct{}{}, s.store.SaveForecast(ctx, store.Forecast{
+			WorkshopID: home, Heard: s.Now(),
+			Hours: store.JSON[[]store.ForecastHour]{V: append(merged, hours...)},
+		})
+	})
+	return err
+}
+
+// lastReading of what was told of the room that can be right; nil where nothing was.
+func lastReading(told []worklog.Event) *Reading {
+	readings := climate.Sound(worklog.Readings(told))
+	if len(readings) == 0 {
+		return nil
+	}
+	last := readings[len(readings)-1]
+	for _, e := range told {
+		if e.Kind == worklog.AirRead && e.At.Equal(last.At) && e.Air == last.Air {
+			return &Reading{ID: e.ID, Air: e.Air, At: e.At, Who: e.Who}
+		}
+	}
+	return nil
+}
+
+// Air of the room as it passed, is expected, and is forecast outdoors.
+func (s *Service) Air(ctx context.Context) (RoomAir, error) {
+	return reading(ctx, s, func(ctx context.Context) (RoomAir, error) {
+		home, err := s.Home(ctx)
+		if err != nil {
+			return RoomAir{}, err
+		}
+		told, err := s.room(ctx, home, s.Now())
+		if err != nil {
+			return RoomAir{}, err
+		}
+		out := RoomAir{Course: climate.CourseOf(worklog.Readings(told)), Device: s.device()}
+		sound := climate.Sound(worklog.Readings(told))
+		for _, e := range told {
+			if e.Kind != worklog.AirRead {
+				continue
+			}
+			doubted := !slices.Contains(sound, climate.Reading{At: e.At, Air: e.Air})
+			out.Readings = append(out.Readings, Reading{ID: e.ID, Air: e.Air, At: e.At, Who: e.Who, Doubted: doubted})
+		}
+		slices.Reverse(out.Readings)
+		out.Outdoors, out.Heard, err = s.forecast(ctx, home)
+		out.Outdoors = out.Outdoors.Over(s.Now().Add(-recently), s.Now().Add(recently))
+		return out, err
+	})
+}
+
+// Instrument tells how the thermo-hygrometer does, each time it was asked.
+func (s *Service) Instrument(answered bool, err error) {
+	before := s.device()
+	now := Device{Asked: true, Heard: before.Heard}
+	if answered {
+		now.Heard = s.Now()
+	}
+	if err != nil {
+		now.Wrong = fmt.Sprintf("It does not answer: %v.", err)
+	}
+	s.thermometer.Store(&now)
+}
+
+func (s *Service) device() Device {
+	if d := s.thermometer.Load(); d != nil {
+		return *d
+	}
+	return Device{}
+}
