@@ -2669,6 +2669,9 @@ type JudgeInput struct {
 
 // Judged defines model for Judged.
 type Judged struct {
+	// Aged that hours by the clock count for more or fewer, by the air that passed
+	Aged *string `json:"aged,omitempty"`
+
 	// Answer The one answer; no part of it is better than the whole.
 	Answer *TheAnswer `json:"answer,omitempty"`
 
@@ -2859,6 +2862,28 @@ type Moment struct {
 	FromH   float64 `json:"fromH"`
 	Reason  string  `json:"reason"`
 	Verdict Verdict `json:"verdict"`
+}
+
+// Move A piece whose work begins, or goes on once it has begun, no sooner than at a moment.
+type Move struct {
+	At      time.Time `json:"at"`
+	PieceID int64     `json:"pieceId"`
+	Version int       `json:"version"`
+}
+
+// Moved defines model for Moved.
+type Moved struct {
+	// LateH beyond its promise
+	LateH float64 `json:"lateH"`
+
+	// LaterH it is ready; negative = sooner
+	LaterH  float64   `json:"laterH"`
+	Piece   string    `json:"piece"`
+	PieceID int64     `json:"pieceId"`
+	Ready   time.Time `json:"ready"`
+
+	// WasLateH beyond it before
+	WasLateH float64 `json:"wasLateH"`
 }
 
 // Named defines model for Named.
@@ -3716,6 +3741,14 @@ type SystemChoice struct {
 	Version int           `json:"version"`
 }
 
+// TakenTrial defines model for TakenTrial.
+type TakenTrial struct {
+	Trial Trial `json:"trial"`
+
+	// Version of the workshop's settings as they were seen
+	Version int `json:"version"`
+}
+
 // Task defines model for Task.
 type Task struct {
 	Minutes float64 `json:"minutes"`
@@ -3843,6 +3876,30 @@ type TinUpdate struct {
 type Trait struct {
 	Basis Basis  `json:"basis"`
 	Name  string `json:"name"`
+}
+
+// Trial defines model for Trial.
+type Trial struct {
+	// Helpers days on which one more pair of hands works
+	Helpers []OwnDay `json:"helpers"`
+
+	// LeastDayC the room is warmed to by day; none = as it is
+	LeastDayC *float64 `json:"leastDayC,omitempty"`
+
+	// LeastNightC and by night
+	LeastNightC *float64 `json:"leastNightC,omitempty"`
+	Moves       []Move   `json:"moves"`
+
+	// Off days on which somebody, or everybody, does not work
+	Off []OwnDay `json:"off"`
+}
+
+// Tried defines model for Tried.
+type Tried struct {
+	Bench Bench `json:"bench"`
+
+	// Moved what moves, the most first
+	Moved []Moved `json:"moved"`
 }
 
 // Turn a step whose turn it is, or will be
@@ -4169,6 +4226,12 @@ type WithdrawFeedParams struct {
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
+// TakeTrialParams defines parameters for TakeTrial.
+type TakeTrialParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
 // GetCareParams defines parameters for GetCare.
 type GetCareParams struct {
 	// Lang none = English
@@ -4395,6 +4458,12 @@ type AddBoardJSONRequestBody = BoardInput
 // AddFeedJSONRequestBody defines body for AddFeed for application/json ContentType.
 type AddFeedJSONRequestBody = FeedInput
 
+// TakeTrialJSONRequestBody defines body for TakeTrial for application/json ContentType.
+type TakeTrialJSONRequestBody = TakenTrial
+
+// TryCalendarJSONRequestBody defines body for TryCalendar for application/json ContentType.
+type TryCalendarJSONRequestBody = Trial
+
 // ChooseJSONRequestBody defines body for Choose for application/json ContentType.
 type ChooseJSONRequestBody = Brief
 
@@ -4526,6 +4595,12 @@ type ServerInterface interface {
 
 	// (DELETE /calendar/feeds/{id})
 	WithdrawFeed(c *gin.Context, id int64, params WithdrawFeedParams)
+
+	// (POST /calendar/take)
+	TakeTrial(c *gin.Context, params TakeTrialParams)
+
+	// (POST /calendar/try)
+	TryCalendar(c *gin.Context)
 
 	// (GET /care/{token})
 	GetCare(c *gin.Context, token string, params GetCareParams)
@@ -5270,6 +5345,59 @@ func (siw *ServerInterfaceWrapper) WithdrawFeed(c *gin.Context) {
 	}
 
 	siw.Handler.WithdrawFeed(c, id, params)
+}
+
+// TakeTrial operation middleware
+func (siw *ServerInterfaceWrapper) TakeTrial(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params TakeTrialParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TakeTrial(c, params)
+}
+
+// TryCalendar operation middleware
+func (siw *ServerInterfaceWrapper) TryCalendar(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TryCalendar(c)
 }
 
 // GetCare operation middleware
@@ -7253,6 +7381,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/learned", wrapper.GetLearned)
 	router.GET(options.BaseURL+"/air", wrapper.GetAir)
 	router.POST(options.BaseURL+"/air", wrapper.ReadAir)
+	router.POST(options.BaseURL+"/calendar/try", wrapper.TryCalendar)
+	router.POST(options.BaseURL+"/calendar/take", wrapper.TakeTrial)
 	router.DELETE(options.BaseURL+"/air/:readingId", wrapper.TakeBackReading)
 	router.POST(options.BaseURL+"/choose", wrapper.Choose)
 	router.POST(options.BaseURL+"/assess", wrapper.Assess)
@@ -7975,6 +8105,85 @@ type WithdrawFeeddefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response WithdrawFeeddefaultApplicationProblemPlusJSONResponse) VisitWithdrawFeedResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakeTrialRequestObject struct {
+	Params TakeTrialParams
+	Body   *TakeTrialJSONRequestBody
+}
+
+type TakeTrialResponseObject interface {
+	VisitTakeTrialResponse(w http.ResponseWriter) error
+}
+
+type TakeTrial200JSONResponse Bench
+
+func (response TakeTrial200JSONResponse) VisitTakeTrialResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakeTrialdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TakeTrialdefaultApplicationProblemPlusJSONResponse) VisitTakeTrialResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TryCalendarRequestObject struct {
+	Body *TryCalendarJSONRequestBody
+}
+
+type TryCalendarResponseObject interface {
+	VisitTryCalendarResponse(w http.ResponseWriter) error
+}
+
+type TryCalendar200JSONResponse Tried
+
+func (response TryCalendar200JSONResponse) VisitTryCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TryCalendardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TryCalendardefaultApplicationProblemPlusJSONResponse) VisitTryCalendarResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10239,6 +10448,12 @@ type StrictServerInterface interface {
 	// (DELETE /calendar/feeds/{id})
 	WithdrawFeed(ctx context.Context, request WithdrawFeedRequestObject) (WithdrawFeedResponseObject, error)
 
+	// (POST /calendar/take)
+	TakeTrial(ctx context.Context, request TakeTrialRequestObject) (TakeTrialResponseObject, error)
+
+	// (POST /calendar/try)
+	TryCalendar(ctx context.Context, request TryCalendarRequestObject) (TryCalendarResponseObject, error)
+
 	// (GET /care/{token})
 	GetCare(ctx context.Context, request GetCareRequestObject) (GetCareResponseObject, error)
 
@@ -10991,6 +11206,92 @@ func (sh *strictHandler) WithdrawFeed(ctx *gin.Context, id int64, params Withdra
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(WithdrawFeedResponseObject); ok {
 		if err := validResponse.VisitWithdrawFeedResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// TakeTrial operation middleware
+func (sh *strictHandler) TakeTrial(ctx *gin.Context, params TakeTrialParams) {
+	var request TakeTrialRequestObject
+
+	request.Params = params
+
+	var body TakeTrialJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TakeTrial(ctx, request.(TakeTrialRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TakeTrial")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(TakeTrialResponseObject); ok {
+		if err := validResponse.VisitTakeTrialResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// TryCalendar operation middleware
+func (sh *strictHandler) TryCalendar(ctx *gin.Context) {
+	var request TryCalendarRequestObject
+
+	var body TryCalendarJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TryCalendar(ctx, request.(TryCalendarRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TryCalendar")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(TryCalendarResponseObject); ok {
+		if err := validResponse.VisitTryCalendarResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

@@ -135,14 +135,29 @@ func (c Course) Then(ahead Course) Course {
 	return out
 }
 
+// Since cuts a course that was read before a place came to be kept otherwise: no reading holds beyond that.
+func (c Course) Since(kept time.Time) Course {
+	var out Course
+	for _, s := range c {
+		if s.From.Before(kept) && s.To.After(kept) {
+			s.To = kept
+		}
+		out = out.with(s)
+	}
+	return out
+}
+
 const day = 24 * time.Hour
 
 // AsLastDay goes on for a day as the last one was measured, where that is harder on a coat than what is set: a heater
-// that failed last night may fail again, and one that did well promises nothing. Set tells the air that is counted with
-// at a moment, and until when.
-func (c Course) AsLastDay(set func(time.Time) (Air, time.Time)) Course {
+// that failed last night may fail again, and one that did well promises nothing. What was before kept is no measure: the
+// place is kept otherwise since. Set tells the air that is counted with at a moment, and until when.
+func (c Course) AsLastDay(kept time.Time, set func(time.Time) (Air, time.Time)) Course {
 	out, end := slices.Clone(c), c.End()
 	for _, s := range c {
+		if s.From.Before(kept) {
+			continue
+		}
 		from, to := s.From.Add(day), s.To.Add(day)
 		if from.Before(end) {
 			from = end

@@ -64,7 +64,7 @@ func TestTheNextNightIsTakenAsTheLast(t *testing.T) {
 			readings = append(readings, r)
 		}
 	}
-	c := CourseOf(readings).AsLastDay(set)
+	c := CourseOf(readings).AsLastDay(time.Time{}, set)
 	for _, p := range []struct {
 		hour float64
 		want Air

@@ -66,6 +66,11 @@ const (
 	driestRoom  = 25
 )
 
+// At is the same air warmed or cooled: the water in it stays, so its relative humidity changes.
+func (a Air) At(tempC float64) Air {
+	return Air{tempC, min(100, a.RH*SaturationPressure(a.TempC)/SaturationPressure(tempC))}
+}
+
 // Opens says, in sentences, from which air on a coat may go on where this one forbids it, by changing one thing in a
 // closed room: heating or cooling it, which changes its relative humidity too, or drying it. None where neither helps,
 // or nothing forbids it.
@@ -75,9 +80,7 @@ func (l Limits) Opens(air Air) []string {
 		return nil
 	}
 	var out []string
-	at := func(tempC float64) Air {
-		return Air{tempC, air.RH * SaturationPressure(air.TempC) / SaturationPressure(tempC)}
-	}
+	at := air.At
 	for t := math.Floor(air.TempC) + 1; t <= warmestRoom; t++ {
 		if may(at(t)) {
 			out = append(out, fmt.Sprintf("Warmed to %.0f °C, which takes the same air to %.0f %% RH, it may go on.", t, at(t).RH))

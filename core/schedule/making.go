@@ -108,7 +108,7 @@ func (m *making) by(now time.Time, kept []Step, empty *hands) (begun []Step) {
 	if m.stage == made {
 		return nil
 	}
-	m.floor = now.Add(roundTo - 1).Truncate(roundTo)
+	m.floor = latest(now, m.brief.Rests).Add(roundTo - 1).Truncate(roundTo)
 	if m.untold(now) {
 		for _, s := range kept {
 			if s.Start().Before(now) {

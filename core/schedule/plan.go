@@ -44,6 +44,7 @@ type Brief struct {
 	Start    time.Time
 	Promised time.Time // zero when nothing was promised
 	Week     Week
+	Rests    time.Time // nothing more is begun before; zero = it does not rest
 	Log      Log
 	Course   climate.Course // the air where it stands, as it passed and is expected; where nothing is known, as the zones have it
 }

@@ -92,6 +92,7 @@ func (h *handlers) Judge(ctx context.Context, r api.JudgeRequestObject) (api.Jud
 		coat := toNamedCoat(*a.Coat)
 		out.Coat = &coat
 		out.Answer = toTheAnswer(a.Answer)
+		out.Aged = told(a.Aged)
 	}
 	return out, nil
 }

@@ -570,11 +570,11 @@ func toHeld(h *schedule.Held) *api.Held {
 const (
 	benchBack  = 24 * time.Hour      // how much of the past the bench shows
 	benchLeast = 3 * 24 * time.Hour  // how much of the time to come at least
-	benchAhead = 10 * 24 * time.Hour // and at most of the time to come
+	benchAhead = 45 * 24 * time.Hour // and at most of the time to come
 )
 
 // toStrip is the calendar behind the plans: from the first step to light use of the last, with a margin. On the bench
-// it begins a day back and looks ten days ahead, so that today stays readable.
+// it begins a day back, so that today stays readable.
 func toStrip(home workshop.Workshop, plans []*workshop.Plan, now time.Time, bench bool) api.Strip {
 	from, to := time.Time{}, time.Time{}
 	for _, p := range plans {

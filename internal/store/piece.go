@@ -29,6 +29,7 @@ type Piece struct {
 	FromPiece  sql.NullInt64   `db:"from_piece_id"`
 	Start      time.Time       `db:"start_at"`
 	Promised   sql.NullTime    `db:"promised_at"`
+	Rests      sql.NullTime    `db:"rests_until"` // nothing more is begun before
 	TempC      float64         `db:"temp_c"`
 	RH         float64         `db:"rh"`
 	NightTempC sql.NullFloat64 `db:"night_temp_c"`
@@ -343,6 +344,12 @@ func (s *Store) saveZones(ctx context.Context, p Piece, pieceID int64) error {
 		}
 	}
 	return nil
+}
+
+// MovePiece stores when a piece is worked on, and in which air.
+func (s *Store) MovePiece(ctx context.Context, p Piece) error {
+	moved := "start_at, rests_until, temp_c, rh, night_temp_c, night_rh"
+	return oneRow(s.q(ctx).NamedExecContext(ctx, "UPDATE pieces"+set(moved)+mineAndHere, p))
 }
 
 // mineAndHere are the conditions under which a piece may be changed: its version is the stored one, and it has not

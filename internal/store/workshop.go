@@ -1,6 +1,9 @@
 package store
 
-import "context"
+import (
+	"context"
+	"time"
+)
 
 // Workshop is a row of workshops.
 type Workshop struct {
@@ -38,6 +41,8 @@ type Room struct {
 	RackM2    float64  `json:"rackM2"`
 	DustApart bool     `json:"dustApart"`
 	Unheated  bool     `json:"unheated"`
+
+	Kept *time.Time `json:"kept,omitempty"` // since when it is kept as it is set
 }
 
 // Person is a pair of hands with hours of its own, as stored.
@@ -85,6 +90,12 @@ func (s *Store) AddWorkshop(ctx context.Context, w Workshop, shelf []Product) (i
 		return nil
 	})
 	return id, err
+}
+
+// SaveRoom stores what all pieces share if w.Version is still the stored one.
+func (s *Store) SaveRoom(ctx context.Context, w Workshop) error {
+	return oneRow(s.q(ctx).NamedExecContext(ctx,
+		"UPDATE workshops"+set("room")+"WHERE id = :id AND version = :version", w))
 }
 
 // SaveSettings stores where buyers ask, how things are told, food policy, schools, hours, tools, pace and the room if

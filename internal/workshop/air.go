@@ -74,7 +74,7 @@ func (s *Service) withWeather(ctx context.Context, home Workshop, since time.Tim
 	}
 	forecast, _, err := s.forecast(ctx, home)
 	home.Weather = &schedule.Weather{
-		Readings: worklog.Readings(told), Forecast: forecast, Follows: home.Room.Unheated,
+		Readings: worklog.Readings(told), Forecast: forecast, Follows: home.Room.Unheated, Kept: home.Room.Kept,
 	}
 	return home, err
 }
@@ -102,7 +102,7 @@ func (p Piece) weather(home Workshop) (out schedule.Weather) {
 	out = *home.Weather
 	own := worklog.Readings(p.Standing)
 	if p.Site.OnSite || len(own) > 0 {
-		out.Readings, out.Follows = own, false
+		out.Readings, out.Follows, out.Kept = own, false, time.Time{}
 	}
 	return out
 }

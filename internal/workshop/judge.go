@@ -10,6 +10,7 @@ import (
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
+	"firmitas/core/schedule"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
 )
@@ -51,6 +52,7 @@ type Answer struct {
 	Surface compat.Judgement   // with the coat on, left as it is
 	When    []compat.Moment
 	Ways    []compat.Way
+	Aged    string // that hours by the clock count for more or fewer, by the air that passed; "" where they do not
 }
 
 // Judge answers a question. It saves nothing.
@@ -78,6 +80,11 @@ func (s *Service) Judge(ctx context.Context, q Question) (Answer, error) {
 		return Answer{}, err
 	}
 	out := Answer{Layers: stack.Laid, Coat: coat, Ground: groundName(stack)}
+	if coat != nil && q.Now {
+		if stack, out.Aged, err = s.asItDried(ctx, home, stack, *coat); err != nil {
+			return out, err
+		}
+	}
 	joins := stack.Judge()
 	out.Below, out.Surface = joins[:len(joins)-1], joins[len(joins)-1]
 	if coat == nil {
@@ -92,6 +99,35 @@ func (s *Service) Judge(ctx context.Context, q Question) (Answer, error) {
 	covered.Laid, covered.State = append(slices.Clone(stack.Laid), *coat), compat.State{}
 	out.Surface = compat.Judge(covered.Surface())
 	return out, nil
+}
+
+// asItDried tells a stack how long its coats have dried by the air of the room, where the question is asked in that.
+func (s *Service) asItDried(
+	ctx context.Context, home Workshop, stack compat.Stack, coat compat.Laid,
+) (compat.Stack, string, error) {
+	longest := 0.0
+	for _, l := range stack.Laid {
+		if l.SinceH != nil {
+			longest = max(longest, *l.SinceH)
+		}
+	}
+	now := s.Now()
+	since := now.Add(-time.Duration(longest * float64(time.Hour))).Add(-climate.Holds)
+	if longest == 0 || now.Sub(since) > driesFor {
+		return stack, "", nil
+	}
+	home, err := s.withWeather(ctx, home, since)
+	if err != nil {
+		return stack, "", err
+	}
+	course := climate.CourseOf(home.Weather.Readings)
+	spell, ok := course.At(now)
+	elsewhere := !ok || spell.From.After(now) || schedule.AirOff(spell.Air, stack.Context.Air)
+	if elsewhere {
+		return stack, "", nil
+	}
+	stack, says := schedule.Aged(stack, coat, course, now)
+	return stack, says, nil
 }
 
 // untilNight is the hours until the room's night begins; a moment, once it has.

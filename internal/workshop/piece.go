@@ -27,6 +27,7 @@ type Piece struct {
 	Version   int
 	Removed   []Zone // out of sight, may be put back
 	JobOrder  []string
+	Rests     time.Time // nothing more is begun before; zero = it does not rest
 	LastCoat  time.Time // told at hand-over
 	Handed    time.Time
 	CareToken string
@@ -77,6 +78,7 @@ func fromPieceRow(row store.Piece) (Piece, error) {
 		Version:   row.Version,
 		CareToken: row.CareToken.String,
 		LastCoat:  row.LastCoat.Time,
+		Rests:     row.Rests.Time,
 		Handed:    row.HandedOver.Time,
 		JobOrder:  row.JobOrder.V,
 		Brief: Brief{
@@ -244,7 +246,7 @@ func (p Piece) brief(home Workshop, now time.Time) (schedule.Brief, error) {
 	if err != nil {
 		return brief, err
 	}
-	brief.Order, brief.Log = p.JobOrder, schedule.NewLog(p.Standing, now)
+	brief.Order, brief.Log, brief.Rests = p.JobOrder, schedule.NewLog(p.Standing, now), p.Rests
 	for i, z := range p.Zones {
 		if len(z.Layers) > 0 {
 			layers, coats := schedule.AsLaid(z.ID, z.Layers, brief.Log)
@@ -453,22 +455,30 @@ func (s *Service) Bench(ctx context.Context) (Bench, error) {
 		if err != nil {
 			return Bench{}, err
 		}
-		out := Bench{Home: home, Pieces: make([]BenchPiece, 0, len(cal.pieces))}
 		so, err := s.around(ctx, home)
 		if err != nil {
-			return out, err
+			return Bench{}, err
 		}
+		out := benchOf(cal, s.Now())
 		out.Air = lastReading(so.room)
-		out.Now, out.Of = cal.room.NowOf(cal.cal.Plans, s.Now()), cal.of
-		out.Late, out.Bound, out.Proven = cal.cal.Late, cal.cal.Bound, cal.cal.Proven
-		for _, p := range cal.pieces {
-			plan := cal.plan(p.ID)
-			s.live(p, plan, so)
-			p.Stage, p.Next = stage(p, plan, s.Now())
-			out.Pieces = append(out.Pieces, BenchPiece{p, plan})
+		for _, p := range out.Pieces {
+			s.live(p.Piece, p.Plan, so)
 		}
 		return out, nil
 	})
+}
+
+// benchOf is a bench as a calendar has it.
+func benchOf(cal *calendar, now time.Time) Bench {
+	out := Bench{Home: cal.home, Pieces: make([]BenchPiece, 0, len(cal.pieces))}
+	out.Now, out.Of = cal.room.NowOf(cal.cal.Plans, now), cal.of
+	out.Late, out.Bound, out.Proven = cal.cal.Late, cal.cal.Bound, cal.cal.Proven
+	for _, p := range cal.pieces {
+		plan := cal.plan(p.ID)
+		p.Stage, p.Next = stage(p, plan, now)
+		out.Pieces = append(out.Pieces, BenchPiece{p, plan})
+	}
+	return out
 }
 
 // Archive is a page of the pieces that have left, the latest first.

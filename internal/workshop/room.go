@@ -18,6 +18,8 @@ type Room struct {
 	RackM2    float64
 	DustApart bool
 	Unheated  bool // its air is that outdoors
+
+	Kept time.Time // since when it is kept as it is set; what was read before tells nothing of the time to come
 }
 
 // Person is a pair of hands with hours of its own.
@@ -108,6 +110,10 @@ func (c *check) room(r Room) {
 
 func toRoomRow(r Room) store.JSON[store.Room] {
 	out := store.Room{Booths: r.Booths, RackM2: r.RackM2, DustApart: r.DustApart, Unheated: r.Unheated}
+	if !r.Kept.IsZero() {
+		kept := r.Kept.UTC()
+		out.Kept = &kept
+	}
 	for _, p := range r.People {
 		row := store.Person{Name: strings.TrimSpace(p.Name)}
 		for i, d := range p.Days {
@@ -126,6 +132,9 @@ func toRoomRow(r Room) store.JSON[store.Room] {
 
 func fromRoomRow(row store.Room) (Room, error) {
 	out := Room{Booths: row.Booths, RackM2: row.RackM2, DustApart: row.DustApart, Unheated: row.Unheated}
+	if row.Kept != nil {
+		out.Kept = *row.Kept
+	}
 	for _, p := range row.People {
 		person := Person{Name: p.Name}
 		for i, d := range p.Hours {

@@ -221,6 +221,7 @@ func (s *Service) SaveSettings(ctx context.Context, in Settings) (Workshop, erro
 		if err := c.err(); err != nil {
 			return home, err
 		}
+		in.Room.Kept = home.Room.Kept
 		row := store.Workshop{
 			ID:         home.ID,
 			Contact:    strings.TrimSpace(in.Contact),

@@ -9,5 +9,9 @@ CREATE TABLE IF NOT EXISTS forecasts (
   FOREIGN KEY (workshop_id) REFERENCES workshops (id) ON DELETE CASCADE
 ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci;
 
+-- A piece that was begun may be put aside until a moment.
+ALTER TABLE pieces ADD COLUMN IF NOT EXISTS rests_until DATETIME NULL;
+
 -- +goose Down
+ALTER TABLE pieces DROP COLUMN IF EXISTS rests_until;
 DROP TABLE IF EXISTS forecasts;

@@ -82,6 +82,12 @@ export const benchQuery = queryOptions({
   refetchInterval: BENCH_AGAIN,
 })
 
+/** The room's air of the last two days, and outdoors as it is forecast. */
+export const airQuery = queryOptions({
+  queryKey: ['air'],
+  queryFn: ({ signal }) => ask(api.GET('/air', { signal })),
+})
+
 export const archiveQuery = (search: string, before?: string) =>
   queryOptions({
     queryKey: ['archive', search, before],
@@ -343,9 +349,9 @@ export function settingsSaved(client: QueryClient, saved: Workshop) {
 /** A tin or a note changed. */
 export const shelfChanged = (client: QueryClient) => client.invalidateQueries({ queryKey: ['products'] })
 
-/** The air of the room was read. */
+/** The air of the room was read, or a reading taken back. */
 export const airRead = (client: QueryClient) =>
-  Promise.all([client.invalidateQueries({ queryKey: ['bench'] }), client.invalidateQueries({ queryKey: ['plan'] })])
+  Promise.all(['bench', 'plan', 'air'].map((key) => client.invalidateQueries({ queryKey: [key] })))
 
 export const techniqueNotesChanged = (client: QueryClient) =>
   client.invalidateQueries({ queryKey: techniqueNotesQuery.queryKey })

@@ -433,6 +433,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/calendar/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The calendar with something changed. Saves nothing, so it may be asked while something is dragged. */
+        post: operations["tryCalendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calendar/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Saves what was tried, all or nothing. */
+        post: operations["takeTrial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/air/{readingId}": {
         parameters: {
             query?: never;
@@ -1596,6 +1630,8 @@ export interface components {
             reason: string;
         };
         Judged: {
+            /** @description that hours by the clock count for more or fewer, by the air that passed */
+            aged?: string;
             answer?: components["schemas"]["TheAnswer"];
             /** @description what the coat meets */
             ground: string;
@@ -3070,6 +3106,63 @@ export interface components {
             /** @description it cannot be right, and nothing is planned by it */
             doubted?: boolean;
         };
+        Trial: {
+            moves: components["schemas"]["Move"][];
+            /** @description days on which somebody, or everybody, does not work */
+            off: components["schemas"]["OwnDay"][];
+            /** @description days on which one more pair of hands works */
+            helpers: components["schemas"]["OwnDay"][];
+            /**
+             * Format: double
+             * @description the room is warmed to by day; none = as it is
+             */
+            leastDayC?: number;
+            /**
+             * Format: double
+             * @description and by night
+             */
+            leastNightC?: number;
+        };
+        /** @description A piece whose work begins, or goes on once it has begun, no sooner than at a moment. */
+        Move: {
+            /** Format: int64 */
+            pieceId: number;
+            version: number;
+            /** Format: date-time */
+            at: string;
+        };
+        TakenTrial: {
+            trial: components["schemas"]["Trial"];
+            /** @description of the workshop's settings as they were seen */
+            version: number;
+        };
+        Tried: {
+            bench: components["schemas"]["Bench"];
+            /** @description what moves, the most first */
+            moved: components["schemas"]["Moved"][];
+        };
+        Moved: {
+            /** Format: int64 */
+            pieceId: number;
+            piece: string;
+            /**
+             * Format: double
+             * @description it is ready; negative = sooner
+             */
+            laterH: number;
+            /** Format: date-time */
+            ready: string;
+            /**
+             * Format: double
+             * @description beyond its promise
+             */
+            lateH: number;
+            /**
+             * Format: double
+             * @description beyond it before
+             */
+            wasLateH: number;
+        };
         /** @description A stretch of one air, rounded to the side on which coats dry slower. */
         AirSpell: {
             /** Format: date-time */
@@ -4162,6 +4255,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RoomAir"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tryCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Trial"];
+            };
+        };
+        responses: {
+            /** @description As it would be */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tried"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeTrial: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakenTrial"];
+            };
+        };
+        responses: {
+            /** @description The bench as it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bench"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -8,6 +8,7 @@ import { sheet } from '../log/sheet'
 import { lastWho } from '../log/who'
 import { Field, MeasureInput } from '../ui/Field'
 import { ProblemNote } from '../ui/Problem'
+import { AirCourse } from './AirCourse'
 import { useShow } from '../ui/show'
 import { whole } from '../ui/units'
 
@@ -83,6 +84,7 @@ function Reading({ close }: { close: () => void }) {
       <button type="button" className="btn w-full" onClick={close}>
         Not now
       </button>
+      <AirCourse />
     </form>
   )
 }

@@ -32,6 +32,7 @@ export function TheAnswer({
             {judged.coat?.name} over {judged.ground}
           </p>
           {elsewhere && <p className="mb-2">{answer.reason}</p>}
+          {judged.aged && <p className="mb-2">{judged.aged}</p>}
           {answer.doNow.length > 0 && (
             <ul className="mb-2 list-disc pl-5" aria-label="To do now">
               {answer.doNow.map((d) => (

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { Printer, SearchX } from 'lucide-react'
+import { Printer, SearchX, Thermometer } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, type Air, type Piece, type PlanAnswer, type Saying } from '../api/client'
@@ -130,6 +130,12 @@ function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
             {forWhat[plan.standing.critical.why]}.
           </p>
         )}
+        {plan.air.map((said) => (
+          <p key={said} className="mt-1 font-semibold text-warning">
+            <Thermometer size={18} className="mr-1 inline" aria-hidden="true" />
+            {said}
+          </p>
+        ))}
         {plan.notes.map((n) => (
           <p key={n} className="mt-1 font-semibold text-warning">
             {n}

@@ -225,6 +225,11 @@ function Shared({ room, change, wrong }: Part) {
           checked={room.dustApart}
           set={(dustApart) => change({ dustApart })}
         />
+        <Tick
+          label="Nothing heats the room: its air follows the weather, as it is forecast"
+          checked={room.unheated}
+          set={(unheated) => change({ unheated })}
+        />
       </div>
     </fieldset>
   )

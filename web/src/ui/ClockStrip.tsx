@@ -1,107 +1,135 @@
-import { scaleTime } from 'd3-scale'
+import { ChevronDown, ChevronRight } from 'lucide-react'
 import { useId, type ReactNode } from 'react'
-import type { Step, Strip } from '../api/client'
-import type { Lane } from './lanes'
+import type { Strip } from '../api/client'
 import { coatCount } from './BuildUp'
+import { foldedScale, widthInHours } from './fold'
+import type { Lane } from './lanes'
 import { useShow } from './show'
+import { LANE, LaneDrawing, PieceDrawing, type At } from './StripLane'
+import { Legend } from './StripLegend'
 import { useWidth } from './useWidth'
 
 const HEAD = 44
-const LANE = 72
-const NAME = 48 // the row above a lane that names its piece
+const PIECE = 44 // a piece that is folded to one lane
+const NAME = 48 // the row above the lanes of a piece that is opened
 const NAME_NARROW = 100 // where its words take up to four lines
 const NARROW = 640
-const ROW = 26 // hands-on, wet and drying
-const WINDOW = 10 // the recoat window below them
-const WHISKER = 5 // from a coat's window to its end, below that
-const LEAST_PX_PER_HOUR = 4.6
-const HOUR = 3_600_000
+const COLUMN = 190 // of names
+const COLUMN_NARROW = 112
+const BEYOND = 5 // px outside: what lies there is not drawn
+const LEAST_PX_PER_HOUR = 7 // that somebody works
 
-/** Real dates and hours, one lane a zone: hands-on work, wet, window open and closing, light use, full cure. */
+/** What names the pieces of a strip of many: their head once opened, and which are. */
+export interface Pieces {
+  head: (lane: Lane) => ReactNode
+  name: (lane: Lane) => ReactNode
+  opened: (pieceId: number) => boolean
+  toggle: (pieceId: number) => void
+}
+
+interface Row {
+  lane: Lane
+  all: Lane[] // of its piece
+  kind: 'piece' | 'head' | 'zone'
+  top: number
+  tall: number
+}
+
+/** The rows of a strip from above: a piece that is folded is one lane, one that is opened has a head and its zones. */
+function rowsOf(lanes: Lane[], pieces: Pieces | undefined, head: number): Row[] {
+  const rows: Row[] = []
+  let top = HEAD
+  const add = (row: Omit<Row, 'top'>) => {
+    rows.push({ ...row, top })
+    top += row.tall
+  }
+  for (const lane of lanes) {
+    const all = lanes.filter((l) => l.pieceId === lane.pieceId)
+    const folded = pieces && !pieces.opened(lane.pieceId)
+    if (folded && lane.first) add({ lane, all, kind: 'piece', tall: PIECE })
+    if (folded) continue
+    if (pieces && lane.first) add({ lane, all, kind: 'head', tall: head })
+    add({ lane, all, kind: 'zone', tall: LANE })
+  }
+  return rows
+}
+
+/**
+ * Real dates and hours, those that nobody works folded: hands-on work, wet, window open and closing, light use, full
+ * cure. One lane a piece, which opens into its zones; one lane a zone where there is one piece.
+ */
 export function ClockStrip({
   strip,
   lanes,
-  laneHead,
+  pieces,
+  least = LEAST_PX_PER_HOUR,
+  over,
 }: {
   strip: Strip
   lanes: Lane[]
-  laneHead?: (lane: Lane) => ReactNode
+  pieces?: Pieces
+  least?: number // px for an hour that somebody works
+  over?: (lane: Lane, at: At) => ReactNode // laid over a folded piece's lane
 }) {
-  const show = useShow()
   const id = useId()
   const [box, boxWidth] = useWidth()
-  const from = new Date(strip.from)
-  const to = new Date(strip.to)
-  const hours = (to.getTime() - from.getTime()) / HOUR
-  const width = Math.max(boxWidth, Math.ceil(hours * LEAST_PX_PER_HOUR))
-  const x = scaleTime([from, to], [0, width])
-  const at: At = (iso) => Math.max(-5, Math.min(width + 5, x(new Date(iso))))
-  const pxPerDay = (width / hours) * 24
-  const name = !laneHead ? 0 : boxWidth < NARROW ? NAME_NARROW : NAME
-  const heads = (i: number) => lanes.slice(0, i + 1).filter((l) => l.first).length
-  const laneTop = (i: number) => HEAD + i * LANE + heads(i) * name
-  const height = laneTop(lanes.length) + 4
-  const now = new Date(strip.now)
-  const days = [strip.from, ...strip.midnights]
+  const narrow = boxWidth < NARROW
+  const named = pieces !== undefined || lanes.some((l) => l.name)
+  const column = !named ? 0 : narrow ? COLUMN_NARROW : COLUMN
+  const hours = widthInHours(strip.from, strip.to, strip.open)
+  const width = Math.max(boxWidth - column - 2, Math.ceil(hours * least))
+  const x = foldedScale(strip.from, strip.to, strip.open, width)
+  const [from, to] = [Date.parse(strip.from), Date.parse(strip.to)]
+  const at: At = (iso) => {
+    const t = Date.parse(iso)
+    if (t < from) return -BEYOND
+    return t > to ? width + BEYOND : x(new Date(t))
+  }
+  const rows = rowsOf(lanes, pieces, narrow ? NAME_NARROW : NAME)
+  const last = rows.at(-1)
+  const height = (last ? last.top + last.tall : HEAD) + 4
   return (
     <figure className="print-whole">
       {/* eslint-disable jsx-a11y/no-noninteractive-tabindex -- a region that scrolls must be reachable by keyboard */}
       <div
         ref={box}
-        className="overflow-x-auto border border-base-300"
+        className="overflow-x-auto border border-base-300 lg:max-h-[88dvh] lg:overflow-y-auto"
         tabIndex={0}
         role="region"
         aria-label="Clock strip, scrolls sideways"
       >
         {/* eslint-enable jsx-a11y/no-noninteractive-tabindex */}
-        <div className="strip relative" style={{ width, height }}>
-          <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} aria-hidden="true">
-            <Patterns id={id} />
-            <rect width={width} height={height} fill="var(--night)" />
-            {strip.open.map((o) => (
-              <rect
-                key={o.from}
-                x={at(o.from)}
-                width={Math.max(0, at(o.to) - at(o.from))}
-                y={HEAD}
-                height={height - HEAD}
-                fill="var(--color-base-100)"
-              />
+        <div className="strip relative" style={{ width: column + width, height }}>
+          <Axis strip={strip} at={at} column={column} width={width} hours={hours} />
+          <svg
+            width={width}
+            height={height}
+            viewBox={`0 0 ${width} ${height}`}
+            className="absolute top-0"
+            style={{ left: column }}
+            aria-hidden="true"
+          >
+            <Ground id={id} strip={strip} at={at} width={width} height={height} />
+            {rows.map((r) => (
+              <RowDrawing key={r.lane.key + r.kind} row={r} at={at} id={id} width={width} to={strip.to} />
             ))}
-            <Days days={days} at={at} width={width} height={height} />
-            {pxPerDay > 200 && <OpenHours open={strip.open} at={at} width={width} />}
-            {lanes.map((lane, i) => (
-              <LaneDrawing
-                key={lane.key}
-                lane={lane}
-                top={laneTop(i)}
-                at={at}
-                id={id}
-                width={width}
-                cured={lane.fullCure && show.day(lane.fullCure)}
-              />
+            {rows.map((r) => (
+              <PrintedNames key={r.lane.key + r.kind} row={r} />
             ))}
-            {lanes.map((lane, i) => (
-              <PrintedNames key={lane.key} lane={lane} top={laneTop(i)} headed={laneHead !== undefined} />
-            ))}
-            {now >= from && now <= to && (
-              <g>
-                <line x1={x(now)} x2={x(now)} y1={HEAD - 18} y2={height} stroke="var(--color-error)" strokeWidth="2" />
-                <text x={x(now) + 4} y={HEAD - 8} fontSize="12" fontWeight="700" fill="var(--color-error)">
-                  now
-                </text>
-              </g>
-            )}
+            <NowLine strip={strip} at={at} height={height} />
           </svg>
-          <ul className="sr-only">
-            {lanes.map((l) => (
-              <li key={l.key}>
-                {l.label}: {describe(l, show.moment)}
-              </li>
-            ))}
-          </ul>
-          <Names lanes={lanes} laneTop={laneTop} />
-          {laneHead && <Heads lanes={lanes} laneTop={laneTop} name={name} width={boxWidth} laneHead={laneHead} />}
+          <Described lanes={lanes} />
+          {rows.map((r) => (
+            <RowName
+              key={r.lane.key + r.kind}
+              row={r}
+              column={column}
+              boxWidth={boxWidth}
+              pieces={pieces}
+              at={at}
+              over={over}
+            />
+          ))}
         </div>
       </div>
       <Legend id={id} />
@@ -109,7 +137,98 @@ export function ClockStrip({
   )
 }
 
-type At = (iso: string) => number
+function RowDrawing({ row, at, id, width, to }: { row: Row; at: At; id: string; width: number; to: string }) {
+  const show = useShow()
+  const { lane, all, kind, top } = row
+  if (kind === 'head') return null
+  if (kind === 'piece') return <PieceDrawing lanes={all} top={top} at={at} id={id} width={width} to={to} />
+  return (
+    <LaneDrawing
+      lane={lane}
+      top={top}
+      at={at}
+      id={id}
+      width={width}
+      to={to}
+      cured={lane.fullCure && show.day(lane.fullCure)}
+    />
+  )
+}
+
+/** The days and hours above, which stay in sight. */
+function Axis({
+  strip,
+  at,
+  column,
+  width,
+  hours,
+}: {
+  strip: Strip
+  at: At
+  column: number
+  width: number
+  hours: number
+}) {
+  return (
+    <div
+      className="no-print sticky top-0 z-20 border-b border-base-300 bg-base-100"
+      style={{ height: HEAD, width: column + width }}
+    >
+      <svg width={width} height={HEAD} className="absolute top-0" style={{ left: column }} aria-hidden="true">
+        <Days days={[strip.from, ...strip.midnights]} at={at} width={width} height={HEAD} />
+        {width / hours > 20 && <OpenHours open={strip.open} at={at} width={width} />}
+        {strip.now >= strip.from && strip.now <= strip.to && (
+          <text x={at(strip.now) + 4} y={HEAD - 8} fontSize="12" fontWeight="700" fill="var(--color-error)">
+            now
+          </text>
+        )}
+      </svg>
+    </div>
+  )
+}
+
+/** Closed hours, days, and what the patterns are. */
+function Ground({ id, strip, at, width, height }: { id: string; strip: Strip; at: At; width: number; height: number }) {
+  return (
+    <>
+      <Patterns id={id} />
+      <rect width={width} height={height} fill="var(--night)" />
+      {strip.open.map((o) => (
+        <rect
+          key={o.from}
+          x={at(o.from)}
+          width={Math.max(0, at(o.to) - at(o.from))}
+          y={HEAD}
+          height={height - HEAD}
+          fill="var(--color-base-100)"
+        />
+      ))}
+      <g>
+        <Days days={[strip.from, ...strip.midnights]} at={at} width={width} height={height} />
+      </g>
+    </>
+  )
+}
+
+function NowLine({ strip, at, height }: { strip: Strip; at: At; height: number }) {
+  if (strip.now < strip.from || strip.now > strip.to) return null
+  const x = at(strip.now)
+  return <line x1={x} x2={x} y1={HEAD - 6} y2={height} stroke="var(--color-error)" strokeWidth="2" />
+}
+
+/** The lanes in words, for whoever does not see the drawing. */
+function Described({ lanes }: { lanes: Lane[] }) {
+  const show = useShow()
+  return (
+    <ul className="sr-only">
+      {lanes.map((l) => (
+        <li key={l.key}>
+          {l.label}: {describe(l, show.moment)}
+        </li>
+      ))}
+    </ul>
+  )
+}
 
 function Patterns({ id }: { id: string }) {
   return (
@@ -126,24 +245,43 @@ function Patterns({ id }: { id: string }) {
   )
 }
 
+const ROOM_FOR_DATE = 82 // px
+const ROOM_FOR_WEEKDAY = 34
+const MONDAY = 1
+
+/** The days that have room for their name; where none has, the weeks. */
 function Days({ days, at, width, height }: { days: string[]; at: At; width: number; height: number }) {
   const show = useShow()
+  const left = (i: number) => (i < days.length ? Math.max(0, at(days[i]!)) : width)
+  const room = (i: number) => left(i + 1) - left(i)
+  const tight = days.length > 3 && width / days.length < ROOM_FOR_WEEKDAY
+  const weekday = (iso: string) => new Date(Date.parse(iso) + 12 * 3_600_000).getUTCDay()
+  const named = (d: string, i: number) => {
+    if (tight) return weekday(d) === MONDAY && width - left(i) > ROOM_FOR_DATE ? show.day(d) : ''
+    if (room(i) > ROOM_FOR_DATE) return show.day(d)
+    return room(i) > ROOM_FOR_WEEKDAY ? show.weekday(d) : ''
+  }
   return (
     <>
-      {days.map((d, i) => {
-        const left = Math.max(0, at(d))
-        const room = (i + 1 < days.length ? at(days[i + 1]!) : width) - left
-        return (
-          <g key={d}>
-            {i > 0 && <line x1={left} x2={left} y1={4} y2={height} stroke="currentColor" strokeOpacity="0.35" />}
-            {room > 34 && (
-              <text x={left + 5} y={20} fontSize="13" fontWeight="600" fill="currentColor">
-                {room > 82 ? show.day(d) : show.weekday(d)}
-              </text>
-            )}
-          </g>
-        )
-      })}
+      {days.map((d, i) => (
+        <g key={d}>
+          {i > 0 && (
+            <line
+              x1={left(i)}
+              x2={left(i)}
+              y1={4}
+              y2={height}
+              stroke="currentColor"
+              strokeOpacity={tight && weekday(d) !== MONDAY ? 0.12 : 0.35}
+            />
+          )}
+          {named(d, i) && (
+            <text x={left(i) + 5} y={20} fontSize="13" fontWeight="600" fill="currentColor">
+              {named(d, i)}
+            </text>
+          )}
+        </g>
+      ))}
     </>
   )
 }
@@ -174,75 +312,80 @@ function OpenHours({ open, at, width }: { open: Strip['open']; at: At; width: nu
   )
 }
 
-/** The lanes' names, which stay in sight while the strip scrolls. */
-function Names({ lanes, laneTop }: { lanes: Lane[]; laneTop: (i: number) => number }) {
-  return (
-    <>
-      {lanes.map(
-        (lane, i) =>
-          lane.name && (
-            <div
-              key={lane.key}
-              className="no-print pointer-events-none absolute inset-x-0"
-              style={{ top: laneTop(i) + LANE - 25 }}
-            >
-              <span className="sticky left-1 bg-base-100/85 px-1 text-sm font-semibold leading-tight">{lane.name}</span>
-            </div>
-          ),
-      )}
-    </>
-  )
-}
-
-function Heads({
-  lanes,
-  laneTop,
-  name,
-  width,
-  laneHead,
+/** What names a row, in a column that stays in sight while the strip scrolls. */
+function RowName({
+  row,
+  column,
+  boxWidth,
+  pieces,
+  at,
+  over,
 }: {
-  lanes: Lane[]
-  laneTop: (i: number) => number
-  name: number
-  width: number
-  laneHead: (lane: Lane) => ReactNode
+  row: Row
+  column: number
+  boxWidth: number
+  pieces?: Pieces
+  at: At
+  over?: (lane: Lane, at: At) => ReactNode
 }) {
+  const { lane, kind, top, tall } = row
+  const opened = kind === 'head'
+  if (kind === 'zone') {
+    return lane.name ? (
+      <div className="no-print pointer-events-none absolute inset-x-0" style={{ top: top + 6 }}>
+        <span
+          className="sticky left-0 block overflow-hidden bg-base-100/90 px-2 text-sm font-semibold leading-tight"
+          style={{ width: column - 4, maxHeight: LANE - 12 }}
+        >
+          {lane.name}
+        </span>
+      </div>
+    ) : null
+  }
   return (
-    <>
-      {lanes.map(
-        (lane, i) =>
-          lane.first && (
-            <div
-              key={lane.key}
-              className="no-print absolute inset-x-0 border-y border-base-300 bg-base-200"
-              style={{ top: laneTop(i) - name, height: name }}
-            >
-              <div className="sticky left-0 flex h-full items-center overflow-hidden" style={{ width: width }}>
-                {laneHead(lane)}
-              </div>
-            </div>
-          ),
+    <div
+      className={`no-print absolute inset-x-0 ${opened ? 'z-10 border-y border-base-300 bg-base-200' : 'border-t border-base-300'}`}
+      style={{ top, height: tall }}
+    >
+      <div
+        className={`sticky left-0 z-10 flex h-full items-center overflow-hidden ${opened ? '' : 'border-r border-base-300 bg-base-100'}`}
+        style={{ width: opened ? boxWidth - 2 : column }}
+      >
+        <button
+          type="button"
+          className="btn btn-ghost btn-square shrink-0"
+          aria-expanded={opened}
+          aria-label={`${opened ? 'Fold' : 'Open'} ${lane.piece}`}
+          onClick={() => pieces?.toggle(lane.pieceId)}
+        >
+          {opened ? <ChevronDown size={18} aria-hidden="true" /> : <ChevronRight size={18} aria-hidden="true" />}
+        </button>
+        <div className="min-w-0 flex-1">{opened ? pieces?.head(lane) : pieces?.name(lane)}</div>
+      </div>
+      {!opened && (
+        <div className="absolute top-0" style={{ left: column }}>
+          {over?.(lane, at)}
+        </div>
       )}
-    </>
+    </div>
   )
 }
 
 /** On paper the drawing is scaled to the sheet: the names go with it, inside their lanes. */
-function PrintedNames({ lane, top, headed }: { lane: Lane; top: number; headed: boolean }) {
+function PrintedNames({ row: { lane, kind, top, tall } }: { row: Row }) {
   const text = 'hidden print:block'
+  if (kind === 'zone' && !lane.name) return null
   return (
-    <>
-      {headed && lane.first && (
-        <text className={text} x="6" y={top - 8} fontSize="15" fontWeight="700" fill="currentColor">
-          {lane.piece}
-        </text>
-      )}
-      {lane.name && (
-        <text className={text} x="6" y={top + LANE - 10} fontSize="13" fontWeight="600" fill="currentColor">
-          {lane.name}
-        </text>
-      )}
-    </>
+    <text
+      className={text}
+      x="6"
+      y={top + tall - 8}
+      fontSize={kind === 'zone' ? 13 : 15}
+      fontWeight={kind === 'zone' ? 600 : 700}
+      fill="currentColor"
+    >
+      {kind === 'zone' ? lane.name : lane.piece}
+    </text>
   )
 }
 
@@ -256,230 +399,4 @@ function describe(lane: Lane, moment: (iso: string) => string): string {
     lane.fullCure && `fully hardened ${moment(lane.fullCure)}`,
   ]
   return told.filter(Boolean).join(', ')
-}
-
-/** Which of these numbers have room to stand beside the one before. */
-function toldApart(starts: number[]): boolean[] {
-  let before = -99
-  return starts.map((s) => {
-    const room = s - before > 16
-    if (room) before = s
-    return room
-  })
-}
-
-function LaneDrawing({
-  lane,
-  top,
-  at,
-  id,
-  width,
-  cured,
-}: {
-  lane: Lane
-  top: number
-  at: At
-  id: string
-  width: number
-  cured?: string
-}) {
-  const { steps, lightUse, promised } = lane
-  const y = top + 16
-  const windowY = y + ROW + 3
-  const told = toldApart(steps.map((s) => at(s.work[0]!.from)))
-  const late = lightUse !== undefined && at(lightUse) > width - 66
-  const early = promised !== undefined && at(promised) < 66
-  return (
-    <g>
-      {!lane.first && <line x1={0} x2={width} y1={top} y2={top} stroke="currentColor" strokeOpacity="0.18" />}
-      {steps.map((s, i) => {
-        const next = steps[i + 1]
-        const start = at(s.work[0]!.from)
-        return (
-          <g key={i}>
-            <After step={s} next={next} y={y} windowY={windowY} at={at} id={id} index={i} lightUse={lightUse} />
-            {s.work.map((w) => (
-              <rect
-                key={w.from}
-                x={at(w.from)}
-                width={Math.max(3, at(w.to) - at(w.from))}
-                y={y}
-                height={ROW}
-                rx="1.500"
-                fill={stepFills[s.kind]}
-                fillOpacity={s.kind === 'coating' ? 1 : 0.75}
-              />
-            ))}
-            {told[i] && (
-              <text x={start} y={y - 4} fontSize="12" fontWeight="600" fill="currentColor">
-                {s.number}
-              </text>
-            )}
-          </g>
-        )
-      })}
-      {lightUse && (
-        <g>
-          <line
-            x1={at(lightUse)}
-            x2={at(lightUse)}
-            y1={y - 8}
-            y2={windowY + WINDOW}
-            stroke="var(--open)"
-            strokeWidth="2.5"
-          />
-          <text
-            x={at(lightUse) + (late ? -5 : 5)}
-            y={y + 11}
-            fontSize="12"
-            fontWeight="600"
-            textAnchor={late ? 'end' : 'start'}
-            fill="var(--open)"
-          >
-            light use
-          </text>
-          {cured && (
-            <text x={width - 6} y={windowY + WINDOW + 13} fontSize="12" textAnchor="end" fill="currentColor">
-              fully hardened {cured} ▸
-            </text>
-          )}
-        </g>
-      )}
-      {promised && at(promised) <= width && (
-        <g>
-          <line
-            x1={at(promised)}
-            x2={at(promised)}
-            y1={top - 2}
-            y2={windowY + WINDOW}
-            stroke="currentColor"
-            strokeWidth="2"
-            strokeDasharray="3 3"
-          />
-          <text
-            x={at(promised) + (early ? 4 : -4)}
-            y={top + 11}
-            fontSize="12"
-            fontWeight="600"
-            textAnchor={early ? 'start' : 'end'}
-            fill="currentColor"
-          >
-            promised
-          </text>
-        </g>
-      )}
-    </g>
-  )
-}
-
-/** What follows a coat: wet, drying, then its window with the last quarter closing; or hardening after the last. */
-function After({
-  step,
-  next,
-  y,
-  windowY,
-  at,
-  id,
-  index,
-  lightUse,
-}: {
-  step: Step
-  next?: Step
-  y: number
-  windowY: number
-  at: At
-  id: string
-  index: number
-  lightUse?: string
-}) {
-  const end = at(step.work[step.work.length - 1]!.to)
-  const until = next ? at(next.work[0]!.from) : lightUse ? at(lightUse) : end
-  if (step.kind !== 'coating' || !step.touchDry) {
-    return (
-      <line
-        x1={end}
-        x2={until}
-        y1={y + ROW / 2}
-        y2={y + ROW / 2}
-        stroke="var(--idle)"
-        strokeWidth="1.5"
-        strokeDasharray="2 3"
-      />
-    )
-  }
-  const dry = Math.min(at(step.touchDry), Math.max(until, end + 2))
-  const opens = step.opens ? at(step.opens) : undefined
-  const closes = step.closes ? at(step.closes) : undefined
-  const shut = Math.min(closes ?? until, until)
-  const quarter =
-    step.opens && step.closes
-      ? at(
-          new Date(
-            new Date(step.closes).getTime() - (new Date(step.closes).getTime() - new Date(step.opens).getTime()) / 4,
-          ).toISOString(),
-        )
-      : undefined
-  const whisker = windowY + WINDOW + 3 + (index % 2) * WHISKER
-  return (
-    <g>
-      <rect x={end} width={Math.max(1, dry - end)} y={y + 3} height={ROW - 6} fill={`url(#${id}-wet)`} />
-      <line x1={dry} x2={until} y1={y + ROW / 2} y2={y + ROW / 2} stroke="var(--idle)" strokeWidth="3" />
-      {opens !== undefined && shut > opens && (
-        <>
-          <rect x={opens} width={shut - opens} y={windowY} height={WINDOW} fill="var(--open)" fillOpacity="0.85" />
-          {quarter !== undefined && shut > quarter && (
-            <rect
-              x={quarter}
-              width={shut - quarter}
-              y={windowY}
-              height={WINDOW}
-              fill={`url(#${id}-closing)`}
-              stroke="var(--closing)"
-            />
-          )}
-        </>
-      )}
-      {closes !== undefined && (
-        <path
-          d={`M${shut} ${whisker} H${closes} M${closes} ${whisker - 4} V${whisker + 4}`}
-          stroke="var(--closing)"
-          strokeWidth="1.500"
-          fill="none"
-        />
-      )}
-    </g>
-  )
-}
-
-const stepFills: Record<Step['kind'], string> = {
-  coating: 'var(--color-primary)',
-  preparation: 'var(--color-secondary)',
-  check: 'var(--color-secondary)',
-  test: 'var(--test)',
-}
-
-function Legend({ id }: { id: string }) {
-  const entries: [string, ReactNode][] = [
-    ['hands on', <rect key="r" width="22" height="12" fill="var(--color-primary)" />],
-    ['preparation, checks', <rect key="r" width="22" height="12" fill="var(--color-secondary)" fillOpacity="0.75" />],
-    ['test board', <rect key="r" width="22" height="12" fill="var(--test)" fillOpacity="0.75" />],
-    ['wet', <rect key="r" width="22" height="12" fill={`url(#${id}-wet)`} />],
-    ['drying, hardening', <line key="r" x1="0" x2="22" y1="6" y2="6" stroke="var(--idle)" strokeWidth="3" />],
-    ['window open', <rect key="r" width="22" height="12" fill="var(--open)" fillOpacity="0.85" />],
-    ['closing', <rect key="r" width="22" height="12" fill={`url(#${id}-closing)`} stroke="var(--closing)" />],
-    ['closes here', <path key="r" d="M0 6H20M20 0V12" stroke="var(--closing)" strokeWidth="1.500" fill="none" />],
-    ['closed hours', <rect key="r" width="22" height="12" fill="var(--night)" />],
-  ]
-  return (
-    <figcaption className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
-      {entries.map(([word, mark]) => (
-        <span key={word} className="inline-flex items-center gap-1.5">
-          <svg width="22" height="12" aria-hidden="true">
-            {mark}
-          </svg>
-          {word}
-        </span>
-      ))}
-    </figcaption>
-  )
 }
