@@ -95,3 +95,93 @@ test('the month: what a day asks of hands, and what falls on it, at a desk and o
   await noSidewaysScroll(page)
   await accessible(page)
 })
+
+/** A day so far from now, as it is typed. */
+const inDays = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)
+
+test('a start is dragged, its consequences are told, and it is dropped; by keyboard another is taken', async ({
+  page,
+}) => {
+  await planned(page, { ...shelf, name: 'Dragged shelf', area: '0.3', start: inDays(4) })
+  const api = page.url().replace(/\/pieces\/(\d+)\/plan$/, '/api/pieces/$1')
+  const start = async () => ((await (await page.request.get(api)).json()) as { input: { start: string } }).input.start
+  const before = await start()
+  await page.goto('/')
+  await page.getByRole('button', { name: 'Try a change' }).click()
+  const trying = page.getByRole('region', { name: /^Trying a change/ })
+  const grip = page.getByRole('button', { name: /^Move Dragged shelf/ })
+  await grip.scrollIntoViewIfNeeded()
+  const from = (await grip.boundingBox())!
+  await page.mouse.move(from.x + 10, from.y + 10)
+  await page.mouse.down()
+  await page.mouse.move(from.x + 230, from.y + 12, { steps: 5 })
+  await expect(trying.getByText(/^Dragged shelf is ready .* later/)).toBeVisible()
+  await page.mouse.up()
+  await expect(trying.getByLabel('Dragged shelf goes on no sooner than', { exact: true })).toBeVisible()
+  await accessible(page)
+  await trying.getByRole('button', { name: 'Drop it' }).click()
+  await expect(trying).toBeHidden()
+  expect(await start()).toBe(before)
+
+  await page.getByRole('button', { name: 'Try a change' }).click()
+  await grip.focus()
+  await page.keyboard.press('ArrowRight')
+  await expect(trying.getByText(/^Dragged shelf is ready .* later/)).toBeVisible()
+  await trying.getByRole('button', { name: 'Take it' }).click()
+  await expect(trying).toBeHidden()
+  expect(Date.parse(await start())).toBeGreaterThan(Date.parse(before))
+  await page.getByRole('button', { name: '40 days' }).click()
+  await page.getByRole('button', { name: 'Open Dragged shelf' }).click()
+  await expect(page.getByRole('button', { name: 'Fold Dragged shelf' })).toBeVisible()
+  await accessible(page)
+})
+
+test('a cold night in the readings moves the plan and says why', async ({ page }) => {
+  await planned(page, { ...shelf, name: 'Cold shelf', area: '0.4', start: inDays(-3) })
+  const id = Number(/pieces\/(\d+)\/plan/.exec(page.url())![1])
+  const hoursAgo = (h: number) => new Date(Date.now() - h * 3_600_000).toISOString()
+  const send = async (path: string, data: object) =>
+    expect((await page.request.post(path, { data })).status()).toBe(201)
+  const piece = (await (await page.request.get(`/api/pieces/${id}`)).json()) as { input: { zones: { id: number }[] } }
+  await send(`/api/pieces/${id}/events`, {
+    kind: 'coat_laid',
+    who: 'JT',
+    zoneId: piece.input.zones[0]!.id,
+    layer: 0,
+    coat: 1,
+    happenedAt: hoursAgo(10),
+    air: { tempC: 21, rh: 50 },
+  })
+  await page.reload()
+  await expect(page.getByText(/later than the air that is set would let it/)).toBeHidden()
+  for (let h = 10; h >= 0; h--)
+    await send('/api/air', {
+      who: 'JT',
+      pieceId: id,
+      readAt: hoursAgo(h),
+      air: h > 8.5 ? { tempC: 21, rh: 50 } : { tempC: 7, rh: 70 },
+    })
+  await page.reload()
+  await expect(page.getByText(/later than the air that is set would let it: .* down to 7 °C/)).toBeVisible()
+  await accessible(page)
+  await page.goto('/')
+  await expect(page.getByText(/later than the air that is set would let it: .* down to 7 °C/)).toBeVisible()
+})
+
+test('the air of the room is read, drawn, and a wrong reading is taken back', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('button', { name: /Read the air|% RH, read/ }).click()
+  const sheet = page.getByRole('dialog', { name: 'The air of the room' })
+  await sheet.getByLabel('Air', { exact: true }).fill('19')
+  await sheet.getByLabel('Humidity').fill('51')
+  await sheet.getByRole('button', { name: 'Keep this reading' }).click()
+  await expect(page.getByRole('button', { name: /^19 °C, 51 % RH, read today/ })).toBeVisible()
+  await page.getByRole('button', { name: /^19 °C, 51 % RH, read today/ }).click()
+  await expect(sheet.getByText(/^In the room 19 °C to 19 °C/)).toBeVisible()
+  await accessible(page)
+  await sheet
+    .getByRole('button', { name: /^Take back/ })
+    .first()
+    .click()
+  await expect(sheet.getByText('51 % RH')).toBeHidden()
+})

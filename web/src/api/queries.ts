@@ -10,6 +10,7 @@ import {
   type Piece,
   type PieceInput,
   type ProductInput,
+  type Trial,
   type Workshop,
 } from './client'
 import { clockTold } from './clock'
@@ -120,6 +121,15 @@ export const offerQuery = (piece: Piece, promised: string) =>
     queryFn: ({ signal }) =>
       ask(api.GET('/pieces/{id}/offer', { params: { path: { id: piece.id }, query: { promised } }, signal })),
     placeholderData: keepPreviousData,
+  })
+
+/** The calendar with something changed; it hangs on the bench as it is, and saves nothing. */
+export const tryQuery = (trial: Trial, seen: string) =>
+  queryOptions({
+    queryKey: ['bench', 'try', trial, seen],
+    queryFn: ({ signal }) => ask(api.POST('/calendar/try', { body: trial, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
   })
 
 /** What each of so many days asks of hands. */
@@ -340,6 +350,9 @@ export function pieceGone(client: QueryClient, id: number) {
 
 /** A product, a board, or a setting changed: whatever was judged may be judged otherwise now. */
 export const judgedAnew = (client: QueryClient) => client.invalidateQueries({ predicate: (q) => !ships(q.queryKey[0]) })
+
+/** What was tried on the calendar has been taken. */
+export const trialTaken = (client: QueryClient) => client.invalidateQueries({ predicate: (q) => !ships(q.queryKey[0]) })
 
 export function settingsSaved(client: QueryClient, saved: Workshop) {
   client.setQueryData(workshopQuery.queryKey, saved)

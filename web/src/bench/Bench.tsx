@@ -39,7 +39,8 @@ export function BenchView() {
   useKeptForLater(query.data?.pieces)
   return (
     <Answered query={query} what="the bench">
-      {({ pieces, air, strip: seen, now: asked, lateH, boundH, proven }) => {
+      {(bench) => {
+        const { pieces, air, strip: seen, now: asked, lateH, boundH, proven } = bench
         const strip = { ...seen, now }
         const planned = pieces.filter((p) => p.plan)
         const waiting = pieces.filter((p) => !p.plan)
@@ -95,7 +96,7 @@ export function BenchView() {
                       : `Promises are missed by ${show.hours(lateH)} in all; no order of the work could make that less than ${show.hours(boundH)}.`}
                   </p>
                 )}
-                <RoomStrip strip={strip} planned={planned} first={asked.may[0]} />
+                <RoomStrip bench={bench} now={strip.now} first={asked.may[0]} />
               </section>
             )}
             <p>

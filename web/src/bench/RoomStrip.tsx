@@ -1,9 +1,16 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { BenchPiece, Strip, Turn } from '../api/client'
+import { api, type Bench, type BenchPiece, type Strip, type Turn } from '../api/client'
+import { trialTaken, tryQuery, workshopQuery } from '../api/queries'
+import { useSave } from '../api/saving'
 import { ClockStrip } from '../ui/ClockStrip'
 import { lanesOf } from '../ui/lanes'
+import { useSettled } from '../ui/useSettled'
+import { MoveHandle } from './MoveHandle'
 import { PieceHead, way } from './PieceHead'
+import { bodyOf, moved, nothingTried, triesSomething, type Trial } from './trial'
+import { TrialPanel } from './TrialPanel'
 
 const DAY = 86_400_000 // ms
 const DAYS = [10, 40] as const
@@ -29,13 +36,14 @@ function soon({ piece, plan }: BenchPiece, now: string) {
 }
 
 /** All pieces on one strip: those that ask for hands soon opened, the others a lane each. */
-export function RoomStrip({ strip, planned, first }: { strip: Strip; planned: BenchPiece[]; first?: Turn }) {
-  const [turned, setTurned] = useState<Record<number, boolean>>({})
+export function RoomStrip({ bench, now, first }: { bench: Bench; now: string; first?: Turn }) {
   const [days, setDays] = useState<(typeof DAYS)[number]>(DAYS[0])
+  const trying = useTrial(bench)
+  const shown = trying.tried?.bench ?? bench
+  const planned = shown.pieces.filter((p) => p.plan)
+  const strip = { ...shown.strip, now }
   const entryOf = (id: number) => planned.find((p) => p.piece.id === id)!
-  const opened = (id: number) => turned[id] ?? soon(entryOf(id), strip.now) ?? false
-  const anyOpen = planned.some((p) => opened(p.piece.id))
-  const all = (open: boolean) => setTurned(Object.fromEntries(planned.map((p) => [p.piece.id, open])))
+  const folds = useFolds(planned, now)
   return (
     <>
       <div className="no-print mb-2 flex flex-wrap items-center gap-2">
@@ -52,28 +60,103 @@ export function RoomStrip({ strip, planned, first }: { strip: Strip; planned: Be
             </button>
           ))}
         </div>
-        <button type="button" className="btn" onClick={() => all(!anyOpen)}>
-          {anyOpen ? 'Fold all pieces' : 'Open all pieces'}
+        <button type="button" className="btn" onClick={() => folds.all(!folds.any)}>
+          {folds.any ? 'Fold all pieces' : 'Open all pieces'}
         </button>
+        {!trying.on && (
+          <button type="button" className="btn" onClick={trying.begin}>
+            Try a change
+          </button>
+        )}
       </div>
+      {trying.on && <TrialPanel {...trying.panel} pieces={bench.pieces.filter((p) => p.plan)} now={now} />}
       <ClockStrip
         strip={upTo(strip, days)}
         least={LEAST[days]}
         lanes={planned.flatMap((p) => lanesOf(p.piece, p.plan!))}
         pieces={{
-          head: (lane) => <PieceHead entry={entryOf(lane.pieceId)} now={strip.now} first={first} />,
+          head: (lane) => <PieceHead entry={entryOf(lane.pieceId)} now={now} first={first} />,
           name: (lane) => (
             <Link
               to={way(entryOf(lane.pieceId))}
-              className="line-clamp-2 py-1 pr-1 text-sm font-semibold leading-tight hover:underline"
+              className="line-clamp-3 py-1 pr-1 text-sm font-semibold leading-tight hover:underline sm:line-clamp-2"
             >
               {lane.piece}
             </Link>
           ),
-          opened,
-          toggle: (id) => setTurned((was) => ({ ...was, [id]: !opened(id) })),
+          opened: folds.opened,
+          toggle: folds.toggle,
         }}
+        over={
+          trying.on
+            ? (lane, at, momentAt) => (
+                <MoveHandle
+                  key={lane.key}
+                  lane={lane}
+                  at={at}
+                  momentAt={momentAt}
+                  now={now}
+                  move={(to) => trying.move(lane.pieceId, to)}
+                />
+              )
+            : undefined
+        }
       />
     </>
   )
+}
+
+/** Which pieces lie open. */
+function useFolds(planned: BenchPiece[], now: string) {
+  const [turned, setTurned] = useState<Record<number, boolean>>({})
+  const entryOf = (id: number) => planned.find((p) => p.piece.id === id)!
+  const opened = (id: number) => turned[id] ?? soon(entryOf(id), now) ?? false
+  return {
+    opened,
+    any: planned.some((p) => opened(p.piece.id)),
+    all: (open: boolean) => setTurned(Object.fromEntries(planned.map((p) => [p.piece.id, open]))),
+    toggle: (id: number) => setTurned((was) => ({ ...was, [id]: !opened(id) })),
+  }
+}
+
+/** What is tried on the calendar, what the server says to it, and how it is taken or dropped. */
+function useTrial(bench: Bench) {
+  const client = useQueryClient()
+  const workshop = useQuery(workshopQuery).data
+  const [trial, set] = useState<Trial>()
+  const settled = useSettled(trial ?? nothingTried)
+  const body = bodyOf(settled, bench.pieces)
+  const asked = trial !== undefined && triesSomething(settled)
+  const query = useQuery({ ...tryQuery(body, bench.strip.now), enabled: asked })
+  const take = useSave({
+    send: (_: void, headers) =>
+      api.POST('/calendar/take', {
+        headers,
+        body: { trial: bodyOf(trial ?? nothingTried, bench.pieces), version: workshop?.version ?? 0 },
+      }),
+    onSuccess: async () => {
+      await trialTaken(client)
+      set(undefined)
+    },
+  })
+  const tried = asked ? query.data : undefined
+  return {
+    on: trial !== undefined,
+    begin: () => set(nothingTried),
+    move: (pieceId: number, at: string | undefined) => set((was) => moved(was ?? nothingTried, pieceId, at)),
+    tried,
+    panel: {
+      trial: trial ?? nothingTried,
+      set,
+      workshop,
+      tried,
+      error: (asked ? query.error : null) ?? take.error,
+      take: () => take.mutate(),
+      taking: take.isPending,
+      drop: () => {
+        take.reset()
+        set(undefined)
+      },
+    },
+  }
 }

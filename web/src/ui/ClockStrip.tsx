@@ -11,11 +11,13 @@ import { useWidth } from './useWidth'
 
 const HEAD = 44
 const PIECE = 44 // a piece that is folded to one lane
+const PIECE_NARROW = 58 // where its name takes up to three lines
 const NAME = 48 // the row above the lanes of a piece that is opened
-const NAME_NARROW = 100 // where its words take up to four lines
+const NAME_NARROW = 152 // where its words take up to four lines
 const NARROW = 640
 const COLUMN = 190 // of names
-const COLUMN_NARROW = 112
+const COLUMN_NARROW = 138
+const ROOM_FOR_HOURS = 12 // px an hour, from which its clock has room
 const BEYOND = 5 // px outside: what lies there is not drawn
 const LEAST_PX_PER_HOUR = 7 // that somebody works
 
@@ -27,6 +29,9 @@ export interface Pieces {
   toggle: (pieceId: number) => void
 }
 
+/** Laid over the first lane of each piece. */
+export type Over = (lane: Lane, at: At, momentAt: (x: number) => Date) => ReactNode
+
 interface Row {
   lane: Lane
   all: Lane[] // of its piece
@@ -36,7 +41,7 @@ interface Row {
 }
 
 /** The rows of a strip from above: a piece that is folded is one lane, one that is opened has a head and its zones. */
-function rowsOf(lanes: Lane[], pieces: Pieces | undefined, head: number): Row[] {
+function rowsOf(lanes: Lane[], pieces: Pieces | undefined, narrow: boolean): Row[] {
   const rows: Row[] = []
   let top = HEAD
   const add = (row: Omit<Row, 'top'>) => {
@@ -46,9 +51,9 @@ function rowsOf(lanes: Lane[], pieces: Pieces | undefined, head: number): Row[] 
   for (const lane of lanes) {
     const all = lanes.filter((l) => l.pieceId === lane.pieceId)
     const folded = pieces && !pieces.opened(lane.pieceId)
-    if (folded && lane.first) add({ lane, all, kind: 'piece', tall: PIECE })
+    if (folded && lane.first) add({ lane, all, kind: 'piece', tall: narrow ? PIECE_NARROW : PIECE })
     if (folded) continue
-    if (pieces && lane.first) add({ lane, all, kind: 'head', tall: head })
+    if (pieces && lane.first) add({ lane, all, kind: 'head', tall: narrow ? NAME_NARROW : NAME })
     add({ lane, all, kind: 'zone', tall: LANE })
   }
   return rows
@@ -69,7 +74,7 @@ export function ClockStrip({
   lanes: Lane[]
   pieces?: Pieces
   least?: number // px for an hour that somebody works
-  over?: (lane: Lane, at: At) => ReactNode // laid over a folded piece's lane
+  over?: Over
 }) {
   const id = useId()
   const [box, boxWidth] = useWidth()
@@ -85,7 +90,7 @@ export function ClockStrip({
     if (t < from) return -BEYOND
     return t > to ? width + BEYOND : x(new Date(t))
   }
-  const rows = rowsOf(lanes, pieces, narrow ? NAME_NARROW : NAME)
+  const rows = rowsOf(lanes, pieces, narrow)
   const last = rows.at(-1)
   const height = (last ? last.top + last.tall : HEAD) + 4
   return (
@@ -128,6 +133,7 @@ export function ClockStrip({
               pieces={pieces}
               at={at}
               over={over}
+              momentAt={(px) => x.invert(px)}
             />
           ))}
         </div>
@@ -176,7 +182,7 @@ function Axis({
     >
       <svg width={width} height={HEAD} className="absolute top-0" style={{ left: column }} aria-hidden="true">
         <Days days={[strip.from, ...strip.midnights]} at={at} width={width} height={HEAD} />
-        {width / hours > 20 && <OpenHours open={strip.open} at={at} width={width} />}
+        {width / hours > ROOM_FOR_HOURS && <OpenHours open={strip.open} at={at} width={width} />}
         {strip.now >= strip.from && strip.now <= strip.to && (
           <text x={at(strip.now) + 4} y={HEAD - 8} fontSize="12" fontWeight="700" fill="var(--color-error)">
             now
@@ -320,27 +326,39 @@ function RowName({
   pieces,
   at,
   over,
+  momentAt,
 }: {
   row: Row
   column: number
   boxWidth: number
   pieces?: Pieces
   at: At
-  over?: (lane: Lane, at: At) => ReactNode
+  over?: Over
+  momentAt: (x: number) => Date
 }) {
   const { lane, kind, top, tall } = row
   const opened = kind === 'head'
+  const laidOver = over && (
+    <div className="no-print absolute" style={{ left: column, top: kind === 'zone' ? top + 14 : 0 }}>
+      {over(lane, at, momentAt)}
+    </div>
+  )
   if (kind === 'zone') {
-    return lane.name ? (
-      <div className="no-print pointer-events-none absolute inset-x-0" style={{ top: top + 6 }}>
-        <span
-          className="sticky left-0 block overflow-hidden bg-base-100/90 px-2 text-sm font-semibold leading-tight"
-          style={{ width: column - 4, maxHeight: LANE - 12 }}
-        >
-          {lane.name}
-        </span>
-      </div>
-    ) : null
+    return (
+      <>
+        {lane.name && (
+          <div className="no-print pointer-events-none absolute inset-x-0" style={{ top: top + 6 }}>
+            <span
+              className="sticky left-0 block overflow-hidden bg-base-100/90 px-2 text-sm font-semibold leading-tight"
+              style={{ width: column - 4, maxHeight: LANE - 12 }}
+            >
+              {lane.name}
+            </span>
+          </div>
+        )}
+        {lane.first && laidOver}
+      </>
+    )
   }
   return (
     <div
@@ -362,11 +380,7 @@ function RowName({
         </button>
         <div className="min-w-0 flex-1">{opened ? pieces?.head(lane) : pieces?.name(lane)}</div>
       </div>
-      {!opened && (
-        <div className="absolute top-0" style={{ left: column }}>
-          {over?.(lane, at)}
-        </div>
-      )}
+      {!opened && laidOver}
     </div>
   )
 }

@@ -17,6 +17,7 @@ function toldApart(steps: Lane['steps'], at: At): Set<number> {
   const coatsFirst = steps.map((s, i) => ({ s, i })).sort((a, b) => Number(isCoat(b.s)) - Number(isCoat(a.s)))
   for (const { s, i } of coatsFirst) {
     const x = at(s.work[0]!.from)
+    if (x < 0) continue
     if (placed.some((p) => Math.abs(p - x) < APART)) continue
     placed.push(x)
     told.add(i)
@@ -138,7 +139,7 @@ function Marks({ lane, y, bottom, top, at, width, to }: { lane: Lane; y: number;
   ].filter(Boolean)
   return (
     <>
-      {lightUse && !later(lightUse) && (
+      {lightUse && !later(lightUse) && at(lightUse) >= 0 && (
         <g>
           <line x1={at(lightUse)} x2={at(lightUse)} y1={y - 8} y2={bottom} stroke="var(--open)" strokeWidth="2.5" />
           <text
@@ -153,7 +154,7 @@ function Marks({ lane, y, bottom, top, at, width, to }: { lane: Lane; y: number;
           </text>
         </g>
       )}
-      {promised && !later(promised) && (
+      {promised && !later(promised) && at(promised) >= 0 && (
         <g>
           <line
             x1={at(promised)}
