@@ -145,6 +145,7 @@ const (
 	CauseHands  Cause = "hands"
 	CauseHours  Cause = "hours"
 	CauseRack   Cause = "rack"
+	CauseRest   Cause = "rest"
 	CauseSeen   Cause = "seen"
 	CauseStart  Cause = "start"
 	CauseWindow Cause = "window"
@@ -168,6 +169,8 @@ func (e Cause) Valid() bool {
 	case CauseHours:
 		return true
 	case CauseRack:
+		return true
+	case CauseRest:
 		return true
 	case CauseSeen:
 		return true
@@ -317,6 +320,7 @@ func (e EventBuild) Valid() bool {
 
 // Defines values for EventKind.
 const (
+	EventKindAirRead       EventKind = "air_read"
 	EventKindBegun         EventKind = "begun"
 	EventKindBuyerAnswered EventKind = "buyer_answered"
 	EventKindBuyerSaid     EventKind = "buyer_said"
@@ -340,6 +344,8 @@ const (
 // Valid indicates whether the value is a known member of the EventKind enum.
 func (e EventKind) Valid() bool {
 	switch e {
+	case EventKindAirRead:
+		return true
 	case EventKindBegun:
 		return true
 	case EventKindBuyerAnswered:

@@ -49,11 +49,11 @@ func Aged(s compat.Stack, next compat.Laid, course climate.Course, now time.Time
 		if laid.SinceH == nil {
 			continue
 		}
-		from, until, over := before(now, *laid.SinceH), now, next
+		from, until, over := hoursBefore(now, *laid.SinceH), now, next
 		if top := k == len(s.Laid)-1; !top {
 			over = s.Laid[k+1]
 			if over.SinceH != nil {
-				until = before(now, *over.SinceH)
+				until = hoursBefore(now, *over.SinceH)
 			}
 		}
 		known := course.Over(from, until)
@@ -72,7 +72,7 @@ func Aged(s compat.Stack, next compat.Laid, course climate.Course, now time.Time
 	return out, says
 }
 
-func before(now time.Time, hours float64) time.Time { return now.Add(-time.Duration(hours * float64(time.Hour))) }
+func hoursBefore(now time.Time, hours float64) time.Time { return now.Add(-time.Duration(hours * float64(time.Hour))) }
 
 // agedBetween is for how many hours, in the air of a stack, its coat k counts as having dried for what goes over it;
 // false where that need not wait.

@@ -183,6 +183,8 @@ func (p Plan) Standing(b Brief, now time.Time) (out Standing) {
 		switch {
 		case !begun && b.Start.After(now):
 			out.Waits = ForStart
+		case b.Rests.After(now):
+			out.Waits = ForRest
 		case s.Ready.After(now) && out.Until.After(now):
 			out.Waits = ForDrying
 		case out.Until.After(now):

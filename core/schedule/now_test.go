@@ -102,6 +102,11 @@ func TestAPieceSaysWhatItWaitsFor(t *testing.T) {
 	if s := of(at.Add(10*time.Minute), told); s.Waits != ForDrying || s.Critical.Why != ForDrying {
 		t.Errorf("while it dries: %+v", s)
 	}
+	rests := told
+	rests.Rests = at.AddDate(0, 0, 3)
+	if s := of(at.Add(10*time.Minute), rests); s.Waits != ForRest || s.Until.Before(rests.Rests) {
+		t.Errorf("while it rests: %+v", s)
+	}
 	large := deskOf(t, monday)
 	large.Zones[0].AreaM2, large.Promised = 9, monday.AddDate(0, 0, 2)
 	large.Log, early.Log = NewLog(nil, monday), NewLog(nil, monday)

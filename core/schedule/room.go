@@ -28,6 +28,7 @@ type Cause string
 
 const (
 	ForStart   Cause = "start" // its work begins then
+	ForRest    Cause = "rest"  // it was put aside until then
 	ForDrying  Cause = "drying"
 	ForHands   Cause = "hands"  // they are on other work
 	ForHours   Cause = "hours"  // nobody is there

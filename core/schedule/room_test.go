@@ -561,6 +561,15 @@ func BenchmarkRoom(b *testing.B) {
 				b.ReportMetric(cal.Bound.Hours(), "h-bound")
 			}
 		})
+		b.Run(fmt.Sprint("in read air ", n), func(b *testing.B) {
+			inAir := make([]Brief, n)
+			for i, brief := range briefs {
+				inAir[i] = brief.In(Weather{Readings: someReadings(rand.New(rand.NewPCG(1, 2)), monday)})
+			}
+			for b.Loop() {
+				OneAlone(week, monday).Plan(inAir)
+			}
+		})
 		b.Run(fmt.Sprint("measure ", n), func(b *testing.B) {
 			for b.Loop() {
 				newSearch(OneAlone(week, monday), briefs, usual)

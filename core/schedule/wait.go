@@ -181,11 +181,13 @@ func (s session) airAgain(work Span, h *hands) (again time.Time) {
 	if spell, ok := s.harm(work, h.zone()); ok {
 		return latest(again, spell.To.Add(s.afterRain(spell)))
 	}
-	breaks, night := dayOrNight(work.From, h.zone())
-	switch {
-	case s.dryBeforeNight && night && !s.known(work.From):
+	if !s.dryBeforeNight {
+		return again
+	}
+	if breaks, night := dayOrNight(work.From, h.zone()); night && !s.known(work.From) {
 		return breaks
-	case s.wetAtNight(work, h.zone()):
+	}
+	if s.wetAtNight(work, h.zone()) {
 		return h.hours[0].week.nextDay(work.From)
 	}
 	return again

@@ -3,6 +3,7 @@ package httpapi
 import (
 	"fmt"
 	"slices"
+	"strings"
 	"testing"
 	"time"
 
@@ -114,6 +115,28 @@ func TestAWarmedRoomIsPlannedAsItIsKept(t *testing.T) {
 	if got := get[api.Piece](c, pathOf(p.ID)).Input; got.Air.TempC < 22 && (got.Night == nil || got.Night.TempC < 20) {
 		t.Errorf("the air that is counted with: %+v %+v", got.Air, got.Night)
 	}
+}
+
+// A piece that stands elsewhere has air of its own: what is read there is told in its log, fills in what is laid there,
+// and is nobody else's.
+func TestAPieceElsewhereHasAirOfItsOwn(t *testing.T) {
+	c := start(t)
+	p, _ := c.begunDesk()
+	read := api.RoomAirInput{Air: api.Air{TempC: 9, Rh: 71}, ReadAt: ptr(now.Add(-time.Hour)), Who: "JT", PieceID: &p.ID}
+	answer[api.RoomAir](c, "POST", "/api/air", encode(t, read), 201)
+	if air := get[api.AirCourse](c, "/api/air"); len(air.Readings) > 0 {
+		t.Errorf("the room has its reading: %+v", air.Readings)
+	}
+	c.tellOf(p.ID, coatOf(p, 1, now, api.EventInputKindCoatLaid), 201)
+	log := string(encode(t, get[[]api.Event](c, pathOf(p.ID)+"/events")))
+	if !strings.Contains(log, "The air where it stands was read: 9 °C and 71 % RH.") {
+		t.Errorf("its log: %s", log)
+	}
+	doubts := get[api.PlanAnswer](c, pathOf(p.ID)+"/plan").Plan.Zones[0].Doubts
+	if len(doubts) != 1 || !strings.Contains(doubts[0].Text, "9 °C") {
+		t.Errorf("a coat laid in air that its label forbids: %+v", doubts)
+	}
+	c.refuses("/api/air", encode(t, api.RoomAirInput{Air: read.Air, Who: "JT", PieceID: ptr(int64(1 << 40))}), "/pieceId")
 }
 
 // firstAhead is when a piece's first step that nobody told begins.

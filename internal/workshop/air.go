@@ -45,13 +45,22 @@ const (
 	driesFor = 45 * 24 * time.Hour // nothing that is laid takes longer to harden (practice)
 )
 
-// airAt is the air of the room as it was last read before a moment; nil where that is too long ago.
-func (s *Service) airAt(ctx context.Context, home Workshop, at time.Time) (*climate.Air, error) {
-	told, err := s.room(ctx, home, at)
-	if air, ok := worklog.AirAt(told, at); ok {
-		return &air, err
+// standsApart tells whether a piece has air of its own: it stands elsewhere, or was read by itself.
+func (p Piece) standsApart() bool { return p.Site.OnSite || len(worklog.Readings(p.Standing)) > 0 }
+
+// airAt is the air where a piece stands as it was last read before a moment; nil where that is too long ago.
+func (s *Service) airAt(ctx context.Context, home Workshop, p Piece, at time.Time) (*climate.Air, error) {
+	told := p.Standing
+	if !p.standsApart() {
+		var err error
+		if told, err = s.room(ctx, home, at); err != nil {
+			return nil, err
+		}
 	}
-	return nil, err
+	if air, ok := worklog.AirAt(told, at); ok {
+		return &air, nil
+	}
+	return nil, nil
 }
 
 func (s *Service) room(ctx context.Context, home Workshop, at time.Time) ([]worklog.Event, error) {
@@ -100,9 +109,8 @@ func (p Piece) weather(home Workshop) (out schedule.Weather) {
 		return out
 	}
 	out = *home.Weather
-	own := worklog.Readings(p.Standing)
-	if p.Site.OnSite || len(own) > 0 {
-		out.Readings, out.Follows, out.Kept = own, false, time.Time{}
+	if p.standsApart() {
+		out.Readings, out.Follows, out.Kept = worklog.Readings(p.Standing), false, time.Time{}
 	}
 	return out
 }

@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"context"
 	"database/sql"
+	"fmt"
 	"slices"
 	"strings"
 	"time"
@@ -393,6 +394,8 @@ func (p Piece) words(e worklog.Event, titles map[string]string) string {
 			return schedule.CheckTitle(e.Check) + ": passed."
 		}
 		return schedule.CheckTitle(e.Check) + ": not passed."
+	case worklog.AirRead:
+		return fmt.Sprintf("The air where it stands was read: %.0f °C and %.0f %% RH.", e.Air.TempC, e.Air.RH)
 	case worklog.JobDone:
 		return "Done: " + cmp.Or(titles[e.Job], e.Job) + "."
 	case worklog.CoatLeftOut:

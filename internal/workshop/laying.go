@@ -23,12 +23,12 @@ func (s *Service) asPlanned(
 	switch e.Kind {
 	case worklog.CoatLaid:
 		if e.Air == (climate.Air{}) {
-			read, err := s.airAt(ctx, home, e.At)
+			read, err := s.airAt(ctx, home, p, e.At)
 			if err != nil {
 				return e, err
 			}
 			e.Air = p.Air
-			if read != nil && !p.Site.OnSite {
+			if read != nil {
 				e.Air = *read
 			}
 		}
@@ -211,7 +211,7 @@ func (s *Service) live(p Piece, plan *Plan, so around) {
 	for _, n := range plan.Plan.Needs {
 		plan.Tins = append(plan.Tins, s.openTins(n.Product, so.tins)...)
 	}
-	if air := lastReading(so.room); air != nil && !p.Site.OnSite && schedule.AirOff(p.Air, air.Air) {
+	if air := lastReading(so.room); air != nil && !p.standsApart() && schedule.AirOff(p.Air, air.Air) {
 		plan.OtherAir = air
 	}
 }

@@ -2620,7 +2620,7 @@ export interface components {
          * @description what a step waits for once what lies below it is ready
          * @enum {string}
          */
-        Cause: "start" | "drying" | "hands" | "hours" | "booth" | "rack" | "dust" | "air" | "board" | "seen" | "window";
+        Cause: "start" | "rest" | "drying" | "hands" | "hours" | "booth" | "rack" | "dust" | "air" | "board" | "seen" | "window";
         Pot: {
             /** Format: date-time */
             mixedAt: string;
@@ -3004,7 +3004,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "begun" | "mixed" | "coat_laid" | "left_out" | "taken_off" | "fault" | "moved" | "note" | "handed_over" | "buyer_said" | "buyer_answered" | "taken_back";
+            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "begun" | "mixed" | "coat_laid" | "left_out" | "taken_off" | "fault" | "moved" | "note" | "air_read" | "handed_over" | "buyer_said" | "buyer_answered" | "taken_back";
             /** Format: int64 */
             zoneId?: number;
             /** Format: date-time */

@@ -38,7 +38,7 @@ export function MoveHandle({
   const beyond = Date.parse(goes) > momentAt(Number.MAX_SAFE_INTEGER).getTime() // of the strip's end
   if (left < 0 || (beyond && !to)) return null
   const by = (days: number) => new Date(Math.max(Date.parse(now), Date.parse(goes) + days * DAY)).toISOString()
-  const tell = (iso: string) => move(Date.parse(iso) <= Date.parse(now) ? undefined : iso)
+  const tell = (iso: string) => move(Date.parse(iso) <= Date.parse(now) ? now : iso)
   return (
     <>
       <button

@@ -6,6 +6,7 @@ import { api, type Air, type Piece, type PlanAnswer, type Saying } from '../api/
 import { Doubts } from '../log/Doubts'
 import { Feels, HeldNote } from '../log/Feels'
 import { Happened } from '../log/Happened'
+import { ReadAir } from '../log/ReadAir'
 import { Timers } from '../log/Timers'
 import { ClockStrip } from '../ui/ClockStrip'
 import { lanesOf } from '../ui/lanes'
@@ -163,6 +164,9 @@ function PlanHead({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
       </div>
       <div className="no-print flex flex-wrap gap-2">
         <Feels piece={piece} plan={plan} now={answer.strip.now} />
+        {piece.input.site.onSite && (
+          <ReadAir press="Read the air there" of="The air where it stands" pieceId={piece.id} />
+        )}
         <Link className="btn btn-outline" to="../wrong">
           <SearchX size={18} aria-hidden="true" /> Something looks wrong
         </Link>
