@@ -50,7 +50,7 @@ func (d *Thermometer) Read(t time.Time) Reading {
 	}
 	evening := local.Add(-12 * time.Hour)
 	night := time.Date(evening.Year(), evening.Month(), evening.Day(), 22, 0, 0, 0, d.Weather.Zone)
-	if d.HeaterFails != nil && (hour >= 22 || hour < 7) && d.HeaterFails(night) {
+	if atNight := hour >= 22 || hour < 7; atNight && d.HeaterFails != nil && d.HeaterFails(night) {
 		since := local.Sub(night).Hours()
 		tempC = outC + 2 + (d.NightC-outC-2)*math.Exp(-since/1.5)
 	}

@@ -48,8 +48,8 @@ const (
 
 // Believable tells whether a reading can be of a room at all.
 func (a Air) Believable() bool {
-	inRange := a.TempC >= coldestRead && a.TempC <= warmestRead && a.RH >= driestRead && a.RH <= 100
-	return inRange && !math.IsNaN(a.TempC+a.RH)
+	temp := a.TempC >= coldestRead && a.TempC <= warmestRead // false for what is no number
+	return temp && a.RH >= driestRead && a.RH <= 100
 }
 
 // far tells whether two readings lie further apart than a room's air moves between them.
@@ -150,8 +150,8 @@ func (c Course) Since(kept time.Time) Course {
 const day = 24 * time.Hour
 
 // AsLastDay goes on for a day as the last one was measured, where that is harder on a coat than what is set: a heater
-// that failed last night may fail again, and one that did well promises nothing. What was before kept is no measure: the
-// place is kept otherwise since. Set tells the air that is counted with at a moment, and until when.
+// that failed last night may fail again, and one that did well promises nothing. What was before kept is no measure:
+// the place is kept otherwise since. Set tells the air that is counted with at a moment, and until when.
 func (c Course) AsLastDay(kept time.Time, set func(time.Time) (Air, time.Time)) Course {
 	out, end := slices.Clone(c), c.End()
 	for _, s := range c {

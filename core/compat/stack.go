@@ -7,7 +7,7 @@ type Laid struct {
 	Product *coating.Product
 	Coats   int
 	SinceH  *float64 // hours since the last of its coats; nil in a plan
-	AgeH    *float64 // hours in the air of the question that it has dried for until it was covered, or until now; nil = SinceH tells
+	AgeH    *float64 // hours in the question's air that it dried for, until it was covered or now; nil = SinceH tells
 	Partly  bool     // a decoration that covers only in part
 	Wash    bool     // a washcoat, thinned to a third or less
 }

@@ -72,7 +72,9 @@ func Aged(s compat.Stack, next compat.Laid, course climate.Course, now time.Time
 	return out, says
 }
 
-func hoursBefore(now time.Time, hours float64) time.Time { return now.Add(-time.Duration(hours * float64(time.Hour))) }
+func hoursBefore(now time.Time, hours float64) time.Time {
+	return now.Add(-time.Duration(hours * float64(time.Hour)))
+}
 
 // agedBetween is for how many hours, in the air of a stack, its coat k counts as having dried for what goes over it;
 // false where that need not wait.

@@ -308,7 +308,8 @@ func sessionsFor(w system.Wish, in judged, area float64) []session {
 				ss.wait = waitFor(w, func(air climate.Air) float64 { return nextJoin(in.air(air), i, n).EarliestH })
 				ss.latest = atMost(next.LatestH)
 				if next.ReopensH > 0 {
-					ss.reopens = waitFor(w, func(air climate.Air) float64 { return nextJoin(in.air(air), i, n).ReopensH })
+					reopensH := func(air climate.Air) float64 { return nextJoin(in.air(air), i, n).ReopensH }
+					ss.reopens = waitFor(w, reopensH)
 				}
 				ss.say(next)
 			} else {

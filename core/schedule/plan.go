@@ -46,7 +46,7 @@ type Brief struct {
 	Week     Week
 	Rests    time.Time // nothing more is begun before; zero = it does not rest
 	Log      Log
-	Course   climate.Course // the air where it stands, as it passed and is expected; where nothing is known, as the zones have it
+	Course   climate.Course // the air where it stands, as it passed and is expected; else as the zones have it
 }
 
 func (b Brief) alike() int { return max(1, b.Alike) }

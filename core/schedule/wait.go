@@ -203,8 +203,8 @@ func (s session) afterRain(spell climate.Spell) time.Duration {
 	return filmAfterRain
 }
 
-// harm is the last spell that harms a coat that is laid in a stretch while it is wet, or that has wetted what it goes on
-// too short before.
+// harm is the last spell that harms a coat that is laid in a stretch while it is wet, or that has wetted what it goes
+// on too short before.
 func (s session) harm(work Span, zone *time.Location) (last climate.Spell, ok bool) {
 	if len(s.touchDry.through) == 0 {
 		return last, false
@@ -227,8 +227,8 @@ func (s session) harmedBy(spell climate.Spell, work Span) bool {
 	if !spell.To.After(work.From) {
 		return false
 	}
-	meets := spell.From.Before(work.To)
-	return !s.touchDry.stops.Allow(spell.Air) || meets && s.below != nil && !s.below.Allow(spell.Air)
+	stopsBelow := s.below != nil && spell.From.Before(work.To) && !s.below.Allow(spell.Air)
+	return stopsBelow || !s.touchDry.stops.Allow(spell.Air)
 }
 
 // wetAtNight tells whether a coat that is laid in a stretch meets, still wet, a night's air that harms it, by what is
@@ -257,8 +257,8 @@ func (s session) age(by time.Time, air climate.Air, zone *time.Location) *float6
 	return &hours
 }
 
-// driedAmiss says of a coat that was laid that it met air, still wet, in which its label forbids it to dry: no number of
-// hours tells then whether it is sound. "" where it did not, or nobody read the air.
+// driedAmiss says of a coat that was laid that it met air, still wet, in which its label forbids it to dry: no number
+// of hours tells then whether it is sound. "" where it did not, or nobody read the air.
 func (s session) driedAmiss(zone *time.Location) string {
 	if len(s.touchDry.through) == 0 {
 		return ""
@@ -288,8 +288,8 @@ func (s session) wetNote(work Span, h *hands) string {
 	return ""
 }
 
-// airNotes tells what the air does to a coat that has its place: what lies there and is not covered is slowed, and what is
-// to come is held back.
+// airNotes tells what the air does to a coat that has its place: what lies there and is not covered is slowed, and what
+// is to come is held back.
 func (p *Plan) airNotes(s session, at placing, step Step, h *hands, covered bool) {
 	note := ""
 	switch {

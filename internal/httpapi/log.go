@@ -50,9 +50,8 @@ func toSpell(s climate.Spell) api.AirSpell {
 func (h *handlers) TakeBackReading(
 	ctx context.Context, r api.TakeBackReadingRequestObject,
 ) (api.TakeBackReadingResponseObject, error) {
-	return onceGone[api.TakeBackReading204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
-		return h.service.TakeBackReading(ctx, r.ReadingID, r.Params.Who)
-	})
+	back := func(ctx context.Context) error { return h.service.TakeBackReading(ctx, r.ReadingID, r.Params.Who) }
+	return onceGone[api.TakeBackReading204Response](ctx, h, r.Params.IdempotencyKey, r, back)
 }
 
 func toTimer(t schedule.Timer) api.Timer {

@@ -197,9 +197,8 @@ func (s *Service) HearAir(ctx context.Context, device string, told []Reading) (k
 		}
 		kept := 0
 		for _, r := range told {
-			number := !math.IsNaN(r.Air.TempC+r.Air.RH) && !math.IsInf(r.Air.TempC+r.Air.RH, 0)
-			old := last != nil && !r.At.After(last.At)
-			if !number || old || r.At.After(s.Now()) || last != nil && !r.tells(*last) {
+			ofLate := r.At.After(s.Now().Add(-recently)) && !r.At.After(s.Now())
+			if !ofLate || last != nil && !r.tells(*last) {
 				continue
 			}
 			r.Who = device
@@ -215,6 +214,9 @@ func (s *Service) HearAir(ctx context.Context, device string, told []Reading) (k
 
 // tells tells whether a reading says more than the one before.
 func (r Reading) tells(last Reading) bool {
+	if !r.At.After(last.At) {
+		return false
+	}
 	moved := math.Abs(r.Air.TempC-last.Air.TempC) >= movedC || math.Abs(r.Air.RH-last.Air.RH) >= movedRH
 	return moved || r.At.Sub(last.At) >= keptEvery
 }

@@ -142,8 +142,8 @@ func (c *check) triedRoom(home Workshop, t Trial, now time.Time) Room {
 		}
 	}
 	set := func(d OwnDay) {
-		room.Dates = slices.DeleteFunc(room.Dates, func(o OwnDay) bool { return o.Date == d.Date && o.Person == d.Person })
-		room.Dates = append(room.Dates, d)
+		same := func(o OwnDay) bool { return o.Date == d.Date && o.Person == d.Person }
+		room.Dates = append(slices.DeleteFunc(room.Dates, same), d)
 	}
 	for i, d := range t.Off {
 		known := d.Person == "" || slices.ContainsFunc(room.People, func(p Person) bool { return p.Name == d.Person })
