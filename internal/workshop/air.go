@@ -112,6 +112,12 @@ func (p Piece) weather(home Workshop) (out schedule.Weather) {
 	if p.standsApart() {
 		out.Readings, out.Follows, out.Kept = worklog.Readings(p.Standing), false, time.Time{}
 	}
+	if !p.Handed.IsZero() { // the air of the room is not its own any more
+		out.Kept = p.Handed
+		out.Readings = slices.DeleteFunc(slices.Clone(out.Readings), func(r climate.Reading) bool {
+			return r.At.After(p.Handed)
+		})
+	}
 	return out
 }
 

@@ -94,8 +94,11 @@ func (s *Service) tried(cal *calendar, t Trial) (*calendar, error) {
 
 func (t Trial) warms() bool { return t.LeastDayC != nil || t.LeastNightC != nil }
 
-// moveTo lets a piece begin at a moment, or rest until then once it has begun.
+// moveTo lets a piece begin at a moment, now at the soonest, or rest until then once it has begun.
 func (p *Piece) moveTo(at, now time.Time) {
+	if at.Before(now) {
+		at = now
+	}
 	begun := !p.Start.After(now) || !schedule.NewLog(p.Standing, now).Now.IsZero()
 	if begun {
 		p.Rests = at

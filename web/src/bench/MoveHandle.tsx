@@ -39,6 +39,10 @@ export function MoveHandle({
   if (left < 0 || (beyond && !to)) return null
   const by = (days: number) => new Date(Math.max(Date.parse(now), Date.parse(goes) + days * DAY)).toISOString()
   const tell = (iso: string) => move(Date.parse(iso) <= Date.parse(now) ? now : iso)
+  const letGo = () => {
+    from.current = undefined
+    setTo(undefined)
+  }
   return (
     <>
       <button
@@ -57,10 +61,8 @@ export function MoveHandle({
           setTo(iso)
           tell(iso)
         }}
-        onPointerUp={() => {
-          from.current = undefined
-          setTo(undefined)
-        }}
+        onPointerUp={letGo}
+        onPointerCancel={letGo}
         onKeyDown={(e) => {
           if (e.key === 'ArrowRight') tell(by(1))
           else if (e.key === 'ArrowLeft') tell(by(-1))

@@ -14,6 +14,7 @@ import { TrialPanel } from './TrialPanel'
 
 const DAY = 86_400_000 // ms
 const DAYS = [10, 40] as const
+const MANY = 12 // pieces, from which forty days are looked over rather than read
 const LEAST = { 10: 7, 40: 2.4 } // px for an hour that somebody works
 
 /** Up to a moment, what a strip holds. */
@@ -44,6 +45,7 @@ export function RoomStrip({ bench, now, first }: { bench: Bench; now: string; fi
   const strip = { ...shown.strip, now }
   const entryOf = (id: number) => planned.find((p) => p.piece.id === id)!
   const folds = useFolds(planned, now)
+  const dense = days === DAYS[1] && planned.length > MANY
   return (
     <>
       <div className="no-print mb-2 flex flex-wrap items-center gap-2">
@@ -79,11 +81,12 @@ export function RoomStrip({ bench, now, first }: { bench: Bench; now: string; fi
           name: (lane) => (
             <Link
               to={way(entryOf(lane.pieceId))}
-              className="line-clamp-3 py-1 pr-1 text-sm font-semibold leading-tight hover:underline sm:line-clamp-2"
+              className={`pr-1 font-semibold hover:underline ${dense ? 'block truncate text-xs leading-6' : 'line-clamp-3 py-1 text-sm leading-tight sm:line-clamp-2'}`}
             >
               {lane.piece}
             </Link>
           ),
+          dense,
           opened: folds.opened,
           toggle: folds.toggle,
         }}

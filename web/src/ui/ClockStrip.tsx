@@ -12,6 +12,7 @@ import { useWidth } from './useWidth'
 const HEAD = 44
 const PIECE = 44 // a piece that is folded to one lane
 const PIECE_NARROW = 58 // where its name takes up to three lines
+const PIECE_DENSE = 24 // where many are looked over
 const NAME = 48 // the row above the lanes of a piece that is opened
 const NAME_NARROW = 152 // where its words take up to four lines
 const NARROW = 640
@@ -25,6 +26,7 @@ const LEAST_PX_PER_HOUR = 7 // that somebody works
 export interface Pieces {
   head: (lane: Lane) => ReactNode
   name: (lane: Lane) => ReactNode
+  dense: boolean // where many are looked over
   opened: (pieceId: number) => boolean
   toggle: (pieceId: number) => void
 }
@@ -51,7 +53,8 @@ function rowsOf(lanes: Lane[], pieces: Pieces | undefined, narrow: boolean): Row
   for (const lane of lanes) {
     const all = lanes.filter((l) => l.pieceId === lane.pieceId)
     const folded = pieces && !pieces.opened(lane.pieceId)
-    if (folded && lane.first) add({ lane, all, kind: 'piece', tall: narrow ? PIECE_NARROW : PIECE })
+    const tall = pieces?.dense ? PIECE_DENSE : narrow ? PIECE_NARROW : PIECE
+    if (folded && lane.first) add({ lane, all, kind: 'piece', tall })
     if (folded) continue
     if (pieces && lane.first) add({ lane, all, kind: 'head', tall: narrow ? NAME_NARROW : NAME })
     add({ lane, all, kind: 'zone', tall: LANE })
@@ -98,7 +101,7 @@ export function ClockStrip({
       {/* eslint-disable jsx-a11y/no-noninteractive-tabindex -- a region that scrolls must be reachable by keyboard */}
       <div
         ref={box}
-        className="overflow-x-auto border border-base-300 lg:max-h-[88dvh] lg:overflow-y-auto"
+        className={`overflow-x-auto border border-base-300 lg:overflow-y-auto ${pieces?.dense ? 'lg:max-h-[97dvh]' : 'lg:max-h-[88dvh]'}`}
         tabIndex={0}
         role="region"
         aria-label="Clock strip, scrolls sideways"
@@ -147,7 +150,8 @@ function RowDrawing({ row, at, id, width, to }: { row: Row; at: At; id: string; 
   const show = useShow()
   const { lane, all, kind, top } = row
   if (kind === 'head') return null
-  if (kind === 'piece') return <PieceDrawing lanes={all} top={top} at={at} id={id} width={width} to={to} />
+  if (kind === 'piece')
+    return <PieceDrawing lanes={all} top={top} at={at} id={id} width={width} to={to} dense={row.tall === PIECE_DENSE} />
   return (
     <LaneDrawing
       lane={lane}
@@ -286,6 +290,11 @@ function Days({ days, at, width, height }: { days: string[]; at: At; width: numb
               {named(d, i)}
             </text>
           )}
+          {!tight && room(i) <= ROOM_FOR_DATE && weekday(d) === MONDAY && (
+            <text x={left(i) + 5} y={34} fontSize="11" fill="currentColor">
+              {show.day(d).replace(/^\S+ /, '')}
+            </text>
+          )}
         </g>
       ))}
     </>
@@ -371,7 +380,7 @@ function RowName({
       >
         <button
           type="button"
-          className="btn btn-ghost btn-square shrink-0"
+          className={`btn btn-ghost shrink-0 ${tall === PIECE_DENSE ? 'h-6 min-h-0 w-6 p-0' : 'btn-square'}`}
           aria-expanded={opened}
           aria-label={`${opened ? 'Fold' : 'Open'} ${lane.piece}`}
           onClick={() => pieces?.toggle(lane.pieceId)}

@@ -86,12 +86,14 @@ function Hands({ step, y, tall, at }: { step: Step; y: number; tall: number; at:
 }
 
 const LABEL = 66 // px that a mark's word takes
+const FOLDED_DENSE = 13 // px, where many are looked over
 const FOLDED = 18 // px: what is drawn of a piece that is folded to one lane
 
 /** All zones of a piece in one lane: what hands do, what is wet, light use and the promise. */
-export function PieceDrawing({ lanes, ...drawn }: { lanes: Lane[] } & Drawn) {
+export function PieceDrawing({ lanes, dense, ...drawn }: { lanes: Lane[]; dense: boolean } & Drawn) {
   const { top, at, id } = drawn
-  const y = top + 18
+  const tall = dense ? FOLDED_DENSE : FOLDED
+  const y = top + (dense ? 6 : 18)
   const lane: Lane = {
     ...lanes[0]!,
     lightUse: lanes
@@ -112,22 +114,31 @@ export function PieceDrawing({ lanes, ...drawn }: { lanes: Lane[] } & Drawn) {
               x={end}
               width={Math.max(1, at(s.touchDry) - end)}
               y={y + 3}
-              height={FOLDED - 6}
+              height={tall - 6}
               fill={`url(#${id}-wet)`}
             />
           )
         )
       })}
       {each.map((s) => (
-        <Hands key={s.number} step={s} y={y} tall={FOLDED} at={at} />
+        <Hands key={s.number} step={s} y={y} tall={tall} at={at} />
       ))}
-      <Marks lane={lane} y={y} bottom={y + FOLDED + 4} {...drawn} />
+      <Marks lane={lane} y={y} bottom={y + tall + 4} wordless={dense} {...drawn} />
     </g>
   )
 }
 
 /** Light use and the promise; where they lie beyond the strip's end, when. */
-function Marks({ lane, y, bottom, top, at, width, to }: { lane: Lane; y: number; bottom: number } & Drawn) {
+function Marks({
+  lane,
+  y,
+  bottom,
+  top,
+  at,
+  width,
+  to,
+  wordless = false,
+}: { lane: Lane; y: number; bottom: number; wordless?: boolean } & Drawn) {
   const show = useShow()
   const { lightUse, promised } = lane
   const later = (t: string) => Date.parse(t) > Date.parse(to)
@@ -150,7 +161,7 @@ function Marks({ lane, y, bottom, top, at, width, to }: { lane: Lane; y: number;
             textAnchor={late ? 'end' : 'start'}
             fill="var(--open)"
           >
-            light use
+            {!wordless && 'light use'}
           </text>
         </g>
       )}
@@ -173,13 +184,13 @@ function Marks({ lane, y, bottom, top, at, width, to }: { lane: Lane; y: number;
             textAnchor={early ? 'start' : 'end'}
             fill="currentColor"
           >
-            promised
+            {!wordless && 'promised'}
           </text>
         </g>
       )}
       {beyond.length > 0 && (
         <text x={width - 6} y={top + 11} fontSize="12" fontWeight="600" textAnchor="end" fill="currentColor">
-          {beyond.join(', ')}
+          {wordless ? `→ ${show.day([lightUse, promised].filter((t) => t && later(t)).at(-1)!)}` : beyond.join(', ')}
         </text>
       )}
     </>
