@@ -112,7 +112,10 @@ func (b Brief) driedFor(z Zone, s compat.Stack, next compat.Laid, from, to time.
 	limits := s.Laid[len(s.Laid)-1].Product.Limits()
 	took := map[climate.Air]float64{}
 	share, every := 0.0, time.Minute
-	for t := from; t.Before(to); t = t.Add(every) {
+	for t := from; t.Before(to) && share < 20; t = t.Add(every) { // it is ready for anything by then
+		for len(b.Course) > 0 && !b.Course[0].To.After(t) { // b is a copy: what is over is not looked at again
+			b.Course = b.Course[1:]
+		}
 		air, known := b.airAt(z, t)
 		if took[air] == 0 {
 			took[air] = takes(air)

@@ -244,7 +244,7 @@ func TestRandomRooms(t *testing.T) {
 			b.Start = monday.Add(time.Duration(r.IntN(8*24)) * time.Hour)
 			b.Site.OnSite = r.IntN(5) == 0
 			b = someDone(r, b, now)
-			if n%3 == 0 {
+			if n%4 == 0 {
 				b = b.In(Weather{Readings: someReadings(r, now)})
 			}
 			briefs = append(briefs, b)
