@@ -154,4 +154,48 @@ func TestOutdoorsIsPlannedAroundTheRain(t *testing.T) {
 	if !inside.Start().Equal(dry.Start()) {
 		t.Errorf("indoors it moved from %s to %s", clock(dry.Start()), clock(inside.Start()))
 	}
+	if young := first(true, rain(14, 15)); !young.Start().After(monday.Add(15 * time.Hour)) {
+		t.Errorf("laid at %s, and it rains at 22:00 on oil of a few hours", clock(young.Start()))
+	}
+}
+
+// Arithmetic: at 12 °C and 75 % the dew point is 7.7 °C; under an open sky at night the work is at 9 °C, not three degrees
+// above it. A varnish that is wet for ten hours is laid in the morning, two hours after the dew; at 55 % none falls. A room
+// that nothing heats has the night that is forecast, and a heated one has not.
+func TestDewAndAnUnheatedRoom(t *testing.T) {
+	nights := func(tempC, rh float64) (out climate.Course) {
+		for day := range 8 {
+			at := monday.AddDate(0, 0, day-1)
+			out = append(out,
+				climate.Spell{From: at, To: at.Add(12 * time.Hour), Air: climate.Air{TempC: 20, RH: 55}, Source: climate.Forecast},
+				climate.Spell{
+					From: at.Add(12 * time.Hour), To: at.Add(24 * time.Hour), Air: climate.Air{TempC: tempC, RH: rh}, Source: climate.Forecast,
+				})
+		}
+		return out
+	}
+	afternoon := monday.Add(5 * time.Hour)
+	w := wish("outdoors_exposed", "larch", climate.Air{TempC: 20, RH: 55})
+	p := product(t, "varnish_spar", coating.Label{"touchH": "9 h", "recoatMinH": "20 h", "minC": "8 °C"})
+	s := system.Assess(w, []system.Layer{{Role: system.Protect, Product: p, Coats: 1}})
+	first := func(weather Weather, onSite bool) string {
+		b := single(w, s, 1, Brief{Start: afternoon, Week: week, Log: NewLog(nil, afternoon)})
+		b.Site.OnSite = onSite
+		return clock(coats(Make(b.In(weather)))[0].Start())
+	}
+	for _, c := range []struct {
+		name    string
+		weather Weather
+		onSite  bool
+		want    string
+	}{
+		{"a dewy night outdoors", Weather{Forecast: nights(12, 75)}, true, "Tue 10:00"},
+		{"a dry night outdoors", Weather{Forecast: nights(12, 55)}, true, "Mon 13:45"},
+		{"a room without heating, too cold at night", Weather{Forecast: nights(6, 55), Follows: true}, false, "Tue 08:00"},
+		{"a heated room beside it", Weather{Forecast: nights(6, 55)}, false, "Mon 13:45"},
+	} {
+		if got := first(c.weather, c.onSite); got != c.want {
+			t.Errorf("%s: laid at %s, want %s", c.name, got, c.want)
+		}
+	}
 }

@@ -171,66 +171,6 @@ func (s *session) through(course climate.Course, below *climate.Limits) {
 	s.wait.stops, s.touchDry.stops = &limits, &limits
 }
 
-// How long what rain has wetted dries before a coat goes on: bare wood of softwood and open grain a day, a film until
-// nothing of it is left in corners and joints (practice).
-const bareAfterRain, filmAfterRain = 24 * time.Hour, 4 * time.Hour
-
-// airAgain tells from when on a coat might go on again that, laid in a stretch, meets air that harms it before it is
-// touch-dry, or comes too soon after rain; zero where nothing harms it.
-func (s session) airAgain(work Span, h *hands) (again time.Time) {
-	if spell, ok := s.harm(work, h.zone()); ok {
-		return latest(again, spell.To.Add(s.afterRain(spell)))
-	}
-	if !s.dryBeforeNight {
-		return again
-	}
-	if breaks, night := dayOrNight(work.From, h.zone()); night && !s.known(work.From) {
-		return breaks
-	}
-	if s.wetAtNight(work, h.zone()) {
-		return h.hours[0].week.nextDay(work.From)
-	}
-	return again
-}
-
-func (s session) afterRain(spell climate.Spell) time.Duration {
-	switch {
-	case !spell.Wet || !s.open:
-		return 0
-	case s.bare:
-		return bareAfterRain
-	}
-	return filmAfterRain
-}
-
-// harm is the last spell that harms a coat that is laid in a stretch while it is wet, or that has wetted what it goes
-// on too short before.
-func (s session) harm(work Span, zone *time.Location) (last climate.Spell, ok bool) {
-	if len(s.touchDry.through) == 0 {
-		return last, false
-	}
-	dry := s.touchDry.from(work.To, zone)
-	for _, spell := range s.touchDry.through.Over(work.From.Add(-bareAfterRain), dry) {
-		if s.harmedBy(spell, work) {
-			last, ok = spell, true
-		}
-	}
-	return last, ok
-}
-
-// harmedBy tells whether a spell that touches a coat while it is laid and wet, or came before it, harms it. What lies
-// below is never coated in air that it may not harden in.
-func (s session) harmedBy(spell climate.Spell, work Span) bool {
-	if spell.Wet && s.open && spell.To.Add(s.afterRain(spell)).After(work.From) {
-		return true
-	}
-	if !spell.To.After(work.From) {
-		return false
-	}
-	stopsBelow := s.below != nil && spell.From.Before(work.To) && !s.below.Allow(spell.Air)
-	return stopsBelow || !s.touchDry.stops.Allow(spell.Air)
-}
-
 // wetAtNight tells whether a coat that is laid in a stretch meets, still wet, a night's air that harms it, by what is
 // set; a night whose air is known is judged by that.
 func (s session) wetAtNight(work Span, zone *time.Location) bool {
@@ -278,9 +218,9 @@ func (s session) wetNote(work Span, h *hands) string {
 	if s.told != nil {
 		return ""
 	}
-	if spell, ok := s.harm(work, h.zone()); ok {
-		return fmt.Sprintf("%s would be wet in air that its label forbids: %s. Keep the room warm and dry, or move it.",
-			s.title, airWords(spell.Air))
+	if harm, ok := s.harm(work, h.zone()); ok {
+		return fmt.Sprintf("No better place was found for %s: %s. Keep it warm and dry, or cover it.",
+			s.title, harm.words(h.zone()))
 	}
 	if s.wetAtNight(work, h.zone()) {
 		return s.title + " is still wet when the night's air comes, which its label forbids: keep the room warm that night, or split the zone."
@@ -338,23 +278,12 @@ func (s session) heldNote(p placing, from time.Time, h *hands) string {
 	}
 	at := latest(from, s.notBefore)
 	sooner, _ := s.earliest(h, at, p.how.keyed)
-	spell, ok := s.harm(sooner, h.zone())
-	begins := onTheClock(s.lays(p.work), h.zone())
-	switch {
-	case !ok:
+	harm, ok := s.harm(sooner, h.zone())
+	if !ok {
 		return "" // the night that is set: its own sentence stands in the plan's limits
-	case spell.Wet:
-		return fmt.Sprintf("%s waits until %s: rain is forecast until %s, and it has to be dry by then, or go on what is dry again.",
-			s.title, begins, onTheClock(spell.To, h.zone()))
 	}
-	return fmt.Sprintf("%s waits until %s: before that it would be wet in air that its label forbids, %s, %s.",
-		s.title, begins, airWords(spell.Air), sourceWords[spell.Source])
-}
-
-var sourceWords = map[climate.Source]string{
-	climate.Measured: "as it was read last",
-	climate.LastDay:  "as it was measured a day before",
-	climate.Forecast: "as it is forecast",
+	begins := onTheClock(s.lays(p.work), h.zone())
+	return fmt.Sprintf("%s waits until %s: laid before, %s.", s.title, begins, harm.words(h.zone()))
 }
 
 // onTheClock is a moment in a sentence.
