@@ -1694,6 +1694,12 @@ type BoardInputSolventRub string
 // BoardInputWaterDrop defines model for BoardInput.WaterDrop.
 type BoardInputWaterDrop string
 
+// BoughtPack defines model for BoughtPack.
+type BoughtPack struct {
+	Count int     `json:"count"`
+	SizeL float64 `json:"sizeL"`
+}
+
 // Brief defines model for Brief.
 type Brief struct {
 	Air Air `json:"air"`
@@ -2125,6 +2131,15 @@ type Doubt struct {
 
 	// Until before that it is not tested
 	Until time.Time `json:"until"`
+}
+
+// DrawnTin defines model for DrawnTin.
+type DrawnTin struct {
+	LeftL  float64 `json:"leftL"`
+	Lot    string  `json:"lot"`
+	Size   string  `json:"size"`
+	TakesL float64 `json:"takesL"`
+	TinID  int64   `json:"tinId"`
 }
 
 // EndUse defines model for EndUse.
@@ -3555,6 +3570,57 @@ type SheetValue struct {
 	Value float64 `json:"value"`
 }
 
+// Shopping defines model for Shopping.
+type Shopping struct {
+	// Cost a decimal, of all that has a price; none where nothing has
+	Cost  *string        `json:"cost,omitempty"`
+	Lines []ShoppingLine `json:"lines"`
+
+	// Unpriced lines that lack something whose price nobody told
+	Unpriced int `json:"unpriced"`
+}
+
+// ShoppingLine defines model for ShoppingLine.
+type ShoppingLine struct {
+	// Buy the cheapest packs that hold what lacks; none where no pack is known
+	Buy []BoughtPack `json:"buy"`
+
+	// By it is laid first
+	By time.Time `json:"by"`
+
+	// Cost a decimal; none where no price is known
+	Cost *string `json:"cost,omitempty"`
+
+	// From tins that it is laid from, in the order in which they are used up
+	From []DrawnTin `json:"from"`
+
+	// KeepsMonths once it is opened; none where nobody knows
+	KeepsMonths *float64   `json:"keepsMonths,omitempty"`
+	LacksBy     *time.Time `json:"lacksBy,omitempty"`
+
+	// LacksL litres to buy; 0 = the shelf has enough
+	LacksL float64 `json:"lacksL"`
+
+	// Litres that all pieces take
+	Litres float64 `json:"litres"`
+
+	// OverL of what is bought is left over
+	OverL *float64 `json:"overL,omitempty"`
+
+	// Pieces that take it, the first to need it first
+	Pieces  []ShoppingPiece `json:"pieces"`
+	Product ProductRef      `json:"product"`
+
+	// Stale tins that will not be good any more when they are wanted
+	Stale []StaleTin `json:"stale"`
+}
+
+// ShoppingPiece defines model for ShoppingPiece.
+type ShoppingPiece struct {
+	ID   int64  `json:"id"`
+	Name string `json:"name"`
+}
+
 // Site defines model for Site.
 type Site struct {
 	CoverFloors bool `json:"coverFloors"`
@@ -3567,6 +3633,14 @@ type Site struct {
 type Span struct {
 	From time.Time `json:"from"`
 	To   time.Time `json:"to"`
+}
+
+// StaleTin defines model for StaleTin.
+type StaleTin struct {
+	LeftL float64 `json:"leftL"`
+	Lot   string  `json:"lot"`
+	Size  string  `json:"size"`
+	TinID int64   `json:"tinId"`
 }
 
 // Standing how a piece stands
@@ -4754,6 +4828,12 @@ type ServerInterface interface {
 
 	// (POST /shelf/read)
 	ReadProduct(c *gin.Context)
+
+	// (GET /shopping)
+	GetShopping(c *gin.Context)
+
+	// (GET /shopping/export)
+	ExportShopping(c *gin.Context)
 
 	// (GET /technique-notes)
 	GetTechniqueNotes(c *gin.Context)
@@ -7103,6 +7183,32 @@ func (siw *ServerInterfaceWrapper) ReadProduct(c *gin.Context) {
 	siw.Handler.ReadProduct(c)
 }
 
+// GetShopping operation middleware
+func (siw *ServerInterfaceWrapper) GetShopping(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetShopping(c)
+}
+
+// ExportShopping operation middleware
+func (siw *ServerInterfaceWrapper) ExportShopping(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportShopping(c)
+}
+
 // GetTechniqueNotes operation middleware
 func (siw *ServerInterfaceWrapper) GetTechniqueNotes(c *gin.Context) {
 
@@ -7403,6 +7509,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.DELETE(options.BaseURL+"/calendar/feeds/:id", wrapper.WithdrawFeed)
 	router.GET(options.BaseURL+"/calendar/days", wrapper.GetDays)
 	router.GET(options.BaseURL+"/calendar/export", wrapper.ExportCalendar)
+	router.GET(options.BaseURL+"/shopping", wrapper.GetShopping)
+	router.GET(options.BaseURL+"/shopping/export", wrapper.ExportShopping)
 	router.GET(options.BaseURL+"/archive", wrapper.GetArchive)
 	router.POST(options.BaseURL+"/pieces", wrapper.CreatePiece)
 	router.DELETE(options.BaseURL+"/pieces/:id", wrapper.DeletePiece)
@@ -10145,6 +10253,88 @@ func (response ReadProductdefaultApplicationProblemPlusJSONResponse) VisitReadPr
 	return err
 }
 
+type GetShoppingRequestObject struct {
+}
+
+type GetShoppingResponseObject interface {
+	VisitGetShoppingResponse(w http.ResponseWriter) error
+}
+
+type GetShopping200JSONResponse Shopping
+
+func (response GetShopping200JSONResponse) VisitGetShoppingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetShoppingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetShoppingdefaultApplicationProblemPlusJSONResponse) VisitGetShoppingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportShoppingRequestObject struct {
+}
+
+type ExportShoppingResponseObject interface {
+	VisitExportShoppingResponse(w http.ResponseWriter) error
+}
+
+type ExportShopping200TextCsvResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ExportShopping200TextCsvResponse) VisitExportShoppingResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/csv")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportShoppingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportShoppingdefaultApplicationProblemPlusJSONResponse) VisitExportShoppingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetTechniqueNotesRequestObject struct {
 }
 
@@ -10606,6 +10796,12 @@ type StrictServerInterface interface {
 
 	// (POST /shelf/read)
 	ReadProduct(ctx context.Context, request ReadProductRequestObject) (ReadProductResponseObject, error)
+
+	// (GET /shopping)
+	GetShopping(ctx context.Context, request GetShoppingRequestObject) (GetShoppingResponseObject, error)
+
+	// (GET /shopping/export)
+	ExportShopping(ctx context.Context, request ExportShoppingRequestObject) (ExportShoppingResponseObject, error)
 
 	// (GET /technique-notes)
 	GetTechniqueNotes(ctx context.Context, request GetTechniqueNotesRequestObject) (GetTechniqueNotesResponseObject, error)
@@ -12971,6 +13167,54 @@ func (sh *strictHandler) ReadProduct(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ReadProductResponseObject); ok {
 		if err := validResponse.VisitReadProductResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetShopping operation middleware
+func (sh *strictHandler) GetShopping(ctx *gin.Context) {
+	var request GetShoppingRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetShopping(ctx, request.(GetShoppingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetShopping")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetShoppingResponseObject); ok {
+		if err := validResponse.VisitGetShoppingResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ExportShopping operation middleware
+func (sh *strictHandler) ExportShopping(ctx *gin.Context) {
+	var request ExportShoppingRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportShopping(ctx, request.(ExportShoppingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportShopping")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportShoppingResponseObject); ok {
+		if err := validResponse.VisitExportShoppingResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

@@ -59,6 +59,22 @@ const (
 	airSpaceShare = 0.35 // below this the air in the tin skins over what cures by air (practice)
 )
 
+// openTooLong tells whether a tin has been open at a moment for longer than it keeps.
+func (p *Product) openTooLong(t Tin, at time.Time) bool {
+	keeps := p.KeepsOpenedMonths() * daysPerMonth
+	return keeps > 0 && !t.Opened.IsZero() && at.Sub(t.Opened).Hours()/hoursPerDay > keeps
+}
+
+// KeepsOpenedMonths is how long an opened tin keeps; 0 where nobody knows. Basis: practice.
+func (p *Product) KeepsOpenedMonths() float64 { return p.ShelfMonths * openedShare }
+
+// GoodOn tells whether what a tin holds may be laid at a moment without trying it first: before its best-before date,
+// and not open for longer than it keeps.
+func (p *Product) GoodOn(t Tin, at time.Time) bool {
+	past := !t.BestBefore.IsZero() && !at.Before(t.BestBefore.AddDate(0, 0, 1))
+	return t.LeftL > 0 && !past && !p.openTooLong(t, at)
+}
+
 // Warnings are what a finisher should know of the tin today, in sentences. Basis: the label's dates, else practice.
 func (p *Product) Warnings(t Tin, today time.Time) []string {
 	var out []string
@@ -70,13 +86,12 @@ func (p *Product) Warnings(t Tin, today time.Time) []string {
 	case days(t.BestBefore) <= soonDays:
 		out = append(out, fmt.Sprintf("Best before %s.", t.BestBefore.Format("2 January 2006")))
 	}
-	if keeps := p.ShelfMonths * openedShare * daysPerMonth; keeps > 0 && !t.Opened.IsZero() &&
-		-float64(days(t.Opened)) > keeps {
+	if p.openTooLong(t, today) {
 		out = append(
 			out,
 			fmt.Sprintf(
 				"Open for longer than about %.0f months: an opened tin keeps about half as long as a closed one. Stir, strain, and try it on a board.",
-				p.ShelfMonths*openedShare,
+				p.KeepsOpenedMonths(),
 			),
 		)
 	}

@@ -28,7 +28,7 @@ test('pictures', async ({ page }) => {
   await page.getByRole('link', { name: /Mizzen Clear Fathom/ }).click()
   await expect(page.getByText('“2–4 h”')).toBeVisible()
   await page.screenshot({ path: '../docs/screenshots/product.png' })
-  await shoot(page, 'boards', '/shelf/boards', 'Cross-cut: which picture is it?')
+  await shoot(page, 'shopping', '/shopping', 'To buy, the first needed first')
   await shoot(page, 'handbook', '/handbook', 'Cloth and wood each take coats of their own')
   await shoot(page, 'grid', '/shelf/grid', 'Press a mark')
   await page.getByRole('button', { name: /^Ironbark Vinyl Seal over Tidewall Prime/ }).click()

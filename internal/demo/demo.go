@@ -95,6 +95,8 @@ func stock(ctx context.Context, s *workshop.Service, morning func(int) time.Time
 		}},
 		{"Deckhouse Enamel, Foam", workshop.TinDraft{Size: "1 L", Price: "34.00", Lot: "D7"}},
 		{"Chalk Cove, Shell", workshop.TinDraft{Size: "750 mL", Price: "26.00", Left: "70 %", Opened: morning(-30)}},
+		{"Breakwater Block", workshop.TinDraft{Size: "1 L", Price: "30.00", Left: "0 %", Opened: morning(-200)}},
+		{"Chalk Cove, Kelp", workshop.TinDraft{Size: "750 mL", Price: "22.50", Left: "0 %", Opened: morning(-200)}},
 	} {
 		if _, err := s.AddTin(ctx, id[t.name], t.tin); err != nil {
 			return fmt.Errorf("%s: %w", t.name, err)

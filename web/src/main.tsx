@@ -33,6 +33,11 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./month/Month')).MonthView }),
       },
       {
+        path: 'shopping',
+        handle: { title: 'What to buy' },
+        lazy: async () => ({ Component: (await import('./shopping/Shopping')).ShoppingView }),
+      },
+      {
         path: 'take-in',
         handle: { title: 'Take in' },
         lazy: async () => ({ Component: (await import('./takein/TakeIn')).TakeInNew }),

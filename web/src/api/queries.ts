@@ -132,6 +132,12 @@ export const tryQuery = (trial: Trial, seen: string) =>
     retry: false,
   })
 
+/** What all open pieces take; it hangs on the bench. */
+export const shoppingQuery = queryOptions({
+  queryKey: ['bench', 'shopping'],
+  queryFn: ({ signal }) => ask(api.GET('/shopping', { signal })),
+})
+
 /** What each of so many days asks of hands. */
 export const daysQuery = (from: string, days: number) =>
   queryOptions({

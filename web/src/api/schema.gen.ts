@@ -672,6 +672,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/shopping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What all open pieces take of each product, what of it stands on the shelf, and what is to be bought by when. */
+        get: operations["getShopping"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shopping/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportShopping"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/archive": {
         parameters: {
             query?: never;
@@ -3106,6 +3139,81 @@ export interface components {
             /** @description it cannot be right, and nothing is planned by it */
             doubted?: boolean;
         };
+        Shopping: {
+            lines: components["schemas"]["ShoppingLine"][];
+            /** @description a decimal, of all that has a price; none where nothing has */
+            cost?: string;
+            /** @description lines that lack something whose price nobody told */
+            unpriced: number;
+        };
+        ShoppingLine: {
+            product: components["schemas"]["ProductRef"];
+            /**
+             * Format: double
+             * @description that all pieces take
+             */
+            litres: number;
+            /**
+             * Format: date-time
+             * @description it is laid first
+             */
+            by: string;
+            /** @description tins that it is laid from, in the order in which they are used up */
+            from: components["schemas"]["DrawnTin"][];
+            /** @description tins that will not be good any more when they are wanted */
+            stale: components["schemas"]["StaleTin"][];
+            /**
+             * Format: double
+             * @description litres to buy; 0 = the shelf has enough
+             */
+            lacksL: number;
+            /** Format: date-time */
+            lacksBy?: string;
+            /** @description the cheapest packs that hold what lacks; none where no pack is known */
+            buy: components["schemas"]["BoughtPack"][];
+            /** @description a decimal; none where no price is known */
+            cost?: string;
+            /**
+             * Format: double
+             * @description of what is bought is left over
+             */
+            overL?: number;
+            /**
+             * Format: double
+             * @description once it is opened; none where nobody knows
+             */
+            keepsMonths?: number;
+            /** @description that take it, the first to need it first */
+            pieces: components["schemas"]["ShoppingPiece"][];
+        };
+        DrawnTin: {
+            /** Format: int64 */
+            tinId: number;
+            size: string;
+            lot: string;
+            /** Format: double */
+            leftL: number;
+            /** Format: double */
+            takesL: number;
+        };
+        StaleTin: {
+            /** Format: int64 */
+            tinId: number;
+            size: string;
+            lot: string;
+            /** Format: double */
+            leftL: number;
+        };
+        BoughtPack: {
+            count: number;
+            /** Format: double */
+            sizeL: number;
+        };
+        ShoppingPiece: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+        };
         Trial: {
             moves: components["schemas"]["Move"][];
             /** @description days on which somebody, or everybody, does not work */
@@ -4646,6 +4754,48 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description Every planned step of every open piece, a line each */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getShopping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The first to be bought first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shopping"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportShopping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A line a product */
             200: {
                 headers: {
                     [name: string]: unknown;

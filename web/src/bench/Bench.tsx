@@ -106,6 +106,9 @@ export function BenchView() {
               <Link className="no-print link ml-6 inline-flex min-h-11 items-center font-semibold" to="/month">
                 The month
               </Link>{' '}
+              <Link className="no-print link ml-6 inline-flex min-h-11 items-center font-semibold" to="/shopping">
+                What to buy
+              </Link>{' '}
               <Link className="no-print link ml-6 inline-flex min-h-11 items-center font-semibold" to="/wall">
                 For a screen on the wall
               </Link>

@@ -1,0 +1,65 @@
+package httpapi
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"testing"
+
+	"firmitas/api"
+)
+
+// One list over three pieces: what a coat that was told took is not bought again, a tin on the shelf is used first, packs
+// are those that the product was bought in, at the price that was paid last, and it all adds up.
+func TestOneShoppingListOverAllPieces(t *testing.T) {
+	c := start(t)
+	clear := c.products()["Mizzen Clear"].Ref.ID
+	lineOf := func() (out api.ShoppingLine) {
+		list := get[api.Shopping](c, "/api/shopping")
+		at := slices.IndexFunc(list.Lines, func(l api.ShoppingLine) bool { return l.Product.ID == clear })
+		if at < 0 {
+			return out
+		}
+		return list.Lines[at]
+	}
+	before := lineOf()
+	var last api.Piece
+	for n := range 3 {
+		in := input()
+		in.Name, in.Start = fmt.Sprintf("Table %d", n+1), now.AddDate(0, 0, 20+n)
+		in.Promised, in.Zones[0].AreaM2 = ptr(now.AddDate(0, 2, 0)), 10
+		last = answer[api.Piece](c, "POST", "/api/pieces", encode(t, in), 201)
+		last = c.choose(last, 0, []api.LayerChoice{{Role: "protect", ProductID: clear, Coats: 3}})
+	}
+	with := lineOf()
+	each := get[api.PlanAnswer](c, pathOf(last.ID)+"/plan").Plan.Needs[0].Litres
+	if got := with.Litres - before.Litres; got < 3*each-0.001 || got > 3*each+0.001 {
+		t.Errorf("three tables take %.3f L, one %.3f", got, each)
+	}
+	for _, price := range []string{"31.50", "29,90"} {
+		tin := api.TinInput{Size: "750 mL", Price: price, Left: "0 %"}
+		answer[api.Tin](c, "POST", fmt.Sprintf("/api/products/%d/tins", clear), encode(t, tin), 201)
+	}
+	bought := lineOf()
+	held := 0.0
+	for _, b := range bought.Buy {
+		held += float64(b.Count) * b.SizeL
+	}
+	if bought.LacksL <= 0 || held < bought.LacksL || bought.OverL == nil || bought.Cost == nil {
+		t.Errorf("%.3f L lack: %+v for %v", bought.LacksL, bought.Buy, bought.Cost)
+	}
+	tin := answer[api.Tin](c, "POST", fmt.Sprintf("/api/products/%d/tins", clear), encode(t, api.TinInput{Size: "20 L"}), 201)
+	full := lineOf()
+	if full.LacksL > 0 || full.Cost != nil || !slices.ContainsFunc(full.From, func(d api.DrawnTin) bool { return d.TinID == tin.ID }) {
+		t.Errorf("with 20 L on the shelf: %+v", full)
+	}
+	code, csv := c.call("GET", "/api/shopping/export", "")
+	if code != 200 || !strings.Contains(string(csv), "Mizzen Clear") || !strings.Contains(string(csv), "Table 3") {
+		t.Errorf("%d: %s", code, csv)
+	}
+	coat := coatOf(last, 1, now, api.EventInputKindCoatLaid)
+	c.tellOf(last.ID, coat, 201)
+	if told := lineOf(); told.Litres > full.Litres-each/4 {
+		t.Errorf("a coat was told, and %.3f L are still taken, as %.3f before", told.Litres, full.Litres)
+	}
+}

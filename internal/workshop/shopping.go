@@ -1,0 +1,106 @@
+package workshop
+
+import (
+	"context"
+	"slices"
+	"time"
+
+	"github.com/shopspring/decimal"
+
+	"firmitas/core/coating"
+	"firmitas/core/quantity"
+	"firmitas/core/schedule"
+	"firmitas/core/shopping"
+)
+
+// Shopping is what all open pieces take, and what of it is to be bought.
+type Shopping struct {
+	Home   Workshop
+	Lines  []shopping.Line
+	Pieces map[int64]Piece // by id, those that take something
+	Tins   map[int64]Tin   // by id, those that are spoken of
+}
+
+// Shopping lists what all open pieces take of each product by when, from the shelf first.
+func (s *Service) Shopping(ctx context.Context) (Shopping, error) {
+	return reading(ctx, s, func(ctx context.Context) (Shopping, error) {
+		home, err := s.Home(ctx)
+		if err != nil {
+			return Shopping{}, err
+		}
+		cal, err := s.calendar(ctx, home)
+		if err != nil {
+			return Shopping{}, err
+		}
+		tins, err := s.tins(ctx, home.ID, 0)
+		if err != nil {
+			return Shopping{}, err
+		}
+		shelf, err := s.shelf(ctx, home)
+		if err != nil {
+			return Shopping{}, err
+		}
+		out := Shopping{Home: home, Pieces: map[int64]Piece{}, Tins: map[int64]Tin{}}
+		var held []shopping.Held
+		packs := map[int64][]quantity.Pack{}
+		for _, c := range tins {
+			at := slices.IndexFunc(shelf, func(p *coating.Product) bool { return p.ID == c.ProductID })
+			if at < 0 {
+				continue
+			}
+			t := s.tin(shelf[at], c)
+			out.Tins[c.ID] = t
+			packs[c.ProductID] = asSold(packs[c.ProductID], t)
+			held = append(held, shopping.Held{ID: c.ID, ProductID: c.ProductID, Tin: coating.Tin{
+				SizeL: t.SizeL, LeftL: t.LeftL, Opened: c.Opened.Time, BestBefore: c.BestBefore.Time,
+			}})
+		}
+		var wanted []shopping.Wanted
+		for i, plan := range cal.cal.Plans {
+			piece := cal.pieces[cal.pieceAt(i)]
+			for _, n := range plan.Needs {
+				wanted = append(wanted, shopping.Wanted{
+					Product: n.Product, Litres: n.Litres, By: firstLaid(plan, n.Product, s.Now()), Piece: int(piece.ID),
+				})
+			}
+			out.Pieces[piece.ID] = piece
+		}
+		out.Lines = shopping.List(wanted, held, packs)
+		return out, nil
+	})
+}
+
+// asSold adds the size of a tin to those that a product is sold in, at the price of the newest.
+func asSold(packs []quantity.Pack, t Tin) []quantity.Pack {
+	pack := quantity.Pack{ML: int(t.SizeL*1000 + 0.5)}
+	if price, err := decimal.NewFromString(t.Row.Price.String); err == nil && t.Row.Price.Valid {
+		pack.Cents = price.Shift(2).IntPart()
+	}
+	at := slices.IndexFunc(packs, func(p quantity.Pack) bool { return p.ML == pack.ML })
+	switch {
+	case at < 0:
+		return append(packs, pack)
+	case pack.Cents > 0:
+		packs[at].Cents = pack.Cents
+	}
+	return packs
+}
+
+// firstLaid is when a plan lays a product first that nobody told yet; now, where it lies there already in part.
+func firstLaid(plan schedule.Plan, product *coating.Product, now time.Time) time.Time {
+	for _, step := range plan.Steps {
+		toCome := step.Kind == schedule.Coating && step.Told == nil && step.Product.ID == product.ID
+		if toCome && step.Start().After(now) {
+			return step.Start()
+		}
+	}
+	return now
+}
+
+// Money is an amount of hundredths as a decimal; "" for none.
+func Money(cents int64) string {
+	if cents == 0 {
+		return ""
+	}
+	return decimal.New(cents, -2).StringFixed(2)
+}

@@ -1,0 +1,158 @@
+import { useQuery } from '@tanstack/react-query'
+import { Download, Printer } from 'lucide-react'
+import { Link } from 'react-router'
+import type { ShoppingLine } from '../api/client'
+import { shoppingQuery } from '../api/queries'
+import { Answered } from '../ui/Problem'
+import { useShow } from '../ui/show'
+
+/** One list over all open pieces: what to buy by when, and what the shelf gives. */
+export function ShoppingView() {
+  const show = useShow()
+  const query = useQuery(shoppingQuery)
+  return (
+    <>
+      <div className="mb-4 flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
+        <h1>What to buy</h1>
+        <span className="no-print flex flex-wrap gap-2">
+          <a className="btn btn-outline" href="/api/shopping/export" download="shopping.csv">
+            <Download size={18} aria-hidden="true" /> As a table (CSV)
+          </a>
+          <button type="button" className="btn btn-outline" onClick={() => window.print()}>
+            <Printer size={18} aria-hidden="true" /> Print
+          </button>
+        </span>
+      </div>
+      <Answered query={query} what="what to buy">
+        {({ lines, cost, unpriced }) => {
+          const lacking = lines.filter((l) => l.lacksL > 0)
+          const enough = lines.filter((l) => l.lacksL === 0)
+          return (
+            <>
+              {lines.length === 0 && (
+                <p>
+                  No open piece takes anything: <Link to="/">the bench</Link> says what waits for a choice.
+                </p>
+              )}
+              {lines.length > 0 && lacking.length === 0 && (
+                <p className="text-lg font-semibold text-success">The shelf has enough for everything on the bench.</p>
+              )}
+              {lacking.length > 0 && (
+                <section aria-labelledby="to-buy">
+                  <h2 id="to-buy" className="mb-1">
+                    To buy, the first needed first
+                  </h2>
+                  <ul className="divide-y divide-base-300 border-y border-base-300">
+                    {lacking.map((l) => (
+                      <ToBuy key={l.product.id} line={l} />
+                    ))}
+                  </ul>
+                  <p className="mt-2 text-lg">
+                    {cost && (
+                      <>
+                        Together <b>{show.price(cost)}</b>
+                        {unpriced > 0 && ', and '}
+                      </>
+                    )}
+                    {unpriced > 0 && `${unpriced} of them without a price: tell it with a tin, and it is counted`}
+                    {(cost || unpriced > 0) && '.'}
+                  </p>
+                </section>
+              )}
+              {enough.length > 0 && (
+                <section aria-labelledby="on-the-shelf" className="mt-6">
+                  <h2 id="on-the-shelf" className="mb-1">
+                    On the shelf already
+                  </h2>
+                  <ul className="divide-y divide-base-300 border-y border-base-300">
+                    {enough.map((l) => (
+                      <li key={l.product.id} className="py-2">
+                        <Named line={l} /> {show.volume(l.litres)} for {piecesOf(l)}
+                        <FromShelf line={l} />
+                      </li>
+                    ))}
+                  </ul>
+                </section>
+              )}
+              <p className="mt-4 text-sm opacity-85">
+                Litres by the label’s spreading rate, with what brush, roller or gun loses and what stays in the pot
+                (practice). Tins are used up opened ones first, and only while they are good. Where only an amount is
+                named, nobody has told in which tins it is sold: the first that is put on the shelf does.
+              </p>
+            </>
+          )
+        }}
+      </Answered>
+    </>
+  )
+}
+
+const piecesOf = (l: ShoppingLine) => l.pieces.map((p) => p.name).join(', ')
+
+function Named({ line }: { line: ShoppingLine }) {
+  const { product } = line
+  return (
+    <>
+      <Link className="font-bold hover:underline" to={`/shelf/${product.id}`}>
+        {product.name}
+      </Link>{' '}
+      <span className="opacity-85">{[product.maker, product.colour].filter(Boolean).join(', ')}</span>
+    </>
+  )
+}
+
+function ToBuy({ line }: { line: ShoppingLine }) {
+  const show = useShow()
+  return (
+    <li className="grid gap-x-6 py-2 sm:grid-cols-[minmax(0,1fr)_14rem]">
+      <span className="min-w-0">
+        <Named line={line} />
+        <span className="block">
+          {line.buy.length > 0 ? (
+            <>
+              <b>{line.buy.map((b) => `${b.count} × ${show.volume(b.sizeL)}`).join(' and ')}</b>, for the{' '}
+              {show.volume(line.lacksL)} that lack
+            </>
+          ) : (
+            <b>{show.volume(line.lacksL)}</b>
+          )}
+        </span>
+        <span className="block text-sm opacity-85">for {piecesOf(line)}</span>
+        <FromShelf line={line} />
+        {line.overL !== undefined && line.overL > 0 && (
+          <span className="block text-sm opacity-85">
+            {show.volume(line.overL)} left over
+            {line.keepsMonths
+              ? `: opened it keeps about ${show.number(line.keepsMonths)} months (practice)`
+              : '; how long it keeps once it is opened, its label does not say'}
+          </span>
+        )}
+      </span>
+      <span className="sm:text-right">
+        by <b>{line.lacksBy && show.moment(line.lacksBy)}</b>
+        {line.cost && <span className="block">{show.price(line.cost)}</span>}
+      </span>
+    </li>
+  )
+}
+
+/** What the shelf gives, and what on it will not be good in time. */
+function FromShelf({ line }: { line: ShoppingLine }) {
+  const show = useShow()
+  const named = (t: { size: string; lot: string }) => `the tin of ${t.size}${t.lot && `, lot ${t.lot}`}`
+  return (
+    <>
+      {line.from.length > 0 && (
+        <span className="block text-sm opacity-85">
+          From the shelf: {line.from.map((t) => `${show.volume(t.takesL)} of ${named(t)}`).join('; ')}.
+        </span>
+      )}
+      {line.stale.map((t) => (
+        <span key={t.tinId} className="block text-sm font-semibold text-warning">
+          Not counted on: {named(t)}, with {show.volume(t.leftL)}. It is past its time when it is wanted: try it on a
+          board first.
+        </span>
+      ))}
+    </>
+  )
+}
