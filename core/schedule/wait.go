@@ -236,27 +236,29 @@ func (p *Plan) airNotes(s session, at placing, step Step, h *hands, covered bool
 	case !s.fixed:
 		note = s.heldNote(at, step.Ready, h)
 	case !covered:
-		note = s.slowedNote(at.work, h.zone())
+		note = s.slowedNote(at.work, h)
 	}
 	if note != "" {
 		p.Air = append(p.Air, note)
 	}
 }
 
-// worthTelling is by how much the air has to move a coat before that is told (practice).
-const worthTelling = 30 * time.Minute
+// worthTelling is by how much the air has to move a coat before that is told, and newsFor how long it is after the coat
+// is ready (practice).
+const worthTelling, newsFor = 30 * time.Minute, 12 * time.Hour
 
 // slowedNote says why a coat that lies there is ready later for the next than the air that is set would have let it; ""
 // where it is not.
-func (s session) slowedNote(laid Span, zone *time.Location) string {
+func (s session) slowedNote(laid Span, h *hands) string {
 	if s.last || len(s.wait.through) == 0 {
 		return ""
 	}
-	end := laid.To.Add(s.late)
+	end, zone := laid.To.Add(s.late), h.zone()
 	asSet := wait{day: s.wait.day, night: s.wait.night}.from(end, zone)
 	is := s.wait.from(end, zone)
 	known := s.wait.through.Over(end, is)
-	if is.Sub(asSet) < worthTelling || len(known) == 0 {
+	tells := len(known) > 0 && is.Sub(asSet) >= worthTelling
+	if !tells || h.room.Now.Sub(is) > newsFor {
 		return ""
 	}
 	worst := known[0].Air
