@@ -81,9 +81,9 @@ export function RoomStrip({ bench, now, first }: { bench: Bench; now: string; fi
           name: (lane) => (
             <Link
               to={way(entryOf(lane.pieceId))}
-              className={`pr-1 font-semibold hover:underline ${dense ? 'block truncate text-xs leading-6' : 'line-clamp-3 py-1 text-sm leading-tight sm:line-clamp-2'}`}
+              className={`flex items-center pr-1 font-semibold hover:underline ${dense ? 'h-6 text-xs' : 'min-h-11 text-sm'}`}
             >
-              {lane.piece}
+              <span className={dense ? 'truncate' : 'line-clamp-3 leading-tight sm:line-clamp-2'}>{lane.piece}</span>
             </Link>
           ),
           dense,
