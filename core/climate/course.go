@@ -54,7 +54,7 @@ func (a Air) Believable() bool {
 
 // far tells whether two readings lie further apart than a room's air moves between them.
 func far(a, b Reading) bool {
-	soon := b.At.Sub(a.At).Abs() <= leapWithin
+	soon := b.At.Sub(a.At).Abs() < leapWithin
 	return soon && (math.Abs(a.Air.TempC-b.Air.TempC) > leapC || math.Abs(a.Air.RH-b.Air.RH) > leapRH)
 }
 

@@ -89,6 +89,37 @@ func indexOfCoat(p api.Plan, n int) int {
 	return -1
 }
 
+// May it go on now? Nine hours by the clock are enough for a clear of two, but not where eight of them passed below what
+// its label allows: the answer says so, and says what they count for. Asked of air elsewhere, the room's past is nothing.
+func TestTheJudgeCountsTheNightAsItWas(t *testing.T) {
+	c := start(t)
+	ask := func(tempC float64) api.Judged {
+		nine, family := 9.0, "clear_wb_pu"
+		coat := api.CoatAsked{Family: &family}
+		below := api.CoatAsked{Family: &family, SinceH: &nine}
+		return answer[api.Judged](c, "POST", "/api/judge", encode(t, api.JudgeInput{
+			Material: "oak", Layers: []api.CoatAsked{below}, Coat: &coat, Air: api.Air{TempC: tempC, Rh: 50},
+		}), 200)
+	}
+	if a := ask(20); a.Answer.Kind == "wait" || a.Aged != nil {
+		t.Errorf("nobody read the air: %+v, %v", a.Answer, a.Aged)
+	}
+	for h := 9; h >= 0; h-- {
+		read := api.RoomAirInput{Air: api.Air{TempC: 7, Rh: 60}, ReadAt: ptr(now.Add(-time.Duration(h) * time.Hour)), Who: "JT"}
+		if h == 0 {
+			read.Air = api.Air{TempC: 20, Rh: 50}
+		}
+		answer[api.RoomAir](c, "POST", "/api/air", encode(t, read), 201)
+	}
+	a := ask(20)
+	if a.Answer.Kind != "wait" || a.Aged == nil || !strings.Contains(*a.Aged, "down to 7 °C") {
+		t.Errorf("after a cold night: %+v, %v", a.Answer, a.Aged)
+	}
+	if a := ask(29); a.Answer.Kind == "wait" || a.Aged != nil {
+		t.Errorf("elsewhere: %+v, %v", a.Answer, a.Aged)
+	}
+}
+
 // A device that does not answer is said to, and what it told stays; a wrong typed reading is taken back, once.
 func TestInstrumentsThatFail(t *testing.T) {
 	c := startAlone(t)
