@@ -38,7 +38,7 @@ export function PieceHead({ entry, now, first }: { entry: BenchPiece; now: strin
     <div className="flex w-full items-center justify-between gap-2 pr-2">
       <Link
         to={way(entry)}
-        className="block min-w-0 px-3 leading-tight hover:underline sm:flex sm:flex-wrap sm:gap-x-3"
+        className="block max-h-[168px] min-w-0 overflow-hidden px-3 leading-tight hover:underline sm:flex sm:max-h-11 sm:flex-wrap sm:gap-x-3"
       >
         <span className="block font-bold">{piece.input.name}</span>
         {plan?.zones.map(

@@ -14,7 +14,7 @@ const PIECE = 44 // a piece that is folded to one lane
 const PIECE_NARROW = 58 // where its name takes up to three lines
 const PIECE_DENSE = 24 // where many are looked over
 const NAME = 48 // the row above the lanes of a piece that is opened
-const NAME_NARROW = 152 // where its words take up to four lines
+const NAME_NARROW = 176 // where its words take up to four lines
 const NARROW = 640
 const COLUMN = 190 // of names
 const COLUMN_NARROW = 138
@@ -375,7 +375,7 @@ function RowName({
       style={{ top, height: tall }}
     >
       <div
-        className={`sticky left-0 z-10 flex h-full items-center overflow-hidden ${opened ? '' : 'border-r border-base-300 bg-base-100'}`}
+        className={`sticky left-0 z-10 flex h-full overflow-hidden ${opened ? 'items-start sm:items-center' : 'items-center border-r border-base-300 bg-base-100'}`}
         style={{ width: opened ? boxWidth - 2 : column }}
       >
         <button
