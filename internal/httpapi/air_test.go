@@ -129,6 +129,18 @@ func TestInstrumentsThatFail(t *testing.T) {
 	if err := instruments.Air(ctx, service, address); err != nil {
 		t.Fatal(err)
 	}
+	heard := get[api.AirCourse](c, "/api/air").Readings
+	if code, _ := c.call("DELETE", fmt.Sprintf("/api/air/%d?who=JT", heard[0].ID), ""); code != 204 {
+		t.Errorf("taking back what the device told: %d", code)
+	}
+	if err := instruments.Air(ctx, service, address); err != nil {
+		t.Fatal(err)
+	}
+	for _, r := range get[api.AirCourse](c, "/api/air").Readings {
+		if r.ReadAt.Equal(heard[0].ReadAt) {
+			t.Error("what was taken back is heard again")
+		}
+	}
 	meter.Broken.Store(true)
 	if err := instruments.Air(ctx, service, address); err == nil {
 		t.Error("it is broken, and nobody says so")

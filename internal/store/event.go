@@ -156,5 +156,13 @@ func (s *Store) RoomBetween(ctx context.Context, workshopID int64, from, to time
 	return out, wrap(err)
 }
 
+// HeardLast is when somebody read the air of the room last, whether or not that was taken back since; zero = never.
+func (s *Store) HeardLast(ctx context.Context, workshopID int64, who string) (time.Time, error) {
+	var last sql.NullTime
+	err := s.q(ctx).GetContext(ctx, &last, `SELECT MAX(happened_at) FROM events
+		WHERE workshop_id = ? AND piece_id IS NULL AND kind = 'air_read' AND who = ?`, workshopID, who)
+	return last.Time, wrap(err)
+}
+
 var selectEvents = `SELECT ` + columns[Event]("") + ` FROM events FORCE INDEX (events_of_piece)
 	WHERE workshop_id = ? AND piece_id IN (?) ORDER BY id`

@@ -195,6 +195,10 @@ func (s *Service) HearAir(ctx context.Context, device string, told []Reading) (k
 		if err != nil {
 			return 0, err
 		}
+		since, err := s.store.HeardLast(ctx, home.ID, device)
+		if err != nil {
+			return 0, err
+		}
 		var last *Reading
 		for _, e := range known {
 			if e.Kind == worklog.AirRead && e.Who == device {
@@ -204,7 +208,8 @@ func (s *Service) HearAir(ctx context.Context, device string, told []Reading) (k
 		kept := 0
 		for _, r := range told {
 			ofLate := r.At.After(s.Now().Add(-recently)) && !r.At.After(s.Now())
-			if !ofLate || last != nil && !r.tells(*last) {
+			isNew := ofLate && r.At.After(since) // what was taken back is not heard again
+			if !isNew || last != nil && !r.tells(*last) {
 				continue
 			}
 			r.Who = device
@@ -220,9 +225,6 @@ func (s *Service) HearAir(ctx context.Context, device string, told []Reading) (k
 
 // tells tells whether a reading says more than the one before.
 func (r Reading) tells(last Reading) bool {
-	if !r.At.After(last.At) {
-		return false
-	}
 	moved := math.Abs(r.Air.TempC-last.Air.TempC) >= movedC || math.Abs(r.Air.RH-last.Air.RH) >= movedRH
 	return moved || r.At.Sub(last.At) >= keptEvery
 }

@@ -445,27 +445,27 @@ type Bench struct {
 }
 
 // Bench of the workshop: every piece that has not been handed over.
-func (s *Service) Bench(ctx context.Context) (Bench, error) {
-	return reading(ctx, s, func(ctx context.Context) (Bench, error) {
-		home, err := s.Home(ctx)
-		if err != nil {
-			return Bench{}, err
-		}
-		cal, err := s.calendar(ctx, home)
-		if err != nil {
-			return Bench{}, err
-		}
-		so, err := s.around(ctx, home)
-		if err != nil {
-			return Bench{}, err
-		}
-		out := benchOf(cal, s.Now())
-		out.Air = lastReading(so.room)
-		for _, p := range out.Pieces {
-			s.live(p.Piece, p.Plan, so)
-		}
-		return out, nil
-	})
+func (s *Service) Bench(ctx context.Context) (Bench, error) { return reading(ctx, s, s.bench) }
+
+func (s *Service) bench(ctx context.Context) (Bench, error) {
+	home, err := s.Home(ctx)
+	if err != nil {
+		return Bench{}, err
+	}
+	cal, err := s.calendar(ctx, home)
+	if err != nil {
+		return Bench{}, err
+	}
+	so, err := s.around(ctx, home)
+	if err != nil {
+		return Bench{}, err
+	}
+	out := benchOf(cal, s.Now())
+	out.Air = lastReading(so.room)
+	for _, p := range out.Pieces {
+		s.live(p.Piece, p.Plan, so)
+	}
+	return out, nil
 }
 
 // benchOf is a bench as a calendar has it.

@@ -201,37 +201,32 @@ func late(ready, promised time.Time) time.Duration {
 // Take saves what a trial changed, all or nothing: Invalid, store.ErrConflict when the settings or a piece were saved
 // meanwhile.
 func (s *Service) Take(ctx context.Context, t Trial, version int) (Bench, error) {
-	_, err := writing(ctx, s, func(ctx context.Context) (struct{}, error) {
-		none := struct{}{}
+	return writing(ctx, s, func(ctx context.Context) (Bench, error) {
 		home, err := s.Home(ctx)
 		if err != nil {
-			return none, err
+			return Bench{}, err
 		}
 		cal, err := s.calendar(ctx, home)
 		if err != nil {
-			return none, err
+			return Bench{}, err
 		}
 		tried, err := s.tried(cal, t)
 		if err != nil {
-			return none, prefixed(err, "/trial")
+			return Bench{}, prefixed(err, "/trial")
 		}
 		if roomChanges := len(t.Off)+len(t.Helpers) > 0 || t.warms(); roomChanges {
 			row := store.Workshop{ID: home.ID, Room: toRoomRow(tried.home.Room), Version: version}
 			if err := s.store.SaveRoom(ctx, row); err != nil {
-				return none, err
+				return Bench{}, err
 			}
 		}
 		for i, p := range tried.pieces {
 			if err := s.takeMove(ctx, tried.home, t, cal.pieces[i], p); err != nil {
-				return none, err
+				return Bench{}, err
 			}
 		}
-		return none, nil
+		return s.bench(ctx)
 	})
-	if err != nil {
-		return Bench{}, err
-	}
-	return s.Bench(ctx)
 }
 
 // takeMove saves a piece as a trial moved it, where it did.
