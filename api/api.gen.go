@@ -1543,8 +1543,8 @@ type AirCourse struct {
 		// Heard it answered last
 		Heard *time.Time `json:"heard,omitempty"`
 
-		// Wrong why it does not answer now
-		Wrong *string `json:"wrong,omitempty"`
+		// Silent it does not answer
+		Silent bool `json:"silent"`
 	} `json:"device"`
 	HeardForecast *time.Time `json:"heardForecast,omitempty"`
 	Now           time.Time  `json:"now"`

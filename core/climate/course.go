@@ -13,6 +13,19 @@ type Reading struct {
 	Air Air
 }
 
+// A reading tells something new when the air has moved by as much since the last, and once an hour in any case
+// (practice: as fine as a workshop's meter is).
+const movedC, movedRH, newEvery = 0.4, 2.0, time.Hour
+
+// Tells tells whether a reading says more than the one before.
+func (r Reading) Tells(last Reading) bool {
+	moved := math.Abs(r.Air.TempC-last.Air.TempC) >= movedC || math.Abs(r.Air.RH-last.Air.RH) >= movedRH
+	return moved || r.At.Sub(last.At) >= newEvery
+}
+
+// WetFromMM is the rain in an hour from which a wet coat is spoiled, in mm (practice).
+const WetFromMM = 0.1
+
 // Source is where the air of a spell is known from.
 type Source string
 

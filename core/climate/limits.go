@@ -75,25 +75,24 @@ func (a Air) At(tempC float64) Air {
 // closed room: heating or cooling it, which changes its relative humidity too, or drying it. None where neither helps,
 // or nothing forbids it.
 func (l Limits) Opens(air Air) []string {
-	may := func(a Air) bool { return len(l.Obstacles(a)) == 0 }
-	if may(air) {
+	if l.Allow(air) {
 		return nil
 	}
 	var out []string
 	at := air.At
 	for t := math.Floor(air.TempC) + 1; t <= warmestRoom; t++ {
-		if may(at(t)) {
+		if l.Allow(at(t)) {
 			out = append(out, fmt.Sprintf("Warmed to %.0f °C, which takes the same air to %.0f %% RH, it may go on.", t, at(t).RH))
 			break
 		}
 	}
 	for t := math.Ceil(air.TempC) - 1; len(out) == 0 && t >= coolestRoom; t-- {
-		if may(at(t)) {
+		if l.Allow(at(t)) {
 			out = append(out, fmt.Sprintf("Cooled to %.0f °C, which takes the same air to %.0f %% RH, it may go on.", t, at(t).RH))
 		}
 	}
 	for rh := math.Ceil(air.RH) - 1; rh >= driestRoom; rh-- {
-		if may(Air{air.TempC, rh}) {
+		if l.Allow(Air{air.TempC, rh}) {
 			out = append(out, fmt.Sprintf("From %.0f %% RH down, as warm as it is, it may go on.", rh))
 			break
 		}

@@ -96,7 +96,7 @@ var nowRules = []Rule{
 		Silent:  "oak + primer_wb_bonding pale @80h > enamel_alkyd dark ; now air=20/50",
 		When: func(j *Join) bool {
 			hardening := fresh(j) && !cured(j)
-			return j.Context.Now && hardening && len(top(j).Limits().Obstacles(j.Context.Air)) > 0
+			return j.Context.Now && hardening && !top(j).Limits().Allow(j.Context.Air)
 		},
 		Failure: "never hardens right",
 		Reason:  "Outside its limits no number of hours holds: some coats go on when warmed, some never recover.",

@@ -122,7 +122,7 @@ func (t *through) candidates(shelf []*coating.Product) []candidate {
 	}
 	have := map[string]bool{}
 	for _, p := range shelf {
-		if fits(p) && len(p.Limits().Obstacles(t.from.Context.Air)) == 0 {
+		if fits(p) && p.Limits().Allow(t.from.Context.Air) {
 			have[p.Family.ID] = true
 			out = append(out, candidate{p, false})
 		}

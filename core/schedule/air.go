@@ -18,6 +18,9 @@ type Weather struct {
 	Kept     time.Time         // since when the place is kept as it is set, whatever was read before; zero = always
 }
 
+// HardensWithin is how far back the air tells of anything that was laid: little takes longer to harden (practice).
+const HardensWithin = 45 * 24 * time.Hour
+
 // outdoors tells whether a piece stands under the sky while it is worked on.
 func (b Brief) outdoors() bool { return b.Site.OnSite && b.Zones[0].Wish.Use.Outdoors() }
 

@@ -123,8 +123,23 @@ func TestACoatIsNotLaidIntoANightThatForbidsIt(t *testing.T) {
 	if got := clock(second.Start()); got != "Wed 08:00" || second.Waits != ForAir {
 		t.Errorf("laid at %s, waiting for %q", got, second.Waits)
 	}
-	if said := strings.Join(Make(b).Air, " "); !strings.Contains(said, "as it was measured a day before") {
+	if said := strings.Join(Make(b).Air, " "); !strings.Contains(said, "as it was a day before") {
 		t.Errorf("says %q", said)
+	}
+}
+
+// Every harm has its sentences, with all that they tell.
+func TestEveryHarmIsToldInWholeSentences(t *testing.T) {
+	for by := forbidden; by <= dewed; by++ {
+		for _, source := range []climate.Source{climate.Measured, climate.LastDay, climate.Forecast} {
+			m := harm{climate.Spell{To: monday, Air: climate.Air{TempC: 7, RH: 81}, Source: source}, by}
+			waits, without := m.waits("Clear, coat 2", "3 March, 08:00", zone), m.withoutPlace("Clear, coat 2", zone)
+			for _, said := range []string{waits, without} {
+				if !strings.Contains(said, "Clear, coat 2") || !strings.Contains(said, "2 March, 08:00") || strings.Contains(said, "%!") {
+					t.Errorf("%d, %s: %q", by, source, said)
+				}
+			}
+		}
 	}
 }
 

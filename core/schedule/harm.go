@@ -138,24 +138,56 @@ func (s session) airAgain(work Span, h *hands) (again time.Time) {
 	return again
 }
 
-var sourceWords = map[climate.Source]string{
-	climate.Measured: "as it was read",
-	climate.LastDay:  "as it was measured a day before",
-	climate.Forecast: "as it is forecast",
+// said is what a harm is told by: dew and rain by themselves, the label's limits by where the air is known from.
+type said struct {
+	by    hurt
+	known climate.Source
 }
 
-// words say what harms a coat, to stand after its name.
-func (m harm) words(zone *time.Location) string {
-	until := onTheClock(m.spell.To, zone)
-	switch m.by {
-	case rained:
-		return fmt.Sprintf("it would be rained on, or go on what is wet: rain is forecast until %s", until)
-	case dewed:
-		return fmt.Sprintf("dew would fall on it or lie under it, until %s", until)
-	case forbiddenBelow:
-		return fmt.Sprintf("it would go on in air that the coat below may not harden in, %s until %s, %s",
-			airWords(m.spell.Air), until, sourceWords[m.spell.Source])
+func (m harm) said() said {
+	if m.by == rained || m.by == dewed {
+		return said{by: m.by}
 	}
-	return fmt.Sprintf("it would be wet in air that its label forbids, %s until %s, %s",
-		airWords(m.spell.Air), until, sourceWords[m.spell.Source])
+	return said{m.by, m.spell.Source}
+}
+
+// Sentences of a coat that waits for a harm to pass, with its name, when it begins, until when the harm lasts, and the
+// air in °C and % RH where that is what harms it.
+var waitsFor = map[said]string{
+	{by: rained}: "%s waits until %s: rain is forecast until %s, and it must neither be rained on nor go on what is wet.",
+	{by: dewed}:  "%s waits until %s: dew falls until %s, and it must neither be wet then nor go on what is wet.",
+	{forbidden, climate.Measured}: "%s waits until %s: by the air that was read last, which holds until %s, it would be wet in " +
+		"what its label forbids (%.0f °C, %.0f %% RH).",
+	{forbidden, climate.LastDay}: "%s waits until %s: if the air is until %s as it was a day before, it would be wet in what " +
+		"its label forbids (%.0f °C, %.0f %% RH).",
+	{forbidden, climate.Forecast}: "%s waits until %s: by the forecast for the time until %s it would be wet in air that its " +
+		"label forbids (%.0f °C, %.0f %% RH).",
+	{forbiddenBelow, climate.Measured}: "%s waits until %s: by the air that was read last, which holds until %s, the coat " +
+		"below may not harden (%.0f °C, %.0f %% RH).",
+	{forbiddenBelow, climate.LastDay}: "%s waits until %s: if the air is until %s as it was a day before, the coat below may " +
+		"not harden (%.0f °C, %.0f %% RH).",
+	{forbiddenBelow, climate.Forecast}: "%s waits until %s: by the forecast for the time until %s the coat below may not " +
+		"harden (%.0f °C, %.0f %% RH).",
+}
+
+// waits says until when a coat waits for a harm to pass.
+func (m harm) waits(title, begins string, zone *time.Location) string {
+	args := []any{title, begins, onTheClock(m.spell.To, zone)}
+	if of := m.said(); of.known != "" {
+		args = append(args, m.spell.Air.TempC, m.spell.Air.RH)
+	}
+	return fmt.Sprintf(waitsFor[m.said()], args...)
+}
+
+// Sentences of a coat for which no place was found, with its name and until when the harm lasts.
+var noPlace = map[hurt]string{
+	forbidden: "No place was found for %s in which it is not wet in air that its label forbids, until %s: " +
+		"keep it warm and dry.",
+	forbiddenBelow: "No place was found for %s in which the coat below may harden, until %s: keep it warm and dry.",
+	rained:         "No place was found for %s between the rain, until %s: cover it, or bring it in.",
+	dewed:          "No place was found for %s in which no dew falls on it, until %s: cover it, or bring it in.",
+}
+
+func (m harm) withoutPlace(title string, zone *time.Location) string {
+	return fmt.Sprintf(noPlace[m.by], title, onTheClock(m.spell.To, zone))
 }

@@ -101,7 +101,7 @@ func (r Room) Offer(briefs []Brief, b Brief) Offer {
 	for i, other := range briefs {
 		was, _ := other.Ready(without.Plans[i])
 		is, _ := other.Ready(out.With.Plans[i])
-		cost := Cost{Piece: i, Later: is.Sub(was), Late: other.late(is) - other.late(was)}
+		cost := Cost{Piece: i, Later: is.Sub(was), Late: other.Late(is) - other.Late(was)}
 		if cost.Later >= worthSaying {
 			out.Costs = append(out.Costs, cost)
 		}
@@ -118,8 +118,8 @@ func (b Brief) in(r Room) Brief {
 	return b
 }
 
-// late is by how much a moment is later than what was promised.
-func (b Brief) late(ready time.Time) time.Duration {
+// Late is by how much a moment is later than what was promised.
+func (b Brief) Late(ready time.Time) time.Duration {
 	if b.Promised.IsZero() {
 		return 0
 	}

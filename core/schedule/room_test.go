@@ -530,12 +530,12 @@ func TestAnOfferTellsWhatItCosts(t *testing.T) {
 			if ready.Sub(was) >= worthSaying && !told {
 				t.Errorf("piece %d is ready %v later, and it is not told", i, ready.Sub(was))
 			}
-			late += other.late(ready)
+			late += other.Late(ready)
 		}
 		around, _ := b.Ready(offer.Around)
 		ready, _ := b.Ready(offer.With.Plans[4])
-		if late+b.late(ready) != offer.With.Late {
-			t.Errorf("late %v, and the calendar says %v", late+b.late(ready), offer.With.Late)
+		if late+b.Late(ready) != offer.With.Late {
+			t.Errorf("late %v, and the calendar says %v", late+b.Late(ready), offer.With.Late)
 		}
 		all := append(slices.Clone(without.Plans), offer.Around)
 		if against := walk(room, append(slices.Clone(briefs[:4]), b), Calendar{Plans: all}); len(against) > 0 {

@@ -219,8 +219,7 @@ func (s session) wetNote(work Span, h *hands) string {
 		return ""
 	}
 	if harm, ok := s.harm(work, h.zone()); ok {
-		return fmt.Sprintf("No better place was found for %s: %s. Keep it warm and dry, or cover it.",
-			s.title, harm.words(h.zone()))
+		return harm.withoutPlace(s.title, h.zone())
 	}
 	if s.wetAtNight(work, h.zone()) {
 		return s.title + " is still wet when the night's air comes, which its label forbids: keep the room warm that night, or split the zone."
@@ -243,8 +242,8 @@ func (p *Plan) airNotes(s session, at placing, step Step, h *hands, covered bool
 	}
 }
 
-// worthTelling is by how much the air has to move a coat before that is told, and newsFor how long it is after the coat
-// is ready (practice).
+// worthTelling is by how much the air has to move a coat before that is told, and newsFor how long it is after the
+// coat is ready (practice).
 const worthTelling, newsFor = 30 * time.Minute, 12 * time.Hour
 
 // slowedNote says why a coat that lies there is ready later for the next than the air that is set would have let it; ""
@@ -265,13 +264,22 @@ func (s session) slowedNote(laid Span, h *hands) string {
 	for _, spell := range known {
 		worst = climate.Harsher(worst, spell.Air)
 	}
-	was := "the air was"
+	sentence := readyLater
 	if last := known[len(known)-1]; last.Source != climate.Measured {
-		was = "the air was, or is expected to be,"
+		sentence = readyLaterExpected
 	}
-	return fmt.Sprintf("%s is ready for the next coat on %s, %s later than the air that is set would let it: %s down to %.0f °C or up to %.0f %% RH.",
-		s.title, onTheClock(is, zone), compat.Duration(is.Sub(asSet).Hours()), was, worst.TempC, worst.RH)
+	later := compat.Duration(is.Sub(asSet).Hours())
+	return fmt.Sprintf(sentence, s.title, onTheClock(is, zone), later, worst.TempC, worst.RH)
 }
+
+// Sentences of a coat that is ready later: its name, when, by how much, and the coolest and dampest of the air
+// meanwhile.
+const (
+	readyLater = "%s is ready for the next coat on %s, %s later than the air that is set would let it: " +
+		"the air was down to %.0f °C or up to %.0f %% RH."
+	readyLaterExpected = "%s is ready for the next coat on %s, %s later than the air that is set would let it: " +
+		"the air was, or is expected to be, down to %.0f °C or up to %.0f %% RH."
+)
 
 // heldNote says what air a coat that is still to come waits out; "" where it waits for none.
 func (s session) heldNote(p placing, from time.Time, h *hands) string {
@@ -284,8 +292,7 @@ func (s session) heldNote(p placing, from time.Time, h *hands) string {
 	if !ok {
 		return "" // the night that is set: its own sentence stands in the plan's limits
 	}
-	begins := onTheClock(s.lays(p.work), h.zone())
-	return fmt.Sprintf("%s waits until %s: laid before, %s.", s.title, begins, harm.words(h.zone()))
+	return harm.waits(s.title, onTheClock(s.lays(p.work), h.zone()), h.zone())
 }
 
 // onTheClock is a moment in a sentence.

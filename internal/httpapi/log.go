@@ -37,7 +37,7 @@ func (h *handlers) GetAir(ctx context.Context, _ api.GetAirRequestObject) (api.G
 		Now: h.service.Now().UTC(), Readings: each(a.Readings, toRoomAir), HeardForecast: when(a.Heard),
 		Spells: each(a.Course, toSpell), Outdoors: each(a.Outdoors, toSpell),
 	}
-	out.Device.Asked, out.Device.Heard, out.Device.Wrong = a.Device.Asked, when(a.Device.Heard), told(a.Device.Wrong)
+	out.Device.Asked, out.Device.Heard, out.Device.Silent = a.Device.Asked, when(a.Device.Heard), a.Device.Silent
 	return out, nil
 }
 

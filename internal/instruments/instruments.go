@@ -30,7 +30,6 @@ const (
 	forecastEvery = time.Hour
 	patience      = 10 * time.Second
 	mostAnswer    = 1 << 20 // bytes
-	rainsFrom     = 0.1     // mm in an hour, from which a wet coat is spoiled (practice)
 )
 
 // Poll asks what is connected now and then, until the context ends.
@@ -67,7 +66,7 @@ func Air(ctx context.Context, service *workshop.Service, address string) error {
 		} `json:"readings"`
 	}
 	if err := get(ctx, address, "/readings", &told); err != nil {
-		service.Instrument(false, err)
+		service.Instrument(false)
 		return err
 	}
 	var readings []workshop.Reading
@@ -76,7 +75,7 @@ func Air(ctx context.Context, service *workshop.Service, address string) error {
 	}
 	slices.SortStableFunc(readings, func(a, b workshop.Reading) int { return a.At.Compare(b.At) })
 	_, err := service.HearAir(ctx, named(told.Device), readings)
-	service.Instrument(true, nil)
+	service.Instrument(true)
 	return err
 }
 
@@ -109,7 +108,8 @@ func Forecast(ctx context.Context, service *workshop.Service, address string) er
 		if !(climate.Air{TempC: h.TempC, RH: h.RH}).Believable() {
 			return fmt.Errorf("%v °C and %v %% RH at %s cannot be", h.TempC, h.RH, h.At)
 		}
-		hours = append(hours, store.ForecastHour{At: h.At.UTC(), TempC: h.TempC, RH: h.RH, Wet: h.RainMM >= rainsFrom})
+		wet := h.RainMM >= climate.WetFromMM
+		hours = append(hours, store.ForecastHour{At: h.At.UTC(), TempC: h.TempC, RH: h.RH, Wet: wet})
 	}
 	slices.SortStableFunc(hours, func(a, b store.ForecastHour) int { return a.At.Compare(b.At) })
 	hours = slices.CompactFunc(hours, func(a, b store.ForecastHour) bool { return b.At.Sub(a.At).Abs() < time.Hour })

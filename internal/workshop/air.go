@@ -3,8 +3,6 @@ package workshop
 import (
 	"context"
 	"errors"
-	"fmt"
-	"math"
 	"slices"
 	"time"
 
@@ -35,15 +33,13 @@ type RoomAir struct {
 
 // Device is how the thermo-hygrometer does.
 type Device struct {
-	Asked bool      // one is connected
-	Heard time.Time // it answered last
-	Wrong string    // why it does not answer now; "" = it does
+	Asked  bool      // one is connected
+	Silent bool      // it does not answer
+	Heard  time.Time // it answered last
 }
 
-const (
-	recently = 48 * time.Hour      // how far back readings of the room are looked at
-	driesFor = 45 * 24 * time.Hour // nothing that is laid takes longer to harden (practice)
-)
+// recently is how far back readings of the room are looked at.
+const recently = 48 * time.Hour
 
 // standsApart tells whether a piece has air of its own: it stands elsewhere, or was read by itself.
 func (p Piece) standsApart() bool { return p.Site.OnSite || len(worklog.Readings(p.Standing)) > 0 }
@@ -179,10 +175,6 @@ func (s *Service) TakeBackReading(ctx context.Context, id int64, who string) err
 	return err
 }
 
-// A reading is kept when the air has moved by as much since the last, and once an hour in any case: what lies between
-// tells nothing more (practice: as fine as a workshop's meter is).
-const movedC, movedRH, keptEvery = 0.4, 2.0, time.Hour
-
 // HearAir keeps what a thermo-hygrometer told: wrong values too, as it told them, since no plan believes those. It
 // returns how many were kept.
 func (s *Service) HearAir(ctx context.Context, device string, told []Reading) (kept int, err error) {
@@ -199,17 +191,18 @@ func (s *Service) HearAir(ctx context.Context, device string, told []Reading) (k
 		if err != nil {
 			return 0, err
 		}
-		var last *Reading
+		var last *climate.Reading
 		for _, e := range known {
 			if e.Kind == worklog.AirRead && e.Who == device {
-				last = &Reading{Air: e.Air, At: e.At}
+				last = &climate.Reading{At: e.At, Air: e.Air}
 			}
 		}
 		kept := 0
 		for _, r := range told {
 			ofLate := r.At.After(s.Now().Add(-recently)) && !r.At.After(s.Now())
 			isNew := ofLate && r.At.After(since) // what was taken back is not heard again
-			if !isNew || last != nil && !r.tells(*last) {
+			read := climate.Reading{At: r.At, Air: r.Air}
+			if !isNew || last != nil && !read.Tells(*last) {
 				continue
 			}
 			r.Who = device
@@ -217,16 +210,10 @@ func (s *Service) HearAir(ctx context.Context, device string, told []Reading) (k
 				return kept, err
 			}
 			kept++
-			last = &r
+			last = &read
 		}
 		return kept, nil
 	})
-}
-
-// tells tells whether a reading says more than the one before.
-func (r Reading) tells(last Reading) bool {
-	moved := math.Abs(r.Air.TempC-last.Air.TempC) >= movedC || math.Abs(r.Air.RH-last.Air.RH) >= movedRH
-	return moved || r.At.Sub(last.At) >= keptEvery
 }
 
 // HearForecast keeps the air outdoors as it is forecast. Hours that have passed stay as they were forecast last.
@@ -245,7 +232,7 @@ func (s *Service) HearForecast(ctx context.Context, hours []store.ForecastHour) 
 		}
 		var merged []store.ForecastHour
 		for _, h := range before.Hours.V {
-			if h.At.Before(hours[0].At) && h.At.After(s.Now().Add(-driesFor)) {
+			if h.At.Before(hours[0].At) && h.At.After(s.Now().Add(-schedule.HardensWithin)) {
 				merged = append(merged, h)
 			}
 		}
@@ -299,15 +286,11 @@ func (s *Service) Air(ctx context.Context) (RoomAir, error) {
 	})
 }
 
-// Instrument tells how the thermo-hygrometer does, each time it was asked.
-func (s *Service) Instrument(answered bool, err error) {
-	before := s.device()
-	now := Device{Asked: true, Heard: before.Heard}
-	if answered {
-		now.Heard = s.Now()
-	}
-	if err != nil {
-		now.Wrong = fmt.Sprintf("It does not answer: %v.", err)
+// Instrument tells whether the thermo-hygrometer answered, each time it was asked.
+func (s *Service) Instrument(answered bool) {
+	now := Device{Asked: true, Silent: !answered, Heard: s.Now()}
+	if !answered {
+		now.Heard = s.device().Heard
 	}
 	s.thermometer.Store(&now)
 }

@@ -87,7 +87,7 @@ func (s *Service) calendar(ctx context.Context, home Workshop) (*calendar, error
 	if err != nil {
 		return nil, err
 	}
-	if home, err = s.withWeather(ctx, home, s.Now().Add(-driesFor)); err != nil {
+	if home, err = s.withWeather(ctx, home, s.Now().Add(-schedule.HardensWithin)); err != nil {
 		return nil, err
 	}
 	made, err := json.Marshal([]any{rows, home.Version, home.Boards, home.Weather, s.Now().Truncate(sameMoment)})

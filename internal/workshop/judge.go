@@ -113,7 +113,7 @@ func (s *Service) asItDried(
 	}
 	now := s.Now()
 	since := now.Add(-time.Duration(longest * float64(time.Hour))).Add(-climate.Holds)
-	if longest == 0 || now.Sub(since) > driesFor {
+	if longest == 0 || now.Sub(since) > schedule.HardensWithin {
 		return stack, "", nil
 	}
 	home, err := s.withWeather(ctx, home, since)

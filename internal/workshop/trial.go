@@ -81,15 +81,21 @@ func (s *Service) tried(cal *calendar, t Trial) (*calendar, error) {
 		weather := *home.Weather
 		weather.Kept = home.Room.Kept
 		home.Weather = &weather
+		c.checkLeast(t.LeastDayC, "/leastDayC")
+		c.checkLeast(t.LeastNightC, "/leastNightC")
 		for i := range pieces {
 			pieces[i].warm(t)
-			c.checkAir(pieces[i].Air, "/leastDayC")
 		}
 	}
 	if err := c.err(); err != nil {
 		return nil, err
 	}
 	return calendarOf(home, pieces, s.Now())
+}
+
+func (c *check) checkLeast(tempC *float64, at string) {
+	may := tempC == nil || within(*tempC, coldestC, hottestC)
+	c.that(may, at, "Between %d and %d °C: nobody coats outside that.", coldestC, hottestC)
 }
 
 func (t Trial) warms() bool { return t.LeastDayC != nil || t.LeastNightC != nil }
@@ -178,10 +184,10 @@ func (cal *calendar) moved(other *calendar) (out []Moved) {
 		if was.IsZero() || is.IsZero() || is.Sub(was).Abs() < movedBy {
 			continue
 		}
-		promised := cal.briefs[i].Promised
+		brief := cal.briefs[i]
 		out = append(out, Moved{
 			Piece: cal.pieces[cal.pieceAt(i)], Later: is.Sub(was), Ready: is,
-			Late: late(is, promised), Was: late(was, promised),
+			Late: brief.Late(is), Was: brief.Late(was),
 		})
 	}
 	slices.SortStableFunc(out, func(a, b Moved) int { return int(b.Later.Abs() - a.Later.Abs()) })
@@ -190,13 +196,6 @@ func (cal *calendar) moved(other *calendar) (out []Moved) {
 
 // movedBy is from when on it is told that a piece moves (practice).
 const movedBy = 5 * time.Minute
-
-func late(ready, promised time.Time) time.Duration {
-	if promised.IsZero() {
-		return 0
-	}
-	return max(0, ready.Sub(promised))
-}
 
 // Take saves what a trial changed, all or nothing: Invalid, store.ErrConflict when the settings or a piece were saved
 // meanwhile.

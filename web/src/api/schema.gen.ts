@@ -3302,8 +3302,8 @@ export interface components {
                  * @description it answered last
                  */
                 heard?: string;
-                /** @description why it does not answer now */
-                wrong?: string;
+                /** @description it does not answer */
+                silent: boolean;
             };
         };
         /** @description Runs from a fact to a moment that hands should not miss. */

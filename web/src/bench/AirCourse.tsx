@@ -39,12 +39,12 @@ export function AirCourse() {
 
 function TheDevice({ course }: { course: Course }) {
   const show = useShow()
-  const { asked, heard, wrong } = course.device
+  const { asked, heard, silent } = course.device
   if (!asked) return null
-  const last = heard ? `The thermo-hygrometer was heard ${show.moment(heard, course.now)}.` : ''
   return (
-    <p className={`text-sm ${wrong ? 'font-semibold text-warning' : 'opacity-85'}`}>
-      {wrong ?? ''} {last}
+    <p className={`text-sm ${silent ? 'font-semibold text-warning' : 'opacity-85'}`}>
+      {silent && 'The thermo-hygrometer does not answer. '}
+      {heard && `It was heard last ${show.moment(heard, course.now)}.`}
     </p>
   )
 }

@@ -42,8 +42,8 @@ export function TrialPanel({
       <div className="mt-2 grid items-start gap-x-6 gap-y-2 md:grid-cols-2 xl:grid-cols-4">
         <MoveAnother trial={trial} set={set} pieces={pieces} />
         <DayOff trial={trial} set={set} workshop={workshop} />
-        <HelperDay trial={trial} set={set} />
-        <Warmth trial={trial} set={set} />
+        <HelperDay trial={trial} set={set} error={error} />
+        <Warmth trial={trial} set={set} error={error} />
       </div>
       <div className="mt-2" aria-live="polite">
         {error && <ProblemNote problem={error} />}
@@ -86,13 +86,16 @@ function ComesTo({ tried, now }: { tried: Tried; now: string }) {
   )
 }
 
+/** What is wrong with a field, whether it was tried or is being taken. */
+const wrongAt = (error: Error | null, field: string) =>
+  error instanceof Problem ? (error.at(field) ?? error.at(`/trial${field}`)) : undefined
+
 interface Changes {
   trial: Trial
   set: (trial: Trial) => void
 }
 
 function Moved({ trial, set, pieces, error }: Changes & { pieces: BenchPiece[]; error: Error | null }) {
-  const wrong = (i: number) => (error instanceof Problem ? error.at(`/moves/${i}/at`) : undefined)
   return (
     <div className="grid gap-x-6 md:grid-cols-2">
       {trial.moves.map((m, i) => (
@@ -105,7 +108,7 @@ function Moved({ trial, set, pieces, error }: Changes & { pieces: BenchPiece[]; 
             label={`${nameOf(pieces, m.pieceId)} goes on no sooner than`}
             value={m.at}
             onChange={(at) => set(moved(trial, m.pieceId, at))}
-            error={wrong(i)}
+            error={wrongAt(error, `/moves/${i}/at`)}
           />
         </Removable>
       ))}
@@ -224,7 +227,7 @@ function DayOff({ trial, set, workshop }: Changes & { workshop: Workshop | undef
   )
 }
 
-function HelperDay({ trial, set }: Changes) {
+function HelperDay({ trial, set, error }: Changes & { error: Error | null }) {
   const show = useShow()
   const change = (date: string, to: Partial<OwnDay> | undefined) =>
     set({
@@ -233,7 +236,7 @@ function HelperDay({ trial, set }: Changes) {
     })
   return (
     <div>
-      {trial.helpers.map((h) => (
+      {trial.helpers.map((h, i) => (
         <Removable
           key={h.date}
           what={`the helper on ${show.dayTyped(h.date)}`}
@@ -252,6 +255,11 @@ function HelperDay({ trial, set }: Changes) {
               value={toClock(h.close)}
               onChange={(c) => change(h.date, { close: fromClock(c) })}
             />
+            {wrongAt(error, `/helpers/${i}/close`) && (
+              <span role="alert" className="basis-full font-semibold text-error">
+                {wrongAt(error, `/helpers/${i}/close`)}
+              </span>
+            )}
           </p>
         </Removable>
       ))}
@@ -271,11 +279,11 @@ function HelperDay({ trial, set }: Changes) {
   )
 }
 
-function Warmth({ trial, set }: Changes) {
+function Warmth({ trial, set, error }: Changes & { error: Error | null }) {
   const show = useShow()
   return (
     <div className="grid grid-cols-2 gap-3">
-      <Field label="The room at least, by day">
+      <Field label="The room at least, by day" error={wrongAt(error, '/leastDayC')}>
         {(ids) => (
           <MeasureInput
             {...ids}
@@ -285,7 +293,7 @@ function Warmth({ trial, set }: Changes) {
           />
         )}
       </Field>
-      <Field label="and by night">
+      <Field label="and by night" error={wrongAt(error, '/leastNightC')}>
         {(ids) => (
           <MeasureInput
             {...ids}

@@ -47,16 +47,14 @@ export function ShoppingView() {
                       <ToBuy key={l.product.id} line={l} />
                     ))}
                   </ul>
-                  <p className="mt-2 text-lg">
-                    {cost && (
-                      <>
-                        Together <b>{show.price(cost)}</b>
-                        {unpriced > 0 && ', and '}
-                      </>
-                    )}
-                    {unpriced > 0 && `${unpriced} of them without a price: tell it with a tin, and it is counted`}
-                    {(cost || unpriced > 0) && '.'}
-                  </p>
+                  {cost && (
+                    <p className="mt-2 text-lg">
+                      Together <b>{show.price(cost)}</b>.
+                    </p>
+                  )}
+                  {unpriced > 0 && (
+                    <p className="mt-2">Without a price: {unpriced}. Tell it with a tin, and it is counted.</p>
+                  )}
                 </section>
               )}
               {enough.length > 0 && (
@@ -110,8 +108,8 @@ function ToBuy({ line }: { line: ShoppingLine }) {
         <span className="block">
           {line.buy.length > 0 ? (
             <>
-              <b>{line.buy.map((b) => `${b.count} × ${show.volume(b.sizeL)}`).join(' and ')}</b>, for the{' '}
-              {show.volume(line.lacksL)} that lack
+              <b>{line.buy.map((b) => `${b.count} × ${show.volume(b.sizeL)}`).join(' and ')}</b>, short by{' '}
+              {show.volume(line.lacksL)}
             </>
           ) : (
             <b>{show.volume(line.lacksL)}</b>
