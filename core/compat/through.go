@@ -275,6 +275,43 @@ type Moment struct {
 	Judgement
 }
 
+// dried is how the hours of a coat by the clock and those that it counts as having dried for belong together: evenly up
+// to now, and one for one from then on. The zero value tells both alike.
+type dried struct{ sinceH, ageH float64 }
+
+// aMoment stands for no time at all, in hours.
+const aMoment = 1e-6
+
+func clockOf(l Laid) dried {
+	if l.SinceH == nil || l.AgeH == nil || *l.SinceH <= 0 {
+		return dried{}
+	}
+	return dried{*l.SinceH, max(aMoment, *l.AgeH)}
+}
+
+// age is what hours by the clock count for; nil where they count for themselves.
+func (d dried) age(clockH float64) *float64 {
+	if d.sinceH == 0 {
+		return nil
+	}
+	age := clockH * d.ageH / d.sinceH
+	if clockH > d.sinceH {
+		age = d.ageH + clockH - d.sinceH
+	}
+	return &age
+}
+
+// when is by how many hours of the clock a coat counts as having dried for so many.
+func (d dried) when(ageH float64) float64 {
+	switch {
+	case d.sinceH == 0:
+		return ageH
+	case ageH > d.ageH:
+		return d.sinceH + ageH - d.ageH
+	}
+	return ageH * d.sinceH / d.ageH
+}
+
 // When answers for every age of the ground's top: l over s, the earlier answer up to the later one.
 func When(s Stack, l Laid) []Moment {
 	if len(s.Laid) == 0 {
@@ -284,6 +321,7 @@ func When(s Stack, l Laid) []Moment {
 	plan := s
 	plan.Laid = slices.Clone(s.Laid)
 	last := &plan.Laid[len(plan.Laid)-1]
+	clock := clockOf(*last)
 	last.SinceH, last.AgeH = nil, nil
 	planJoin := plan.Over(l)
 	planned := Judge(planJoin)
@@ -304,6 +342,9 @@ func When(s Stack, l Laid) []Moment {
 			turns = append(turns, stretched(&planJoin, h))
 		}
 	}
+	for _, h := range turns {
+		turns = append(turns, clock.when(h)) // waits turn by what has dried, windows by the clock
+	}
 	slices.Sort(turns)
 	var out []Moment
 	for i, h := range slices.Compact(turns) {
@@ -311,7 +352,7 @@ func When(s Stack, l Laid) []Moment {
 		if i > 0 || h > 0 {
 			at = h + 1e-6
 		}
-		last.SinceH = &at
+		last.SinceH, last.AgeH = &at, clock.age(at)
 		j := plan.Over(l)
 		j.State.OpenH = nil // asked of the top alone: what lies under it has had its time
 		judged := Judge(j)

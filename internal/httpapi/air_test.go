@@ -115,6 +115,15 @@ func TestTheJudgeCountsTheNightAsItWas(t *testing.T) {
 	if a.Answer.Kind != "wait" || a.Aged == nil || !strings.Contains(*a.Aged, "down to 7 °C") {
 		t.Errorf("after a cold night: %+v, %v", a.Answer, a.Aged)
 	}
+	then := a.When[0]
+	for _, m := range a.When {
+		if m.FromH <= 9 {
+			then = m
+		}
+	}
+	if then.Verdict != a.Answer.Verdict || len(a.When) < 2 {
+		t.Errorf("the answer is %s, and at nine hours the times say %s: %+v", a.Answer.Verdict, then.Verdict, a.When)
+	}
 	if a := ask(29); a.Answer.Kind == "wait" || a.Aged != nil {
 		t.Errorf("elsewhere: %+v, %v", a.Answer, a.Aged)
 	}

@@ -79,7 +79,7 @@ func (s *Service) tried(cal *calendar, t Trial) (*calendar, error) {
 	}
 	if t.warms() {
 		weather := *home.Weather
-		weather.Kept = home.Room.Kept
+		weather.Kept, weather.Follows = home.Room.Kept, home.Room.Unheated
 		home.Weather = &weather
 		c.checkLeast(t.LeastDayC, "/leastDayC")
 		c.checkLeast(t.LeastNightC, "/leastNightC")
@@ -115,7 +115,7 @@ func (p *Piece) moveTo(at, now time.Time) {
 
 // warm lets the room where a piece stands be no colder than a trial asks; what stands elsewhere stays as it is.
 func (p *Piece) warm(t Trial) {
-	if p.Site.OnSite {
+	if p.standsApart() {
 		return
 	}
 	day, night := p.Air, p.Air
@@ -169,7 +169,7 @@ func (c *check) triedRoom(home Workshop, t Trial, now time.Time) Room {
 		return room
 	}
 	if t.warms() {
-		room.Kept = now
+		room.Kept, room.Unheated = now, false // whoever warms it heats it
 	}
 	c.room(room)
 	return room
