@@ -20,19 +20,19 @@ import (
 
 // Defines values for AirSpellSource.
 const (
-	Forecast AirSpellSource = "forecast"
-	LastDay  AirSpellSource = "last_day"
-	Measured AirSpellSource = "measured"
+	AirSpellSourceForecast AirSpellSource = "forecast"
+	AirSpellSourceLastDay  AirSpellSource = "last_day"
+	AirSpellSourceMeasured AirSpellSource = "measured"
 )
 
 // Valid indicates whether the value is a known member of the AirSpellSource enum.
 func (e AirSpellSource) Valid() bool {
 	switch e {
-	case Forecast:
+	case AirSpellSourceForecast:
 		return true
-	case LastDay:
+	case AirSpellSourceLastDay:
 		return true
-	case Measured:
+	case AirSpellSourceMeasured:
 		return true
 	default:
 		return false
@@ -1854,6 +1854,7 @@ type Catalogue struct {
 	// Places where a piece may stand
 	Places      []Place      `json:"places"`
 	Repairs     []Named      `json:"repairs"`
+	Shapes      []Shape      `json:"shapes"`
 	Sheens      []string     `json:"sheens"`
 	SheetFields []SheetField `json:"sheetFields"`
 
@@ -2418,6 +2419,19 @@ type FinishOptionAction string
 // FinishOptionStanding defines model for FinishOption.Standing.
 type FinishOptionStanding string
 
+// Flat A surface laid flat. What is round is unrolled.
+type Flat struct {
+	// Factor what geometry misses, such as mouldings; 1 = nothing
+	Factor  float64 `json:"factor"`
+	HighM   float64 `json:"highM"`
+	LengthM float64 `json:"lengthM"`
+
+	// Less it is cut out
+	Less  bool    `json:"less"`
+	Name  string  `json:"name"`
+	Times float64 `json:"times"`
+}
+
 // Gap the longest wait of the zone that is ready last
 type Gap struct {
 	After string    `json:"after"`
@@ -2760,10 +2774,12 @@ type LayOut struct {
 
 // LayOutInput defines model for LayOutInput.
 type LayOutInput struct {
-	Kind string `json:"kind"`
+	// Inches what a bare length is in, not cm
+	Inches bool   `json:"inches"`
+	Kind   string `json:"kind"`
 
-	// Measures by id; what is missing takes its usual value
-	Measures map[string]float64 `json:"measures"`
+	// Measures by id, as typed; what is missing takes its usual value
+	Measures map[string]string `json:"measures"`
 }
 
 // LayOutZone defines model for LayOutZone.
@@ -2772,7 +2788,10 @@ type LayOutZone struct {
 	AreaM2 float64 `json:"areaM2"`
 	EndUse string  `json:"endUse"`
 	Face   string  `json:"face"`
-	Name   string  `json:"name"`
+
+	// Measured that its area comes from
+	Measured []Measured `json:"measured"`
+	Name     string     `json:"name"`
 }
 
 // Layer defines model for Layer.
@@ -2875,6 +2894,25 @@ type Measure struct {
 
 	// Usual m, or a count
 	Usual float64 `json:"usual"`
+}
+
+// MeasureInput defines model for MeasureInput.
+type MeasureInput struct {
+	Measured []Measured `json:"measured"`
+}
+
+// Measured A shape with its sizes as they were typed.
+type Measured struct {
+	// Both both sides are coated
+	Both  bool `json:"both"`
+	Count int  `json:"count"`
+
+	// Inches what a bare number is in, not cm
+	Inches bool   `json:"inches"`
+	Shape  string `json:"shape"`
+
+	// Sizes by id, as typed
+	Sizes map[string]string `json:"sizes"`
 }
 
 // Moment defines model for Moment.
@@ -3538,6 +3576,29 @@ type SettingsInputNumbers string
 // SettingsInputUnits defines model for SettingsInput.Units.
 type SettingsInputUnits string
 
+// Shape A form as it is met on furniture.
+type Shape struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	Note string `json:"note"`
+
+	// OneSide what is counted where one side is coated; empty = it has no sides to choose from
+	OneSide  string      `json:"oneSide"`
+	Sizes    []ShapeSize `json:"sizes"`
+	TwoSides string      `json:"twoSides"`
+}
+
+// ShapeSize defines model for ShapeSize.
+type ShapeSize struct {
+	// Count a number of things, not a length
+	Count bool   `json:"count"`
+	ID    string `json:"id"`
+
+	// May be left out
+	May  bool   `json:"may"`
+	Name string `json:"name"`
+}
+
 // Share One colour of a resin pour, by volume.
 type Share struct {
 	Name  string  `json:"name"`
@@ -4007,6 +4068,19 @@ type Undone struct {
 	ZoneID int64  `json:"zoneId"`
 }
 
+// Unfolded defines model for Unfolded.
+type Unfolded struct {
+	AreaM2 float64         `json:"areaM2"`
+	Shapes []UnfoldedShape `json:"shapes"`
+}
+
+// UnfoldedShape defines model for UnfoldedShape.
+type UnfoldedShape struct {
+	// AreaM2 of all of them, negative where it is cut out
+	AreaM2 float64 `json:"areaM2"`
+	Flats  []Flat  `json:"flats"`
+}
+
 // UseChange defines model for UseChange.
 type UseChange struct {
 	Anew []System `json:"anew"`
@@ -4193,8 +4267,11 @@ type ZoneInput struct {
 	LengthM  *float64 `json:"lengthM,omitempty"`
 	Look     Look     `json:"look"`
 	Material string   `json:"material"`
-	Name     string   `json:"name"`
-	Sheen    string   `json:"sheen"`
+
+	// Measured shape by shape, when the area came from them
+	Measured *[]Measured `json:"measured,omitempty"`
+	Name     string      `json:"name"`
+	Sheen    string      `json:"sheen"`
 
 	// Wants What is asked of a zone besides end use, look and sheen; none = nothing more.
 	Wants  *Wants   `json:"wants,omitempty"`
@@ -4559,6 +4636,9 @@ type JudgeJSONRequestBody = JudgeInput
 // LayOutJSONRequestBody defines body for LayOut for application/json ContentType.
 type LayOutJSONRequestBody = LayOutInput
 
+// MeasureJSONRequestBody defines body for Measure for application/json ContentType.
+type MeasureJSONRequestBody = MeasureInput
+
 // CreatePieceJSONRequestBody defines body for CreatePiece for application/json ContentType.
 type CreatePieceJSONRequestBody = PieceInput
 
@@ -4714,6 +4794,9 @@ type ServerInterface interface {
 
 	// (GET /learned)
 	GetLearned(c *gin.Context)
+
+	// (POST /measure)
+	Measure(c *gin.Context)
 
 	// (DELETE /notes/{id})
 	DeleteNote(c *gin.Context, id ID, params DeleteNoteParams)
@@ -5694,6 +5777,19 @@ func (siw *ServerInterfaceWrapper) GetLearned(c *gin.Context) {
 	}
 
 	siw.Handler.GetLearned(c)
+}
+
+// Measure operation middleware
+func (siw *ServerInterfaceWrapper) Measure(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Measure(c)
 }
 
 // DeleteNote operation middleware
@@ -7521,6 +7617,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/pieces/:id/preparation", wrapper.GetPreparation)
 	router.PUT(options.BaseURL+"/pieces/:id/preparation", wrapper.OrderPreparation)
 	router.POST(options.BaseURL+"/lay-out", wrapper.LayOut)
+	router.POST(options.BaseURL+"/measure", wrapper.Measure)
 	router.POST(options.BaseURL+"/decorations/measure", wrapper.MeasureDecoration)
 	router.PUT(options.BaseURL+"/pieces/:id/zones/:zoneId/system", wrapper.ChooseSystem)
 	router.GET(options.BaseURL+"/pieces/:id/events", wrapper.GetEvents)
@@ -8714,6 +8811,45 @@ type GetLearneddefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetLearneddefaultApplicationProblemPlusJSONResponse) VisitGetLearnedResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MeasureRequestObject struct {
+	Body *MeasureJSONRequestBody
+}
+
+type MeasureResponseObject interface {
+	VisitMeasureResponse(w http.ResponseWriter) error
+}
+
+type Measure200JSONResponse Unfolded
+
+func (response Measure200JSONResponse) VisitMeasureResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MeasuredefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MeasuredefaultApplicationProblemPlusJSONResponse) VisitMeasureResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10683,6 +10819,9 @@ type StrictServerInterface interface {
 	// (GET /learned)
 	GetLearned(ctx context.Context, request GetLearnedRequestObject) (GetLearnedResponseObject, error)
 
+	// (POST /measure)
+	Measure(ctx context.Context, request MeasureRequestObject) (MeasureResponseObject, error)
+
 	// (DELETE /notes/{id})
 	DeleteNote(ctx context.Context, request DeleteNoteRequestObject) (DeleteNoteResponseObject, error)
 
@@ -11855,6 +11994,48 @@ func (sh *strictHandler) GetLearned(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetLearnedResponseObject); ok {
 		if err := validResponse.VisitGetLearnedResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// Measure operation middleware
+func (sh *strictHandler) Measure(ctx *gin.Context) {
+	var request MeasureRequestObject
+
+	var body MeasureJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Measure(ctx, request.(MeasureRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Measure")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MeasureResponseObject); ok {
+		if err := validResponse.VisitMeasureResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

@@ -6,6 +6,10 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strconv"
+	"strings"
+
+	"firmitas/core/quantity"
 )
 
 // Face is where on a piece a zone lies. It sets when hands reach it: hidden faces first, the best face last, so that no
@@ -36,7 +40,8 @@ type Zone struct {
 	Name   string
 	EndUse string // id in core/enduse
 	Face   Face
-	AreaM2 float64
+	Shapes []quantity.Measured // that it is made of
+	AreaM2 float64             // that they come to
 }
 
 // Measure is one thing to measure on a kind of piece: a length in m, or a count.
@@ -52,10 +57,11 @@ type Kind struct {
 	ID       string
 	Name     string
 	Measures []Measure
-	zones    func(m measured) []Zone
+	zones    func(m measured) []area
 	parts    func(m measured) []Part
 }
 
+// measured is what was measured on a piece, in m or as a count.
 type measured map[string]float64
 
 // Longest and most that is believed of a measurement.
@@ -64,37 +70,146 @@ const (
 	mostCount = 200.0
 )
 
-func isCount(v float64) bool { return v >= 0 && v <= mostCount && v == math.Trunc(v) }
-
-// LayOut gives the usual zones and parts of a kind. A measurement that is missing takes its usual value; one that
-// cannot be is an error that names it.
-func (k *Kind) LayOut(given map[string]float64) ([]Zone, []Part, error) {
+// LayOut gives the usual zones and parts of a kind, its measurements as they were typed. One that is missing takes its
+// usual value; one that cannot be is an error that names it. A bare length is in cm, or in inches.
+func (k *Kind) LayOut(given map[string]string, inches bool) ([]Zone, []Part, error) {
 	m := measured{}
 	for _, ask := range k.Measures {
-		v, told := given[ask.ID]
-		switch {
-		case !told:
-			v = ask.Usual
-		case ask.Count && !isCount(v):
-			return nil, nil, &MeasureError{
-				ask.ID,
-				fmt.Sprintf("%s: a whole number from 0 to %.0f.", ask.Name, mostCount),
-			}
-		case !ask.Count && !(v > 0 && v <= longestM):
-			return nil, nil, &MeasureError{ask.ID, fmt.Sprintf("%s: above 0 and up to %.0f m.", ask.Name, longestM)}
+		v, err := ask.read(given[ask.ID], inches)
+		if err != nil {
+			return nil, nil, &MeasureError{ask.ID, fmt.Sprintf("%s: %v.", ask.Name, err)}
 		}
 		m[ask.ID] = v
 	}
-	zones := slices.DeleteFunc(k.zones(m), func(z Zone) bool { return z.AreaM2 <= 0 })
-	for i := range zones {
-		zones[i].AreaM2 = math.Round(zones[i].AreaM2*100) / 100
-		zones[i].AreaM2 = max(zones[i].AreaM2, 0.01)
+	var zones []Zone
+	for _, z := range k.zones(m) {
+		zone := Zone{Name: z.name, EndUse: z.endUse, Face: z.face}
+		for _, f := range z.forms {
+			if f.possible() {
+				zone.Shapes = append(zone.Shapes, f.typed(inches))
+			}
+		}
+		_, area, err := quantity.Unfold(zone.Shapes)
+		if err != nil {
+			return nil, nil, fmt.Errorf("%s, %s: %w", k.ID, z.name, err)
+		}
+		if zone.AreaM2 = max(math.Round(area*100)/100, leastM2); len(zone.Shapes) > 0 {
+			zones = append(zones, zone)
+		}
 	}
 	var parts []Part
 	if k.parts != nil {
 		parts = slices.DeleteFunc(k.parts(m), func(p Part) bool { return p.Count == 0 })
 	}
 	return zones, parts, nil
+}
+
+// leastM2 is as little as a zone is told to have.
+const leastM2 = 0.01
+
+// read what was typed of a measurement; nothing typed is its usual value.
+func (a Measure) read(text string, inches bool) (float64, error) {
+	if strings.TrimSpace(text) == "" {
+		return a.Usual, nil
+	}
+	if a.Count {
+		n, err := strconv.Atoi(strings.TrimSpace(text))
+		if err != nil || n < 0 || n > mostCount {
+			return 0, fmt.Errorf("a whole number from 0 to %.0f", mostCount)
+		}
+		return float64(n), nil
+	}
+	v, err := quantity.ReadLength(text, inches)
+	if err == nil && v > longestM {
+		err = fmt.Errorf("at most %.0f m", longestM)
+	}
+	return v, err
+}
+
+// area is a zone in the making.
+type area struct {
+	name, endUse string
+	face         Face
+	forms        []form
+}
+
+// form is a shape in the making: its sizes in m, by id, or as a count.
+type form struct {
+	shape string
+	count float64
+	both  bool
+	sizes map[string]float64
+}
+
+// possible tells whether there is any of it.
+func (f form) possible() bool {
+	for _, v := range f.sizes {
+		if v <= 0 {
+			return false
+		}
+	}
+	return f.count >= 1
+}
+
+// typed is a form as somebody would type it who measured it.
+func (f form) typed(inches bool) quantity.Measured {
+	out := quantity.Measured{
+		Shape: f.shape, Count: int(f.count), Both: f.both, Inches: inches, Sizes: map[string]string{},
+	}
+	for _, size := range quantity.FindShape(f.shape).Sizes {
+		v, told := f.sizes[size.ID]
+		switch {
+		case !told:
+		case size.Count:
+			out.Sizes[size.ID] = strconv.Itoa(int(v))
+		default:
+			out.Sizes[size.ID] = quantity.FormatLength(v, inches)
+		}
+	}
+	return out
+}
+
+func panel(count, length, width float64) form {
+	return form{"panel", count, false, map[string]float64{"length": length, "width": width}}
+}
+
+// slab is a panel whose edges are seen.
+func slab(count, length, width, thickness float64) form {
+	return form{"panel", count, false, map[string]float64{"length": length, "width": width, "thickness": thickness}}
+}
+
+func (f form) bothSides() form { f.both = true; return f }
+
+func strip(count, length, high float64) form {
+	return form{"edge", count, false, map[string]float64{"length": length, "thickness": high}}
+}
+
+func slat(count, length, width, thickness float64) form {
+	return form{"slat", count, false, map[string]float64{"length": length, "width": width, "thickness": thickness}}
+}
+
+func squareLegs(count, long float64) form {
+	return form{"square_leg", count, false, map[string]float64{"across": legSide, "length": long}}
+}
+
+func turned(count, long, across float64) form {
+	return form{"turned_leg", count, false, map[string]float64{"across": across, "length": long}}
+}
+
+func drawerFronts(count, width, high float64) form {
+	return form{"drawer_front", count, false, map[string]float64{"width": width, "height": high}}
+}
+
+func drawerBoxes(count, width, depth, high float64) form {
+	return form{"drawer_box", count, false, map[string]float64{"width": width, "depth": depth, "height": high}}
+}
+
+func panelDoors(count, width, high float64) form {
+	return form{"panel_door", count, false, map[string]float64{"width": width, "height": high}}
+}
+
+func frameOf(width, high, girth float64) form {
+	return form{"frame", 1, false, map[string]float64{"width": width, "height": high, "girth": girth}}
 }
 
 // MeasureError says which measurement cannot be, and what would be right.
@@ -117,10 +232,12 @@ func count(id, name string, usual float64) Measure  { return Measure{id, name, u
 
 // Usual sections, in m.
 const (
-	legSide   = 0.06 // square leg
-	railHigh  = 0.10 // apron or plinth
-	slatRound = 0.10 // around a cot slat
-	edge      = 0.03 // thickness of a board
+	legSide  = 0.06 // square leg
+	railHigh = 0.10 // apron or plinth
+	railWide = 0.08 // rail or stile of a front, arm of a seat
+	slatWide = 0.03 // cot slat
+	slatDeep = 0.02
+	edge     = 0.03 // thickness of a board
 )
 
 // Kinds in the order of the picker.
@@ -133,12 +250,15 @@ var Kinds = []*Kind{
 			length("width", "Width", 0.8),
 			length("height", "Height", 0.75),
 		},
-		zones: func(m measured) []Zone {
-			around := 2 * (m["length"] + m["width"])
-			return []Zone{
-				{"Top", "dining_table", Best, m["length"]*m["width"] + around*edge},
-				{"Underside", "base", Underside, m["length"] * m["width"]},
-				{"Legs and apron", "base", Body, around*railHigh*2 + 16*legSide*m["height"]},
+		zones: func(m measured) []area {
+			return []area{
+				{"Top", "dining_table", Best, []form{slab(1, m["length"], m["width"], edge)}},
+				{"Underside", "base", Underside, []form{panel(1, m["length"], m["width"])}},
+				{"Legs and apron", "base", Body, []form{
+					squareLegs(4, m["height"]),
+					panel(2, m["length"], railHigh).bothSides(),
+					panel(2, m["width"], railHigh).bothSides(),
+				}},
 			}
 		},
 	},
@@ -151,16 +271,18 @@ var Kinds = []*Kind{
 			length("height", "Height", 0.85),
 			count("drawers", "Drawers", 4),
 		},
-		zones: func(m measured) []Zone {
-			front := m["width"] * max(m["height"]-railHigh, 0.05)
-			side := 0.7 * front / m["width"] / max(m["drawers"], 1) // height of a drawer's sides
-			drawer := m["width"]*m["depth"] + 2*(m["width"]+m["depth"])*side
-			return []Zone{
-				{"Top", "wash_stand", Best, m["width"]*m["depth"] + 2*(m["width"]+m["depth"])*edge},
-				{"Case", "base", Body, 2*m["depth"]*m["height"] + 0.15*front},
-				{"Drawer fronts", "cabinet_front", Apart, 0.85 * front * min(m["drawers"], 1)},
-				{"Drawer insides", "inside", Inside, m["drawers"] * drawer},
-				{"Plinth and feet", "base", Body, 2 * (m["width"] + m["depth"]) * railHigh},
+		zones: func(m measured) []area {
+			each := max(m["height"]-railHigh, 0.05) / max(m["drawers"], 1) // of the front, to a drawer
+			return []area{
+				{"Top", "wash_stand", Best, []form{slab(1, m["width"], m["depth"], edge)}},
+				{"Case", "base", Body, []form{
+					panel(2, m["depth"], m["height"]), strip(m["drawers"]+1, m["width"], 0.15*each),
+				}},
+				{"Drawer fronts", "cabinet_front", Apart, []form{drawerFronts(m["drawers"], m["width"], 0.85*each)}},
+				{"Drawer insides", "inside", Inside, []form{
+					drawerBoxes(m["drawers"], m["width"], m["depth"], 0.7*each),
+				}},
+				{"Plinth and feet", "base", Body, []form{strip(2, m["width"], railHigh), strip(2, m["depth"], railHigh)}},
 			}
 		},
 		parts: func(m measured) []Part { return []Part{{"hardware", "Handles", int(2 * m["drawers"])}} },
@@ -175,14 +297,14 @@ var Kinds = []*Kind{
 			count("doors", "Doors", 2),
 			count("shelves", "Shelves", 2),
 		},
-		zones: func(m measured) []Zone {
-			front := m["width"] * m["height"]
-			return []Zone{
-				{"Top", "display", Best, m["width"] * m["depth"]},
-				{"Case", "base", Body, 2*m["depth"]*m["height"] + 0.1*front},
-				{"Doors", "cabinet_front", Apart, 2 * 0.9 * front * min(m["doors"], 1)},
-				{"Shelves", "shelf", Apart, m["shelves"] * 2 * m["width"] * m["depth"]},
-				{"Inside", "inside", Inside, front + 2*m["depth"]*(m["width"]+m["height"])},
+		zones: func(m measured) []area {
+			w, d, h := m["width"], m["depth"], m["height"]
+			return []area{
+				{"Top", "display", Best, []form{panel(1, w, d)}},
+				{"Case", "base", Body, []form{panel(2, d, h), strip(2, h, railWide/2), strip(2, w, railWide/2)}},
+				{"Doors", "cabinet_front", Apart, []form{panelDoors(m["doors"], 0.9*w/max(m["doors"], 1), 0.95*h).bothSides()}},
+				{"Shelves", "shelf", Apart, []form{panel(m["shelves"], w, d).bothSides()}},
+				{"Inside", "inside", Inside, []form{panel(1, w, h), panel(2, d, h), panel(2, d, w)}},
 			}
 		},
 		parts: func(m measured) []Part {
@@ -198,11 +320,12 @@ var Kinds = []*Kind{
 			length("height", "Height", 1.8),
 			count("shelves", "Shelves", 5),
 		},
-		zones: func(m measured) []Zone {
-			return []Zone{
-				{"Case", "base", Body, 2*m["depth"]*m["height"]*2 + 2*m["width"]*m["depth"]},
-				{"Shelves", "shelf", Apart, m["shelves"] * 2 * m["width"] * m["depth"]},
-				{"Back", "shelf", Inside, m["width"] * m["height"]},
+		zones: func(m measured) []area {
+			w, d, h := m["width"], m["depth"], m["height"]
+			return []area{
+				{"Case", "base", Body, []form{panel(2, h, d).bothSides(), panel(2, w, d)}},
+				{"Shelves", "shelf", Apart, []form{panel(m["shelves"], w, d).bothSides()}},
+				{"Back", "shelf", Inside, []form{panel(1, h, w)}},
 			}
 		},
 	},
@@ -214,11 +337,12 @@ var Kinds = []*Kind{
 			length("depth", "Depth", 0.45),
 			length("height", "Height", 0.9),
 		},
-		zones: func(m measured) []Zone {
-			return []Zone{
-				{"Seat", "seat", Best, 1.3 * m["width"] * m["depth"]},
-				{"Back and arms", "seat", Body, 0.9 * m["width"] * m["height"]},
-				{"Legs and rails", "base", Body, 16*legSide*0.7*m["height"]*0.6 + 2*(m["width"]+m["depth"])*railHigh},
+		zones: func(m measured) []area {
+			w, d, h := m["width"], m["depth"], m["height"]
+			return []area{
+				{"Seat", "seat", Best, []form{slab(1, w, d, edge)}},
+				{"Back and arms", "seat", Body, []form{panel(1, w, h/2).bothSides()}},
+				{"Legs and rails", "base", Body, []form{squareLegs(4, h/2), strip(2, w, railHigh), strip(2, d, railHigh)}},
 			}
 		},
 	},
@@ -231,11 +355,13 @@ var Kinds = []*Kind{
 			length("height", "Height", 0.9),
 			count("slats", "Slats", 28),
 		},
-		zones: func(m measured) []Zone {
-			return []Zone{
-				{"Rails and slats", "cot", Best, m["slats"]*slatRound*0.65*m["height"] + 4*m["length"]*0.16},
-				{"Ends", "cot", Body, 2 * 2 * m["width"] * 0.6 * m["height"]},
-				{"Base under the mattress", "base", Underside, 0.6 * m["length"] * m["width"]},
+		zones: func(m measured) []area {
+			return []area{
+				{"Rails and slats", "cot", Best, []form{
+					slat(m["slats"], 0.65*m["height"], slatWide, slatDeep), slat(4, m["length"], railWide/2, railWide/2),
+				}},
+				{"Ends", "cot", Body, []form{panel(2, m["width"], 0.6*m["height"]).bothSides()}},
+				{"Base under the mattress", "base", Underside, []form{slat(10, m["width"], railWide, slatDeep)}},
 			}
 		},
 		parts: func(measured) []Part { return []Part{{"hardware", "Bolts and catches", 8}} },
@@ -248,11 +374,12 @@ var Kinds = []*Kind{
 			length("width", "Width", 1.4),
 			length("height", "Head height", 1.0),
 		},
-		zones: func(m measured) []Zone {
-			return []Zone{
-				{"Head and foot", "seat", Best, 2 * 1.5 * m["width"] * m["height"]},
-				{"Side rails", "base", Body, 2 * 2 * 0.2 * m["length"]},
-				{"Slats", "base", Underside, 0.6 * m["length"] * m["width"]},
+		zones: func(m measured) []area {
+			w, h := m["width"], m["height"]
+			return []area{
+				{"Head and foot", "seat", Best, []form{panel(1, w, h).bothSides(), panel(1, w, h/2).bothSides()}},
+				{"Side rails", "base", Body, []form{panel(2, m["length"], 2*railHigh).bothSides()}},
+				{"Slats", "base", Underside, []form{slat(14, w, railWide, slatDeep)}},
 			}
 		},
 		parts: func(measured) []Part { return []Part{{"hardware", "Bed bolts", 8}} },
@@ -261,11 +388,13 @@ var Kinds = []*Kind{
 		ID:       "door",
 		Name:     "Door",
 		Measures: []Measure{length("width", "Width", 0.8), length("height", "Height", 2.0)},
-		zones: func(m measured) []Zone {
-			return []Zone{
-				{"Face, hinge side in", "cabinet_front", Body, 1.1 * m["width"] * m["height"]},
-				{"Face, seen first", "cabinet_front", Best, 1.1 * m["width"] * m["height"]},
-				{"Edges, top and foot too", "base", Underside, 2 * (m["width"] + m["height"]) * 0.04},
+		zones: func(m measured) []area {
+			return []area{
+				{"Face, hinge side in", "cabinet_front", Body, []form{panelDoors(1, m["width"], m["height"])}},
+				{"Face, seen first", "cabinet_front", Best, []form{panelDoors(1, m["width"], m["height"])}},
+				{"Edges, top and foot too", "base", Underside, []form{
+					strip(2, m["width"], railWide/2), strip(2, m["height"], railWide/2),
+				}},
 			}
 		},
 		parts: func(measured) []Part { return []Part{{"hardware", "Handle, lock and hinges", 5}} },
@@ -274,17 +403,23 @@ var Kinds = []*Kind{
 		ID:       "floor",
 		Name:     "Floor",
 		Measures: []Measure{length("length", "Length", 5), length("width", "Width", 4)},
-		zones:    func(m measured) []Zone { return []Zone{{"Floor", "floor_home", Best, m["length"] * m["width"]}} },
+		zones: func(m measured) []area {
+			room := form{"floor", 1, false, map[string]float64{"length": m["length"], "width": m["width"]}}
+			return []area{{"Floor", "floor_home", Best, []form{room}}}
+		},
 	},
 	{
 		ID:       "stairs",
 		Name:     "Stairs",
 		Measures: []Measure{count("steps", "Steps", 13), length("width", "Width", 0.9)},
-		zones: func(m measured) []Zone {
-			return []Zone{
-				{"Treads", "floor_home", Best, m["steps"] * m["width"] * 0.28},
-				{"Risers and strings", "base", Body, m["steps"] * (m["width"]*0.19 + 2*0.08)},
-				{"Handrail", "seat", Body, m["steps"] * 0.3 * 0.18},
+		zones: func(m measured) []area {
+			treads := form{"stairs", 1, false, map[string]float64{"steps": m["steps"], "width": m["width"], "going": 0.28}}
+			return []area{
+				{"Treads", "floor_home", Best, []form{treads}},
+				{"Risers and strings", "base", Body, []form{
+					panel(m["steps"], m["width"], 0.19), strip(2, m["steps"]*0.3, 2*railWide),
+				}},
+				{"Handrail", "seat", Body, []form{turned(1, m["steps"]*0.3, 0.055)}},
 			}
 		},
 	},
@@ -292,10 +427,10 @@ var Kinds = []*Kind{
 		ID:       "frame",
 		Name:     "Picture or mirror frame",
 		Measures: []Measure{length("width", "Width", 0.6), length("height", "Height", 0.8)},
-		zones: func(m measured) []Zone {
-			return []Zone{
-				{"Frame", "display", Best, 2 * (m["width"] + m["height"]) * 0.09},
-				{"Back", "display", Underside, 2 * (m["width"] + m["height"]) * 0.04},
+		zones: func(m measured) []area {
+			return []area{
+				{"Frame", "display", Best, []form{frameOf(m["width"], m["height"], 0.09)}},
+				{"Back", "display", Underside, []form{frameOf(m["width"], m["height"], 0.04)}},
 			}
 		},
 		parts: func(measured) []Part { return []Part{{"glass", "Glass or mirror", 1}} },
@@ -304,10 +439,11 @@ var Kinds = []*Kind{
 		ID:       "lamp",
 		Name:     "Lamp",
 		Measures: []Measure{length("height", "Height", 0.5), length("width", "Width of the foot", 0.18)},
-		zones: func(m measured) []Zone {
-			return []Zone{
-				{"Stem and foot", "display", Best, math.Pi * 0.08 * m["height"] * 1.3},
-				{"Under the foot", "display", Underside, m["width"] * m["width"] * 0.8},
+		zones: func(m measured) []area {
+			w := m["width"]
+			return []area{
+				{"Stem and foot", "display", Best, []form{turned(1, m["height"], 0.08), panel(1, w, w)}},
+				{"Under the foot", "display", Underside, []form{panel(1, w, w)}},
 			}
 		},
 		parts: func(measured) []Part { return []Part{{"electrical", "Lampholder and flex", 1}} },
@@ -320,15 +456,9 @@ var Kinds = []*Kind{
 			length("width", "Width", 0.2),
 			length("height", "Height", 0.3),
 		},
-		zones: func(m measured) []Zone {
-			return []Zone{
-				{
-					"All over",
-					"toy",
-					Best,
-					2 * (m["length"]*m["width"] + m["length"]*m["height"] + m["width"]*m["height"]),
-				},
-			}
+		zones: func(m measured) []area {
+			l, w, h := m["length"], m["width"], m["height"]
+			return []area{{"All over", "toy", Best, []form{panel(2, l, w), panel(2, l, h), panel(2, h, w)}}}
 		},
 	},
 	{
@@ -339,16 +469,16 @@ var Kinds = []*Kind{
 			length("depth", "Depth", 0.6),
 			length("height", "Height", 0.9),
 		},
-		zones: func(m measured) []Zone {
-			return []Zone{
-				{"Seat and back slats", "outdoors_exposed", Best, 1.8 * m["width"] * (m["depth"] + 0.5*m["height"])},
-				{
-					"Frame and arms",
-					"outdoors_exposed",
-					Body,
-					16*legSide*m["height"] + 4*0.2*m["depth"] + 2*0.2*m["width"],
-				},
-				{"Feet, end grain", "outdoors_exposed", Underside, 4 * (legSide*legSide + 4*legSide*0.05)},
+		zones: func(m measured) []area {
+			w, d, h := m["width"], m["depth"], m["height"]
+			return []area{
+				{"Seat and back slats", "outdoors_exposed", Best, []form{
+					slat(math.Ceil((d+h/2)/railHigh), w, railWide, edge),
+				}},
+				{"Frame and arms", "outdoors_exposed", Body, []form{
+					squareLegs(4, h), slat(4, d, railWide, edge), slat(2, w, railWide, edge),
+				}},
+				{"Feet, end grain", "outdoors_exposed", Underside, []form{squareLegs(4, 0.05)}},
 			}
 		},
 	},
@@ -356,13 +486,15 @@ var Kinds = []*Kind{
 		ID:       "fitted_board",
 		Name:     "Fitted board: worktop, sill, shelf",
 		Measures: []Measure{length("length", "Length", 2.4), length("width", "Width", 0.6)},
-		zones: func(m measured) []Zone {
-			return []Zone{
-				{"Face and front edge", "kitchen_top", Best, m["length"] * (m["width"] + edge)},
-				{"Underside", "base", Underside, m["length"] * m["width"]},
-				{"Cut ends", "kitchen_top", Body, 2 * m["width"] * edge},
+		zones: func(m measured) []area {
+			return []area{
+				{"Face and front edge", "kitchen_top", Best, []form{
+					panel(1, m["length"], m["width"]), strip(1, m["length"], edge),
+				}},
+				{"Underside", "base", Underside, []form{panel(1, m["length"], m["width"])}},
+				{"Cut ends", "kitchen_top", Body, []form{strip(2, m["width"], edge)}},
 			}
 		},
 	},
-	{ID: "other", Name: "Something else", zones: func(measured) []Zone { return nil }},
+	{ID: "other", Name: "Something else", zones: func(measured) []area { return nil }},
 }

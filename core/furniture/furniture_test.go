@@ -2,14 +2,16 @@ package furniture
 
 import (
 	"errors"
+	"math"
 	"testing"
 
 	"firmitas/core/enduse"
+	"firmitas/core/quantity"
 )
 
 func TestEveryKindLaysOutUsableZones(t *testing.T) {
 	for _, k := range Kinds {
-		zones, parts, err := k.LayOut(nil)
+		zones, parts, err := k.LayOut(nil, false)
 		if err != nil {
 			t.Fatal(k.ID, err)
 		}
@@ -43,17 +45,18 @@ func TestEveryKindLaysOutUsableZones(t *testing.T) {
 	}
 }
 
-// Worked by hand from the measurements: a top of 1.0 × 0.5 m with its 3 cm edges, sides of 2 × 0.5 × 0.8 m.
+// Worked by hand from the measurements: a top of 1.0 × 0.5 m with its 3 cm edges; sides of 2 × 0.5 × 0.8 m and four rails
+// of 1 m × 3.5 cm; fronts of 3 × 1 m × 19.8 cm; boxes of 3 × (1 × 0.5 m and 2 × 1.5 m × 16.3 cm).
 func TestAreasFollowTheMeasurements(t *testing.T) {
-	chest := map[string]float64{"width": 1, "depth": 0.5, "height": 0.8, "drawers": 3}
-	zones, parts, err := Find("chest").LayOut(chest)
+	chest := map[string]string{"width": "100", "depth": "50 cm", "height": "0,8 m", "drawers": "3"}
+	zones, parts, err := Find("chest").LayOut(chest, false)
 	if err != nil || len(zones) != 5 {
 		t.Fatalf("%d zones, %v", len(zones), err)
 	}
 	want := map[string]float64{
 		"Top":             0.59,
-		"Case":            0.91,
-		"Drawer fronts":   0.6,
+		"Case":            0.94,
+		"Drawer fronts":   0.59,
 		"Drawer insides":  2.97,
 		"Plinth and feet": 0.3,
 	}
@@ -65,21 +68,40 @@ func TestAreasFollowTheMeasurements(t *testing.T) {
 	if len(parts) != 1 || parts[0].Count != 6 {
 		t.Errorf("handles of three drawers: %+v", parts)
 	}
-	chest["drawers"] = 0
-	if zones, parts, _ = Find("chest").LayOut(chest); len(zones) != 3 || len(parts) != 0 {
+	chest["drawers"] = "0"
+	if zones, parts, _ = Find("chest").LayOut(chest, false); len(zones) != 3 || len(parts) != 0 {
 		t.Errorf("a chest without drawers: %d zones, %d parts", len(zones), len(parts))
+	}
+}
+
+// The zones of a kind are told as somebody would have measured them, so that each may be mended: read again they come to
+// the same area, in inches within what an eighth of one makes.
+func TestZonesMayBeMendedShapeByShape(t *testing.T) {
+	for _, k := range Kinds {
+		metric, _, _ := k.LayOut(nil, false)
+		inches, _, err := k.LayOut(nil, true)
+		if err != nil || len(inches) != len(metric) {
+			t.Fatalf("%s in inches: %d zones, %v", k.ID, len(inches), err)
+		}
+		for i, z := range metric {
+			if _, m2, err := quantity.Unfold(z.Shapes); err != nil || math.Abs(m2-z.AreaM2) > 0.0051 {
+				t.Errorf("%s, %s: %v m², told as %v (%v)", k.ID, z.Name, m2, z.AreaM2, err)
+			}
+			if off := math.Abs(inches[i].AreaM2 - z.AreaM2); off > 0.1*z.AreaM2+0.011 {
+				t.Errorf("%s, %s: %v m² in inches, %v in cm", k.ID, z.Name, inches[i].AreaM2, z.AreaM2)
+			}
+		}
 	}
 }
 
 func TestMeasurementsThatCannotBe(t *testing.T) {
 	for name, c := range map[string]struct {
-		kind, measure string
-		value         float64
+		kind, measure, typed string
 	}{
-		"a height of nothing": {"chest", "height", 0}, "a table of a mile": {"table", "length", 1609},
-		"half a drawer": {"chest", "drawers", 0.5}, "minus one door": {"cabinet", "doors", -1},
+		"a height of nothing": {"chest", "height", "0"}, "a table of a mile": {"table", "length", "1609 m"},
+		"half a drawer": {"chest", "drawers", "0.5"}, "minus one door": {"cabinet", "doors", "-1"},
 	} {
-		_, _, err := Find(c.kind).LayOut(map[string]float64{c.measure: c.value})
+		_, _, err := Find(c.kind).LayOut(map[string]string{c.measure: c.typed}, false)
 		var wrong *MeasureError
 		if !errors.As(err, &wrong) || wrong.Measure != c.measure {
 			t.Errorf("%s: %v", name, err)

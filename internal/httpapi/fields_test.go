@@ -67,7 +67,9 @@ func TestEveryFieldSurvives(t *testing.T) {
 		"Air.TempC": 17.5, "Air.Rh": 61.5, "PieceInput.Alike": 3, "FromPieceID": int64(4), "History": "Told by its owner.",
 		"PieceInput.Kind": "chest", "PieceInput.Name": "Chart chest", "Owner": "customer", "Part.Kind": "glass", "Part.Name": "Pane",
 		"Part.Count": 2, "Promised": now.AddDate(0, 3, 0), "Start": now.AddDate(0, 0, 2), "AreaM2": 0.32, "EndUse": "base",
-		"ZoneInput.Face": "apart", "ZoneInput.ID": (*int64)(nil), "LengthM": 0.8, "WidthM": 0.4, "Look": "opaque_dark",
+		"ZoneInput.Face": "apart", "ZoneInput.ID": (*int64)(nil), "LengthM": 0.8, "WidthM": 0.4, "Measured.Shape": "panel", "Measured.Count": 1,
+		"Sizes":              map[string]string{"length": "80 cm", "width": "200 mm"}, // 0.32 m² on both sides
+		"Look":               "opaque_dark",
 		"ZoneInput.Material": "oak_veneer", "ZoneInput.Name": "Front", "ZoneInput.Sheen": "matte",
 		"Inspection.Action": "keep", "Age": "before_1978", "Answers": map[string]string{"look": "clear"}, "Condition": "intact",
 		"Contaminations": []string{"grease"}, "Finish": "oil_varnish", "Lead": "negative", "MoisturePct": 9.5,

@@ -14,6 +14,7 @@ import (
 	"firmitas/core/fault"
 	"firmitas/core/furniture"
 	"firmitas/core/preparation"
+	"firmitas/core/quantity"
 	"firmitas/core/system"
 	"firmitas/core/technique"
 	"firmitas/core/worklog"
@@ -194,13 +195,42 @@ func (h *handlers) GetAgain(ctx context.Context, r api.GetAgainRequestObject) (a
 }
 
 func (h *handlers) LayOut(_ context.Context, r api.LayOutRequestObject) (api.LayOutResponseObject, error) {
-	zones, parts, err := workshop.LayOut(r.Body.Kind, r.Body.Measures)
+	zones, parts, err := workshop.LayOut(r.Body.Kind, r.Body.Measures, r.Body.Inches)
 	return api.LayOut200JSONResponse{
 		Parts: each(parts, toPart),
 		Zones: each(zones, func(z furniture.Zone) api.LayOutZone {
-			return api.LayOutZone{Name: z.Name, Face: string(z.Face), EndUse: z.EndUse, AreaM2: z.AreaM2}
+			return api.LayOutZone{
+				Name: z.Name, Face: string(z.Face), EndUse: z.EndUse, AreaM2: z.AreaM2, Measured: each(z.Shapes, toMeasured),
+			}
 		}),
 	}, err
+}
+
+func (h *handlers) Measure(_ context.Context, r api.MeasureRequestObject) (api.MeasureResponseObject, error) {
+	flats, m2, err := workshop.Unfold(each(r.Body.Measured, fromMeasured))
+	return api.Measure200JSONResponse{
+		AreaM2: m2,
+		Shapes: each(flats, func(of []quantity.Flat) api.UnfoldedShape {
+			out := api.UnfoldedShape{Flats: []api.Flat{}}
+			for _, f := range of {
+				out.AreaM2 += f.M2()
+				out.Flats = append(out.Flats, toFlat(f))
+			}
+			return out
+		}),
+	}, err
+}
+
+func toFlat(f quantity.Flat) api.Flat {
+	return api.Flat{Name: f.Name, LengthM: f.LengthM, HighM: f.HighM, Times: f.Times, Factor: f.Factor, Less: f.Less}
+}
+
+func toMeasured(m quantity.Measured) api.Measured {
+	return api.Measured{Shape: m.Shape, Count: m.Count, Both: m.Both, Inches: m.Inches, Sizes: m.Sizes}
+}
+
+func fromMeasured(m api.Measured) quantity.Measured {
+	return quantity.Measured{Shape: m.Shape, Count: m.Count, Both: m.Both, Inches: m.Inches, Sizes: m.Sizes}
 }
 
 func toPart(p furniture.Part) api.Part { return api.Part{Kind: p.Kind, Name: p.Name, Count: p.Count} }
@@ -284,6 +314,7 @@ func fromZone(z api.ZoneInput) workshop.Zone {
 		AreaM2:     z.AreaM2,
 		LengthM:    z.LengthM,
 		WidthM:     z.WidthM,
+		Measured:   each(or(z.Measured), fromMeasured),
 		Inspection: fromInspection(z.Inspection),
 		Wants:      fromWants(z.Wants),
 	}

@@ -686,11 +686,11 @@ func TestDemoShelf(t *testing.T) {
 // A kind of piece is laid out from its measurements, taken in, inspected and prepared as one; zones go and come back.
 func TestAPieceOfSeveralZones(t *testing.T) {
 	c := start(t)
-	out := answer[api.LayOut](c, "POST", "/api/lay-out", `{"kind":"chest","measures":{"drawers":3}}`, 200)
+	out := answer[api.LayOut](c, "POST", "/api/lay-out", `{"kind":"chest","inches":false,"measures":{"drawers":"3"}}`, 200)
 	if len(out.Zones) != 5 || out.Parts[0].Count != 6 {
 		t.Fatalf("laid out: %+v", out)
 	}
-	bad := answer[api.Problem](c, "POST", "/api/lay-out", `{"kind":"chest","measures":{"height":-1}}`, 422)
+	bad := answer[api.Problem](c, "POST", "/api/lay-out", `{"kind":"chest","inches":false,"measures":{"height":"-1"}}`, 422)
 	if (*bad.Errors)[0].Field != "/measures/height" {
 		t.Errorf("a negative height: %+v", bad)
 	}

@@ -78,6 +78,14 @@ func catalogue() api.Catalogue {
 				}),
 			}
 		}),
+		Shapes: each(quantity.Shapes, func(s *quantity.Shape) api.Shape {
+			return api.Shape{
+				ID: s.ID, Name: s.Name, OneSide: s.OneSide, TwoSides: s.TwoSides, Note: s.Note,
+				Sizes: each(s.Sizes, func(z quantity.Size) api.ShapeSize {
+					return api.ShapeSize{ID: z.ID, Name: z.Name, Count: z.Count, May: z.May}
+				}),
+			}
+		}),
 		PartKinds: each(
 			furniture.PartKinds,
 			func(k *furniture.PartKind) api.Named { return api.Named{ID: k.ID, Name: k.Name} },
@@ -350,6 +358,7 @@ func toZone(z workshop.Zone) api.ZoneInput {
 		AreaM2:     z.AreaM2,
 		LengthM:    z.LengthM,
 		WidthM:     z.WidthM,
+		Measured:   anyOf(each(z.Measured, toMeasured)),
 		Inspection: toInspection(z.Inspection),
 		Wants:      toWants(z.Wants),
 	}
@@ -481,6 +490,14 @@ func told[T comparable](v T) *T {
 		return nil
 	}
 	return &v
+}
+
+// anyOf is a list that may be left out: nil where it is empty.
+func anyOf[T any](all []T) *[]T {
+	if len(all) == 0 {
+		return nil
+	}
+	return &all
 }
 
 func toEvent(e worklog.Event) api.Event {

@@ -75,10 +75,20 @@ type Zone struct {
 	AreaM2     float64           `db:"area_m2"`
 	LengthM    sql.NullFloat64   `db:"length_m"`
 	WidthM     sql.NullFloat64   `db:"width_m"`
+	Measured   JSON[[]Measured]  `db:"measured"`   // shapes that its area comes from
 	Inspection JSON[*Inspection] `db:"inspection"` // nil until it is inspected
 	Wants      JSON[*Wants]      `db:"wants"`      // nil = nothing more
 	RemovedAt  sql.NullTime      `db:"removed_at"`
 	Layers     []Layer           `db:"-"`
+}
+
+// Measured is a shape with its sizes as they were typed, as stored.
+type Measured struct {
+	Shape  string            `json:"shape"`
+	Count  int               `json:"count"`
+	Both   bool              `json:"both,omitempty"`
+	Inches bool              `json:"inches,omitempty"`
+	Sizes  map[string]string `json:"sizes"`
 }
 
 // Inspection is what was seen of a zone, as stored. Ids are those of core/substrate.
@@ -307,7 +317,7 @@ func (s *Store) nextNumber(ctx context.Context, workshopID int64, year int) (str
 const (
 	newZoneColumns     = "workshop_id, piece_id, " + changedZoneColumns
 	changedZoneColumns = "position, name, face, end_use, material, look, sheen, area_m2, length_m, width_m, " +
-		"inspection, wants"
+		"measured, inspection, wants"
 )
 
 // mostOverrides of a workshop are read at once, the newest.

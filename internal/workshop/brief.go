@@ -1,6 +1,7 @@
 package workshop
 
 import (
+	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -13,6 +14,7 @@ import (
 	"firmitas/core/enduse"
 	"firmitas/core/furniture"
 	"firmitas/core/preparation"
+	"firmitas/core/quantity"
 	"firmitas/core/schedule"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
@@ -29,11 +31,12 @@ type Zone struct {
 	Material        string
 	Look            system.Look
 	Sheen           string
-	AreaM2          float64 // of one piece, where several are alike
+	AreaM2          float64 // of one piece, where several are alike; what Measured comes to, where there is any
 	LengthM, WidthM *float64
-	Wants           *store.Wants      // nil = nothing more than end use, look and sheen
-	Inspection      *store.Inspection // nil until it is inspected: taken as bare, clean and sound
-	Layers          []system.Layer    // the chosen system, not yet judged; empty while none is chosen
+	Measured        []quantity.Measured // shapes that its area comes from; empty where it was told by itself
+	Wants           *store.Wants        // nil = nothing more than end use, look and sheen
+	Inspection      *store.Inspection   // nil until it is inspected: taken as bare, clean and sound
+	Layers          []system.Layer      // the chosen system, not yet judged; empty while none is chosen
 }
 
 // narrow is the shorter side of a zone, in metres; 0 when its sides are not told.
@@ -157,13 +160,17 @@ func (b Brief) checked(home Workshop, now time.Time, kept bool) (schedule.Brief,
 			yearsAhead,
 		)
 	}
-	for i, z := range b.Zones {
+	for i, told := range b.Zones {
 		at := "/zone"
 		if kept {
 			at = fmt.Sprintf("/zones/%d", i)
-			c.name(at+"/name", z.Name)
-			twin := slices.IndexFunc(b.Zones, func(o Zone) bool { return o.Name == z.Name })
-			c.that(twin == i, at+"/name", "Another zone is called %q already.", z.Name)
+			c.name(at+"/name", told.Name)
+			twin := slices.IndexFunc(b.Zones, func(o Zone) bool { return o.Name == told.Name })
+			c.that(twin == i, at+"/name", "Another zone is called %q already.", told.Name)
+		}
+		z, err := told.asMeasured()
+		if err != nil {
+			c.fields = append(c.fields, sizeError(err, at))
 		}
 		wish := c.zone(z, at, kept)
 		wish.Face, wish.AreaM2, wish.WidthM = z.Face, z.AreaM2*float64(b.Alike), z.narrow()
@@ -229,6 +236,35 @@ func (c *check) zone(z Zone, at string, kept bool) system.Wish {
 	c.wants(z.Wants, &w, at)
 	w.Seen, w.Action = c.inspection(z.Inspection, material, w, at, kept)
 	return w
+}
+
+// asMeasured is a zone whose area is what its shapes come to, where it was measured shape by shape.
+func (z Zone) asMeasured() (Zone, error) {
+	if len(z.Measured) == 0 {
+		return z, nil
+	}
+	_, m2, err := quantity.Unfold(z.Measured)
+	if err == nil {
+		z.AreaM2 = m2
+	}
+	return z, err
+}
+
+// sizeError is what is wrong with one of some measured shapes.
+func sizeError(err error, at string) FieldError {
+	var wrong *quantity.SizeError
+	if !errors.As(err, &wrong) {
+		return FieldError{at + "/measured", err.Error()}
+	}
+	where := fmt.Sprintf("%s/measured/%d", at, wrong.At)
+	switch wrong.Size {
+	case "":
+	case "shape", "count":
+		where += "/" + wrong.Size
+	default:
+		where += "/sizes/" + wrong.Size
+	}
+	return FieldError{where, wrong.Detail}
 }
 
 func (c *check) checkAir(air climate.Air, at string) {

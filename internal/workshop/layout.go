@@ -4,18 +4,28 @@ import (
 	"errors"
 
 	"firmitas/core/furniture"
+	"firmitas/core/quantity"
 )
 
 // LayOut gives the usual zones and parts of a kind of piece, or says which measurement cannot be.
-func LayOut(kind string, measures map[string]float64) ([]furniture.Zone, []furniture.Part, error) {
+func LayOut(kind string, measures map[string]string, inches bool) ([]furniture.Zone, []furniture.Part, error) {
 	k := furniture.Find(kind)
 	if k == nil {
 		return nil, nil, &Invalid{[]FieldError{{"/kind", "There is no such kind of piece; pick one from the list."}}}
 	}
-	zones, parts, err := k.LayOut(measures)
+	zones, parts, err := k.LayOut(measures, inches)
 	var wrong *furniture.MeasureError
 	if errors.As(err, &wrong) {
 		err = &Invalid{[]FieldError{{"/measures/" + wrong.Measure, wrong.Detail}}}
 	}
 	return zones, parts, err
+}
+
+// Unfold lays what was measured flat, or says which size of which shape cannot be.
+func Unfold(measured []quantity.Measured) (flats [][]quantity.Flat, m2 float64, err error) {
+	flats, m2, err = quantity.Unfold(measured)
+	if err != nil {
+		err = &Invalid{[]FieldError{sizeError(err, "")}}
+	}
+	return flats, m2, err
 }

@@ -13,6 +13,7 @@ import (
 	"firmitas/core/coating"
 	"firmitas/core/furniture"
 	"firmitas/core/preparation"
+	"firmitas/core/quantity"
 	"firmitas/core/schedule"
 	"firmitas/core/system"
 	"firmitas/core/worklog"
@@ -122,6 +123,7 @@ func fromZoneRows(rows []store.Zone) ([]Zone, error) {
 			AreaM2:     z.AreaM2,
 			LengthM:    pointer(z.LengthM),
 			WidthM:     pointer(z.WidthM),
+			Measured:   fromMeasuredRows(z.Measured.V),
 			Wants:      z.Wants.V,
 			Inspection: z.Inspection.V,
 		}
@@ -135,6 +137,21 @@ func fromZoneRows(rows []store.Zone) ([]Zone, error) {
 		out = append(out, zone)
 	}
 	return out, nil
+}
+
+func fromMeasuredRows(rows []store.Measured) (out []quantity.Measured) {
+	for _, m := range rows {
+		out = append(out, quantity.Measured(m))
+	}
+	return out
+}
+
+func toMeasuredRows(all []quantity.Measured) store.JSON[[]store.Measured] {
+	out := []store.Measured{}
+	for _, m := range all {
+		out = append(out, store.Measured(m))
+	}
+	return store.JSON[[]store.Measured]{V: out}
 }
 
 func pointer(f sql.NullFloat64) *float64 {
@@ -176,7 +193,8 @@ func toPieceRow(home Workshop, b Brief) store.Piece {
 	for _, part := range b.Parts {
 		row.Parts.V = append(row.Parts.V, store.Part(part))
 	}
-	for _, z := range b.Zones {
+	for _, told := range b.Zones {
+		z, _ := told.asMeasured() // checked before
 		row.Zones = append(
 			row.Zones,
 			store.Zone{
@@ -190,6 +208,7 @@ func toPieceRow(home Workshop, b Brief) store.Piece {
 				AreaM2:     z.AreaM2,
 				LengthM:    nullFloat(z.LengthM),
 				WidthM:     nullFloat(z.WidthM),
+				Measured:   toMeasuredRows(z.Measured),
 				Wants:      store.JSON[*store.Wants]{V: z.Wants},
 				Inspection: store.JSON[*store.Inspection]{V: z.Inspection},
 			},

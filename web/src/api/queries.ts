@@ -12,6 +12,7 @@ import {
   type ProductInput,
   type Trial,
   type Workshop,
+  type Measured,
 } from './client'
 import { clockTold } from './clock'
 
@@ -137,6 +138,15 @@ export const shoppingQuery = queryOptions({
   queryKey: ['bench', 'shopping'],
   queryFn: ({ signal }) => ask(api.GET('/shopping', { signal })),
 })
+
+/** What was measured shape by shape, laid flat. */
+export const measureQuery = (measured: Measured[]) =>
+  queryOptions({
+    queryKey: ['measure', measured],
+    queryFn: ({ signal }) => ask(api.POST('/measure', { body: { measured }, signal })),
+    staleTime: Infinity,
+    retry: false,
+  })
 
 /** What each of so many days asks of hands. */
 export const daysQuery = (from: string, days: number) =>

@@ -831,6 +831,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The area of what was measured shape by shape, each shape laid flat. Saves nothing. */
+        post: operations["measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/decorations/measure": {
         parameters: {
             query?: never;
@@ -1281,6 +1298,7 @@ export interface components {
         };
         Catalogue: {
             kinds: components["schemas"]["Kind"][];
+            shapes: components["schemas"]["Shape"][];
             partKinds: components["schemas"]["Named"][];
             /** @description in the order that hands take them */
             faces: string[];
@@ -1799,20 +1817,88 @@ export interface components {
         };
         LayOutInput: {
             kind: string;
-            /** @description by id; what is missing takes its usual value */
+            /** @description by id, as typed; what is missing takes its usual value */
             measures: {
-                [key: string]: number;
+                [key: string]: string;
             };
+            /** @description what a bare length is in, not cm */
+            inches: boolean;
         };
         LayOutZone: {
             name: string;
             face: string;
+            /** @description that its area comes from */
+            measured: components["schemas"]["Measured"][];
             endUse: string;
             /**
              * Format: double
              * @description rough
              */
             areaM2: number;
+        };
+        /** @description A shape with its sizes as they were typed. */
+        Measured: {
+            shape: string;
+            count: number;
+            /** @description both sides are coated */
+            both: boolean;
+            /** @description what a bare number is in, not cm */
+            inches: boolean;
+            /** @description by id, as typed */
+            sizes: {
+                [key: string]: string;
+            };
+        };
+        MeasureInput: {
+            measured: components["schemas"]["Measured"][];
+        };
+        Unfolded: {
+            /** Format: double */
+            areaM2: number;
+            shapes: components["schemas"]["UnfoldedShape"][];
+        };
+        UnfoldedShape: {
+            /**
+             * Format: double
+             * @description of all of them, negative where it is cut out
+             */
+            areaM2: number;
+            flats: components["schemas"]["Flat"][];
+        };
+        /** @description A surface laid flat. What is round is unrolled. */
+        Flat: {
+            name: string;
+            /** Format: double */
+            lengthM: number;
+            /** Format: double */
+            highM: number;
+            /** Format: double */
+            times: number;
+            /**
+             * Format: double
+             * @description what geometry misses, such as mouldings; 1 = nothing
+             */
+            factor: number;
+            /** @description it is cut out */
+            less: boolean;
+        };
+        /** @description A form as it is met on furniture. */
+        Shape: {
+            id: string;
+            name: string;
+            sizes: components["schemas"]["ShapeSize"][];
+            /** @description what is counted where one side is coated; empty = it has no sides to choose from */
+            oneSide: string;
+            twoSides: string;
+            note: string;
+        };
+        ShapeSize: {
+            id: string;
+            name: string;
+            /** @description a number of things, not a length */
+            count: boolean;
+            /** @description be left out */
+            may: boolean;
         };
         LayOut: {
             zones: components["schemas"]["LayOutZone"][];
@@ -1855,6 +1941,8 @@ export interface components {
             lengthM?: number;
             /** Format: double */
             widthM?: number;
+            /** @description shape by shape, when the area came from them */
+            measured?: components["schemas"]["Measured"][];
             inspection?: components["schemas"]["Inspection"];
             wants?: components["schemas"]["Wants"];
         };
@@ -5064,6 +5152,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LayOut"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureInput"];
+            };
+        };
+        responses: {
+            /** @description Laid flat */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Unfolded"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -2,7 +2,7 @@ import { Plus } from 'lucide-react'
 import { Link } from 'react-router'
 import type { Catalogue, Part } from '../api/client'
 import { Field, MeasureInput } from '../ui/Field'
-import { useShow } from '../ui/show'
+import { useShow, type Show } from '../ui/show'
 import { StoryField } from '../ui/TypedFields'
 import { Tick } from '../ui/Tick'
 import { whole } from '../ui/units'
@@ -64,12 +64,15 @@ export function PieceFields({
               hint={draft.measures[m.id] === undefined ? 'usual, not measured' : undefined}
             >
               {(ids) => (
-                <MeasureInput
-                  {...ids}
-                  measure={m.count ? whole('') : show.measures.side}
-                  value={draft.measures[m.id] ?? m.usual}
-                  onChange={(v) => measure(draft.kind, { ...draft.measures, [m.id]: v })}
-                />
+                <label className="input w-full">
+                  <input
+                    {...ids}
+                    autoComplete="off"
+                    value={draft.measures[m.id] ?? usual(m, show)}
+                    onChange={(e) => measure(draft.kind, { ...draft.measures, [m.id]: e.target.value })}
+                  />
+                  {!m.count && <span className="opacity-80">{show.measures.side.unit}</span>}
+                </label>
               )}
             </Field>
           ))}
@@ -78,6 +81,9 @@ export function PieceFields({
     </fieldset>
   )
 }
+
+const usual = (m: { usual: number; count: boolean }, show: Show) =>
+  show.number(m.count ? m.usual : show.measures.side.fromSI(m.usual), 1)
 
 /** Whose it is, how many alike, where the work is done, what comes off, what was on it before. Said in a line while closed. */
 export function MoreFields({

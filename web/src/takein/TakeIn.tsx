@@ -86,16 +86,15 @@ function TakeInForm({ draft, setDraft, piece, taken }: Drafting) {
 
 /** Lays a kind of piece out at every keystroke in its measurements; what cannot be is told beside the measurement. */
 function useLayOut(setDraft: SetDraft) {
+  const inches = useShow().units === 'us'
   const layOut = useMutation({
-    mutationFn: (body: { kind: string; measures: Record<string, number> }) => ask(api.POST('/lay-out', { body })),
+    mutationFn: (body: { kind: string; measures: Record<string, string>; inches: boolean }) =>
+      ask(api.POST('/lay-out', { body })),
   })
   const measure = (kind: string, measures: Draft['measures']) => {
     setDraft((d) => ({ ...d, kind, measures }))
-    const told = Object.fromEntries(
-      Object.entries(measures).flatMap(([id, v]) => (v === undefined ? [] : [[id, Number.isNaN(v) ? -1 : v]])),
-    )
     layOut.mutate(
-      { kind, measures: told },
+      { kind, measures, inches },
       { onSuccess: (out) => setDraft((d) => (d.kind === kind && d.measures === measures ? laidOut(d, out) : d)) },
     )
   }

@@ -4,6 +4,9 @@ import { Options } from '../ui/Options'
 import { useShow } from '../ui/show'
 import { BasisMark } from '../ui/verdict'
 import type { ZoneDraft } from './draft'
+import { firstShape, Measuring } from './Measuring'
+import { Ruler } from 'lucide-react'
+import { useState } from 'react'
 import { faceNames, lookNames } from './words'
 import { picked } from '../ui/picked'
 
@@ -18,7 +21,7 @@ export function ZoneFields({ catalogue, ...part }: ZonePart & { catalogue: Catal
   return (
     <div className="space-y-5">
       <LifeFields {...part} catalogue={catalogue} />
-      <SizeFields {...part} />
+      <SizeFields {...part} catalogue={catalogue} />
       <LookFields {...part} catalogue={catalogue} />
     </div>
   )
@@ -98,47 +101,69 @@ function LifeFields({ zone, wrong, set, catalogue }: ZonePart & { catalogue: Cat
   )
 }
 
-function SizeFields({ zone, wrong, set }: ZonePart) {
+function areaHint(zone: ZoneDraft): string {
+  if (zone.laid && zone.areaM2) return 'rough, from the measurements'
+  return zone.measured?.length ? 'from its shapes' : 'or the area by itself'
+}
+
+function SizeFields({ zone, wrong, set, catalogue }: ZonePart & { catalogue: Catalogue }) {
   const show = useShow()
+  const shapes = zone.measured?.length ?? 0
   const setSides = (lengthM: number | undefined, widthM: number | undefined) =>
-    set({ lengthM, widthM, laid: false, ...(lengthM && widthM ? { areaM2: lengthM * widthM } : {}) })
+    set({
+      lengthM,
+      widthM,
+      measured: undefined,
+      laid: false,
+      ...(lengthM && widthM ? { areaM2: lengthM * widthM } : {}),
+    })
+  const [open, setOpen] = useState(false)
+  if (open && shapes > 0) return <Measuring zone={zone} wrong={wrong} set={set} catalogue={catalogue} />
+  const measure = () => {
+    setOpen(true)
+    if (shapes === 0) set(firstShape(show.units === 'us'))
+  }
   return (
-    <div className="grid grid-cols-2 gap-4 sm:grid-cols-3">
-      <Field label="Length" error={wrong('lengthM', zone.lengthM !== undefined)}>
-        {(ids) => (
-          <MeasureInput
-            {...ids}
-            measure={show.measures.side}
-            value={zone.lengthM}
-            onChange={(v) => setSides(v, zone.widthM)}
-          />
-        )}
-      </Field>
-      <Field label="Width" error={wrong('widthM', zone.widthM !== undefined)}>
-        {(ids) => (
-          <MeasureInput
-            {...ids}
-            measure={show.measures.side}
-            value={zone.widthM}
-            onChange={(v) => setSides(zone.lengthM, v)}
-          />
-        )}
-      </Field>
-      <Field
-        label="Area"
-        hint={zone.laid && zone.areaM2 ? 'rough, from the measurements' : 'or the area by itself'}
-        error={wrong('areaM2', zone.areaM2 !== undefined)}
-      >
-        {(ids) => (
-          <MeasureInput
-            {...ids}
-            measure={show.measures.area}
-            value={zone.areaM2}
-            onChange={(v) => set({ areaM2: v, lengthM: undefined, widthM: undefined, laid: false })}
-          />
-        )}
-      </Field>
-    </div>
+    <>
+      <div className="grid grid-cols-2 gap-4 sm:grid-cols-3">
+        <Field label="Length" error={wrong('lengthM', zone.lengthM !== undefined)}>
+          {(ids) => (
+            <MeasureInput
+              {...ids}
+              measure={show.measures.side}
+              value={zone.lengthM}
+              onChange={(v) => setSides(v, zone.widthM)}
+            />
+          )}
+        </Field>
+        <Field label="Width" error={wrong('widthM', zone.widthM !== undefined)}>
+          {(ids) => (
+            <MeasureInput
+              {...ids}
+              measure={show.measures.side}
+              value={zone.widthM}
+              onChange={(v) => setSides(zone.lengthM, v)}
+            />
+          )}
+        </Field>
+        <Field label="Area" hint={areaHint(zone)} error={wrong('areaM2', zone.areaM2 !== undefined)}>
+          {(ids) => (
+            <MeasureInput
+              {...ids}
+              measure={show.measures.area}
+              value={zone.areaM2}
+              onChange={(v) =>
+                set({ areaM2: v, lengthM: undefined, widthM: undefined, measured: undefined, laid: false })
+              }
+            />
+          )}
+        </Field>
+      </div>
+      <button type="button" className="btn btn-outline" onClick={measure}>
+        <Ruler size={18} aria-hidden="true" />
+        {shapes === 0 ? 'Measure it shape by shape' : `Its shapes (${shapes})`}
+      </button>
+    </>
   )
 }
 

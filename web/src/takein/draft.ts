@@ -1,4 +1,16 @@
-import type { Air, Brief, Inspection, LayOut, Look, Part, Piece, PieceInput, Wants, ZoneInput } from '../api/client'
+import type {
+  Air,
+  Brief,
+  Inspection,
+  LayOut,
+  Look,
+  Measured,
+  Part,
+  Piece,
+  PieceInput,
+  Wants,
+  ZoneInput,
+} from '../api/client'
 
 /** A zone as typed so far. Numbers are SI; undefined or NaN while they cannot be read. */
 export interface ZoneDraft {
@@ -13,6 +25,7 @@ export interface ZoneDraft {
   areaM2?: number
   lengthM?: number
   widthM?: number
+  measured?: Measured[] // shape by shape; its area follows them
   inspection?: Inspection // carried along: it is told at the inspection
   wants?: Wants // the same: told where a system is chosen
   laid: boolean // its area follows the measurements of the piece
@@ -22,7 +35,7 @@ export interface ZoneDraft {
 export interface Draft {
   name: string
   kind: string
-  measures: Record<string, number | undefined>
+  measures: Record<string, string> // as typed
   owner: PieceInput['owner']
   alike?: number
   site: PieceInput['site']
@@ -96,6 +109,9 @@ const nightOf = (d: Draft): Air | undefined =>
   d.byNight ? { tempC: told(d.nightTempC) ?? -99, rh: told(d.nightRh) ?? -1 } : undefined
 const startOf = (d: Draft) => d.start ?? '1970-01-01T00:00:00Z'
 
+/** Whether anything was typed of a shape: before that it counts for nothing. */
+export const begun = (m: Measured) => Object.values(m.sizes).some((s) => s.trim() !== '')
+
 function zoneInput({
   id,
   name,
@@ -107,6 +123,7 @@ function zoneInput({
   areaM2,
   lengthM,
   widthM,
+  measured,
   inspection,
   wants,
 }: ZoneDraft): ZoneInput {
@@ -121,6 +138,7 @@ function zoneInput({
     areaM2: told(areaM2) ?? 0,
     lengthM: told(lengthM),
     widthM: told(widthM),
+    measured: measured?.filter(begun),
     inspection,
     wants,
   }
@@ -171,7 +189,7 @@ export function laidOut(d: Draft, out: LayOut): Draft {
     .map((z) => {
       const old = d.zones.find((o) => o.name === z.name && o.endUse !== '')
       return old
-        ? { ...old, areaM2: z.areaM2 }
+        ? { ...old, areaM2: z.areaM2, measured: z.measured }
         : { ...blankZone(), material: like.material, look: like.look, sheen: like.sheen, ...z }
     })
   const all = [...zones, ...own]
@@ -209,7 +227,14 @@ export function copiedZone(d: Draft, z: ZoneDraft): Draft {
 
 /** Two zones of half the area each, to be given lives of their own. */
 export function splitZone(d: Draft, z: ZoneDraft): Draft {
-  const half = { ...z, areaM2: z.areaM2 && z.areaM2 / 2, lengthM: undefined, widthM: undefined, laid: false }
+  const half = {
+    ...z,
+    areaM2: z.areaM2 && z.areaM2 / 2,
+    lengthM: undefined,
+    widthM: undefined,
+    measured: undefined,
+    laid: false,
+  }
   const halved = { ...d, zones: d.zones.map((o) => (o.key === z.key ? half : o)) }
   return insertAfter(halved, z, { ...half, key: nextKey(), id: undefined, name: freeName(d, z.name) })
 }
