@@ -282,7 +282,9 @@ var Kinds = []*Kind{
 				{"Drawer insides", "inside", Inside, []form{
 					drawerBoxes(m["drawers"], m["width"], m["depth"], 0.7*each),
 				}},
-				{"Plinth and feet", "base", Body, []form{strip(2, m["width"], railHigh), strip(2, m["depth"], railHigh)}},
+				{"Plinth and feet", "base", Body, []form{
+					strip(2, m["width"], railHigh), strip(2, m["depth"], railHigh),
+				}},
 			}
 		},
 		parts: func(m measured) []Part { return []Part{{"hardware", "Handles", int(2 * m["drawers"])}} },
@@ -302,7 +304,9 @@ var Kinds = []*Kind{
 			return []area{
 				{"Top", "display", Best, []form{panel(1, w, d)}},
 				{"Case", "base", Body, []form{panel(2, d, h), strip(2, h, railWide/2), strip(2, w, railWide/2)}},
-				{"Doors", "cabinet_front", Apart, []form{panelDoors(m["doors"], 0.9*w/max(m["doors"], 1), 0.95*h).bothSides()}},
+				{"Doors", "cabinet_front", Apart, []form{
+					panelDoors(m["doors"], 0.9*w/max(m["doors"], 1), 0.95*h).bothSides(),
+				}},
 				{"Shelves", "shelf", Apart, []form{panel(m["shelves"], w, d).bothSides()}},
 				{"Inside", "inside", Inside, []form{panel(1, w, h), panel(2, d, h), panel(2, d, w)}},
 			}
@@ -342,7 +346,9 @@ var Kinds = []*Kind{
 			return []area{
 				{"Seat", "seat", Best, []form{slab(1, w, d, edge)}},
 				{"Back and arms", "seat", Body, []form{panel(1, w, h/2).bothSides()}},
-				{"Legs and rails", "base", Body, []form{squareLegs(4, h/2), strip(2, w, railHigh), strip(2, d, railHigh)}},
+				{"Legs and rails", "base", Body, []form{
+					squareLegs(4, h/2), strip(2, w, railHigh), strip(2, d, railHigh),
+				}},
 			}
 		},
 	},
@@ -358,7 +364,8 @@ var Kinds = []*Kind{
 		zones: func(m measured) []area {
 			return []area{
 				{"Rails and slats", "cot", Best, []form{
-					slat(m["slats"], 0.65*m["height"], slatWide, slatDeep), slat(4, m["length"], railWide/2, railWide/2),
+					slat(m["slats"], 0.65*m["height"], slatWide, slatDeep),
+					slat(4, m["length"], railWide/2, railWide/2),
 				}},
 				{"Ends", "cot", Body, []form{panel(2, m["width"], 0.6*m["height"]).bothSides()}},
 				{"Base under the mattress", "base", Underside, []form{slat(10, m["width"], railWide, slatDeep)}},
@@ -413,7 +420,9 @@ var Kinds = []*Kind{
 		Name:     "Stairs",
 		Measures: []Measure{count("steps", "Steps", 13), length("width", "Width", 0.9)},
 		zones: func(m measured) []area {
-			treads := form{"stairs", 1, false, map[string]float64{"steps": m["steps"], "width": m["width"], "going": 0.28}}
+			treads := form{"stairs", 1, false, map[string]float64{
+				"steps": m["steps"], "width": m["width"], "going": 0.28,
+			}}
 			return []area{
 				{"Treads", "floor_home", Best, []form{treads}},
 				{"Risers and strings", "base", Body, []form{

@@ -220,8 +220,8 @@ const (
 	mostOf   = 500
 )
 
-// Unfold lays shapes flat, each on its own, so many as there are: the areas add up to what a coat covers. The error is a
-// *SizeError.
+// Unfold lays shapes flat, each on its own, so many as there are: the areas add up to what a coat covers. The error is
+// a *SizeError.
 func Unfold(all []Measured) (flats [][]Flat, m2 float64, err error) {
 	flats = make([][]Flat, len(all))
 	for i, m := range all {

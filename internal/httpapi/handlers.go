@@ -200,7 +200,8 @@ func (h *handlers) LayOut(_ context.Context, r api.LayOutRequestObject) (api.Lay
 		Parts: each(parts, toPart),
 		Zones: each(zones, func(z furniture.Zone) api.LayOutZone {
 			return api.LayOutZone{
-				Name: z.Name, Face: string(z.Face), EndUse: z.EndUse, AreaM2: z.AreaM2, Measured: each(z.Shapes, toMeasured),
+				Name: z.Name, Face: string(z.Face), EndUse: z.EndUse, AreaM2: z.AreaM2,
+				Measured: each(z.Shapes, toMeasured),
 			}
 		}),
 	}, err
