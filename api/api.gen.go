@@ -488,22 +488,22 @@ func (e EventInputRemedy) Valid() bool {
 
 // Defines values for FactUnit.
 const (
-	Count FactUnit = "count"
-	L     FactUnit = "L"
-	M     FactUnit = "m"
-	M1    FactUnit = "m²"
+	FactUnitCount FactUnit = "count"
+	FactUnitL     FactUnit = "L"
+	FactUnitM     FactUnit = "m"
+	FactUnitM1    FactUnit = "m²"
 )
 
 // Valid indicates whether the value is a known member of the FactUnit enum.
 func (e FactUnit) Valid() bool {
 	switch e {
-	case Count:
+	case FactUnitCount:
 		return true
-	case L:
+	case FactUnitL:
 		return true
-	case M:
+	case FactUnitM:
 		return true
-	case M1:
+	case FactUnitM1:
 		return true
 	default:
 		return false
@@ -1254,6 +1254,33 @@ func (e StepKind) Valid() bool {
 	case StepKindPreparation:
 		return true
 	case StepKindTest:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SupplyLineUnit.
+const (
+	SupplyLineUnitL     SupplyLineUnit = "L"
+	SupplyLineUnitM     SupplyLineUnit = "m"
+	SupplyLineUnitM2    SupplyLineUnit = "m2"
+	SupplyLineUnitPair  SupplyLineUnit = "pair"
+	SupplyLineUnitPiece SupplyLineUnit = "piece"
+)
+
+// Valid indicates whether the value is a known member of the SupplyLineUnit enum.
+func (e SupplyLineUnit) Valid() bool {
+	switch e {
+	case SupplyLineUnitL:
+		return true
+	case SupplyLineUnitM:
+		return true
+	case SupplyLineUnitM2:
+		return true
+	case SupplyLineUnitPair:
+		return true
+	case SupplyLineUnitPiece:
 		return true
 	default:
 		return false
@@ -2969,8 +2996,34 @@ type NamedCoatShade string
 
 // Need defines model for Need.
 type Need struct {
+	// LeftL of the litres: what stays in pot and tool
+	LeftL float64 `json:"leftL"`
+
+	// Litres 0 where no rate is known
 	Litres  float64    `json:"litres"`
 	Product ProductRef `json:"product"`
+
+	// Sessions in which it is laid
+	Sessions int         `json:"sessions"`
+	Shares   []NeedShare `json:"shares"`
+}
+
+// NeedShare What one zone takes of a product.
+type NeedShare struct {
+	// AreaM2 that one coat covers
+	AreaM2 float64 `json:"areaM2"`
+	Coats  int     `json:"coats"`
+	Litres float64 `json:"litres"`
+
+	// RateM2L m² to the litre; 0 = nobody knows
+	RateM2L float64 `json:"rateM2L"`
+
+	// ThirstL what bare porous wood drinks more
+	ThirstL float64 `json:"thirstL"`
+
+	// Transfer share of what leaves the tin that reaches the work
+	Transfer float64 `json:"transfer"`
+	Zone     string  `json:"zone"`
 }
 
 // Next defines model for Next.
@@ -3222,6 +3275,9 @@ type PlanAnswer struct {
 
 	// Strip The calendar behind a clock strip.
 	Strip Strip `json:"strip"`
+
+	// Supplies what is still to do takes besides its coats
+	Supplies []SupplyLine `json:"supplies"`
 }
 
 // PossibleFinish defines model for PossibleFinish.
@@ -3637,6 +3693,9 @@ type Shopping struct {
 	Cost  *string        `json:"cost,omitempty"`
 	Lines []ShoppingLine `json:"lines"`
 
+	// Supplies what the work takes besides its coats
+	Supplies []SupplyLine `json:"supplies"`
+
 	// Unpriced lines that lack something whose price nobody told
 	Unpriced int `json:"unpriced"`
 }
@@ -3798,6 +3857,34 @@ type Strip struct {
 	Now       time.Time   `json:"now"`
 	Open      []Span      `json:"open"`
 	To        time.Time   `json:"to"`
+}
+
+// SupplyLine What work takes besides its coats (practice, estimate).
+type SupplyLine struct {
+	// Amount in its unit; whole where only whole ones can be had
+	Amount float64       `json:"amount"`
+	For    []SupplyShare `json:"for"`
+
+	// Grit FEPA P, of an abrasive
+	Grit *int   `json:"grit,omitempty"`
+	ID   string `json:"id"`
+	Name string `json:"name"`
+
+	// Note what it is, in short; empty = its name says it
+	Note  string         `json:"note"`
+	Notes []string       `json:"notes"`
+	Unit  SupplyLineUnit `json:"unit"`
+}
+
+// SupplyLineUnit defines model for SupplyLine.Unit.
+type SupplyLineUnit string
+
+// SupplyShare defines model for SupplyShare.
+type SupplyShare struct {
+	Amount float64 `json:"amount"`
+
+	// Title the work that takes it
+	Title string `json:"title"`
 }
 
 // Suspect defines model for Suspect.

@@ -44,26 +44,6 @@ func WetMils(sqftPerGallon float64) float64 {
 	return 1e-3 * LitresPerUSGallon / SquareMetresPerSqF / sqftPerGallon * 1e6 / MicronsPerMil
 }
 
-const (
-	// ThirstyFirstCoat is what bare porous wood drinks beyond the label's rate on its first coat (practice, 20–30 %).
-	ThirstyFirstCoat = 1.25
-	// LeftInPot stays in pot and brush at each coat, in litres (practice).
-	LeftInPot = 0.03
-)
-
-// Litres to buy or mix for coats over area m² at rate m²/L, of which the share transfer reaches the work; thirsty when
-// the first of them meets bare porous wood.
-func Litres(area float64, coats int, rate, transfer float64, thirsty bool) float64 {
-	if rate <= 0 || coats <= 0 {
-		return 0
-	}
-	equal := float64(coats)
-	if thirsty {
-		equal += ThirstyFirstCoat - 1
-	}
-	return area*equal/rate/transfer + LeftInPot*float64(coats)
-}
-
 // CoatsFor a film target in µm: target ÷ dry film of one coat, rounded up, never fewer than the label's coats.
 // The tolerance keeps 96.0/32 at three when the division lands a hair above.
 func CoatsFor(target, dryPerCoat float64, labelCoats int) int {

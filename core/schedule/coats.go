@@ -390,12 +390,15 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 	if below != nil && !abraded && denibbed(*below, p) {
 		out.tasks = append(out.tasks, Task{"Denib with P320, wipe off the dust", how.DenibPerM2 * area})
 	}
+	litres := 0.0
 	if d := w.DecorOf(l); d != nil {
 		out.title = d.Kind.Name + ": " + out.title
 		out.tasks = append(out.tasks, Task{decorText(*d), d.Kind.Minutes * covered})
 	} else {
-		out.tasks = append(out.tasks, Task{applyText(how, p, covered), how.PerM2 * covered})
-		if mixes := inPots(p, how.PerM2*covered); mixes != "" {
+		taken := w.Take(system.Layer{Product: p, Coats: 1}, area, below == nil && w.Ground().Top == nil)
+		litres = taken.Litres()
+		out.tasks = append(out.tasks, Task{applyText(how, p, litres), how.PerM2 * covered})
+		if mixes := inPots(p, w.Air.TempC, how.PerM2*covered, litres); mixes != "" {
 			out.tasks = append(out.tasks, Task{mixes, 0})
 		}
 		out.section = "End each day's stretch " + how.SectionEnd + "."
@@ -414,7 +417,7 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 	}
 	if p.SpreadM2L > 0 && w.DecorOf(l) == nil {
 		out.coat.WetUM = quantity.WetFilm(p.SpreadM2L)
-		out.coat.Litres = covered / p.SpreadM2L / how.Transfer
+		out.coat.Litres = litres
 	}
 	if w.DecorOf(l) == nil { // a decoration says itself how it is done
 		out.coat.Card = how.CardFor(p.Family)
@@ -483,24 +486,38 @@ func denibbed(layer system.Layer, coat *coating.Product) bool {
 	return below.Family.Body == coating.Film && coat.Family.Body == coating.Film
 }
 
-func applyText(t technique.Technique, p *coating.Product, area float64) string {
+func applyText(t technique.Technique, p *coating.Product, litres float64) string {
 	if p.SpreadM2L == 0 {
 		return t.Does
 	}
-	return fmt.Sprintf("%s: about %.0f mL, %.0f µm wet",
-		t.Does, area/p.SpreadM2L/t.Transfer*1000, quantity.WetFilm(p.SpreadM2L))
+	return fmt.Sprintf("%s: about %.0f mL, %.0f µm wet", t.Does, max(1, litres*1000), quantity.WetFilm(p.SpreadM2L))
 }
 
-// inPots says how often a two-part coat is mixed anew where one pot does not last the session; "" where it does.
-func inPots(p *coating.Product, minutes float64) string {
-	if p.PotLifeH <= 0 || minutes <= p.PotLifeH*60 {
+// inPots says how a coat of two parts is mixed at a temperature: in as many pots as the work takes of what one lasts
+// there, each by volume, and by weight where both densities are known; "" for what is not mixed.
+func inPots(p *coating.Product, tempC, minutes, litres float64) string {
+	if p.PotLifeH <= 0 && p.MixRatio <= 0 {
 		return ""
 	}
-	return fmt.Sprintf(
-		"Mix it in %.0f pots: one lasts %s",
-		math.Ceil(minutes/60/p.PotLifeH),
-		compat.Duration(p.PotLifeH),
-	)
+	pots := 1.0
+	lasts := ""
+	if hours := p.PotLifeAt(tempC); hours > 0 {
+		pots = max(1, math.Ceil(minutes/60/hours))
+		lasts = fmt.Sprintf("; one lasts %s at %.0f °C", compat.Duration(hours), tempC)
+	}
+	what := "Mix it in one pot"
+	if pots > 1 {
+		what = fmt.Sprintf("Mix it in %.0f pots", pots)
+	}
+	if p.MixRatio <= 0 || litres <= 0 {
+		return what + lasts
+	}
+	m := quantity.MixOf(litres/pots, p.MixRatio, p.DensityA, p.DensityB)
+	what += fmt.Sprintf(" of %.0f mL of A and %.0f mL of B", max(1, m.AL*1000), max(1, m.BL*1000))
+	if m.AKg > 0 && m.BKg > 0 {
+		what += fmt.Sprintf(", by weight %.0f g and %.0f g", m.AKg*1000, m.BKg*1000)
+	}
+	return what + lasts
 }
 
 // placing is where a session has come to stand.

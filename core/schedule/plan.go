@@ -14,6 +14,7 @@ import (
 	"firmitas/core/coating"
 	"firmitas/core/furniture"
 	"firmitas/core/preparation"
+	"firmitas/core/quantity"
 	"firmitas/core/system"
 	"firmitas/core/technique"
 	"firmitas/core/worklog"
@@ -172,8 +173,18 @@ func (s Step) End() time.Time   { return s.Work[len(s.Work)-1].To }
 
 // Need is how much of a product the plan takes.
 type Need struct {
-	Product *coating.Product
-	Litres  float64
+	Product  *coating.Product
+	Litres   float64 // 0 where no rate is known
+	Shares   []Share // of the zones
+	Sessions int     // in which it is laid
+	LeftL    float64 // of Litres: what stays in pot and tool
+}
+
+// Share is what one zone takes of a product.
+type Share struct {
+	Zone int
+	Name string // of the zone
+	quantity.Taken
 }
 
 // Promise compares the plan with the promised date.
@@ -244,7 +255,7 @@ func (b Brief) leadInQuestion() bool {
 // needs is what the coats that are still to lay take, each product once.
 func (b Brief) needs() []Need {
 	var out []Need
-	for _, z := range b.Zones {
+	for zone, z := range b.Zones {
 		if z.System == nil {
 			continue
 		}
@@ -255,16 +266,35 @@ func (b Brief) needs() []Need {
 			}
 			onBare := i == 0 && toLay == l.Coats && z.Wish.Ground().Top == nil
 			l.Coats = toLay
-			litres := z.Wish.Litres(l, z.AreaM2*float64(b.alike()), onBare)
-			known := func(n Need) bool { return same(n.Product, l.Product) }
-			if at := slices.IndexFunc(out, known); at >= 0 {
-				out[at].Litres += litres
-				continue
+			at := slices.IndexFunc(out, func(n Need) bool { return same(n.Product, l.Product) })
+			if at < 0 {
+				out = append(out, Need{Product: l.Product})
+				at = len(out) - 1
 			}
-			out = append(out, Need{l.Product, litres})
+			share := Share{zone, z.Name, z.Wish.Take(l, z.AreaM2*float64(b.alike()), onBare)}
+			out[at].Shares = append(out[at].Shares, share)
 		}
 	}
+	for i := range out {
+		b.total(&out[i])
+	}
 	return out
+}
+
+// total adds up what a product takes. The nth coats of all zones are laid in one session: what stays in pot and tool is
+// counted once for all of them.
+func (b Brief) total(n *Need) {
+	together := 0.0
+	for _, share := range n.Shares {
+		n.Litres += share.Litres()
+		n.Sessions = max(n.Sessions, share.Coats)
+		together += share.AreaM2
+	}
+	if n.Litres > 0 {
+		wish := b.Zones[n.Shares[0].Zone].Wish
+		n.LeftL = float64(n.Sessions) * wish.Technique(n.Product, together).LeftL(together)
+		n.Litres += n.LeftL
+	}
 }
 
 // toLay is how many coats of a layer of System nobody told as laid or left out.

@@ -377,6 +377,32 @@ func TestWeekArithmetic(t *testing.T) {
 	}
 }
 
+// What stays in pot and brush is counted once a session: of a lamp base, three coats over 0.12 m² at 10 m²/L are 36 mL and
+// what the brush holds (worked by hand), and the same coats on two zones are laid in the same sessions.
+func TestALampBaseTakesLittle(t *testing.T) {
+	varnish := product(t, "clear_wb_pu", coating.Label{"spreadM2L": "10"})
+	coats := system.Layer{Role: system.Protect, Product: varnish, Coats: 3}
+	b := Brief{Start: monday, Week: week}
+	one := plan(t, wish("display", "oak", heated), 0.12, b, coats).Needs[0]
+	how := one.Shares[0]
+	brush := 3 * 0.2 * 0.015
+	if want := (0.036+0.012*0.25)/0.95 + brush; one.Litres < want-1e-9 || one.Litres > want+1e-9 || one.Sessions != 3 {
+		t.Errorf("%.4f L in %d sessions, want %.4f: %+v", one.Litres, one.Sessions, want, how)
+	}
+	b.Zones = []Zone{
+		{Name: "Stem", AreaM2: 0.06, Wish: wish("display", "oak", heated)},
+		{Name: "Foot", AreaM2: 0.06, Wish: wish("display", "oak", heated)},
+	}
+	for i := range b.Zones {
+		judged := system.Assess(b.Zones[i].Wish, []system.Layer{coats})
+		b.Zones[i].System = &judged
+	}
+	two := Make(b).Needs[0]
+	if off := two.Litres - one.Litres; off > 1e-9 || off < -1e-9 || len(two.Shares) != 2 || two.LeftL != one.LeftL {
+		t.Errorf("%.4f L as two zones, %.4f as one", two.Litres, one.Litres)
+	}
+}
+
 // Basis: practice. What it takes is told per product: a bare porous wood drinks more on its first coat.
 func TestPlanSaysWhatItTakes(t *testing.T) {
 	p := plan(t, wish("desk", "ash", heated), 2, Brief{Start: monday, Week: week},
@@ -602,7 +628,7 @@ func TestPartsAndSets(t *testing.T) {
 		set.LightUse != last.End() {
 		t.Errorf("%s … %s at %s", first.Title, last.Title, clock(last.Start()))
 	}
-	if got := set.Needs[0].Litres / one.Needs[0].Litres; got < 2.3 || got > 3 {
+	if got := set.Needs[0].Litres / one.Needs[0].Litres; got < 2.3 || got > 3.2 { // a larger brush holds more
 		t.Errorf("three alike take %.2f times as much", got)
 	}
 	b.Site = preparation.Site{OnSite: true, LivedIn: true}

@@ -10,15 +10,24 @@ import (
 	"firmitas/core/system"
 )
 
-// A two-part coat is mixed anew where one pot does not last; what has no pot life, or is done in time, says nothing.
+// A two-part coat is mixed anew where one pot does not last in today's warmth, each by volume and by weight; what is not
+// mixed says nothing. By hand: 600 mL at 2 to 1 are 400 and 200 mL, at 1.05 and 1.10 kg/L 420 and 220 g.
 func TestPotsLastTheirTime(t *testing.T) {
-	twoPart := product(t, "clear_wb_pu_2k", coating.Label{"potLifeH": "2 h"})
-	for minutes, want := range map[float64]string{30: "", 120: "", 121: "2 pots", 240: "2 pots", 300: "3 pots"} {
-		if got := inPots(twoPart, minutes); (got == "") != (want == "") || !strings.Contains(got, want) {
+	label := coating.Label{"potLifeH": "2 h", "mixRatio": "2:1", "densityA": "1.05", "densityB": "1.10"}
+	twoPart := product(t, "clear_wb_pu_2k", label)
+	life := twoPart.PotLifeAt(20) * 60
+	for minutes, want := range map[float64]string{
+		30: "one pot of 400 mL of A and 200 mL of B, by weight 420 g and 220 g", life - 1: "one pot", life + 1: "2 pots of 200",
+		2.5 * life: "3 pots",
+	} {
+		if got := inPots(twoPart, 20, minutes, 0.6); !strings.Contains(got, want) {
 			t.Errorf("%.0f min: %q, want %q", minutes, got, want)
 		}
 	}
-	if got := inPots(product(t, "clear_wb_pu", nil), 600); got != "" {
+	if cool, warm := inPots(twoPart, 20, life, 0.6), inPots(twoPart, 30, life, 0.6); cool == warm {
+		t.Errorf("ten degrees warmer, and a pot lasts as long: %q", warm)
+	}
+	if got := inPots(product(t, "clear_wb_pu", nil), 20, 600, 1); got != "" {
 		t.Errorf("a one-part coat: %q", got)
 	}
 }

@@ -103,9 +103,14 @@ var (
 
 const sandID = "sand" // its minutes follow from the grits
 
+// ByMachine tells whether a surface is sanded by drum and edger.
+func (l Life) ByMachine() bool {
+	return l.Floor && l.AreaM2 >= machineFromM2 && l.Shop.Has(technique.FloorSander)
+}
+
 // sanding is how a surface in this life is sanded.
 func (l Life) sanding() Work {
-	if l.Floor && l.AreaM2 >= machineFromM2 && l.Shop.Has(technique.FloorSander) {
+	if l.ByMachine() {
 		return ByMachine.In(l)
 	}
 	return ByHand.In(l)

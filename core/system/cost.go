@@ -163,14 +163,17 @@ func (w *Wish) price(l Layer, onBare bool) float64 {
 	if !known {
 		price = typicalPrice
 	}
-	return w.Litres(l, w.AreaM2, onBare) * price
+	taken := w.Take(l, w.AreaM2, onBare)
+	taken.Left = float64(l.Coats) * w.Technique(l.Product, taken.AreaM2).LeftL(taken.AreaM2)
+	return taken.Litres() * price
 }
 
-// Litres that a layer takes on a zone of area m²; onBare when it meets the material itself.
-func (w *Wish) Litres(l Layer, area float64, onBare bool) float64 {
+// Take is what a layer takes on a zone of area m², but for what stays in pot and tool; onBare when it meets the
+// material itself.
+func (w *Wish) Take(l Layer, area float64, onBare bool) quantity.Taken {
 	covered := w.Area(l, area)
 	transfer := w.Technique(l.Product, covered).Transfer
-	return quantity.Litres(covered, l.Coats, l.Product.SpreadM2L, transfer, onBare && w.Material.Wood())
+	return quantity.Take(covered, l.Coats, l.Product.SpreadM2L, transfer, onBare && w.Material.Wood())
 }
 
 // Technique is how a coat of p goes on over area m² of the zone.

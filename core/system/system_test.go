@@ -403,7 +403,7 @@ func TestWhatKeepsThePromiseStandsFirst(t *testing.T) {
 // What is dearer and sooner must not push out what is cheaper and later, where only that keeps to the budget.
 func TestABudgetIsKeptByTheCheaperColour(t *testing.T) {
 	w := wish("dining_table", "beech", OpaqueDark)
-	w.AreaM2, w.Wants.Budget, w.Wants.Prices = 1, 30, map[int64]float64{-103: 80}
+	w.AreaM2, w.Wants.Budget, w.Wants.Prices = 1, 26, map[int64]float64{-103: 80}
 	chalk := twins(t)[2] // dries sooner than its kind, and costs nearly three times as much
 	shelf := []*coating.Product{chalk, shelf(t, "paint_chalk dark")[0], shelf(t, "clear_wb_pu", "clear_wb_pu")[1]}
 	found := searched(t, w, shelf)

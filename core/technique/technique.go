@@ -49,7 +49,20 @@ type Technique struct {
 	SetUp      float64 // minutes of setting up and washing up, once a session
 	DenibPerM2 float64 // minutes of knocking a film smooth before it
 	Transfer   float64 // share of what leaves the tin that reaches the work; 1 where the rate already holds the loss
+	left       float64 // litres that stay in pot, tray and tool of full size after a session (practice, estimate)
 	SectionEnd string  // where a stretch ends that no day can hold
+}
+
+// A tool of full size pays from fullSizeM2 on; the smallest pot and brush hold a fifth of what it holds (practice).
+const (
+	fullSizeM2   = 1.0
+	smallestTool = 0.2
+)
+
+// LeftL is what stays in pot, tray and tool after a session over area m², in litres: a small thing is done with a small
+// brush, and what was poured out too much goes back.
+func (t Technique) LeftL(area float64) float64 {
+	return t.left * max(smallestTool, min(1, area/fullSizeM2))
 }
 
 // Sprays tells whether it drifts.
@@ -76,7 +89,8 @@ func read(file []byte) []Technique {
 			ID: l["id"], Does: l["does"], Tool: Tool(l["tool"]),
 			method: coating.Method(l["method"]), body: coating.Body(l["body"]), place: l["place"],
 			fromM2: number("from_m2"), PerM2: number("minutes_per_m2"), SetUp: number("set_up"),
-			DenibPerM2: number("denib_per_m2"), Transfer: number("transfer"), SectionEnd: l["section_end"],
+			DenibPerM2: number("denib_per_m2"), Transfer: number("transfer"), left: number("left_ml") / 1000,
+			SectionEnd: l["section_end"],
 		})
 	}
 	return out

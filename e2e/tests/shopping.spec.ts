@@ -30,3 +30,16 @@ test('one list for three pieces: the shelf first, then packs with what they cost
   const table2 = await page.request.get('/api/shopping/export')
   expect(await table2.text()).toContain(names.join(', '))
 })
+
+test('a plan says what every coat takes with its sum, and what the work takes besides', async ({ page }) => {
+  const start = new Date(Date.now() + 250 * 86_400_000).toISOString().slice(0, 10) // a week of its own
+  const desk = { name: 'Counted desk', endUse: 'Desk or work top', material: 'Ash', look: 'Natural', area: '2', start }
+  await planned(page, desk)
+  const takes = page.getByRole('complementary').filter({ hasText: 'What it takes' })
+  await takes.getByRole('group').first().getByText(/mL|L/).first().click()
+  await expect(takes.getByText(/over 2 m² at [\d.]+ m²\/L/).first()).toBeVisible()
+  await expect(takes.getByText(/In pot and tool: \d+ mL, once a session/).first()).toBeVisible()
+  await expect(takes.getByText(/Abrasive, quarter sheet or disc, P\d+/).first()).toBeVisible()
+  await expect(takes.getByText(/^0 /)).toHaveCount(0)
+  await accessible(page)
+})

@@ -15,6 +15,7 @@ import (
 	"firmitas/core/furniture"
 	"firmitas/core/preparation"
 	"firmitas/core/quantity"
+	"firmitas/core/supplies"
 	"firmitas/core/system"
 	"firmitas/core/technique"
 	"firmitas/core/worklog"
@@ -185,6 +186,7 @@ func (h *handlers) GetPlan(ctx context.Context, r api.GetPlanRequestObject) (api
 		Plan:        toPlan(p),
 		Air:         toAirReading(p.Brief.Zones[0].Wish.Air),
 		LatestStart: when(p.Latest),
+		Supplies:    each(supplies.Count(p.Brief.Takes(p.Plan)), toSupply),
 		Strip:       toStrip(p.Home, []*workshop.Plan{&p}, h.service.Now(), false),
 	}, nil
 }

@@ -43,7 +43,10 @@ func (h *handlers) ExportShopping(
 }
 
 func toShopping(s workshop.Shopping) api.Shopping {
-	out := api.Shopping{Lines: each(s.Lines, func(l shopping.Line) api.ShoppingLine { return toShoppingLine(l, s) })}
+	out := api.Shopping{
+		Lines:    each(s.Lines, func(l shopping.Line) api.ShoppingLine { return toShoppingLine(l, s) }),
+		Supplies: each(s.Besides, toSupply),
+	}
 	var cents int64
 	for _, l := range s.Lines {
 		cents += l.Basket.Cents

@@ -15,6 +15,7 @@ import (
 	"firmitas/core/quantity"
 	"firmitas/core/schedule"
 	"firmitas/core/substrate"
+	"firmitas/core/supplies"
 	"firmitas/core/system"
 	"firmitas/core/technique"
 	"firmitas/core/worklog"
@@ -294,7 +295,27 @@ func toSystem(in workshop.Suggestion) api.System {
 	return out
 }
 
-func toNeed(n schedule.Need) api.Need { return api.Need{Product: toRef(n.Product), Litres: n.Litres} }
+func toNeed(n schedule.Need) api.Need {
+	return api.Need{
+		Product: toRef(n.Product), Litres: n.Litres, Sessions: n.Sessions, LeftL: n.LeftL,
+		Shares: each(n.Shares, func(s schedule.Share) api.NeedShare {
+			return api.NeedShare{
+				Zone: s.Name, AreaM2: s.AreaM2, Coats: s.Coats, RateM2L: s.RateM2L, Transfer: s.Transfer,
+				ThirstL: s.Thirst, Litres: s.Litres(),
+			}
+		}),
+	}
+}
+
+func toSupply(l supplies.Line) api.SupplyLine {
+	return api.SupplyLine{
+		ID: l.Supply.ID, Name: l.Supply.Name, Unit: api.SupplyLineUnit(l.Supply.Unit), Note: l.Supply.Note,
+		Grit: told(l.Grit), Amount: l.Amount, Notes: append([]string{}, l.Notes...),
+		For: each(l.For, func(s supplies.Share) api.SupplyShare {
+			return api.SupplyShare{Title: s.Title, Amount: s.Amount}
+		}),
+	}
+}
 
 func toParts(p system.Parts) api.Parts {
 	return api.Parts{

@@ -11,14 +11,16 @@ import (
 	"firmitas/core/quantity"
 	"firmitas/core/schedule"
 	"firmitas/core/shopping"
+	"firmitas/core/supplies"
 )
 
 // Shopping is what all open pieces take, and what of it is to be bought.
 type Shopping struct {
-	Home   Workshop
-	Lines  []shopping.Line
-	Pieces map[int64]Piece // by id, those that take something
-	Tins   map[int64]Tin   // by id, those that are spoken of
+	Home    Workshop
+	Lines   []shopping.Line
+	Besides []supplies.Line // the coats
+	Pieces  map[int64]Piece // by id, those that take something
+	Tins    map[int64]Tin   // by id, those that are spoken of
 }
 
 // Shopping lists what all open pieces take of each product by when, from the shelf first.
@@ -56,6 +58,7 @@ func (s *Service) Shopping(ctx context.Context) (Shopping, error) {
 			}})
 		}
 		var wanted []shopping.Wanted
+		var work []supplies.Work
 		for i, plan := range cal.cal.Plans {
 			piece := cal.pieces[cal.pieceAt(i)]
 			for _, n := range plan.Needs {
@@ -64,8 +67,12 @@ func (s *Service) Shopping(ctx context.Context) (Shopping, error) {
 				})
 			}
 			out.Pieces[piece.ID] = piece
+			for _, w := range cal.briefs[i].Takes(plan) {
+				w.Title = piece.Name
+				work = append(work, w)
+			}
 		}
-		out.Lines = shopping.List(wanted, held, packs)
+		out.Lines, out.Besides = shopping.List(wanted, held, packs), supplies.Count(work)
 		return out, nil
 	})
 }

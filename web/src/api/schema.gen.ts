@@ -3014,6 +3014,44 @@ export interface components {
         };
         Need: {
             product: components["schemas"]["ProductRef"];
+            /**
+             * Format: double
+             * @description 0 where no rate is known
+             */
+            litres: number;
+            /** @description in which it is laid */
+            sessions: number;
+            /**
+             * Format: double
+             * @description of the litres: what stays in pot and tool
+             */
+            leftL: number;
+            shares: components["schemas"]["NeedShare"][];
+        };
+        /** @description What one zone takes of a product. */
+        NeedShare: {
+            zone: string;
+            /**
+             * Format: double
+             * @description that one coat covers
+             */
+            areaM2: number;
+            coats: number;
+            /**
+             * Format: double
+             * @description m² to the litre; 0 = nobody knows
+             */
+            rateM2L: number;
+            /**
+             * Format: double
+             * @description share of what leaves the tin that reaches the work
+             */
+            transfer: number;
+            /**
+             * Format: double
+             * @description what bare porous wood drinks more
+             */
+            thirstL: number;
             /** Format: double */
             litres: number;
         };
@@ -3228,6 +3266,8 @@ export interface components {
             doubted?: boolean;
         };
         Shopping: {
+            /** @description what the work takes besides its coats */
+            supplies: components["schemas"]["SupplyLine"][];
             lines: components["schemas"]["ShoppingLine"][];
             /** @description a decimal, of all that has a price; none where nothing has */
             cost?: string;
@@ -3518,7 +3558,33 @@ export interface components {
             needs: components["schemas"]["Need"][];
             standing?: components["schemas"]["Standing"];
         };
+        /** @description What work takes besides its coats (practice, estimate). */
+        SupplyLine: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            unit: "L" | "piece" | "pair" | "m" | "m2";
+            /** @description what it is, in short; empty = its name says it */
+            note: string;
+            /** @description FEPA P, of an abrasive */
+            grit?: number;
+            /**
+             * Format: double
+             * @description in its unit; whole where only whole ones can be had
+             */
+            amount: number;
+            for: components["schemas"]["SupplyShare"][];
+            notes: string[];
+        };
+        SupplyShare: {
+            /** @description the work that takes it */
+            title: string;
+            /** Format: double */
+            amount: number;
+        };
         PlanAnswer: {
+            /** @description what is still to do takes besides its coats */
+            supplies: components["schemas"]["SupplyLine"][];
             plan: components["schemas"]["Plan"];
             strip: components["schemas"]["Strip"];
             air: components["schemas"]["AirReading"];

@@ -11,6 +11,7 @@ import { useWaiting } from '../log/tell'
 import { forWhat } from '../ui/causes'
 import { useShow } from '../ui/show'
 import { BasisMark } from '../ui/verdict'
+import { Needs } from './Needs'
 
 /** The plan in words, step by step, for the bench and for paper. */
 export function Steps({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
@@ -58,7 +59,7 @@ export function Steps({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
           </section>
         ))}
       </div>
-      {plan.needs.length > 0 && <Needs needs={plan.needs} begun={plan.steps.some((s) => s.told?.coat !== undefined)} />}
+      <Needs answer={answer} />
     </div>
   )
 }
@@ -78,29 +79,6 @@ function DaysCautions({ steps, told }: { steps: Step[]; told: Set<string> }) {
         </li>
       ))}
     </ul>
-  )
-}
-
-function Needs({ needs, begun }: { needs: Plan['needs']; begun: boolean }) {
-  const show = useShow()
-  return (
-    <aside className="self-start bg-base-200 p-4 print-whole max-lg:order-1">
-      <h2 className="mb-2">{begun ? 'What it still takes' : 'What it takes'}</h2>
-      <ul className="space-y-2">
-        {needs.map((n) => (
-          <li key={n.product.id}>
-            <b>{show.volume(n.litres)}</b> {n.product.name}
-            <span className="block text-sm opacity-85">
-              {n.product.maker}, {n.product.colour}
-            </span>
-          </li>
-        ))}
-      </ul>
-      <p className="mt-3 text-sm">
-        What brush, roller or gun loses and what stays in the pot are counted in. Basis: label spreading rate, practice
-        for losses.
-      </p>
-    </aside>
   )
 }
 

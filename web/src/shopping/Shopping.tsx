@@ -5,6 +5,7 @@ import type { ShoppingLine } from '../api/client'
 import { shoppingQuery } from '../api/queries'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { SupplyNeed } from '../plan/Needs'
 
 /** One list over all open pieces: what to buy by when, and what the shelf gives. */
 export function ShoppingView() {
@@ -24,7 +25,7 @@ export function ShoppingView() {
         </span>
       </div>
       <Answered query={query} what="what to buy">
-        {({ lines, cost, unpriced }) => {
+        {({ lines, cost, unpriced, supplies }) => {
           const lacking = lines.filter((l) => l.lacksL > 0)
           const enough = lines.filter((l) => l.lacksL === 0)
           return (
@@ -67,6 +68,21 @@ export function ShoppingView() {
                       <li key={l.product.id} className="py-2">
                         <Named line={l} /> {show.volume(l.litres)} for {piecesOf(l)}
                         <FromShelf line={l} />
+                      </li>
+                    ))}
+                  </ul>
+                </section>
+              )}
+              {supplies.length > 0 && (
+                <section aria-labelledby="besides" className="mt-6">
+                  <h2 id="besides" className="mb-1">
+                    Besides
+                  </h2>
+                  <ul className="grid gap-x-8 border-y border-base-300 sm:grid-cols-2">
+                    {supplies.map((s) => (
+                      <li key={s.id + (s.grit ?? '')} className="border-b border-base-300 py-2">
+                        <SupplyNeed supply={s} />
+                        <span className="block text-sm opacity-85">for {s.for.map((f) => f.title).join(', ')}</span>
                       </li>
                     ))}
                   </ul>

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { createContext, useContext, useMemo, type ReactNode } from 'react'
 import type { Workshop } from '../api/client'
-import { measures, TABLESPOON_ML, volume, type Measure, type Units } from './units'
+import { FT2_PER_GALLON, measures, TABLESPOON_ML, volume, type Measure, type Units } from './units'
 import { workshopQuery } from '../api/queries'
 
 /** Everything that turns values into words goes through here, so that units, clock and time zone are honoured once. */
@@ -12,6 +12,7 @@ export interface Show {
   number: (v: number, digits?: number) => string
   measure: (m: Measure, si: number) => string
   volume: (litres: number) => string
+  spread: (m2PerL: number) => string // how far it goes
   spoons: (ml: number) => string // a little of a liquid or powder, as it is measured out by hand
   clock: (iso: string) => string
   day: (iso: string) => string
@@ -64,6 +65,7 @@ export function makeShow(workshop?: Workshop): Show {
       const v = volume(units, litres)
       return `${number(v.amount, v.digits)} ${v.unit}`
     },
+    spread: (rate) => (units === 'us' ? `${number(rate * FT2_PER_GALLON, 0)} ft²/gal` : `${number(rate, 1)} m²/L`),
     spoons: (ml) =>
       units === 'us' ? `${number(ml / TABLESPOON_ML, 1)} tbsp` : `${number(ml)} mL (about ${number(ml)} g)`,
     clock,

@@ -26,6 +26,7 @@ interface Measures {
   film: Measure
   pace: Measure
   little: Measure // of a liquid
+  run: Measure // of tape, of a moulding
 }
 
 export const measures: Record<Units, Measures> = {
@@ -36,6 +37,7 @@ export const measures: Record<Units, Measures> = {
     film: scaled('µm', 1, 0),
     pace: scaled('min/m²', 1, 1),
     little: scaled('mL', 0.001, 0),
+    run: scaled('m', 1, 1),
   },
   us: {
     temp: { unit: '°F', digits: 0, fromSI: (c) => 1.8 * c + 32, toSI: (f) => (f - 32) / 1.8 },
@@ -44,18 +46,22 @@ export const measures: Record<Units, Measures> = {
     film: scaled('mil', 25.4, 1),
     pace: scaled('min/ft²', 1 / (FOOT * FOOT), 2),
     little: scaled('fl oz', GALLON / 128, 1),
+    run: scaled('ft', FOOT, 0),
   },
 }
 
 /** A count, with what is counted behind it. */
 export const whole = (unit: string): Measure => ({ unit, digits: 0, fromSI: (v) => v, toSI: (v) => v })
 
+export const FT2_PER_GALLON = GALLON / (FOOT * FOOT) // to a m²/L
 export const TABLESPOON_ML = (GALLON / 256) * 1000
 
 /** Litres in the unit a finisher would buy them in, smaller units for smaller amounts. */
 export function volume(units: Units, litres: number): { amount: number; unit: string; digits: number } {
   if (units === 'metric')
-    return litres < 1 ? { amount: litres * 1000, unit: 'mL', digits: 0 } : { amount: litres, unit: 'L', digits: 1 }
+    return litres < 1
+      ? { amount: litres > 0 ? Math.max(1, litres * 1000) : 0, unit: 'mL', digits: 0 }
+      : { amount: litres, unit: 'L', digits: 1 }
   if (litres < GALLON / 4) return { amount: (litres / GALLON) * 128, unit: 'fl oz', digits: 1 }
   return litres < GALLON
     ? { amount: (litres / GALLON) * 4, unit: 'qt', digits: 1 }

@@ -1,0 +1,92 @@
+import type { Need, PlanAnswer, SupplyLine } from '../api/client'
+import { useShow, type Show } from '../ui/show'
+
+/** All that is still to be laid and done takes: every coat with its sum, and what else the work uses up. */
+export function Needs({ answer: { plan, supplies } }: { answer: PlanAnswer }) {
+  const begun = plan.steps.some((s) => s.told?.coat !== undefined)
+  if (plan.needs.length === 0 && supplies.length === 0) return null
+  return (
+    <aside className="self-start bg-base-200 p-4 print-whole max-lg:order-1">
+      <h2 className="mb-2">{begun ? 'What it still takes' : 'What it takes'}</h2>
+      <ul className="divide-y divide-base-300">
+        {plan.needs.map((n) => (
+          <ProductNeed key={n.product.id} need={n} />
+        ))}
+      </ul>
+      {supplies.length > 0 && (
+        <>
+          <h3 className="mb-1 mt-4 text-base font-bold">Besides</h3>
+          <ul className="divide-y divide-base-300">
+            {supplies.map((s) => (
+              <li key={s.id + (s.grit ?? '')} className="py-1">
+                <SupplyNeed supply={s} />
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <p className="mt-3 text-sm opacity-85">
+        Coats by their label’s rate; losses and all besides by practice, as estimates.
+      </p>
+    </aside>
+  )
+}
+
+function ProductNeed({ need }: { need: Need }) {
+  const show = useShow()
+  const { product } = need
+  return (
+    <li className="py-1">
+      <details>
+        <summary className="min-h-11 cursor-pointer py-1">
+          <b>{need.litres > 0 ? show.volume(need.litres) : 'as it needs'}</b> {product.name}{' '}
+          <span className="text-sm opacity-85">{[product.maker, product.colour].filter(Boolean).join(', ')}</span>
+        </summary>
+        <ul className="mb-2 space-y-1 pl-4 text-sm">
+          {need.shares.map((s) => (
+            <li key={s.zone}>
+              {s.zone}: {sumOf(s, show)}
+            </li>
+          ))}
+          {need.leftL > 0 && (
+            <li>
+              In pot and tool: {show.volume(need.leftL)}, once a session
+              {need.sessions > 1 && ` (${need.sessions})`}.
+            </li>
+          )}
+        </ul>
+      </details>
+    </li>
+  )
+}
+
+/** How a zone's amount comes about, as one would work it out on paper. */
+function sumOf(s: Need['shares'][number], show: Show): string {
+  const coats = s.coats === 1 ? 'one coat' : `${s.coats} coats`
+  const area = show.measure(show.measures.area, s.areaM2)
+  if (s.rateM2L === 0) return `${coats} over ${area}; no spreading rate is known.`
+  const thirst = s.thirstL > 0 ? `, the first a quarter more on bare wood` : ''
+  const lost = s.transfer < 1 ? `, ${show.number(s.transfer * 100)} % reaches the work` : ''
+  return `${coats} over ${area} at ${show.spread(s.rateM2L)}${thirst}${lost}: ${show.volume(s.litres)}.`
+}
+
+/** An amount of a supply in words. */
+export function SupplyNeed({ supply }: { supply: SupplyLine }) {
+  const show = useShow()
+  const what = [supply.note, ...supply.notes].filter(Boolean).join('; ')
+  return (
+    <>
+      <b>{amountOf(supply, show)}</b> {supply.name}
+      {supply.grit !== undefined && ` P${supply.grit}`}
+      {what && <span className="block text-sm opacity-85">{what}</span>}
+    </>
+  )
+}
+
+function amountOf({ unit, amount }: SupplyLine, show: Show): string {
+  if (unit === 'L') return show.volume(amount)
+  if (unit === 'm') return show.measure(show.measures.run, amount)
+  if (unit === 'm2') return show.measure(show.measures.area, amount)
+  if (unit === 'pair') return amount === 1 ? 'one pair of' : `${show.number(amount)} pairs of`
+  return `${show.number(amount)} ×`
+}
