@@ -320,23 +320,30 @@ func (e EventBuild) Valid() bool {
 
 // Defines values for EventKind.
 const (
+	EventKindAgreed        EventKind = "agreed"
 	EventKindAirRead       EventKind = "air_read"
+	EventKindAsked         EventKind = "asked"
 	EventKindBegun         EventKind = "begun"
+	EventKindBought        EventKind = "bought"
 	EventKindBuyerAnswered EventKind = "buyer_answered"
 	EventKindBuyerSaid     EventKind = "buyer_said"
 	EventKindChecked       EventKind = "checked"
 	EventKindCoatLaid      EventKind = "coat_laid"
 	EventKindFault         EventKind = "fault"
+	EventKindFee           EventKind = "fee"
 	EventKindHandedOver    EventKind = "handed_over"
+	EventKindHours         EventKind = "hours"
 	EventKindJobDone       EventKind = "job_done"
 	EventKindLeftOut       EventKind = "left_out"
 	EventKindMixed         EventKind = "mixed"
 	EventKindMoved         EventKind = "moved"
 	EventKindNote          EventKind = "note"
+	EventKindPartBought    EventKind = "part_bought"
 	EventKindPatch         EventKind = "patch"
 	EventKindSample        EventKind = "sample"
 	EventKindSign          EventKind = "sign"
 	EventKindSlip          EventKind = "slip"
+	EventKindSold          EventKind = "sold"
 	EventKindTakenBack     EventKind = "taken_back"
 	EventKindTakenOff      EventKind = "taken_off"
 )
@@ -344,9 +351,15 @@ const (
 // Valid indicates whether the value is a known member of the EventKind enum.
 func (e EventKind) Valid() bool {
 	switch e {
+	case EventKindAgreed:
+		return true
 	case EventKindAirRead:
 		return true
+	case EventKindAsked:
+		return true
 	case EventKindBegun:
+		return true
+	case EventKindBought:
 		return true
 	case EventKindBuyerAnswered:
 		return true
@@ -358,7 +371,11 @@ func (e EventKind) Valid() bool {
 		return true
 	case EventKindFault:
 		return true
+	case EventKindFee:
+		return true
 	case EventKindHandedOver:
+		return true
+	case EventKindHours:
 		return true
 	case EventKindJobDone:
 		return true
@@ -370,6 +387,8 @@ func (e EventKind) Valid() bool {
 		return true
 	case EventKindNote:
 		return true
+	case EventKindPartBought:
+		return true
 	case EventKindPatch:
 		return true
 	case EventKindSample:
@@ -377,6 +396,8 @@ func (e EventKind) Valid() bool {
 	case EventKindSign:
 		return true
 	case EventKindSlip:
+		return true
+	case EventKindSold:
 		return true
 	case EventKindTakenBack:
 		return true
@@ -407,33 +428,50 @@ func (e EventInputBuild) Valid() bool {
 
 // Defines values for EventInputKind.
 const (
-	EventInputKindBegun     EventInputKind = "begun"
-	EventInputKindChecked   EventInputKind = "checked"
-	EventInputKindCoatLaid  EventInputKind = "coat_laid"
-	EventInputKindFault     EventInputKind = "fault"
-	EventInputKindJobDone   EventInputKind = "job_done"
-	EventInputKindLeftOut   EventInputKind = "left_out"
-	EventInputKindMixed     EventInputKind = "mixed"
-	EventInputKindMoved     EventInputKind = "moved"
-	EventInputKindNote      EventInputKind = "note"
-	EventInputKindPatch     EventInputKind = "patch"
-	EventInputKindSample    EventInputKind = "sample"
-	EventInputKindSign      EventInputKind = "sign"
-	EventInputKindSlip      EventInputKind = "slip"
-	EventInputKindTakenBack EventInputKind = "taken_back"
-	EventInputKindTakenOff  EventInputKind = "taken_off"
+	EventInputKindAgreed     EventInputKind = "agreed"
+	EventInputKindAsked      EventInputKind = "asked"
+	EventInputKindBegun      EventInputKind = "begun"
+	EventInputKindBought     EventInputKind = "bought"
+	EventInputKindChecked    EventInputKind = "checked"
+	EventInputKindCoatLaid   EventInputKind = "coat_laid"
+	EventInputKindFault      EventInputKind = "fault"
+	EventInputKindFee        EventInputKind = "fee"
+	EventInputKindHours      EventInputKind = "hours"
+	EventInputKindJobDone    EventInputKind = "job_done"
+	EventInputKindLeftOut    EventInputKind = "left_out"
+	EventInputKindMixed      EventInputKind = "mixed"
+	EventInputKindMoved      EventInputKind = "moved"
+	EventInputKindNote       EventInputKind = "note"
+	EventInputKindPartBought EventInputKind = "part_bought"
+	EventInputKindPatch      EventInputKind = "patch"
+	EventInputKindSample     EventInputKind = "sample"
+	EventInputKindSign       EventInputKind = "sign"
+	EventInputKindSlip       EventInputKind = "slip"
+	EventInputKindSold       EventInputKind = "sold"
+	EventInputKindTakenBack  EventInputKind = "taken_back"
+	EventInputKindTakenOff   EventInputKind = "taken_off"
 )
 
 // Valid indicates whether the value is a known member of the EventInputKind enum.
 func (e EventInputKind) Valid() bool {
 	switch e {
+	case EventInputKindAgreed:
+		return true
+	case EventInputKindAsked:
+		return true
 	case EventInputKindBegun:
+		return true
+	case EventInputKindBought:
 		return true
 	case EventInputKindChecked:
 		return true
 	case EventInputKindCoatLaid:
 		return true
 	case EventInputKindFault:
+		return true
+	case EventInputKindFee:
+		return true
+	case EventInputKindHours:
 		return true
 	case EventInputKindJobDone:
 		return true
@@ -445,6 +483,8 @@ func (e EventInputKind) Valid() bool {
 		return true
 	case EventInputKindNote:
 		return true
+	case EventInputKindPartBought:
+		return true
 	case EventInputKindPatch:
 		return true
 	case EventInputKindSample:
@@ -452,6 +492,8 @@ func (e EventInputKind) Valid() bool {
 	case EventInputKindSign:
 		return true
 	case EventInputKindSlip:
+		return true
+	case EventInputKindSold:
 		return true
 	case EventInputKindTakenBack:
 		return true
@@ -801,6 +843,54 @@ func (e InspectionLead) Valid() bool {
 	case NotTested:
 		return true
 	case Positive:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for LedgerPriceIs.
+const (
+	LedgerPriceIsAgreed LedgerPriceIs = "agreed"
+	LedgerPriceIsAsked  LedgerPriceIs = "asked"
+	LedgerPriceIsSold   LedgerPriceIs = "sold"
+)
+
+// Valid indicates whether the value is a known member of the LedgerPriceIs enum.
+func (e LedgerPriceIs) Valid() bool {
+	switch e {
+	case LedgerPriceIsAgreed:
+		return true
+	case LedgerPriceIsAsked:
+		return true
+	case LedgerPriceIsSold:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for LedgerLineKind.
+const (
+	LedgerLineKindBought   LedgerLineKind = "bought"
+	LedgerLineKindHours    LedgerLineKind = "hours"
+	LedgerLineKindMaterial LedgerLineKind = "material"
+	LedgerLineKindOverhead LedgerLineKind = "overhead"
+	LedgerLineKindPart     LedgerLineKind = "part"
+)
+
+// Valid indicates whether the value is a known member of the LedgerLineKind enum.
+func (e LedgerLineKind) Valid() bool {
+	switch e {
+	case LedgerLineKindBought:
+		return true
+	case LedgerLineKindHours:
+		return true
+	case LedgerLineKindMaterial:
+		return true
+	case LedgerLineKindOverhead:
+		return true
+	case LedgerLineKindPart:
 		return true
 	default:
 		return false
@@ -1551,6 +1641,27 @@ func (e ImportShelfParamsFormat) Valid() bool {
 	}
 }
 
+// Defines values for DeleteTinParamsWhy.
+const (
+	DeleteTinParamsWhyEmpty  DeleteTinParamsWhy = "empty"
+	DeleteTinParamsWhySlip   DeleteTinParamsWhy = "slip"
+	DeleteTinParamsWhyThrown DeleteTinParamsWhy = "thrown"
+)
+
+// Valid indicates whether the value is a known member of the DeleteTinParamsWhy enum.
+func (e DeleteTinParamsWhy) Valid() bool {
+	switch e {
+	case DeleteTinParamsWhyEmpty:
+		return true
+	case DeleteTinParamsWhySlip:
+		return true
+	case DeleteTinParamsWhyThrown:
+		return true
+	default:
+		return false
+	}
+}
+
 // Air defines model for Air.
 type Air struct {
 	// Rh % relative humidity, above 0 to 100
@@ -1959,6 +2070,17 @@ type Cost struct {
 	Ready time.Time `json:"ready"`
 }
 
+// Covered How far a product really went.
+type Covered struct {
+	Jobs int `json:"jobs"`
+
+	// M2PerL the middle of all jobs
+	M2PerL float64 `json:"m2PerL"`
+
+	// Method as the log tells it; empty = as planned
+	Method string `json:"method"`
+}
+
 // DayLoad defines model for DayLoad.
 type DayLoad struct {
 	Date openapi_types.Date `json:"date"`
@@ -2187,6 +2309,8 @@ type EndUse struct {
 
 // Event defines model for Event.
 type Event struct {
+	// Amount a decimal
+	Amount     *string     `json:"amount,omitempty"`
 	Build      *EventBuild `json:"build,omitempty"`
 	Check      *string     `json:"check,omitempty"`
 	Coat       *int        `json:"coat,omitempty"`
@@ -2233,6 +2357,9 @@ type EventKind string
 // EventInput defines model for EventInput.
 type EventInput struct {
 	Air *Air `json:"air,omitempty"`
+
+	// Amount of money: a sum as typed, with comma or point
+	Amount *string `json:"amount,omitempty"`
 
 	// Build of a coat: how it looks, where nobody measured
 	Build *EventInputBuild `json:"build,omitempty"`
@@ -2296,7 +2423,11 @@ type EventInput struct {
 	TinID *int64 `json:"tinId,omitempty"`
 
 	// TookMin minutes by hand
-	TookMin *float64 `json:"tookMin,omitempty"`
+	TookMin        *float64 `json:"tookMin,omitempty"`
+	WeighedAfterKg *float64 `json:"weighedAfterKg,omitempty"`
+
+	// WeighedBeforeKg of a coat: the tin on the scale, before and after, in place of litres
+	WeighedBeforeKg *float64 `json:"weighedBeforeKg,omitempty"`
 
 	// WetUm of a coat: its wet film as gauged, µm
 	WetUm *float64 `json:"wetUm,omitempty"`
@@ -2321,6 +2452,37 @@ type EventInputRemedy string
 type Evidence struct {
 	From  string `json:"from"`
 	Words string `json:"words"`
+}
+
+// Extra defines model for Extra.
+type Extra struct {
+	// Gain what it leaves, hours, fees and tax off
+	Gain  string     `json:"gain"`
+	Input ExtraInput `json:"input"`
+	Pays  bool       `json:"pays"`
+
+	// PerHour none where it takes no hours
+	PerHour *string `json:"perHour,omitempty"`
+}
+
+// ExtraInput defines model for ExtraInput.
+type ExtraInput struct {
+	// Cost what has to be bought, as typed
+	Cost    string  `json:"cost"`
+	Minutes float64 `json:"minutes"`
+	Name    string  `json:"name"`
+
+	// Price that it adds
+	Price string `json:"price"`
+
+	// Taken into the price
+	Taken bool `json:"taken"`
+}
+
+// ExtrasInput defines model for ExtrasInput.
+type ExtrasInput struct {
+	Extras  []ExtraInput `json:"extras"`
+	Version int          `json:"version"`
 }
 
 // Fact defines model for Fact.
@@ -2880,6 +3042,85 @@ type LearnedShare struct {
 	PerM2 float64 `json:"perM2"`
 }
 
+// Ledger defines model for Ledger.
+type Ledger struct {
+	// AheadHours and its hours with their overhead
+	AheadHours string `json:"aheadHours"`
+
+	// AheadMaterial what the plan still takes, an estimate
+	AheadMaterial string  `json:"aheadMaterial"`
+	AheadMinutes  float64 `json:"aheadMinutes"`
+
+	// Alike pieces of the set
+	Alike  int     `json:"alike"`
+	Extras []Extra `json:"extras"`
+
+	// ExtrasGain and what they leave
+	ExtrasGain string `json:"extrasGain"`
+
+	// ExtrasPrice what the extras that are taken add to the price
+	ExtrasPrice string       `json:"extrasPrice"`
+	Fees        string       `json:"fees"`
+	Lines       []LedgerLine `json:"lines"`
+
+	// Margin what the price leaves over the cost without hours, fees and tax off, once all is done
+	Margin *string `json:"margin,omitempty"`
+
+	// Matches own pieces that go with it and are not sold
+	Matches []ShoppingPiece `json:"matches"`
+	Minutes float64         `json:"minutes"`
+
+	// PerHour margin by the hour
+	PerHour *string `json:"perHour,omitempty"`
+
+	// Price none where nobody told one
+	Price   *string        `json:"price,omitempty"`
+	PriceIs *LedgerPriceIs `json:"priceIs,omitempty"`
+
+	// Profit and with hours and overhead
+	Profit *string `json:"profit,omitempty"`
+
+	// Rate What an hour costs from a day on, and what goes off a price. Sums as typed.
+	Rate MoneyRate `json:"rate"`
+
+	// Reprice it stands so long that its price is looked at again
+	Reprice bool       `json:"reprice"`
+	SoldAt  *time.Time `json:"soldAt,omitempty"`
+
+	// StandingDays for how long it is asked for
+	StandingDays int `json:"standingDays"`
+
+	// Tax that the price includes
+	Tax string `json:"tax"`
+
+	// Unpriced products that were laid and whose price nobody told
+	Unpriced []string `json:"unpriced"`
+	Version  int      `json:"version"`
+	With     string   `json:"with"`
+
+	// Without cost without hours and overhead, a decimal
+	Without string `json:"without"`
+}
+
+// LedgerPriceIs defines model for Ledger.PriceIs.
+type LedgerPriceIs string
+
+// LedgerLine defines model for LedgerLine.
+type LedgerLine struct {
+	Amount   string `json:"amount"`
+	Estimate bool   `json:"estimate"`
+
+	// Facts events that it rests on
+	Facts   []int64        `json:"facts"`
+	Kind    LedgerLineKind `json:"kind"`
+	Minutes float64        `json:"minutes"`
+	Note    string         `json:"note"`
+	Title   string         `json:"title"`
+}
+
+// LedgerLineKind defines model for LedgerLine.Kind.
+type LedgerLineKind string
+
 // LeftOut defines model for LeftOut.
 type LeftOut struct {
 	Kind    LeftOutKind `json:"kind"`
@@ -2948,6 +3189,23 @@ type Moment struct {
 	FromH   float64 `json:"fromH"`
 	Reason  string  `json:"reason"`
 	Verdict Verdict `json:"verdict"`
+}
+
+// MoneyRate What an hour costs from a day on, and what goes off a price. Sums as typed.
+type MoneyRate struct {
+	// FeePct of a price
+	FeePct string             `json:"feePct"`
+	From   openapi_types.Date `json:"from"`
+	Hour   string             `json:"hour"`
+
+	// Overhead for room, heat and tools, by the hour of work
+	Overhead string `json:"overhead"`
+
+	// TaxPct that a price includes
+	TaxPct string `json:"taxPct"`
+
+	// TaxShown on quotes
+	TaxShown bool `json:"taxShown"`
 }
 
 // Move A piece whose work begins, or goes on once it has begun, no sooner than at a moment.
@@ -3400,11 +3658,17 @@ type ProductInput struct {
 type ProductPage struct {
 	Boards []Board `json:"boards"`
 
+	// Covered how far it really went, by method
+	Covered []Covered `json:"covered"`
+
 	// Faults the newest first
-	Faults  []ProductFault `json:"faults"`
-	Notes   []Note         `json:"notes"`
-	Product Product        `json:"product"`
-	Tins    []Tin          `json:"tins"`
+	Faults []ProductFault `json:"faults"`
+
+	// Moves facts of its tins, the newest first, 100 at most
+	Moves   []TinMove `json:"moves"`
+	Notes   []Note    `json:"notes"`
+	Product Product   `json:"product"`
+	Tins    []Tin     `json:"tins"`
 }
 
 // ProductRef defines model for ProductRef.
@@ -3611,7 +3875,8 @@ type SettingsInput struct {
 	Numbers SettingsInputNumbers `json:"numbers"`
 
 	// Pace own minutes by kind of work
-	Pace map[string]float64 `json:"pace"`
+	Pace  map[string]float64 `json:"pace"`
+	Rates []MoneyRate        `json:"rates"`
 
 	// Room What all pieces share.
 	Room    Room               `json:"room"`
@@ -4094,6 +4359,23 @@ type TinInput struct {
 	Size string `json:"size"`
 }
 
+// TinMove A fact of a tin.
+type TinMove struct {
+	Amount *string   `json:"amount,omitempty"`
+	At     time.Time `json:"at"`
+	ID     int64     `json:"id"`
+
+	// Litres that went out
+	Litres *float64 `json:"litres,omitempty"`
+	Piece  *string  `json:"piece,omitempty"`
+
+	// PieceID that it was laid on
+	PieceID *int64 `json:"pieceId,omitempty"`
+	TinID   int64  `json:"tinId"`
+	Who     string `json:"who"`
+	Words   string `json:"words"`
+}
+
 // TinUpdate defines model for TinUpdate.
 type TinUpdate struct {
 	Tin     TinInput `json:"tin"`
@@ -4312,7 +4594,8 @@ type Workshop struct {
 	Numbers WorkshopNumbers `json:"numbers"`
 
 	// Pace own minutes by kind of work
-	Pace map[string]float64 `json:"pace"`
+	Pace  map[string]float64 `json:"pace"`
+	Rates []MoneyRate        `json:"rates"`
 
 	// Room What all pieces share.
 	Room     Room          `json:"room"`
@@ -4551,6 +4834,12 @@ type TellEventParams struct {
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
+// PutExtrasParams defines parameters for PutExtras.
+type PutExtrasParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
 // HandOverParams defines parameters for HandOver.
 type HandOverParams struct {
 	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
@@ -4674,9 +4963,15 @@ type DeleteTinParams struct {
 	// Version of what is to go as it was last seen
 	Version Version `form:"version" json:"version"`
 
+	// Why a slip: it never was there
+	Why DeleteTinParamsWhy `form:"why" json:"why"`
+
 	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
+
+// DeleteTinParamsWhy defines parameters for DeleteTin.
+type DeleteTinParamsWhy string
 
 // UpdateTinParams defines parameters for UpdateTin.
 type UpdateTinParams struct {
@@ -4740,6 +5035,9 @@ type WithdrawCardJSONRequestBody = CardWithdrawal
 
 // TellEventJSONRequestBody defines body for TellEvent for application/json ContentType.
 type TellEventJSONRequestBody = EventInput
+
+// PutExtrasJSONRequestBody defines body for PutExtras for application/json ContentType.
+type PutExtrasJSONRequestBody = ExtrasInput
 
 // HandOverJSONRequestBody defines body for HandOver for application/json ContentType.
 type HandOverJSONRequestBody = HandOverInput
@@ -4921,8 +5219,14 @@ type ServerInterface interface {
 	// (POST /pieces/{id}/events)
 	TellEvent(c *gin.Context, id PieceID, params TellEventParams)
 
+	// (PUT /pieces/{id}/extras)
+	PutExtras(c *gin.Context, id PieceID, params PutExtrasParams)
+
 	// (POST /pieces/{id}/hand-over)
 	HandOver(c *gin.Context, id PieceID, params HandOverParams)
+
+	// (GET /pieces/{id}/ledger)
+	GetLedger(c *gin.Context, id PieceID)
 
 	// (GET /pieces/{id}/offer)
 	GetOffer(c *gin.Context, id PieceID, params GetOfferParams)
@@ -6370,6 +6674,55 @@ func (siw *ServerInterfaceWrapper) TellEvent(c *gin.Context) {
 	siw.Handler.TellEvent(c, id, params)
 }
 
+// PutExtras operation middleware
+func (siw *ServerInterfaceWrapper) PutExtras(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params PutExtrasParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutExtras(c, id, params)
+}
+
 // HandOver operation middleware
 func (siw *ServerInterfaceWrapper) HandOver(c *gin.Context) {
 
@@ -6417,6 +6770,31 @@ func (siw *ServerInterfaceWrapper) HandOver(c *gin.Context) {
 	}
 
 	siw.Handler.HandOver(c, id, params)
+}
+
+// GetLedger operation middleware
+func (siw *ServerInterfaceWrapper) GetLedger(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetLedger(c, id)
 }
 
 // GetOffer operation middleware
@@ -7484,6 +7862,14 @@ func (siw *ServerInterfaceWrapper) DeleteTin(c *gin.Context) {
 		return
 	}
 
+	// ------------- Required query parameter "why" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "why", c.Request.URL.Query(), &params.Why, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter why: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	headers := c.Request.Header
 
 	// ------------- Optional header parameter "Idempotency-Key" -------------
@@ -7707,6 +8093,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/measure", wrapper.Measure)
 	router.POST(options.BaseURL+"/decorations/measure", wrapper.MeasureDecoration)
 	router.PUT(options.BaseURL+"/pieces/:id/zones/:zoneId/system", wrapper.ChooseSystem)
+	router.GET(options.BaseURL+"/pieces/:id/ledger", wrapper.GetLedger)
+	router.PUT(options.BaseURL+"/pieces/:id/extras", wrapper.PutExtras)
 	router.GET(options.BaseURL+"/pieces/:id/events", wrapper.GetEvents)
 	router.POST(options.BaseURL+"/pieces/:id/events", wrapper.TellEvent)
 	router.GET(options.BaseURL+"/pieces/:id/plan", wrapper.GetPlan)
@@ -9416,6 +9804,47 @@ func (response TellEventdefaultApplicationProblemPlusJSONResponse) VisitTellEven
 	return err
 }
 
+type PutExtrasRequestObject struct {
+	ID     PieceID `json:"id"`
+	Params PutExtrasParams
+	Body   *PutExtrasJSONRequestBody
+}
+
+type PutExtrasResponseObject interface {
+	VisitPutExtrasResponse(w http.ResponseWriter) error
+}
+
+type PutExtras200JSONResponse Ledger
+
+func (response PutExtras200JSONResponse) VisitPutExtrasResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutExtrasdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutExtrasdefaultApplicationProblemPlusJSONResponse) VisitPutExtrasResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type HandOverRequestObject struct {
 	ID     PieceID `json:"id"`
 	Params HandOverParams
@@ -9446,6 +9875,45 @@ type HandOverdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response HandOverdefaultApplicationProblemPlusJSONResponse) VisitHandOverResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLedgerRequestObject struct {
+	ID PieceID `json:"id"`
+}
+
+type GetLedgerResponseObject interface {
+	VisitGetLedgerResponse(w http.ResponseWriter) error
+}
+
+type GetLedger200JSONResponse Ledger
+
+func (response GetLedger200JSONResponse) VisitGetLedgerResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLedgerdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetLedgerdefaultApplicationProblemPlusJSONResponse) VisitGetLedgerResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10945,8 +11413,14 @@ type StrictServerInterface interface {
 	// (POST /pieces/{id}/events)
 	TellEvent(ctx context.Context, request TellEventRequestObject) (TellEventResponseObject, error)
 
+	// (PUT /pieces/{id}/extras)
+	PutExtras(ctx context.Context, request PutExtrasRequestObject) (PutExtrasResponseObject, error)
+
 	// (POST /pieces/{id}/hand-over)
 	HandOver(ctx context.Context, request HandOverRequestObject) (HandOverResponseObject, error)
+
+	// (GET /pieces/{id}/ledger)
+	GetLedger(ctx context.Context, request GetLedgerRequestObject) (GetLedgerResponseObject, error)
 
 	// (GET /pieces/{id}/offer)
 	GetOffer(ctx context.Context, request GetOfferRequestObject) (GetOfferResponseObject, error)
@@ -12538,6 +13012,51 @@ func (sh *strictHandler) TellEvent(ctx *gin.Context, id PieceID, params TellEven
 	}
 }
 
+// PutExtras operation middleware
+func (sh *strictHandler) PutExtras(ctx *gin.Context, id PieceID, params PutExtrasParams) {
+	var request PutExtrasRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body PutExtrasJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutExtras(ctx, request.(PutExtrasRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutExtras")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PutExtrasResponseObject); ok {
+		if err := validResponse.VisitPutExtrasResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // HandOver operation middleware
 func (sh *strictHandler) HandOver(ctx *gin.Context, id PieceID, params HandOverParams) {
 	var request HandOverRequestObject
@@ -12576,6 +13095,32 @@ func (sh *strictHandler) HandOver(ctx *gin.Context, id PieceID, params HandOverP
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(HandOverResponseObject); ok {
 		if err := validResponse.VisitHandOverResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetLedger operation middleware
+func (sh *strictHandler) GetLedger(ctx *gin.Context, id PieceID) {
+	var request GetLedgerRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetLedger(ctx, request.(GetLedgerRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetLedger")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetLedgerResponseObject); ok {
+		if err := validResponse.VisitGetLedgerResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

@@ -11,6 +11,7 @@ import (
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
+	"firmitas/core/money"
 )
 
 // Kind of fact.
@@ -36,7 +37,28 @@ const (
 	BuyerSaid    Kind = "buyer_said" // by whoever holds the card of a piece that has left
 	Answered     Kind = "buyer_answered"
 	TakenBack    Kind = "taken_back" // an earlier fact was told wrongly
+
+	// Of money; a piece that has left may still be paid for.
+	Bought     Kind = "bought"      // the piece itself, for own stock
+	PartBought Kind = "part_bought" // for the piece
+	HoursTold  Kind = "hours"       // work that is no step of the plan
+	Agreed     Kind = "agreed"      // the price, with a customer
+	Asked      Kind = "asked"       // the price, of own stock
+	Sold       Kind = "sold"
+	FeePaid    Kind = "fee" // besides what goes off every price
+
+	// Of a tin.
+	TinBought Kind = "tin_bought"
+	TinOpened Kind = "tin_opened"
+	TinTold   Kind = "tin_told"   // how much is left in it, by looking or weighing
+	TinThrown Kind = "tin_thrown" // what was left of it
+	TinEmpty  Kind = "tin_empty"
 )
+
+// OfMoney tells whether a fact is about money.
+func (k Kind) OfMoney() bool {
+	return slices.Contains([]Kind{Bought, PartBought, HoursTold, Agreed, Asked, Sold, FeePaid}, k)
+}
 
 // Event is one fact.
 type Event struct {
@@ -65,8 +87,9 @@ type Event struct {
 	Cause  string // what it is held to come from
 	Remedy Remedy // what is done about it
 
-	Took float64 // minutes by hand; 0 = nobody told
-	Kin  Kin     // of what took them
+	Took   float64      // minutes by hand; 0 = nobody told
+	Amount money.Amount // of what is paid, asked or agreed
+	Kin    Kin          // of what took them
 }
 
 // Laying is how a coat really went on, as far as somebody told; zero values are as planned.
@@ -78,6 +101,9 @@ type Laying struct {
 	Build   Build
 	Method  string  // brush, roller, bar, cloth, spray or aerosol
 	Share   float64 // of the zone, above 0 and below 1 where the rest is still to be laid
+	AsMeant float64 // litres, as it was planned; 0 = nobody knows
+
+	BeforeKg, AfterKg float64 // the tin on the scale; 0 = it was not weighed
 }
 
 // Build is how full a coat looks, where nobody measured.

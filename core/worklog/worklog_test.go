@@ -102,3 +102,27 @@ func TestTheAirAsItWasRead(t *testing.T) {
 		}
 	}
 }
+
+// By hand: 2 m² out of 0.2 L and 3 m² out of 0.25 L are 10 and 12 m² to the litre, in the middle 11; half a zone of 2 m² out
+// of 0.1 L is 10; what was filled in as planned teaches nothing, unless it was weighed.
+func TestHowFarAProductWent(t *testing.T) {
+	coat := func(litres, m2 float64, how Laying) Event {
+		how.Litres, how.AsMeant = litres, 0.15
+		return Event{Kind: CoatLaid, How: how, Kin: Kin{M2: m2}}
+	}
+	all := []Event{
+		coat(0.2, 2, Laying{}), coat(0.25, 3, Laying{}), coat(0.15, 9, Laying{}), coat(0, 2, Laying{}),
+		coat(0.1, 2, Laying{Method: "roller", Share: 0.5}), coat(0.15, 3, Laying{Method: "spray", BeforeKg: 1, AfterKg: 0.85}),
+		{Kind: JobDone, How: Laying{Litres: 1}, Kin: Kin{M2: 2}},
+	}
+	got := Covers(all)
+	want := []Covered{{"", 11, 2}, {"roller", 10, 1}, {"spray", 20, 1}}
+	if len(got) != len(want) {
+		t.Fatalf("%+v", got)
+	}
+	for i := range want {
+		if got[i] != want[i] {
+			t.Errorf("%+v, want %+v", got[i], want[i])
+		}
+	}
+}

@@ -8,13 +8,17 @@ import (
 	_ "embed"
 	"errors"
 	"fmt"
+	"slices"
 	"time"
+
+	"github.com/shopspring/decimal"
 
 	"firmitas/core/climate"
 	"firmitas/core/furniture"
 	"firmitas/core/preparation"
 	"firmitas/core/schedule"
 	"firmitas/core/system"
+	"firmitas/core/worklog"
 	"firmitas/internal/document"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop"
@@ -24,14 +28,17 @@ import (
 const TimeZone = "Europe/London"
 
 var home = store.Workshop{
-	Name:       "Slipway Finishing Room",
-	Town:       "Porthvean",
-	Contact:    "Net Loft Lane 3, Porthvean",
-	TimeZone:   TimeZone,
-	Units:      "metric",
-	Clock:      "h24",
-	Numbers:    "point",
-	Currency:   "EUR",
+	Name:     "Slipway Finishing Room",
+	Town:     "Porthvean",
+	Contact:  "Net Loft Lane 3, Porthvean",
+	TimeZone: TimeZone,
+	Units:    "metric",
+	Clock:    "h24",
+	Numbers:  "point",
+	Currency: "EUR",
+	Rates: store.JSON[[]store.Rate]{V: []store.Rate{
+		{From: "2025-01-01", Hour: "38.00", Overhead: "5.50", FeePct: "2.00", TaxPct: "0.00"},
+	}},
 	FoodPolicy: "strict",
 }
 
@@ -174,6 +181,9 @@ func seed(ctx context.Context, s *store.Store, now time.Time) error {
 		if err := begin(ctx, live, b); err != nil {
 			return fmt.Errorf("%s: %w", b.Name, err)
 		}
+	}
+	if err := money(ctx, live, morning); err != nil {
+		return fmt.Errorf("money: %w", err)
 	}
 	return nil
 }
@@ -519,6 +529,32 @@ func settle(ctx context.Context, s *workshop.Service, morning func(int) time.Tim
 		leaving.Reasons[q.ID] = "It stands on the quay under its cover until then; its owner knows the dates."
 	}
 	_, err = s.HandOver(ctx, p.Piece.ID, leaving)
+	return err
+}
+
+// money tells what pieces of own stock cost, and what is asked for them.
+func money(ctx context.Context, s *workshop.Service, morning func(int) time.Time) error {
+	bench, err := s.Bench(ctx)
+	if err != nil {
+		return err
+	}
+	at := slices.IndexFunc(bench.Pieces, func(p workshop.BenchPiece) bool { return p.Piece.Kind == "toy" })
+	boat := bench.Pieces[at].Piece
+	for _, e := range []worklog.Event{
+		{Kind: worklog.Bought, Amount: decimal.New(4500, -2), Text: "From a boathouse that was cleared."},
+		{Kind: worklog.HoursTold, Took: 35, Text: "fetched it from the boathouse"},
+		{Kind: worklog.PartBought, Amount: decimal.New(1180, -2), Text: "rope for the painter"},
+		{Kind: worklog.Asked, Amount: decimal.New(24000, -2)},
+	} {
+		e.At, e.Who = morning(-3), "KL"
+		if _, err := s.Tell(ctx, boat.ID, e); err != nil {
+			return err
+		}
+	}
+	_, err = s.SaveExtras(ctx, boat.ID, boat.Version, []workshop.ExtraDraft{
+		{Name: "Seat pad in sailcloth", Cost: "14.00", Minutes: 35, Price: "48.00", Taken: true},
+		{Name: "Name painted on the bow", Cost: "2.50", Minutes: 75, Price: "30.00"},
+	})
 	return err
 }
 

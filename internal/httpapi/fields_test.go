@@ -84,7 +84,10 @@ func TestEveryFieldSurvives(t *testing.T) {
 		"Decision.On": tomorrow,
 		"Measures":    api.DecorMeasures{"lengthM": 1, "motifM": 0.1}, "Share.Name": "blue", "Share.Parts": 2.0,
 		"Contact": "by the steps, 555 0100",
-		"Clock":   "h12", "Numbers": "comma", "Currency": "DKK", "FoodPolicy": "cured_film", "Units": "us", "Version": 1, "Hours": []api.Hours{
+		"Clock":   "h12", "Numbers": "comma", "Currency": "DKK",
+		"MoneyRate.From": tomorrow, "Hour": "42.50", "Overhead": "6.00", "FeePct": "2.50", "TaxPct": "25.00",
+		"MoneyRate.TaxShown": true,
+		"FoodPolicy":         "cured_film", "Units": "us", "Version": 1, "Hours": []api.Hours{
 			{Open: 540, Close: 1000}, {Open: 541, Close: 1001}, {Open: 542, Close: 1002}, {Open: 543, Close: 1003},
 			{Open: 544, Close: 1004}, {Open: 545, Close: 1005}, {Open: 546, Close: 1006}},
 		"Colour": "foam", "Family": "enamel_wb", "Label": map[string]string{"recoatMinH": "2–4 h"}, "Maker": "Nobody",

@@ -13,6 +13,7 @@ import (
 	"firmitas/core/enduse"
 	"firmitas/core/fault"
 	"firmitas/core/furniture"
+	"firmitas/core/money"
 	"firmitas/core/preparation"
 	"firmitas/core/quantity"
 	"firmitas/core/supplies"
@@ -45,6 +46,7 @@ func (h *handlers) PutSettings(
 		Clock:      string(r.Body.Clock),
 		Numbers:    string(r.Body.Numbers),
 		Currency:   r.Body.Currency,
+		Rates:      each(r.Body.Rates, fromRate),
 		FoodPolicy: enduse.FoodPolicy(r.Body.FoodPolicy),
 		Schools:    compat.Schools(r.Body.Schools),
 		Shop:       technique.Shop{Pace: r.Body.Pace},
@@ -349,6 +351,7 @@ func (h *handlers) TellEvent(ctx context.Context, r api.TellEventRequestObject) 
 		How: worklog.Laying{
 			Tin: or(r.Body.TinID), Litres: or(r.Body.Litres), WetUM: or(r.Body.WetUm),
 			Build: worklog.Build(or(r.Body.Build)), Method: or(r.Body.Method), Share: or(r.Body.Share),
+			BeforeKg: or(r.Body.WeighedBeforeKg), AfterKg: or(r.Body.WeighedAfterKg),
 		},
 		Took: or(r.Body.TookMin),
 
@@ -356,6 +359,13 @@ func (h *handlers) TellEvent(ctx context.Context, r api.TellEventRequestObject) 
 	}
 	if r.Body.Air != nil {
 		in.Air = climate.Air{TempC: r.Body.Air.TempC, RH: r.Body.Air.Rh}
+	}
+	if text := or(r.Body.Amount); text != "" {
+		amount, err := money.Read(text)
+		if err != nil {
+			return nil, &workshop.Invalid{Fields: []workshop.FieldError{{Field: "/amount", Detail: "A sum such as 24.50 or 1 240,00."}}}
+		}
+		in.Amount = amount
 	}
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.TellEvent201JSONResponse, error) {
 		e, err := h.service.Tell(ctx, r.ID, in)

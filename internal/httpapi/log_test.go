@@ -82,7 +82,7 @@ func TestACoatIsToldAsItReallyWentOn(t *testing.T) {
 	if learned := get[[]api.Learned](c, "/api/learned"); len(learned) != 0 {
 		t.Errorf("taken back, and it teaches %+v", learned)
 	}
-	if status, data := c.call("DELETE", fmt.Sprintf("/api/tins/%d?version=%d", tin.ID, tin.Version), ""); status != 204 {
+	if status, data := c.call("DELETE", fmt.Sprintf("/api/tins/%d?version=%d&why=empty", tin.ID, tin.Version), ""); status != 204 {
 		t.Fatalf("used up: %d %s", status, data)
 	}
 	begun := coatOf(p, 1, first.Add(-25*time.Minute), api.EventInputKindBegun)

@@ -15,7 +15,9 @@ import (
 	"firmitas/api"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
+	"firmitas/core/money"
 	"firmitas/core/substrate"
+	"firmitas/core/worklog"
 	"firmitas/internal/document"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop"
@@ -43,7 +45,22 @@ func (h *handlers) GetProduct(
 		Notes:   each(page.Notes, toNote),
 		Faults:  each(page.Faults, toProductFault),
 		Boards:  each(page.Boards, toBoard),
+		Moves:   each(page.Moves, toTinMove),
+		Covered: each(page.Covered, func(c worklog.Covered) api.Covered {
+			return api.Covered{Method: c.Method, M2PerL: c.M2PerL, Jobs: c.Jobs}
+		}),
 	}, nil
+}
+
+func toTinMove(m workshop.TinMove) api.TinMove {
+	out := api.TinMove{
+		ID: m.ID, At: m.At.UTC(), Who: m.Who, Words: m.Words, TinID: m.How.Tin,
+		PieceID: told(m.PieceID), Piece: told(m.Piece), Litres: told(m.How.Litres),
+	}
+	if !m.Amount.IsZero() {
+		out.Amount = told(money.Text(m.Amount))
+	}
+	return out
 }
 
 func (h *handlers) CreateProduct(
@@ -298,7 +315,7 @@ func (h *handlers) UpdateTin(ctx context.Context, r api.UpdateTinRequestObject) 
 
 func (h *handlers) DeleteTin(ctx context.Context, r api.DeleteTinRequestObject) (api.DeleteTinResponseObject, error) {
 	return onceGone[api.DeleteTin204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
-		return h.service.RemoveTin(ctx, r.ID, r.Params.Version)
+		return h.service.RemoveTin(ctx, r.ID, r.Params.Version, string(r.Params.Why))
 	})
 }
 

@@ -154,10 +154,10 @@ func TestTinsDiaryAndWarnings(t *testing.T) {
 	if !page.Product.NeverAgain || len(page.Notes) != 1 || page.Product.LeftL != 0.1 || len(page.Tins) != 1 {
 		t.Errorf("%+v", page)
 	}
-	if status, _ := c.call("DELETE", tinPath+"?version=1", ""); status != 409 {
+	if status, _ := c.call("DELETE", tinPath+"?version=1&why=empty", ""); status != 409 {
 		t.Errorf("a tin that somebody has told of meanwhile: %d", status)
 	}
-	for _, gone := range []string{tinPath + "?version=2", fmt.Sprintf("/api/notes/%d?version=1", note.ID)} {
+	for _, gone := range []string{tinPath + "?version=2&why=thrown", fmt.Sprintf("/api/notes/%d?version=1", note.ID)} {
 		if status, _ := c.call("DELETE", gone, ""); status != 204 {
 			t.Errorf("%s: %d", gone, status)
 		}

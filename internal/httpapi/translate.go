@@ -12,6 +12,7 @@ import (
 	"firmitas/core/decoration"
 	"firmitas/core/enduse"
 	"firmitas/core/furniture"
+	"firmitas/core/money"
 	"firmitas/core/quantity"
 	"firmitas/core/schedule"
 	"firmitas/core/substrate"
@@ -52,6 +53,7 @@ func toWorkshop(w workshop.Workshop) api.Workshop {
 		Clock:      api.WorkshopClock(w.Clock),
 		Numbers:    api.WorkshopNumbers(w.Numbers),
 		Currency:   w.Currency,
+		Rates:      each(w.Rates, toRate),
 		FoodPolicy: api.WorkshopFoodPolicy(w.FoodPolicy),
 		Schools:    api.Schools(w.Schools),
 		Lacks:      each(w.Shop.Lacks, func(t technique.Tool) string { return string(t) }),
@@ -537,6 +539,9 @@ func toEvent(e worklog.Event) api.Event {
 	}
 	out.Share, out.Job = told(e.How.Share), told(e.Job)
 	out.Litres, out.WetUm, out.Build = told(e.How.Litres), told(e.How.WetUM), told(api.EventBuild(e.How.Build))
+	if e.Kind.OfMoney() && !e.Amount.IsZero() {
+		out.Amount = told(money.Text(e.Amount))
+	}
 	if e.How.Instead != nil {
 		out.Instead = &e.How.Instead.Name
 	}

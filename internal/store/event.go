@@ -21,6 +21,7 @@ type Event struct {
 	TinID      sql.NullInt64   `db:"tin_id"`
 	ProductID  sql.NullInt64   `db:"product_id"` // that a fault showed on
 	Work       sql.NullString  `db:"work"`       // whose minutes were told
+	Amount     sql.NullString  `db:"amount"`     // DECIMAL as text, never a binary float
 }
 
 // EventData is what a kind of event tells besides, as stored. Ids are those of the core.
@@ -41,6 +42,9 @@ type EventData struct {
 
 	Instead *Product `json:"instead,omitempty"` // what was laid in place of what was planned
 	Litres  float64  `json:"litres,omitempty"`
+	Before  float64  `json:"beforeKg,omitempty"` // the tin on the scale
+	After   float64  `json:"afterKg,omitempty"`
+	AsMeant float64  `json:"asMeant,omitempty"` // litres, as planned
 	WetUM   float64  `json:"wetUm,omitempty"`
 	Build   string   `json:"build,omitempty"`
 	Method  string   `json:"method,omitempty"`
@@ -60,7 +64,7 @@ type EventData struct {
 // AddEvent stores an event and returns its id. It fails when the piece, the zone or what it takes back is not of this
 // workshop.
 func (s *Store) AddEvent(ctx context.Context, e Event) (int64, error) {
-	names := "workshop_id, piece_id, zone_id, kind, happened_at, told_at, who, data, of_id, tin_id, product_id, work"
+	names := "workshop_id, piece_id, zone_id, kind, happened_at, told_at, who, data, of_id, tin_id, product_id, work, amount"
 	return newID(s.q(ctx).NamedExecContext(ctx, insert("events", names), e))
 }
 
@@ -146,12 +150,37 @@ func (s *Store) UsedFrom(ctx context.Context, workshopID int64) (map[int64]float
 	return out, wrap(err)
 }
 
+// LaidFrom is how many coats that still stand were laid from a tin.
+func (s *Store) LaidFrom(ctx context.Context, workshopID, tinID int64) (n int, err error) {
+	err = s.q(ctx).GetContext(ctx, &n, `SELECT COUNT(*) FROM events e FORCE INDEX (events_of_tin)`+takenBack+`
+		WHERE e.workshop_id = ? AND e.tin_id = ? AND e.kind = 'coat_laid'`+standing, workshopID, tinID)
+	return n, wrap(err)
+}
+
+// TinMove is a fact of a tin, with the piece that it was laid on.
+type TinMove struct {
+	Event
+	Piece sql.NullString `db:"piece"`
+}
+
+// MovesOf are the facts of a product's tins that still stand, the newest first, so many at most.
+func (s *Store) MovesOf(ctx context.Context, workshopID, productID int64, most int) ([]TinMove, error) {
+	var out []TinMove
+	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+`, p.name AS piece
+		FROM tins t STRAIGHT_JOIN events e FORCE INDEX (events_of_tin)
+			ON e.workshop_id = t.workshop_id AND e.tin_id = t.id
+		LEFT JOIN pieces p ON p.workshop_id = e.workshop_id AND p.id = e.piece_id`+takenBack+`
+		WHERE t.workshop_id = ? AND t.product_id = ?`+standing+` ORDER BY e.happened_at DESC, e.id DESC LIMIT ?`,
+		workshopID, productID, most)
+	return out, wrap(err)
+}
+
 // RoomBetween are the facts of the room itself that happened between two moments, in their order.
 func (s *Store) RoomBetween(ctx context.Context, workshopID int64, from, to time.Time) ([]Event, error) {
 	var out []Event
 	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+`
 		FROM events e FORCE INDEX (events_of_piece)`+takenBack+`
-		WHERE e.workshop_id = ? AND e.piece_id IS NULL AND e.happened_at BETWEEN ? AND ?`+standing+`
+		WHERE e.workshop_id = ? AND e.piece_id IS NULL AND e.tin_id IS NULL AND e.happened_at BETWEEN ? AND ?`+standing+`
 		ORDER BY e.happened_at, e.id`, workshopID, from, to)
 	return out, wrap(err)
 }

@@ -38,11 +38,21 @@ type Piece struct {
 	HandedOver sql.NullTime    `db:"handed_over_at"`
 	Created    time.Time       `db:"created_at"`
 	JobOrder   JSON[[]string]  `db:"job_order"`
+	Extras     JSON[[]Extra]   `db:"extras"`
 	Version    int             `db:"version"`
 	CareToken  sql.NullString  `db:"care_token"`
 	Zones      []Zone          `db:"-"` // in their order
 	Removed    []Zone          `db:"-"` // out of sight, may be put back
 	Events     []Event         `db:"-"` // as they were told
+}
+
+// Extra is what may be added to a piece for a price of its own, as stored: decimals.
+type Extra struct {
+	Name    string  `json:"name"`
+	Cost    string  `json:"cost"`
+	Minutes float64 `json:"minutes"`
+	Price   string  `json:"price"`
+	Taken   bool    `json:"taken,omitempty"`
 }
 
 // Site is where the work is done, as stored.
@@ -179,6 +189,16 @@ var (
 func (s *Store) OpenPieces(ctx context.Context, workshopID int64) ([]Piece, error) {
 	return s.pieces(ctx, selectPieces+` AND p.handed_over_at IS NULL
 		ORDER BY p.promised_at IS NULL, p.promised_at, p.id`, workshopID)
+}
+
+// OwnUnsold are the pieces of own stock of a kind, but for one, that nobody has told as sold, the newest first, 20 at
+// most.
+func (s *Store) OwnUnsold(ctx context.Context, workshopID int64, kind string, but int64) ([]Piece, error) {
+	return s.pieces(ctx, selectPieces+` AND p.owner = 'own' AND p.kind = ? AND p.id <> ? AND NOT EXISTS (
+			SELECT 1 FROM events e FORCE INDEX (events_of_piece) LEFT JOIN events b FORCE INDEX (events_back)
+				ON b.of_id = e.id AND b.workshop_id = e.workshop_id AND b.kind = 'taken_back'
+			WHERE e.workshop_id = p.workshop_id AND e.piece_id = p.id AND e.kind = 'sold' AND b.id IS NULL)
+		ORDER BY p.id DESC LIMIT 20`, workshopID, kind, but)
 }
 
 // Left is a page of the pieces that have left, the latest first: those before a moment and an id, whose name or number
@@ -423,6 +443,12 @@ func (s *Store) ReplaceLayers(ctx context.Context, p Piece, zoneID int64, layers
 func (s *Store) SaveJobOrder(ctx context.Context, p Piece, keys []string) error {
 	p.JobOrder.V = keys
 	return oneRow(s.q(ctx).NamedExecContext(ctx, "UPDATE pieces"+set("job_order")+mineAndHere, p))
+}
+
+// SaveExtras stores what may be added to a piece, if p.Version is still the stored one. A piece that has left may still
+// be priced.
+func (s *Store) SaveExtras(ctx context.Context, p Piece) error {
+	return oneRow(s.q(ctx).NamedExecContext(ctx, "UPDATE pieces"+set("extras")+mine, p))
 }
 
 // DeletePiece removes a piece and all that hangs on it, if this is still its version and it has not left; ErrNotFound

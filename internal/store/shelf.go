@@ -153,6 +153,7 @@ type Tin struct {
 	BestBefore sql.NullTime   `db:"best_before"`
 	Left       string         `db:"left_over"`
 	LeftTold   sql.NullTime   `db:"left_told_at"` // coats laid since are counted off
+	Gone       sql.NullTime   `db:"gone_at"`      // used up, or thrown away
 	Version    int            `db:"version"`
 }
 
@@ -163,11 +164,12 @@ const (
 
 var tinColumns = columns[Tin]("")
 
-// Tins of a workshop by product; of one product when productID is not 0.
+// Tins of a workshop that stand on the shelf, by product; of one product when productID is not 0.
 func (s *Store) Tins(ctx context.Context, workshopID, productID int64) ([]Tin, error) {
 	var tins []Tin
 	err := s.q(ctx).SelectContext(ctx, &tins,
-		`SELECT `+tinColumns+` FROM tins WHERE workshop_id = ? AND (? = 0 OR product_id = ?) ORDER BY product_id, id`,
+		`SELECT `+tinColumns+` FROM tins
+		WHERE workshop_id = ? AND gone_at IS NULL AND (? = 0 OR product_id = ?) ORDER BY product_id, id`,
 		workshopID, productID, productID)
 	return tins, wrap(err)
 }
@@ -190,7 +192,31 @@ func (s *Store) UpdateTin(ctx context.Context, t Tin) error {
 	return oneRow(s.q(ctx).NamedExecContext(ctx, "UPDATE tins"+set(changedTinColumns)+mine, t))
 }
 
-// DeleteTin takes a tin off the shelf if this is still its version.
+// TinsOf are tins by their ids, those that are gone too.
+func (s *Store) TinsOf(ctx context.Context, workshopID int64, ids []int64) ([]Tin, error) {
+	var tins []Tin
+	if len(ids) == 0 {
+		return tins, nil
+	}
+	err := s.selectIn(ctx, &tins, `SELECT `+tinColumns+` FROM tins WHERE workshop_id = ? AND id IN (?)`, workshopID, ids)
+	return tins, wrap(err)
+}
+
+// LastPrices are the newest priced tin of each product.
+func (s *Store) LastPrices(ctx context.Context, workshopID int64) ([]Tin, error) {
+	var tins []Tin
+	err := s.q(ctx).SelectContext(ctx, &tins, `SELECT `+columns[Tin]("t")+` FROM tins t
+		JOIN (SELECT MAX(id) AS id FROM tins WHERE workshop_id = ? AND price IS NOT NULL GROUP BY product_id) n ON n.id = t.id
+		WHERE t.workshop_id = ?`, workshopID, workshopID)
+	return tins, wrap(err)
+}
+
+// TakeTin off the shelf for good, if this is still its version.
+func (s *Store) TakeTin(ctx context.Context, t Tin) error {
+	return oneRow(s.q(ctx).NamedExecContext(ctx, "UPDATE tins"+set("gone_at")+mine, t))
+}
+
+// DeleteTin forgets a tin that never was there, if this is still its version.
 func (s *Store) DeleteTin(ctx context.Context, workshopID, id int64, version int) error {
 	return s.remove(ctx, "tins", workshopID, id, version)
 }

@@ -16,6 +16,7 @@ type Workshop struct {
 	Clock      string                   `db:"clock"`
 	Numbers    string                   `db:"numbers"`  // point or comma before the decimals
 	Currency   string                   `db:"currency"` // by ISO 4217
+	Rates      JSON[[]Rate]             `db:"rates"`    // what an hour costs, and what goes off a price
 	FoodPolicy string                   `db:"food_policy"`
 	Schools    JSON[Schools]            `db:"schools"`
 	Hours      JSON[[7]Day]             `db:"hours"`
@@ -23,6 +24,16 @@ type Workshop struct {
 	Pace       JSON[map[string]float64] `db:"pace"`  // own minutes by kind of work
 	Room       JSON[Room]               `db:"room"`
 	Version    int                      `db:"version"`
+}
+
+// Rate is what an hour costs from a day on, and what goes off a price, as stored: decimals.
+type Rate struct {
+	From     string `json:"from"` // 2006-01-02
+	Hour     string `json:"hour"`
+	Overhead string `json:"overhead"`
+	FeePct   string `json:"feePct"`
+	TaxPct   string `json:"taxPct"`
+	TaxShown bool   `json:"taxShown,omitempty"`
 }
 
 // Schools of practice that a workshop follows, as stored.
@@ -77,7 +88,8 @@ func (s *Store) Home(ctx context.Context) (Workshop, error) {
 // AddWorkshop makes a workshop with its shelf in one go and returns its id.
 func (s *Store) AddWorkshop(ctx context.Context, w Workshop, shelf []Product) (id int64, err error) {
 	err = s.Write(ctx, func(ctx context.Context) error {
-		names := "name, town, contact, time_zone, units, clock, numbers, currency, food_policy, schools, hours, lacks, pace, room"
+		names := "name, town, contact, time_zone, units, clock, numbers, currency, rates, " +
+			"food_policy, schools, hours, lacks, pace, room"
 		if id, err = newID(s.q(ctx).NamedExecContext(ctx, insert("workshops", names), w)); err != nil {
 			return err
 		}
@@ -103,7 +115,7 @@ func (s *Store) SaveRoom(ctx context.Context, w Workshop) error {
 func (s *Store) SaveSettings(ctx context.Context, w Workshop) error {
 	return oneRow(s.q(ctx).NamedExecContext(ctx,
 		"UPDATE workshops"+set(
-			"contact, units, clock, numbers, currency, food_policy, schools, hours, lacks, pace, room",
+			"contact, units, clock, numbers, currency, rates, food_policy, schools, hours, lacks, pace, room",
 		)+"WHERE id = :id AND version = :version", w),
 	)
 }

@@ -12,6 +12,7 @@ import (
 	"firmitas/core/climate"
 	"firmitas/core/compat"
 	"firmitas/core/fault"
+	"firmitas/core/money"
 	"firmitas/core/schedule"
 	"firmitas/core/system"
 	"firmitas/core/worklog"
@@ -46,6 +47,10 @@ func fromEventRows(rows []store.Event) ([]worklog.Event, error) {
 				Build:  worklog.Build(r.Data.V.Build),
 				Method: r.Data.V.Method,
 				Share:  r.Data.V.Share,
+
+				AsMeant:  r.Data.V.AsMeant,
+				BeforeKg: r.Data.V.Before,
+				AfterKg:  r.Data.V.After,
 			},
 
 			Fault:  r.Data.V.Fault,
@@ -57,6 +62,13 @@ func fromEventRows(rows []store.Event) ([]worklog.Event, error) {
 				Work: r.Work.String, M2: r.Data.V.M2, Face: r.Data.V.Face,
 				PerM2: r.Data.V.PerM2, Planned: r.Data.V.Planned,
 			},
+		}
+		if r.Amount.Valid {
+			amount, err := money.Read(r.Amount.String)
+			if err != nil {
+				return nil, err
+			}
+			out[i].Amount = amount
 		}
 		if r.Data.V.Instead != nil {
 			made, err := fromRow(*r.Data.V.Instead)
@@ -86,7 +98,7 @@ func (s *Service) Tell(ctx context.Context, pieceID int64, e worklog.Event) (wor
 		switch {
 		case err != nil:
 			return e, err
-		case !p.Handed.IsZero():
+		case !p.Handed.IsZero() && !p.stillTold(e):
 			return e, errHandedOver
 		}
 		e.Told = s.Now()
@@ -148,9 +160,25 @@ func (s *Service) Tell(ctx context.Context, pieceID int64, e worklog.Event) (wor
 			TinID:      nullID(e.How.Tin),
 			ProductID:  nullID(ofFault(e)),
 			Work:       sql.NullString{String: e.Kin.Work, Valid: e.Took > 0 && e.Kin.Work != ""},
+			Amount:     amountOf(e),
 		})
 		return e, err
 	})
+}
+
+// amountOf is the sum that a fact carries; none where it is not about one.
+func amountOf(e worklog.Event) sql.NullString {
+	paid := e.Kind.OfMoney() && e.Kind != worklog.HoursTold || e.Kind == worklog.TinBought
+	return sql.NullString{String: money.Text(e.Amount), Valid: paid}
+}
+
+// stillTold tells whether a fact may be told of a piece that has left: of money, and what takes such a fact back.
+func (p Piece) stillTold(e worklog.Event) bool {
+	if e.Kind == worklog.TakenBack {
+		at := slices.IndexFunc(p.Standing, func(o worklog.Event) bool { return o.ID == e.Of })
+		return at >= 0 && p.Standing[at].Kind.OfMoney()
+	}
+	return e.Kind.OfMoney()
 }
 
 func toEventData(e worklog.Event) store.EventData {
@@ -158,13 +186,14 @@ func toEventData(e worklog.Event) store.EventData {
 		Sign: string(e.Sign), Check: e.Check, Passed: e.Passed, Text: e.Text, Photo: e.Photo,
 		Job: e.Job, Layer: e.Coat.Layer, Coat: e.Coat.N, Keyed: e.Keyed, Product: e.Product,
 
+		AsMeant: e.How.AsMeant, Before: e.How.BeforeKg, After: e.How.AfterKg,
 		Litres: e.How.Litres, WetUM: e.How.WetUM, Build: string(e.How.Build), Method: e.How.Method, Share: e.How.Share,
 
 		Fault: e.Fault, Cause: e.Cause, Remedy: string(e.Remedy),
 
 		Took: e.Took,
 	}
-	if e.Took > 0 {
+	if e.Took > 0 || e.Kind == worklog.CoatLaid {
 		out.M2, out.Face, out.PerM2, out.Planned = e.Kin.M2, e.Kin.Face, e.Kin.PerM2, e.Kin.Planned
 	}
 	if e.Air != (climate.Air{}) {
@@ -220,6 +249,8 @@ func (c *check) event(p Piece, jobs []string, e worklog.Event) {
 		c.that(n <= longestStory, "/text", "At most %d characters; this has %d.", longestStory, n)
 		c.that(!strings.ContainsFunc(e.Text, forbidden), "/text", "Plain text, without control characters.")
 		c.faultTold(e)
+	case worklog.Bought, worklog.PartBought, worklog.HoursTold, worklog.Agreed, worklog.Asked, worklog.Sold, worklog.FeePaid:
+		c.moneyTold(e)
 	default:
 		c.that(false, "/kind", "There is no such fact of a piece.")
 	}
@@ -403,5 +434,27 @@ func (p Piece) words(e worklog.Event, titles map[string]string) string {
 	case worklog.CoatLaid:
 		return p.coatWords(e, "laid")
 	}
+	if e.Kind.OfMoney() {
+		return moneyWords(e)
+	}
 	return e.Text
+}
+
+// moneyWords tell a fact of money, without its sum.
+func moneyWords(e worklog.Event) string {
+	switch e.Kind {
+	case worklog.Bought:
+		return strings.TrimSpace("The piece was bought. " + e.Text)
+	case worklog.PartBought:
+		return "Bought for it: " + e.Text + "."
+	case worklog.HoursTold:
+		return fmt.Sprintf("Worked %.0f minutes: %s.", e.Took, e.Text)
+	case worklog.Agreed:
+		return "A price was agreed."
+	case worklog.Asked:
+		return "A price is asked."
+	case worklog.Sold:
+		return "Its buyer paid."
+	}
+	return "A fee was paid: " + e.Text + "."
 }

@@ -51,6 +51,9 @@ func (s *Service) asPlanned(
 		if e.How.Tin, err = s.tinOf(ctx, home, e); err != nil {
 			return e, err
 		}
+		if e, err = s.weighed(ctx, home, e); err != nil {
+			return e, err
+		}
 	case worklog.JobDone, worklog.FaultSeen:
 	default:
 		return e, nil
@@ -70,6 +73,7 @@ func (s *Service) asPlanned(
 	}
 	if step := plan.Plan.StepOf(e); step != nil {
 		e.Kin = step.Kin
+		e.How.AsMeant = step.Litres
 	}
 	if e.Took == 0 {
 		e.Took = tookSince(p.Standing, e)
@@ -97,6 +101,35 @@ func (p Piece) plannedProduct(e worklog.Event) int64 {
 		return z.Layers[e.Coat.Layer].Product.ID
 	}
 	return 0
+}
+
+// weighed fills in the litres of a coat whose tin was on the scale before and after it.
+func (s *Service) weighed(ctx context.Context, home Workshop, e worklog.Event) (worklog.Event, error) {
+	before, after := e.How.BeforeKg, e.How.AfterKg
+	if before == 0 && after == 0 {
+		return e, nil
+	}
+	var c check
+	c.that(before > 0 && before <= mostKg, "/weighedBeforeKg", "Kilograms above 0 and up to %.0f.", mostKg)
+	c.that(after > 0 && after <= before, "/weighedAfterKg", "Not more than before: what went out is the difference.")
+	if err := c.err(); err != nil {
+		return e, err
+	}
+	row, err := s.store.Product(ctx, home.ID, e.Product)
+	if err != nil {
+		return e, err
+	}
+	p, err := fromRow(row)
+	if err != nil {
+		return e, err
+	}
+	if p.DensityA == 0 {
+		return e, &Invalid{[]FieldError{{
+			"/weighedBeforeKg", "A weight needs the density, which the label of this product does not give: tell litres.",
+		}}}
+	}
+	e.How.Litres = (before - after) / p.DensityA
+	return e, nil
 }
 
 // tinOf is the tin that a coat was laid from, one of its product. Where it is off the shelf by now the coat is told
@@ -135,6 +168,7 @@ func (p Piece) jobKeys(brief schedule.Brief) []string {
 const (
 	mostLitres  = 200.0
 	mostWetUM   = 5_000.0 // a poured flood
+	mostKg      = 200.0
 	mostMinutes = 24 * 60.0
 )
 

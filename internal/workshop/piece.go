@@ -12,6 +12,7 @@ import (
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/furniture"
+	"firmitas/core/ledger"
 	"firmitas/core/preparation"
 	"firmitas/core/quantity"
 	"firmitas/core/schedule"
@@ -35,6 +36,7 @@ type Piece struct {
 	Stage     Stage
 	Next      Next
 	Standing  []worklog.Event // what happened, as far as nobody has taken it back
+	Extras    []ledger.Extra  // that may be added for a price of their own
 }
 
 // zone is the one with an id, or nil.
@@ -82,6 +84,7 @@ func fromPieceRow(row store.Piece) (Piece, error) {
 		Rests:     row.Rests.Time,
 		Handed:    row.HandedOver.Time,
 		JobOrder:  row.JobOrder.V,
+		Extras:    fromExtraRows(row.Extras.V),
 		Brief: Brief{
 			Name:      row.Name,
 			Kind:      row.Kind,

@@ -12,6 +12,7 @@ import (
 	"unicode"
 
 	"firmitas/core/coating"
+	"firmitas/core/worklog"
 	"firmitas/internal/document"
 	"firmitas/internal/store"
 )
@@ -389,6 +390,63 @@ type ProductPage struct {
 	Notes   []store.Note
 	Faults  []store.ShownFault // that showed on it, the newest first
 	Boards  []store.Board
+	Moves   []TinMove // facts of its tins, the newest first
+	Covered []worklog.Covered
+}
+
+// TinMove is a fact of a tin in words.
+type TinMove struct {
+	worklog.Event
+	PieceID int64 // that it was laid on; 0 = it was not
+	Piece   string
+	Words   string
+}
+
+// Facts of a product's tins that are shown at once, and that are learned from.
+const (
+	movesShown = 100
+	movesRead  = 500
+)
+
+// moves are the facts of a product's tins, the newest first, and how far it went by them.
+func (s *Service) moves(ctx context.Context, home, id int64) ([]TinMove, []worklog.Covered, error) {
+	rows, err := s.store.MovesOf(ctx, home, id, movesRead)
+	if err != nil {
+		return nil, nil, err
+	}
+	facts := make([]store.Event, len(rows))
+	for i, r := range rows {
+		facts[i] = r.Event
+	}
+	events, err := fromEventRows(facts)
+	if err != nil {
+		return nil, nil, err
+	}
+	var out []TinMove
+	for i, e := range events[:min(len(events), movesShown)] {
+		out = append(out, TinMove{e, rows[i].PieceID.Int64, rows[i].Piece.String, tinWords(e)})
+	}
+	return out, worklog.Covers(events), nil
+}
+
+// tinWords tell a fact of a tin.
+func tinWords(e worklog.Event) string {
+	switch e.Kind {
+	case worklog.TinBought:
+		return fmt.Sprintf("A tin of %s was bought.", e.Text)
+	case worklog.TinOpened:
+		return "It was opened."
+	case worklog.TinTold:
+		return fmt.Sprintf("Found to hold: %s.", cmp.Or(e.Text, "all of it"))
+	case worklog.TinEmpty:
+		return "It is used up."
+	case worklog.TinThrown:
+		return "What was left was thrown away."
+	}
+	if e.How.BeforeKg > 0 {
+		return "A coat was laid, weighed before and after."
+	}
+	return "A coat was laid."
 }
 
 // ProductPage of one product.
@@ -411,6 +469,9 @@ func (s *Service) ProductPage(ctx context.Context, id int64) (ProductPage, error
 func (s *Service) page(ctx context.Context, home, id int64) (out ProductPage, err error) {
 	row, err := s.store.Product(ctx, home, id)
 	if err != nil {
+		return out, err
+	}
+	if out.Moves, out.Covered, err = s.moves(ctx, home, id); err != nil {
 		return out, err
 	}
 	tins, err := s.tins(ctx, home, id)

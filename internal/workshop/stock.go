@@ -11,6 +11,8 @@ import (
 	"github.com/shopspring/decimal"
 
 	"firmitas/core/coating"
+	"firmitas/core/money"
+	"firmitas/core/worklog"
 	"firmitas/internal/store"
 )
 
@@ -83,16 +85,14 @@ func (d TinDraft) row(p *coating.Product) (store.Tin, error) {
 		Opened:     nullTime(d.Opened),
 		BestBefore: nullTime(d.BestBefore),
 	}
-	if text := strings.Replace(strings.TrimSpace(d.Price), ",", ".", 1); text != "" {
-		price, err := decimal.NewFromString(text)
+	if strings.TrimSpace(d.Price) != "" {
+		price, err := money.Read(d.Price)
 		c.that(
 			err == nil && !price.IsNegative() && price.LessThan(dearestTin),
 			"/price",
 			"A price such as 24.50, without a currency.",
 		)
-		if err == nil {
-			row.Price = sql.NullString{String: price.StringFixed(2), Valid: true}
-		}
+		row.Price = sql.NullString{String: money.Text(price), Valid: err == nil}
 	}
 	return row, c.err()
 }
@@ -109,8 +109,10 @@ func (s *Service) AddTin(ctx context.Context, productID int64, d TinDraft) (Tin,
 			return Tin{}, err
 		}
 		row.WorkshopID, row.Version, row.LeftTold = home, 1, nullTime(s.Now())
-		row.ID, err = s.store.AddTin(ctx, row)
-		return s.tin(p, counted{Tin: row}), err
+		if row.ID, err = s.store.AddTin(ctx, row); err != nil {
+			return Tin{}, err
+		}
+		return s.tin(p, counted{Tin: row}), s.tellTin(ctx, store.Tin{}, row)
 	})
 }
 
@@ -160,15 +162,97 @@ func (s *Service) UpdateTin(ctx context.Context, id int64, version int, d TinDra
 		if err := s.store.UpdateTin(ctx, row); err != nil {
 			return Tin{}, err
 		}
+		if err := s.tellTin(ctx, was, row); err != nil {
+			return Tin{}, err
+		}
 		row.Version++
 		return s.tin(p, counted{row, used}), nil
 	})
 }
 
-// RemoveTin takes a tin off the shelf, if this is still its version.
-func (s *Service) RemoveTin(ctx context.Context, id int64, version int) error {
+// tellTin keeps as facts what changed of a tin: that it was bought, and for what; that it was opened; what is left.
+func (s *Service) tellTin(ctx context.Context, was, is store.Tin) error {
+	var facts []worklog.Event
+	if was.ID == 0 || was.Price != is.Price {
+		e := worklog.Event{Kind: worklog.TinBought, Text: is.Size}
+		if is.Price.Valid {
+			e.Amount, _ = money.Read(is.Price.String) // as it was written
+		}
+		facts = append(facts, e)
+	}
+	if is.Opened.Valid && is.Opened != was.Opened {
+		facts = append(facts, worklog.Event{Kind: worklog.TinOpened, At: is.Opened.Time})
+	}
+	if is.Left != was.Left {
+		facts = append(facts, worklog.Event{Kind: worklog.TinTold, Text: is.Left})
+	}
+	for _, e := range facts {
+		if err := s.tinFact(ctx, is, e); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// tinFact adds one fact of a tin.
+func (s *Service) tinFact(ctx context.Context, t store.Tin, e worklog.Event) error {
+	at := e.At
+	if at.IsZero() || at.After(s.Now()) {
+		at = s.Now()
+	}
+	amount := amountOf(e)
+	if e.Kind == worklog.TinBought && !t.Price.Valid {
+		amount = sql.NullString{}
+	}
+	_, err := s.store.AddEvent(ctx, store.Event{
+		WorkshopID: t.WorkshopID,
+		Kind:       string(e.Kind),
+		At:         at.UTC(),
+		Told:       s.Now(),
+		Data:       store.JSON[store.EventData]{V: toEventData(e)},
+		TinID:      nullID(t.ID),
+		Amount:     amount,
+	})
+	return err
+}
+
+// Why a tin leaves the shelf.
+const (
+	TinUsedUp = "empty"
+	TinThrown = "thrown"
+	TinSlip   = "slip" // it never was there
+)
+
+// RemoveTin takes a tin off the shelf, if this is still its version. One that was told by a slip is forgotten, unless
+// something was laid from it.
+func (s *Service) RemoveTin(ctx context.Context, id int64, version int, why string) error {
 	return s.remove(ctx, func(ctx context.Context, home int64) error {
-		return s.store.DeleteTin(ctx, home, id, version)
+		t, err := s.store.Tin(ctx, home, id)
+		switch {
+		case err != nil:
+			return err
+		case t.Gone.Valid:
+			return store.ErrNotFound
+		}
+		if why == TinSlip {
+			laid, err := s.store.LaidFrom(ctx, home, id)
+			if err != nil {
+				return err
+			}
+			if laid > 0 {
+				return &Refused{"Coats were laid from this tin, so it was there. Tell that it is used up, or thrown away."}
+			}
+			return s.store.DeleteTin(ctx, home, id, version)
+		}
+		kind := worklog.TinEmpty
+		if why == TinThrown {
+			kind = worklog.TinThrown
+		}
+		t.Version, t.Gone = version, nullTime(s.Now())
+		if err := s.store.TakeTin(ctx, t); err != nil {
+			return err
+		}
+		return s.tinFact(ctx, t, worklog.Event{Kind: kind})
 	})
 }
 

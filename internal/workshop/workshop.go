@@ -14,6 +14,7 @@ import (
 
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
+	"firmitas/core/ledger"
 	"firmitas/core/schedule"
 	"firmitas/core/technique"
 	"firmitas/internal/store"
@@ -55,6 +56,7 @@ type Workshop struct {
 	Clock      string // h24 or h12
 	Numbers    string // point or comma
 	Currency   string // by ISO 4217
+	Rates      []ledger.Rate
 	FoodPolicy enduse.FoodPolicy
 	Schools    compat.Schools
 	Boards     []compat.Board // what its test boards showed
@@ -121,6 +123,9 @@ func (s *Service) Home(ctx context.Context) (Workshop, error) {
 	}
 	for i, d := range row.Hours.V {
 		w.Days[i] = schedule.Day(d)
+	}
+	if w.Rates, err = fromRateRows(row.Rates.V, zone); err != nil {
+		return Workshop{}, fmt.Errorf("workshop %s: %w", row.Name, err)
 	}
 	if w.Room, err = fromRoomRow(row.Room.V); err != nil {
 		return Workshop{}, fmt.Errorf("workshop %s: %w", row.Name, err)
@@ -197,6 +202,7 @@ type Settings struct {
 	Clock      string
 	Numbers    string
 	Currency   string
+	Rates      []RateDraft
 	FoodPolicy enduse.FoodPolicy
 	Schools    compat.Schools
 	Days       [7]schedule.Day
@@ -218,6 +224,7 @@ func (s *Service) SaveSettings(ctx context.Context, in Settings) (Workshop, erro
 		c.shop(in.Shop)
 		c.room(in.Room)
 		c.contact("/contact", in.Contact)
+		rates := c.rates(in.Rates)
 		if err := c.err(); err != nil {
 			return home, err
 		}
@@ -229,6 +236,7 @@ func (s *Service) SaveSettings(ctx context.Context, in Settings) (Workshop, erro
 			Clock:      in.Clock,
 			Numbers:    in.Numbers,
 			Currency:   in.Currency,
+			Rates:      store.JSON[[]store.Rate]{V: rates},
 			FoodPolicy: string(in.FoodPolicy),
 			Schools:    store.JSON[store.Schools]{V: store.Schools(in.Schools)},
 			Pace:       store.JSON[map[string]float64]{V: in.Shop.Pace},

@@ -142,6 +142,11 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./change/AnotherLife')).AnotherLifeView }),
           },
           {
+            path: 'money',
+            handle: { title: 'Money' },
+            lazy: async () => ({ Component: (await import('./money/Money')).MoneyView }),
+          },
+          {
             path: 'hand-over',
             handle: { title: 'Hand over' },
             lazy: async () => ({ Component: (await import('./handover/HandOver')).HandOverView }),

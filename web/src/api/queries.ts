@@ -191,6 +191,13 @@ export const eventsQuery = (id: number) =>
     queryFn: ({ signal }) => ask(api.GET('/pieces/{id}/events', { params: { path: { id } }, signal })),
   })
 
+/** What a piece costs and earns. */
+export const ledgerQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['piece', id, 'ledger'],
+    queryFn: ({ signal }) => ask(api.GET('/pieces/{id}/ledger', { params: { path: { id } }, signal })),
+  })
+
 /** Which chosen systems a piece would lose if it were saved so. */
 export const wouldUndoQuery = (id: number, piece: PieceInput) =>
   queryOptions({

@@ -884,6 +884,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/pieces/{id}/ledger": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        /** @description What a piece costs and earns, from the facts of its log. */
+        get: operations["getLedger"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/extras": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description What may be added to the piece for a price of its own. */
+        put: operations["putExtras"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/pieces/{id}/events": {
         parameters: {
             query?: never;
@@ -1192,6 +1230,7 @@ export interface components {
             unheated: boolean;
         };
         SettingsInput: {
+            rates: components["schemas"]["MoneyRate"][];
             room: components["schemas"]["Room"];
             /** Format: int32 */
             version: number;
@@ -1221,6 +1260,7 @@ export interface components {
             };
         };
         Workshop: {
+            rates: components["schemas"]["MoneyRate"][];
             room: components["schemas"]["Room"];
             name: string;
             town: string;
@@ -1502,6 +1542,10 @@ export interface components {
             hasPhoto: boolean;
         };
         ProductPage: {
+            /** @description facts of its tins, the newest first, 100 at most */
+            moves: components["schemas"]["TinMove"][];
+            /** @description how far it really went, by method */
+            covered: components["schemas"]["Covered"][];
             /** @description the newest first */
             faults: components["schemas"]["ProductFault"][];
             product: components["schemas"]["Product"];
@@ -3070,9 +3114,138 @@ export interface components {
             open: components["schemas"]["Span"][];
             midnights: string[];
         };
+        Ledger: {
+            /** @description what the plan still takes, an estimate */
+            aheadMaterial: string;
+            /** @description and its hours with their overhead */
+            aheadHours: string;
+            /** Format: double */
+            aheadMinutes: number;
+            /** @description what the extras that are taken add to the price */
+            extrasPrice: string;
+            /** @description and what they leave */
+            extrasGain: string;
+            lines: components["schemas"]["LedgerLine"][];
+            /** @description cost without hours and overhead, a decimal */
+            without: string;
+            with: string;
+            /** Format: double */
+            minutes: number;
+            /** @description products that were laid and whose price nobody told */
+            unpriced: string[];
+            /** @description none where nobody told one */
+            price?: string;
+            /** @enum {string} */
+            priceIs?: "sold" | "agreed" | "asked";
+            fees: string;
+            /** @description that the price includes */
+            tax: string;
+            /** @description what the price leaves over the cost without hours, fees and tax off, once all is done */
+            margin?: string;
+            /** @description and with hours and overhead */
+            profit?: string;
+            /** @description margin by the hour */
+            perHour?: string;
+            extras: components["schemas"]["Extra"][];
+            rate: components["schemas"]["MoneyRate"];
+            /** @description for how long it is asked for */
+            standingDays: number;
+            /** @description it stands so long that its price is looked at again */
+            reprice: boolean;
+            /** Format: date-time */
+            soldAt?: string;
+            /** @description own pieces that go with it and are not sold */
+            matches: components["schemas"]["ShoppingPiece"][];
+            /** @description pieces of the set */
+            alike: number;
+            version: number;
+        };
+        LedgerLine: {
+            /** @enum {string} */
+            kind: "bought" | "material" | "part" | "hours" | "overhead";
+            title: string;
+            amount: string;
+            estimate: boolean;
+            note: string;
+            /** Format: double */
+            minutes: number;
+            /** @description events that it rests on */
+            facts: number[];
+        };
+        ExtraInput: {
+            name: string;
+            /** @description what has to be bought, as typed */
+            cost: string;
+            /** Format: double */
+            minutes: number;
+            /** @description that it adds */
+            price: string;
+            /** @description into the price */
+            taken: boolean;
+        };
+        Extra: {
+            input: components["schemas"]["ExtraInput"];
+            /** @description what it leaves, hours, fees and tax off */
+            gain: string;
+            /** @description none where it takes no hours */
+            perHour?: string;
+            pays: boolean;
+        };
+        ExtrasInput: {
+            version: number;
+            extras: components["schemas"]["ExtraInput"][];
+        };
+        /** @description What an hour costs from a day on, and what goes off a price. Sums as typed. */
+        MoneyRate: {
+            /** Format: date */
+            from: string;
+            hour: string;
+            /** @description for room, heat and tools, by the hour of work */
+            overhead: string;
+            /** @description of a price */
+            feePct: string;
+            /** @description that a price includes */
+            taxPct: string;
+            /** @description on quotes */
+            taxShown: boolean;
+        };
+        /** @description A fact of a tin. */
+        TinMove: {
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            at: string;
+            who: string;
+            words: string;
+            /** Format: int64 */
+            tinId: number;
+            /**
+             * Format: int64
+             * @description that it was laid on
+             */
+            pieceId?: number;
+            piece?: string;
+            /**
+             * Format: double
+             * @description that went out
+             */
+            litres?: number;
+            amount?: string;
+        };
+        /** @description How far a product really went. */
+        Covered: {
+            /** @description as the log tells it; empty = as planned */
+            method: string;
+            /**
+             * Format: double
+             * @description the middle of all jobs
+             */
+            m2PerL: number;
+            jobs: number;
+        };
         EventInput: {
             /** @enum {string} */
-            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "begun" | "mixed" | "coat_laid" | "left_out" | "taken_off" | "fault" | "moved" | "note" | "taken_back";
+            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "begun" | "mixed" | "coat_laid" | "left_out" | "taken_off" | "fault" | "moved" | "note" | "taken_back" | "bought" | "part_bought" | "hours" | "agreed" | "asked" | "sold" | "fee";
             /**
              * Format: int64
              * @description none = the whole piece
@@ -3149,6 +3322,15 @@ export interface components {
              * @description minutes by hand
              */
             tookMin?: number;
+            /** @description of money: a sum as typed, with comma or point */
+            amount?: string;
+            /**
+             * Format: double
+             * @description of a coat: the tin on the scale, before and after, in place of litres
+             */
+            weighedBeforeKg?: number;
+            /** Format: double */
+            weighedAfterKg?: number;
             /** @description of a fault: what is seen, by its id */
             fault?: string;
             /** @description what it is held to come from, by its id */
@@ -3163,7 +3345,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "begun" | "mixed" | "coat_laid" | "left_out" | "taken_off" | "fault" | "moved" | "note" | "air_read" | "handed_over" | "buyer_said" | "buyer_answered" | "taken_back";
+            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "begun" | "mixed" | "coat_laid" | "left_out" | "taken_off" | "fault" | "moved" | "note" | "air_read" | "handed_over" | "buyer_said" | "buyer_answered" | "taken_back" | "bought" | "part_bought" | "hours" | "agreed" | "asked" | "sold" | "fee";
             /** Format: int64 */
             zoneId?: number;
             /** Format: date-time */
@@ -3202,6 +3384,8 @@ export interface components {
             build?: "thin" | "thick";
             /** @description the product that was laid in place of the planned one */
             instead?: string;
+            /** @description a decimal */
+            amount?: string;
             job?: string;
         };
         TechniqueNote: {
@@ -3953,6 +4137,8 @@ export interface operations {
             query: {
                 /** @description of what is to go as it was last seen */
                 version: components["parameters"]["Version"];
+                /** @description a slip: it never was there */
+                why: "empty" | "thrown" | "slip";
             };
             header?: {
                 /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
@@ -3965,7 +4151,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Used up or thrown out */
+            /** @description Off the shelf */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -5299,6 +5485,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Piece"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getLedger: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The ledger */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ledger"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putExtras: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExtrasInput"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ledger"];
                 };
             };
             default: components["responses"]["Problem"];

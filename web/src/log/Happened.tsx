@@ -108,6 +108,7 @@ function HowItWent({ event: e }: { event: KeptEvent }) {
     e.litres !== undefined && `used ${show.volume(e.litres)}`,
     e.wetUm !== undefined && `gauged ${show.measure(show.measures.film, e.wetUm)} wet`,
     e.build && builds[e.build],
+    e.amount !== undefined && show.price(e.amount),
   ].filter(Boolean)
   return told.length > 0 && <span className="text-sm opacity-85">{told.join(' · ')}</span>
 }

@@ -16,6 +16,8 @@ export interface How {
   productId?: number
   tinId?: number
   litres?: number // for the whole zone
+  beforeKg?: number // the tin on the scale
+  afterKg?: number
   wetUm?: number
   build?: '' | 'thin' | 'thick'
   method?: string // '' = as planned
@@ -160,6 +162,26 @@ function HowThick({ how, change, problem }: Part) {
             measure={show.measures.little}
             value={how.litres === undefined ? undefined : how.litres * how.share}
             onChange={(litres) => change({ litres: litres === undefined ? undefined : litres / how.share })}
+          />
+        )}
+      </Field>
+      <Field label="Tin before, weighed" hint="in place of litres" error={problem?.at('/weighedBeforeKg')}>
+        {(ids) => (
+          <MeasureInput
+            {...ids}
+            measure={show.measures.weight}
+            value={how.beforeKg}
+            onChange={(beforeKg) => change({ beforeKg })}
+          />
+        )}
+      </Field>
+      <Field label="Tin after" error={problem?.at('/weighedAfterKg')}>
+        {(ids) => (
+          <MeasureInput
+            {...ids}
+            measure={show.measures.weight}
+            value={how.afterKg}
+            onChange={(afterKg) => change({ afterKg })}
           />
         )}
       </Field>

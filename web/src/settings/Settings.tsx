@@ -11,6 +11,7 @@ import { useSave } from '../api/saving'
 import { Feeds } from './Feeds'
 import { WeekHours, type Hours } from './hours'
 import { Pace } from './Pace'
+import { Rates } from './Rates'
 import { RoomSettings } from './RoomSettings'
 
 const practices: { id: keyof Schools; name: string }[] = [
@@ -29,7 +30,7 @@ export function SettingsView() {
 
 function SettingsForm({ workshop }: { workshop: Workshop }) {
   const client = useQueryClient()
-  const { version, contact, units, clock, numbers, currency, foodPolicy, hours, lacks, pace } = workshop
+  const { version, contact, units, clock, numbers, currency, rates, foodPolicy, hours, lacks, pace } = workshop
   const [draft, setDraft] = useState<SettingsInput>({
     version,
     contact,
@@ -37,6 +38,7 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
     clock,
     numbers,
     currency,
+    rates,
     foodPolicy,
     schools: workshop.schools,
     room: workshop.room,
@@ -55,8 +57,13 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
   const wrongContact = save.error instanceof Problem ? save.error.at('/contact') : undefined
   const wrongPace = (kind: string) => (save.error instanceof Problem ? save.error.at(`/pace/${kind}`) : undefined)
   const wrongRoom = save.error instanceof Problem ? save.error.within('/room') : {}
+  const wrongRates = save.error instanceof Problem ? save.error.within('/rates') : {}
   const besideFields =
-    wrongHours ?? wrongContact ?? Object.keys(wrongRoom)[0] ?? Object.keys(draft.pace).find(wrongPace)
+    Object.keys(wrongRates)[0] ??
+    wrongHours ??
+    wrongContact ??
+    Object.keys(wrongRoom)[0] ??
+    Object.keys(draft.pace).find(wrongPace)
   return (
     <form
       noValidate
@@ -94,6 +101,7 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
       />
       <Feeds />
       <Telling draft={draft} change={(part) => setDraft({ ...draft, ...part })} />
+      <Rates rates={draft.rates} set={(rates) => setDraft({ ...draft, rates })} wrong={wrongRates} />
       <FollowedSchools schools={draft.schools} set={(schools) => setDraft({ ...draft, schools })} />
       <Tools lacks={draft.lacks} set={(lacks) => setDraft({ ...draft, lacks })} />
       <Pace pace={draft.pace} set={(pace) => setDraft({ ...draft, pace })} wrong={wrongPace} />

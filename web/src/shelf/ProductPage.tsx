@@ -4,6 +4,7 @@ import { api, type ProductPage } from '../api/client'
 import { BoardEntry } from '../boards/BoardEntry'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { Diary } from './Diary'
+import { Moves } from './Moves'
 import { Tins } from './Tins'
 import { SheetList } from './values'
 import { judgedAnew, productQuery } from '../api/queries'
@@ -110,6 +111,7 @@ function Page({ page }: { page: ProductPage }) {
         </section>
         <div className="space-y-8">
           <Tins productId={p.ref.id} tins={page.tins} />
+          <Moves moves={page.moves} covered={page.covered} label={p.input.label['spreadM2L']} />
           <Diary productId={p.ref.id} notes={page.notes} faults={page.faults} />
           <section aria-labelledby="its-boards">
             <h2 id="its-boards" className="mb-2">

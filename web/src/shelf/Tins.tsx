@@ -50,9 +50,7 @@ export function Tins({ productId, tins }: { productId: number; tins: Tin[] }) {
                   <button type="button" className="btn btn-ghost" onClick={() => setOpen(t.id)}>
                     Change
                   </button>
-                  <button type="button" className="btn btn-ghost" onClick={() => remove.mutate(t)}>
-                    Used up
-                  </button>
+                  <Leaves tin={t} remove={(why) => remove.mutate({ tin: t, why })} />
                 </span>
               </div>
             )}
@@ -71,6 +69,27 @@ export function Tins({ productId, tins }: { productId: number; tins: Tin[] }) {
   )
 }
 
+type Why = 'empty' | 'thrown' | 'slip'
+
+/** Why a tin leaves the shelf: what was laid from it keeps its share of the price. */
+function Leaves({ tin, remove }: { tin: Tin; remove: (why: Why) => void }) {
+  return (
+    <select
+      className="select w-36"
+      aria-label={`Off the shelf: the tin of ${tin.input.size}`}
+      value=""
+      onChange={(e) => remove(e.target.value as Why)}
+    >
+      <option value="" disabled>
+        Off the shelf
+      </option>
+      <option value="empty">used up</option>
+      <option value="thrown">thrown away</option>
+      <option value="slip">a slip: it never was here</option>
+    </select>
+  )
+}
+
 function useTins(productId: number) {
   const client = useQueryClient()
   const again = () => shelfChanged(client)
@@ -86,8 +105,8 @@ function useTins(productId: number) {
     onSuccess: again,
   })
   const remove = useSave({
-    send: ({ id, version }: Tin, headers) =>
-      api.DELETE('/tins/{id}', { params: { path: { id }, query: { version } }, headers }),
+    send: ({ tin: { id, version }, why }: { tin: Tin; why: Why }, headers) =>
+      api.DELETE('/tins/{id}', { params: { path: { id }, query: { version, why } }, headers }),
     onSuccess: again,
   })
   return { save, remove }

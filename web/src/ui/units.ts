@@ -18,6 +18,7 @@ const scaled = (unit: string, perUnit: number, digits: number): Measure => ({
 const FOOT = 0.3048
 const INCH = FOOT / 12
 const GALLON = 3.785411784
+const POUND = 0.45359237
 
 interface Measures {
   temp: Measure
@@ -26,6 +27,7 @@ interface Measures {
   film: Measure
   pace: Measure
   little: Measure // of a liquid
+  weight: Measure // of a tin on the scale, in kg
   run: Measure // of tape, of a moulding
 }
 
@@ -37,6 +39,7 @@ export const measures: Record<Units, Measures> = {
     film: scaled('µm', 1, 0),
     pace: scaled('min/m²', 1, 1),
     little: scaled('mL', 0.001, 0),
+    weight: scaled('g', 0.001, 0),
     run: scaled('m', 1, 1),
   },
   us: {
@@ -46,6 +49,7 @@ export const measures: Record<Units, Measures> = {
     film: scaled('mil', 25.4, 1),
     pace: scaled('min/ft²', 1 / (FOOT * FOOT), 2),
     little: scaled('fl oz', GALLON / 128, 1),
+    weight: scaled('oz', POUND / 16, 1),
     run: scaled('ft', FOOT, 0),
   },
 }

@@ -1,0 +1,94 @@
+package httpapi
+
+import (
+	"fmt"
+	"slices"
+	"testing"
+
+	"firmitas/api"
+)
+
+// A desk from tin to till: half a tin is half its price; hours at the rate of their day; sums typed with a comma; a fact
+// taken back counts nowhere and stays in the past; a piece that has left may still be paid for; an extra says whether it
+// pays; and the tin's own facts tell what went in and out.
+func TestTheLedgerOfAPiece(t *testing.T) {
+	c := start(t)
+	w := get[api.Workshop](c, "/api/workshop")
+	settings := asStored(w)
+	settings.Rates = []api.MoneyRate{{From: tomorrow, Hour: "42,00", Overhead: "6", FeePct: "", TaxPct: "20"}}
+	answer[api.Workshop](c, "PUT", "/api/workshop/settings", encode(t, settings), 200)
+	p, clear := c.begunDesk()
+	path := fmt.Sprintf("/api/pieces/%d", p.ID)
+	tin := answer[api.Tin](c, "POST", fmt.Sprintf("/api/products/%d/tins", clear),
+		encode(t, api.TinInput{Size: "1 L", Price: "31,50"}), 201)
+	coat := coatOf(p, 1, now, api.EventInputKindCoatLaid)
+	coat.TinID, coat.Litres, coat.TookMin = &tin.ID, ptr(0.5), ptr(30.0)
+	c.tellOf(p.ID, coat, 201)
+	tell := func(kind api.EventInputKind, amount, text string) api.Event {
+		return c.tellOf(p.ID, api.EventInput{Kind: kind, Amount: &amount, Text: &text, Who: "JT"}, 201)
+	}
+	tell(api.EventInputKindPartBought, "24,00", "handles")
+	slip := tell(api.EventInputKindPartBought, "240", "handles, a slip")
+	c.tellOf(p.ID, api.EventInput{Kind: api.EventInputKindHours, TookMin: ptr(120.0), Text: ptr("fetched"), Who: "JT"}, 201)
+	tell(api.EventInputKindAgreed, "480,00", "")
+	c.tellOf(p.ID, api.EventInput{Kind: api.EventInputKindTakenBack, Of: &slip.ID, Who: "JT"}, 201)
+	ledger := get[api.Ledger](c, path+"/ledger")
+	if ledger.Without != "39.75" || ledger.With != "159.75" || or(ledger.Price) != "480.00" || ledger.Tax != "80.00" {
+		t.Errorf("%+v", ledger)
+	}
+	for field, bad := range map[string]api.EventInput{
+		"/amount":  {Kind: api.EventInputKindSold, Amount: ptr("a lot"), Who: "JT"},
+		"/text":    {Kind: api.EventInputKindFee, Amount: ptr("2"), Who: "JT"},
+		"/tookMin": {Kind: api.EventInputKindHours, Text: ptr("fetched"), Who: "JT"},
+	} {
+		c.refuses(path+"/events", encode(t, bad), field)
+	}
+	extras := api.ExtrasInput{Version: ledger.Version, Extras: []api.ExtraInput{
+		{Name: "Seat pad", Cost: "18", Minutes: 90, Price: "70,00"}, {Name: "Handles", Cost: "24", Minutes: 20, Price: "60"},
+	}}
+	with := answer[api.Ledger](c, "PUT", path+"/extras", encode(t, extras), 200)
+	if with.Extras[0].Pays || with.Extras[0].Gain != "-31.67" || !with.Extras[1].Pays || with.Version != ledger.Version+1 {
+		t.Errorf("%+v", with.Extras)
+	}
+	if status, _ := c.call("PUT", path+"/extras", encode(t, extras)); status != 409 {
+		t.Errorf("saved over a version that is past: %d", status)
+	}
+	moves := get[api.ProductPage](c, fmt.Sprintf("/api/products/%d", clear)).Moves
+	moves = slices.DeleteFunc(moves, func(m api.TinMove) bool { return m.TinID != tin.ID })
+	if len(moves) != 2 || or(moves[0].Litres) != 0.5 || or(moves[1].Amount) != "31.50" {
+		t.Errorf("in and out of the tin: %+v", moves)
+	}
+	status, _ := c.call("DELETE", fmt.Sprintf("/api/tins/%d?version=%d&why=slip", tin.ID, tin.Version), "")
+	if status != 409 {
+		t.Errorf("a coat was laid from it, and it never was: %d", status)
+	}
+	if status, _ := c.call("DELETE", fmt.Sprintf("/api/tins/%d?version=%d&why=thrown", tin.ID, tin.Version), ""); status != 204 {
+		t.Errorf("thrown away: %d", status)
+	}
+	if after := get[api.Ledger](c, path+"/ledger"); after.Without != "39.75" {
+		t.Errorf("the tin is gone, and its half costs %s", after.Without)
+	}
+}
+
+// A tin on the scale before and after a coat tells its litres through the label's density; without one it is refused.
+func TestAWeighedCoat(t *testing.T) {
+	c := start(t)
+	p, clear := c.begunDesk()
+	coat := coatOf(p, 1, now, api.EventInputKindCoatLaid)
+	coat.WeighedBeforeKg, coat.WeighedAfterKg = ptr(1.2), ptr(1.4)
+	path := fmt.Sprintf("/api/pieces/%d/events", p.ID)
+	c.refuses(path, encode(t, coat), "/weighedAfterKg")
+	coat.WeighedAfterKg = ptr(1.095)
+	product := get[api.ProductPage](c, fmt.Sprintf("/api/products/%d", clear)).Product
+	density, known := product.Input.Label["densityA"]
+	delete(product.Input.Label, "densityA")
+	update := api.ProductUpdate{Version: product.Version, Product: product.Input}
+	answer[api.Product](c, "PUT", fmt.Sprintf("/api/products/%d", clear), encode(t, update), 200)
+	c.refuses(path, encode(t, coat), "/weighedBeforeKg")
+	update.Version++
+	update.Product.Label["densityA"] = "1.05"
+	answer[api.Product](c, "PUT", fmt.Sprintf("/api/products/%d", clear), encode(t, update), 200)
+	if told := c.tellOf(p.ID, coat, 201); or(told.Litres) < 0.0999 || or(told.Litres) > 0.1001 {
+		t.Errorf("105 g at 1.05 kg/L are %v L (its label said %q, %v)", or(told.Litres), density, known)
+	}
+}
