@@ -170,7 +170,8 @@ func (a Account) materials(l *Ledger) (out []Line) {
 			litres, estimate = laid.Litres, true
 		}
 		tin, told := a.Tins[laid.Event.How.Tin]
-		amount, note := money.Zero, ""
+		var amount money.Amount
+		var note string
 		switch {
 		case told && tin.Known && tin.SizeL > 0:
 			amount = money.Of(tin.Price, litres, tin.SizeL)
@@ -190,7 +191,8 @@ func (a Account) materials(l *Ledger) (out []Line) {
 			continue
 		}
 		out = append(out, Line{
-			Kind: Material, Title: laid.Title, Amount: amount, Estimate: estimate, Note: note, Facts: []int64{laid.Event.ID},
+			Kind: Material, Title: laid.Title, Amount: amount, Estimate: estimate, Note: note,
+			Facts: []int64{laid.Event.ID},
 		})
 	}
 	return out

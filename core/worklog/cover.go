@@ -20,7 +20,8 @@ func Covers(standing []Event) []Covered {
 	for _, e := range standing {
 		h := e.How
 		filledIn := h.BeforeKg == 0 && h.AsMeant > 0 && math.Abs(h.Litres/h.AsMeant-1) <= asPlanned
-		if e.Kind != CoatLaid || h.Litres <= 0 || e.Kin.M2 <= 0 || filledIn {
+		counted := e.Kind == CoatLaid && h.Litres > 0 && e.Kin.M2 > 0
+		if !counted || filledIn {
 			continue
 		}
 		m2 := e.Kin.M2
@@ -34,6 +35,8 @@ func Covers(standing []Event) []Covered {
 		slices.Sort(rates)
 		out = append(out, Covered{method, middle(rates), len(rates)})
 	}
-	slices.SortFunc(out, func(a, b Covered) int { return cmp.Or(cmp.Compare(b.Jobs, a.Jobs), cmp.Compare(a.Method, b.Method)) })
+	slices.SortFunc(out, func(a, b Covered) int {
+		return cmp.Or(cmp.Compare(b.Jobs, a.Jobs), cmp.Compare(a.Method, b.Method))
+	})
 	return out
 }

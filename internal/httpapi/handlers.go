@@ -363,7 +363,8 @@ func (h *handlers) TellEvent(ctx context.Context, r api.TellEventRequestObject) 
 	if text := or(r.Body.Amount); text != "" {
 		amount, err := money.Read(text)
 		if err != nil {
-			return nil, &workshop.Invalid{Fields: []workshop.FieldError{{Field: "/amount", Detail: "A sum such as 24.50 or 1 240,00."}}}
+			wrong := workshop.FieldError{Field: "/amount", Detail: "A sum such as 24.50 or 1 240,00."}
+			return nil, &workshop.Invalid{Fields: []workshop.FieldError{wrong}}
 		}
 		in.Amount = amount
 	}

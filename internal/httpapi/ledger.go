@@ -36,8 +36,9 @@ func toLedger(l workshop.Ledger) api.Ledger {
 	out := api.Ledger{
 		Lines: each(l.Lines, func(line ledger.Line) api.LedgerLine {
 			return api.LedgerLine{
-				Kind: api.LedgerLineKind(line.Kind), Title: line.Title, Amount: money.Text(line.Amount), Estimate: line.Estimate,
-				Note: line.Note, Minutes: line.Minutes, Facts: append([]int64{}, line.Facts...),
+				Kind: api.LedgerLineKind(line.Kind), Title: line.Title,
+				Amount:   money.Text(line.Amount),
+				Estimate: line.Estimate, Note: line.Note, Minutes: line.Minutes, Facts: append([]int64{}, line.Facts...),
 			}
 		}),
 		Without: money.Text(l.Without), With: money.Text(l.With), Minutes: l.Minutes,

@@ -180,7 +180,8 @@ func (s *Store) RoomBetween(ctx context.Context, workshopID int64, from, to time
 	var out []Event
 	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+`
 		FROM events e FORCE INDEX (events_of_piece)`+takenBack+`
-		WHERE e.workshop_id = ? AND e.piece_id IS NULL AND e.tin_id IS NULL AND e.happened_at BETWEEN ? AND ?`+standing+`
+		WHERE e.workshop_id = ? AND e.piece_id IS NULL AND e.tin_id IS NULL
+		AND e.happened_at BETWEEN ? AND ?`+standing+`
 		ORDER BY e.happened_at, e.id`, workshopID, from, to)
 	return out, wrap(err)
 }

@@ -198,7 +198,8 @@ func (s *Store) TinsOf(ctx context.Context, workshopID int64, ids []int64) ([]Ti
 	if len(ids) == 0 {
 		return tins, nil
 	}
-	err := s.selectIn(ctx, &tins, `SELECT `+tinColumns+` FROM tins WHERE workshop_id = ? AND id IN (?)`, workshopID, ids)
+	query := `SELECT ` + tinColumns + ` FROM tins WHERE workshop_id = ? AND id IN (?)`
+	err := s.selectIn(ctx, &tins, query, workshopID, ids)
 	return tins, wrap(err)
 }
 
@@ -206,7 +207,8 @@ func (s *Store) TinsOf(ctx context.Context, workshopID int64, ids []int64) ([]Ti
 func (s *Store) LastPrices(ctx context.Context, workshopID int64) ([]Tin, error) {
 	var tins []Tin
 	err := s.q(ctx).SelectContext(ctx, &tins, `SELECT `+columns[Tin]("t")+` FROM tins t
-		JOIN (SELECT MAX(id) AS id FROM tins WHERE workshop_id = ? AND price IS NOT NULL GROUP BY product_id) n ON n.id = t.id
+		JOIN (SELECT MAX(id) AS id FROM tins WHERE workshop_id = ? AND price IS NOT NULL GROUP BY product_id) n
+			ON n.id = t.id
 		WHERE t.workshop_id = ?`, workshopID, workshopID)
 	return tins, wrap(err)
 }

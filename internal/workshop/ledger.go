@@ -163,7 +163,8 @@ func (s *Service) SaveExtras(ctx context.Context, id int64, version int, all []E
 			cost, price := c.sum(at+"/cost", e.Cost), c.sum(at+"/price", e.Price)
 			c.that(within(e.Minutes, 0, mostExtraMinutes), at+"/minutes", "Minutes from 0 to %d.", mostExtraMinutes)
 			row.Extras.V = append(row.Extras.V, store.Extra{
-				Name: strings.TrimSpace(e.Name), Cost: money.Text(cost), Price: money.Text(price), Minutes: e.Minutes, Taken: e.Taken,
+				Name: strings.TrimSpace(e.Name), Cost: money.Text(cost), Price: money.Text(price),
+				Minutes: e.Minutes, Taken: e.Taken,
 			})
 		}
 		if err := c.err(); err != nil {
