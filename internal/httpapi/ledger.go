@@ -38,7 +38,8 @@ func toLedger(l workshop.Ledger) api.Ledger {
 			return api.LedgerLine{
 				Kind: api.LedgerLineKind(line.Kind), Title: line.Title,
 				Amount:   money.Text(line.Amount),
-				Estimate: line.Estimate, Note: line.Note, Minutes: line.Minutes, Facts: append([]int64{}, line.Facts...),
+				Estimate: line.Estimate,
+				Note:     line.Note, Minutes: line.Minutes, Facts: append([]int64{}, line.Facts...),
 			}
 		}),
 		Without: money.Text(l.Without), With: money.Text(l.With), Minutes: l.Minutes,
