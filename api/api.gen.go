@@ -1209,6 +1209,27 @@ func (e ProductRefShade) Valid() bool {
 	}
 }
 
+// Defines values for QuoteWatchState.
+const (
+	QuoteWatchStateAmber  QuoteWatchState = "amber"
+	QuoteWatchStateOver   QuoteWatchState = "over"
+	QuoteWatchStateWithin QuoteWatchState = "within"
+)
+
+// Valid indicates whether the value is a known member of the QuoteWatchState enum.
+func (e QuoteWatchState) Valid() bool {
+	switch e {
+	case QuoteWatchStateAmber:
+		return true
+	case QuoteWatchStateOver:
+		return true
+	case QuoteWatchStateWithin:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Role.
 const (
 	Barrier  Role = "barrier"
@@ -1660,6 +1681,16 @@ func (e DeleteTinParamsWhy) Valid() bool {
 	default:
 		return false
 	}
+}
+
+// AcceptInput defines model for AcceptInput.
+type AcceptInput struct {
+	// On none = today
+	On *time.Time `json:"on,omitempty"`
+
+	// Sample how colour and sheen were approved
+	Sample string `json:"sample"`
+	Who    string `json:"who"`
 }
 
 // Air defines model for Air.
@@ -3705,6 +3736,116 @@ type Promise struct {
 	Ready   time.Time `json:"ready"`
 }
 
+// Quote defines model for Quote.
+type Quote struct {
+	Accepted *time.Time `json:"accepted,omitempty"`
+	High     *string    `json:"high,omitempty"`
+	ID       int64      `json:"id"`
+
+	// Link as its customer opens it
+	Link string `json:"link"`
+
+	// Low none on a firm price
+	Low    *string   `json:"low,omitempty"`
+	Made   time.Time `json:"made"`
+	Number string    `json:"number"`
+
+	// Price firm, or the likely one
+	Price string `json:"price"`
+
+	// Sample what was told when it was accepted
+	Sample *string   `json:"sample,omitempty"`
+	Until  time.Time `json:"until"`
+}
+
+// QuoteInput defines model for QuoteInput.
+type QuoteInput struct {
+	// Firm a fixed price as typed; empty = the range
+	Firm string `json:"firm"`
+
+	// Patch a test patch comes first
+	Patch bool      `json:"patch"`
+	Scope string    `json:"scope"`
+	Until time.Time `json:"until"`
+}
+
+// QuoteKind defines model for QuoteKind.
+type QuoteKind struct {
+	High float64 `json:"high"`
+
+	// Jobs of the own record; 0 = practice
+	Jobs   int     `json:"jobs"`
+	Likely float64 `json:"likely"`
+	Low    float64 `json:"low"`
+
+	// Planned minutes
+	Planned float64 `json:"planned"`
+	Work    string  `json:"work"`
+}
+
+// QuoteOver defines model for QuoteOver.
+type QuoteOver struct {
+	Ahead  float64 `json:"ahead"`
+	Quoted float64 `json:"quoted"`
+	Told   float64 `json:"told"`
+	Work   string  `json:"work"`
+}
+
+// QuoteRisk defines model for QuoteRisk.
+type QuoteRisk struct {
+	// Minutes that it may add
+	Minutes float64 `json:"minutes"`
+
+	// Patch a test patch tells
+	Patch bool   `json:"patch"`
+	Text  string `json:"text"`
+}
+
+// QuoteWatch The accepted quote against the log, in minutes.
+type QuoteWatch struct {
+	Ahead   float64         `json:"ahead"`
+	OverPct float64         `json:"overPct"`
+	Quoted  float64         `json:"quoted"`
+	State   QuoteWatchState `json:"state"`
+	Told    float64         `json:"told"`
+
+	// Where kinds of work that go over, the worst first
+	Where []QuoteOver `json:"where"`
+}
+
+// QuoteWatchState defines model for QuoteWatch.State.
+type QuoteWatchState string
+
+// Quoting defines model for Quoting.
+type Quoting struct {
+	High      string      `json:"high"`
+	HighMin   float64     `json:"highMin"`
+	Kinds     []QuoteKind `json:"kinds"`
+	Likely    string      `json:"likely"`
+	LikelyMin float64     `json:"likelyMin"`
+
+	// Low prices, decimals, fees and tax within them
+	Low    string  `json:"low"`
+	LowMin float64 `json:"lowMin"`
+
+	// Material what coats and parts come to
+	Material string `json:"material"`
+
+	// Patched the highest once a test patch is made
+	Patched    string  `json:"patched"`
+	PatchedMin float64 `json:"patchedMin"`
+
+	// Quotes the newest first
+	Quotes []Quote     `json:"quotes"`
+	Risks  []QuoteRisk `json:"risks"`
+
+	// WantPatch a test patch makes the range much smaller
+	WantPatch bool `json:"wantPatch"`
+
+	// Watch The accepted quote against the log, in minutes.
+	Watch *QuoteWatch `json:"watch,omitempty"`
+}
+
 // Recipe defines model for Recipe.
 type Recipe struct {
 	ID      int64        `json:"id"`
@@ -4884,6 +5025,18 @@ type OrderPreparationParams struct {
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
+// GiveQuoteParams defines parameters for GiveQuote.
+type GiveQuoteParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// AcceptQuoteParams defines parameters for AcceptQuote.
+type AcceptQuoteParams struct {
+	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
 // ChooseSystemParams defines parameters for ChooseSystem.
 type ChooseSystemParams struct {
 	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
@@ -5044,6 +5197,12 @@ type HandOverJSONRequestBody = HandOverInput
 
 // OrderPreparationJSONRequestBody defines body for OrderPreparation for application/json ContentType.
 type OrderPreparationJSONRequestBody = OrderInput
+
+// GiveQuoteJSONRequestBody defines body for GiveQuote for application/json ContentType.
+type GiveQuoteJSONRequestBody = QuoteInput
+
+// AcceptQuoteJSONRequestBody defines body for AcceptQuote for application/json ContentType.
+type AcceptQuoteJSONRequestBody = AcceptInput
 
 // WouldUndoJSONRequestBody defines body for WouldUndo for application/json ContentType.
 type WouldUndoJSONRequestBody = PieceInput
@@ -5251,6 +5410,15 @@ type ServerInterface interface {
 
 	// (PUT /pieces/{id}/preparation)
 	OrderPreparation(c *gin.Context, id PieceID, params OrderPreparationParams)
+
+	// (POST /pieces/{id}/quotes)
+	GiveQuote(c *gin.Context, id PieceID, params GiveQuoteParams)
+
+	// (POST /pieces/{id}/quotes/{quoteId}/accept)
+	AcceptQuote(c *gin.Context, id PieceID, quoteID int64, params AcceptQuoteParams)
+
+	// (GET /pieces/{id}/quoting)
+	GetQuoting(c *gin.Context, id PieceID)
 
 	// (POST /pieces/{id}/would-undo)
 	WouldUndo(c *gin.Context, id PieceID)
@@ -7141,6 +7309,138 @@ func (siw *ServerInterfaceWrapper) OrderPreparation(c *gin.Context) {
 	siw.Handler.OrderPreparation(c, id, params)
 }
 
+// GiveQuote operation middleware
+func (siw *ServerInterfaceWrapper) GiveQuote(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GiveQuoteParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GiveQuote(c, id, params)
+}
+
+// AcceptQuote operation middleware
+func (siw *ServerInterfaceWrapper) AcceptQuote(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "quoteId" -------------
+	var quoteID int64
+
+	err = runtime.BindStyledParameterWithOptions("simple", "quoteId", c.Param("quoteId"), &quoteID, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter quoteId: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AcceptQuoteParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AcceptQuote(c, id, quoteID, params)
+}
+
+// GetQuoting operation middleware
+func (siw *ServerInterfaceWrapper) GetQuoting(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetQuoting(c, id)
+}
+
 // WouldUndo operation middleware
 func (siw *ServerInterfaceWrapper) WouldUndo(c *gin.Context) {
 
@@ -8094,6 +8394,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/decorations/measure", wrapper.MeasureDecoration)
 	router.PUT(options.BaseURL+"/pieces/:id/zones/:zoneId/system", wrapper.ChooseSystem)
 	router.GET(options.BaseURL+"/pieces/:id/ledger", wrapper.GetLedger)
+	router.GET(options.BaseURL+"/pieces/:id/quoting", wrapper.GetQuoting)
+	router.POST(options.BaseURL+"/pieces/:id/quotes", wrapper.GiveQuote)
+	router.POST(options.BaseURL+"/pieces/:id/quotes/:quoteId/accept", wrapper.AcceptQuote)
 	router.PUT(options.BaseURL+"/pieces/:id/extras", wrapper.PutExtras)
 	router.GET(options.BaseURL+"/pieces/:id/events", wrapper.GetEvents)
 	router.POST(options.BaseURL+"/pieces/:id/events", wrapper.TellEvent)
@@ -10246,6 +10549,128 @@ func (response OrderPreparationdefaultApplicationProblemPlusJSONResponse) VisitO
 	return err
 }
 
+type GiveQuoteRequestObject struct {
+	ID     PieceID `json:"id"`
+	Params GiveQuoteParams
+	Body   *GiveQuoteJSONRequestBody
+}
+
+type GiveQuoteResponseObject interface {
+	VisitGiveQuoteResponse(w http.ResponseWriter) error
+}
+
+type GiveQuote201JSONResponse Quoting
+
+func (response GiveQuote201JSONResponse) VisitGiveQuoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GiveQuotedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GiveQuotedefaultApplicationProblemPlusJSONResponse) VisitGiveQuoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AcceptQuoteRequestObject struct {
+	ID      PieceID `json:"id"`
+	QuoteID int64   `json:"quoteId"`
+	Params  AcceptQuoteParams
+	Body    *AcceptQuoteJSONRequestBody
+}
+
+type AcceptQuoteResponseObject interface {
+	VisitAcceptQuoteResponse(w http.ResponseWriter) error
+}
+
+type AcceptQuote200JSONResponse Quoting
+
+func (response AcceptQuote200JSONResponse) VisitAcceptQuoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AcceptQuotedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AcceptQuotedefaultApplicationProblemPlusJSONResponse) VisitAcceptQuoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetQuotingRequestObject struct {
+	ID PieceID `json:"id"`
+}
+
+type GetQuotingResponseObject interface {
+	VisitGetQuotingResponse(w http.ResponseWriter) error
+}
+
+type GetQuoting200JSONResponse Quoting
+
+func (response GetQuoting200JSONResponse) VisitGetQuotingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetQuotingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetQuotingdefaultApplicationProblemPlusJSONResponse) VisitGetQuotingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type WouldUndoRequestObject struct {
 	ID   PieceID `json:"id"`
 	Body *WouldUndoJSONRequestBody
@@ -11445,6 +11870,15 @@ type StrictServerInterface interface {
 
 	// (PUT /pieces/{id}/preparation)
 	OrderPreparation(ctx context.Context, request OrderPreparationRequestObject) (OrderPreparationResponseObject, error)
+
+	// (POST /pieces/{id}/quotes)
+	GiveQuote(ctx context.Context, request GiveQuoteRequestObject) (GiveQuoteResponseObject, error)
+
+	// (POST /pieces/{id}/quotes/{quoteId}/accept)
+	AcceptQuote(ctx context.Context, request AcceptQuoteRequestObject) (AcceptQuoteResponseObject, error)
+
+	// (GET /pieces/{id}/quoting)
+	GetQuoting(ctx context.Context, request GetQuotingRequestObject) (GetQuotingResponseObject, error)
 
 	// (POST /pieces/{id}/would-undo)
 	WouldUndo(ctx context.Context, request WouldUndoRequestObject) (WouldUndoResponseObject, error)
@@ -13356,6 +13790,123 @@ func (sh *strictHandler) OrderPreparation(ctx *gin.Context, id PieceID, params O
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(OrderPreparationResponseObject); ok {
 		if err := validResponse.VisitOrderPreparationResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GiveQuote operation middleware
+func (sh *strictHandler) GiveQuote(ctx *gin.Context, id PieceID, params GiveQuoteParams) {
+	var request GiveQuoteRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body GiveQuoteJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GiveQuote(ctx, request.(GiveQuoteRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GiveQuote")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GiveQuoteResponseObject); ok {
+		if err := validResponse.VisitGiveQuoteResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AcceptQuote operation middleware
+func (sh *strictHandler) AcceptQuote(ctx *gin.Context, id PieceID, quoteID int64, params AcceptQuoteParams) {
+	var request AcceptQuoteRequestObject
+
+	request.ID = id
+	request.QuoteID = quoteID
+	request.Params = params
+
+	var body AcceptQuoteJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AcceptQuote(ctx, request.(AcceptQuoteRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AcceptQuote")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AcceptQuoteResponseObject); ok {
+		if err := validResponse.VisitAcceptQuoteResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetQuoting operation middleware
+func (sh *strictHandler) GetQuoting(ctx *gin.Context, id PieceID) {
+	var request GetQuotingRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetQuoting(ctx, request.(GetQuotingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetQuoting")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetQuotingResponseObject); ok {
+		if err := validResponse.VisitGetQuotingResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

@@ -44,7 +44,36 @@ type Arg struct {
 	Every *int       `json:"every,omitempty"` // months between
 	TempC *float64   `json:"tempC,omitempty"`
 	Term  string     `json:"term,omitempty"` // the id of a term
+	Sum   *Sum       `json:"sum,omitempty"`
 	Text  string     `json:"text,omitempty"` // somebody's own words or a name, the same in every language
+}
+
+// Sum of money, as a decimal with a point, and its currency by ISO 4217.
+type Sum struct {
+	Amount   string `json:"amount"`
+	Currency string `json:"currency"`
+}
+
+// groupOf parts thousands, and decimal the hundredths, as each language writes a sum.
+var groupOf, decimalOf = map[Lang]string{"en": ",", "de": ".", "fr": "\u202f", "es": "."},
+	map[Lang]string{"en": ".", "de": ",", "fr": ",", "es": ","}
+
+// in a language: the currency stands before the figure in English, and behind it elsewhere.
+func (s Sum) in(l Lang) string {
+	whole, part, _ := strings.Cut(s.Amount, ".")
+	sign := ""
+	if rest, negative := strings.CutPrefix(whole, "-"); negative {
+		sign, whole = "−", rest
+	}
+	const group = 3
+	for at := len(whole) - group; at > 0; at -= group {
+		whole = whole[:at] + groupOf[l] + whole[at:]
+	}
+	figure := sign + whole + decimalOf[l] + part
+	if l == "en" {
+		return s.Currency + "\u00a0" + figure
+	}
+	return figure + "\u00a0" + s.Currency
 }
 
 // moment of a day, with or without its hour.
@@ -158,6 +187,8 @@ func (a Arg) in(l Lang) string {
 		return degrees(l, *a.TempC)
 	case a.Term != "":
 		return Message{ID: a.Term}.In(l)
+	case a.Sum != nil:
+		return a.Sum.in(l)
 	}
 	return a.Text
 }

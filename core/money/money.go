@@ -144,3 +144,15 @@ func Split(total Amount, weights []float64) []Amount {
 
 // Text of a sum as it is stored and sent: with its two decimals and a point.
 func Text(a Amount) string { return a.StringFixed(places) }
+
+// Gross is the price that leaves a sum once fees and the tax within it are off, both in percent of the price: the tax
+// is what Within tells. Fees and tax of all of it leave nothing, and the sum itself is given back.
+func Gross(net, feePct, taxPct Amount) Amount {
+	hundred := decimal.NewFromInt(100)
+	off := feePct.Div(hundred).Add(taxPct.Div(hundred.Add(taxPct)))
+	left := decimal.NewFromInt(1).Sub(off)
+	if !left.IsPositive() {
+		return Round(net)
+	}
+	return Round(net.Div(left))
+}

@@ -89,6 +89,7 @@ type Event struct {
 
 	Took   float64      // minutes by hand; 0 = nobody told
 	Amount money.Amount // of what is paid, asked or agreed
+	Quote  int64        // that was agreed to; 0 = it was agreed without
 	Kin    Kin          // of what took them
 }
 

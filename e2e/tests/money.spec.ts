@@ -79,3 +79,48 @@ test('in and out of a tin, and a rate that holds from a day on', async ({ page }
   await page.getByRole('combobox', { name: 'Off the shelf: the tin of 1 L' }).selectOption('thrown')
   await expect(moves.getByText('What was left was thrown away.')).toBeVisible()
 })
+
+test('a quote is given and accepted, turns amber before it is overrun, and says where', async ({ page }) => {
+  const start = new Date(Date.now() + 340 * 86_400_000).toISOString().slice(0, 10) // a week of its own
+  const top = { name: 'Quoted top', endUse: 'Desk or work top', material: 'Oak', look: 'Natural', area: '2', start }
+  await planned(page, top)
+  const id = /pieces\/(\d+)/.exec(page.url())![1]!
+  const piece = await (await page.request.get(`/api/pieces/${id}`)).json()
+  const body = { version: piece.version, piece: { ...piece.input, owner: 'customer' } }
+  expect((await page.request.put(`/api/pieces/${id}`, { data: body })).status()).toBe(200)
+
+  await page.goto(`/pieces/${id}/money`)
+  const quote = page.getByRole('region', { name: 'Quote' })
+  await expect(quote.getByText(/^Between €\d/)).toBeVisible()
+  await quote.getByText('Give a quote as it stands now').click()
+  await quote.getByLabel('A fixed price').fill('dear')
+  await quote.getByRole('button', { name: 'Give this quote' }).click()
+  await expect(quote.getByText(/Write an amount such as/)).toBeVisible()
+  await quote.getByLabel('A fixed price').fill('620,50')
+  await quote.getByLabel('What else is in it').fill('With new feet.')
+  await quote.getByRole('button', { name: 'Give this quote' }).click()
+  const given = quote.getByRole('article')
+  await expect(given.getByText('€620.50')).toBeVisible()
+  await accessible(page)
+  const address = (await given.getByRole('link', { name: 'As its customer reads it' }).getAttribute('href'))!
+  await given.getByLabel('How colour and sheen were approved').fill('Board 2, last week.')
+  await given.getByRole('button', { name: 'It is accepted' }).click()
+  await expect(given.getByText(/^Accepted .*Board 2, last week\./)).toBeVisible()
+  await expect(quote.getByText('Within the quote.')).toBeVisible()
+
+  const jobs = (await (await page.request.get(`/api/pieces/${id}/preparation`)).json()).jobs
+  const sand = jobs.find((j: { key: string }) => j.key === 'sand')
+  const slow = { kind: 'job_done', job: sand.key, who: 'JT', tookMin: 215 } // planned with about half
+  expect((await page.request.post(`/api/pieces/${id}/events`, { data: slow })).status()).toBe(201)
+  await page.reload()
+  await expect(quote.getByText(/It is going to run over the quote, by \d+ %/)).toBeVisible()
+  await expect(quote.getByText(/^sand.*: quoted .* told/)).toBeVisible()
+  await page.setViewportSize({ width: 390, height: 844 })
+  await noSidewaysScroll(page)
+
+  await page.goto(`${address}?lang=de`)
+  await expect(page.getByRole('heading', { name: 'Angebot: Quoted top' })).toBeVisible()
+  await expect(page.getByText(/^620,50\sEUR, ein fester Preis\.$/)).toBeVisible()
+  await accessible(page)
+  await noSidewaysScroll(page)
+})

@@ -45,34 +45,43 @@ func (c Card) Sheet(paper string, made time.Time) ([]byte, error) {
 	}
 }
 
-type sheet struct {
-	Card
+// leaf is a PDF in the making, with its fonts in it and its parts marked for a screen reader.
+type leaf struct {
 	tags
 	pdf  *fpdf.Fpdf
 	size float64
 	page float64 // its width, mm
 }
 
+type sheet struct {
+	Card
+	leaf
+}
+
 func (c Card) newSheet(paper, way string, size float64, made time.Time) *sheet {
+	return &sheet{Card: c, leaf: newLeaf(paper, way, size, made, c.Lang, c.heading(), c.Facts.Workshop)}
+}
+
+func newLeaf(paper, way string, size float64, made time.Time, lang care.Lang, title, author string) leaf {
 	pdf := fpdf.New(way, "mm", paper, "")
 	pdf.SetCatalogSort(true)
 	pdf.SetCreationDate(made)
 	pdf.SetModificationDate(made)
-	pdf.SetLang(string(c.Lang))
-	pdf.SetTitle(c.heading(), true)
-	pdf.SetAuthor(c.Facts.Workshop, true)
+	pdf.SetLang(string(lang))
+	pdf.SetTitle(title, true)
+	pdf.SetAuthor(author, true)
 	pdf.SetMargins(marginMM, marginMM, marginMM)
 	pdf.SetAutoPageBreak(true, marginMM)
 	pdf.AddUTF8FontFromBytes(face, "", regular)
 	pdf.AddUTF8FontFromBytes(face, "B", bold)
 	pdf.AddPage()
 	width, _ := pdf.GetPageSize()
-	return &sheet{Card: c, pdf: pdf, size: size, page: width}
+	return leaf{pdf: pdf, size: size, page: width}
 }
 
 // write puts a paragraph of a kind (H1, H2, P) below what stands. It begins a page rather than going over its end: what
 // is marked may not.
-func (s *sheet) write(kind, style string, size, width float64, text string) {
+func (s *leaf) write(kind, style string, size, width float64, text string) {
 	s.pdf.SetFont(face, style, size)
 	room := width
 	if room == 0 {
@@ -175,7 +184,7 @@ func (s *sheet) code(x, y, side float64) {
 	s.pdf.LinkString(x, y, side, side, s.Link)
 }
 
-func (s *sheet) bytes() ([]byte, error) {
+func (s *leaf) bytes() ([]byte, error) {
 	var out bytes.Buffer
 	if err := s.pdf.Output(&out); err != nil {
 		return nil, err

@@ -33,6 +33,7 @@ func (s *Server) cardRoutes(router *gin.Engine) {
 	pages.GET("", s.cardPage)
 	pages.GET("/:form", s.cardForm)
 	pages.POST("/:form", s.cardSaid)
+	s.quotePages(router)
 	router.GET("/preview/care/:id", private, s.pageUntilReady, s.cardPreview)
 }
 
@@ -57,6 +58,15 @@ func cardLang(c *gin.Context) care.Lang {
 }
 
 const secondsToReload = "5"
+
+// paperOf is the paper that was asked for.
+func paperOf(c *gin.Context) string {
+	paper := c.DefaultQuery("paper", document.Papers[0])
+	if !slices.Contains(document.Papers, paper) {
+		return document.Papers[0]
+	}
+	return paper
+}
 
 func (s *Server) pageUntilReady(c *gin.Context) {
 	if !s.ready.Load() {
@@ -247,10 +257,7 @@ func (s *Server) cardForm(c *gin.Context) {
 	}
 	doc := s.documentOf(card, cardLang(c))
 	name, now := c.Param("form"), s.service.Now()
-	paper := c.DefaultQuery("paper", document.Papers[0])
-	if !slices.Contains(document.Papers, paper) {
-		paper = document.Papers[0]
-	}
+	paper := paperOf(c)
 	switch id, photo := strings.CutPrefix(name, "photo-"); {
 	case photo:
 		s.cardPhoto(c, id)

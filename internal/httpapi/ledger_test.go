@@ -3,6 +3,7 @@ package httpapi
 import (
 	"fmt"
 	"slices"
+	"strings"
 	"testing"
 
 	"firmitas/api"
@@ -90,5 +91,62 @@ func TestAWeighedCoat(t *testing.T) {
 	answer[api.Product](c, "PUT", fmt.Sprintf("/api/products/%d", clear), encode(t, update), 200)
 	if told := c.tellOf(p.ID, coat, 201); or(told.Litres) < 0.0999 || or(told.Litres) > 0.1001 {
 		t.Errorf("105 g at 1.05 kg/L are %v L (its label said %q, %v)", or(told.Litres), density, known)
+	}
+}
+
+// A quote keeps its numbers whatever happens after it, is read by its customer in four languages, is accepted once, and
+// tells amber before it is overrun, and where.
+func TestAQuoteFromGivenToOverrun(t *testing.T) {
+	c := start(t)
+	in := input()
+	in.Owner = "customer"
+	none := answer[api.Piece](c, "POST", "/api/pieces", encode(t, in), 201)
+	if status, _ := c.call("GET", pathOf(none.ID)+"/quoting", ""); status != 409 {
+		t.Errorf("nothing is chosen, and it is quoted: %d", status)
+	}
+	p, _ := c.begunDesk()
+	path := pathOf(p.ID)
+	before := get[api.Quoting](c, path+"/quoting")
+	if before.LowMin > before.LikelyMin || before.LikelyMin > before.HighMin || before.Watch != nil {
+		t.Errorf("%+v", before)
+	}
+	draft := api.QuoteInput{Until: now.AddDate(0, 1, 0), Scope: "With new feet.", Patch: true}
+	late := draft
+	late.Until = now.AddDate(0, 0, -1)
+	c.refuses(path+"/quotes", encode(t, late), "/until")
+	given := answer[api.Quoting](c, "POST", path+"/quotes", encode(t, draft), 201)
+	link := strings.TrimPrefix(given.Quotes[0].Link, "http://")
+	link = link[strings.Index(link, "/quote/"):]
+	for l, want := range map[string]string{"en": "Quote: ", "de": "Angebot: ", "fr": "Devis : ", "es": "Presupuesto: "} {
+		if status, page := c.call("GET", link+"?lang="+l, ""); status != 200 || !strings.Contains(string(page), want) {
+			t.Errorf("%s: %d", l, status)
+		}
+	}
+	if status, pdf := c.call("GET", link+"/sheet.pdf", ""); status != 200 || !strings.HasPrefix(string(pdf), "%PDF") {
+		t.Errorf("a PDF: %d", status)
+	}
+	if status, _ := c.call("GET", "/quote/nobody", ""); status != 404 {
+		t.Errorf("no such quote: %d", status)
+	}
+	accept := fmt.Sprintf("%s/quotes/%d/accept", path, given.Quotes[0].ID)
+	accepted := answer[api.Quoting](c, "POST", accept, `{"sample":"Board 2 of 1 March.","who":"JT"}`, 200)
+	if accepted.Watch == nil || accepted.Watch.State != "within" || or(accepted.Quotes[0].Sample) != "Board 2 of 1 March." {
+		t.Errorf("%+v", accepted)
+	}
+	if status, _ := c.call("POST", accept, `{"sample":"","who":""}`); status != 409 {
+		t.Errorf("accepted twice: %d", status)
+	}
+	if l := get[api.Ledger](c, path+"/ledger"); or(l.Price) != given.Quotes[0].Price {
+		t.Errorf("agreed on %v, and the ledger has %v", given.Quotes[0].Price, l.Price)
+	}
+	coat := coatOf(p, 1, now, api.EventInputKindCoatLaid)
+	coat.TookMin = ptr(before.LikelyMin * 0.7)
+	c.tellOf(p.ID, coat, 201)
+	after := get[api.Quoting](c, path+"/quoting")
+	if after.Watch.State != "amber" || after.Watch.Told > after.Watch.Quoted || len(after.Watch.Where) == 0 {
+		t.Errorf("slow, and it is %+v", after.Watch)
+	}
+	if after.Quotes[0].Price != given.Quotes[0].Price || or(after.Quotes[0].High) != or(given.Quotes[0].High) {
+		t.Errorf("a quote that was given changed: %+v", after.Quotes[0])
 	}
 }

@@ -54,7 +54,8 @@ type EventData struct {
 	Cause  string `json:"cause,omitempty"`
 	Remedy string `json:"remedy,omitempty"`
 
-	Took    float64 `json:"took,omitempty"` // minutes by hand, of Work
+	Quote   int64   `json:"quote,omitempty"` // that was agreed to
+	Took    float64 `json:"took,omitempty"`  // minutes by hand, of Work
 	M2      float64 `json:"m2,omitempty"`
 	Face    string  `json:"face,omitempty"`
 	PerM2   float64 `json:"perM2,omitempty"`

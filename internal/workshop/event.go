@@ -57,6 +57,8 @@ func fromEventRows(rows []store.Event) ([]worklog.Event, error) {
 			Cause:  r.Data.V.Cause,
 			Remedy: worklog.Remedy(r.Data.V.Remedy),
 
+			Quote: r.Data.V.Quote,
+
 			Took: r.Data.V.Took,
 			Kin: worklog.Kin{
 				Work: r.Work.String, M2: r.Data.V.M2, Face: r.Data.V.Face,
@@ -191,7 +193,8 @@ func toEventData(e worklog.Event) store.EventData {
 
 		Fault: e.Fault, Cause: e.Cause, Remedy: string(e.Remedy),
 
-		Took: e.Took,
+		Quote: e.Quote,
+		Took:  e.Took,
 	}
 	if e.Took > 0 || e.Kind == worklog.CoatLaid {
 		out.M2, out.Face, out.PerM2, out.Planned = e.Kin.M2, e.Kin.Face, e.Kin.PerM2, e.Kin.Planned

@@ -191,6 +191,13 @@ export const eventsQuery = (id: number) =>
     queryFn: ({ signal }) => ask(api.GET('/pieces/{id}/events', { params: { path: { id } }, signal })),
   })
 
+/** What a piece may cost, and its quotes. */
+export const quotingQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['piece', id, 'quoting'],
+    queryFn: ({ signal }) => ask(api.GET('/pieces/{id}/quoting', { params: { path: { id } }, signal })),
+  })
+
 /** What a piece costs and earns. */
 export const ledgerQuery = (id: number) =>
   queryOptions({

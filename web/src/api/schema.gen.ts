@@ -903,6 +903,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/pieces/{id}/quoting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        /** @description What the work may cost as a range, the quotes that were given, and how the accepted one stands against the log. */
+        get: operations["getQuoting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/quotes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Keeps a quote as it stands now. Its numbers no longer change. */
+        post: operations["giveQuote"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/quotes/{quoteId}/accept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+                quoteId: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Its customer accepted a quote. */
+        post: operations["acceptQuote"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/pieces/{id}/extras": {
         parameters: {
             query?: never;
@@ -3171,6 +3229,120 @@ export interface components {
             minutes: number;
             /** @description events that it rests on */
             facts: number[];
+        };
+        Quoting: {
+            /** @description prices, decimals, fees and tax within them */
+            low: string;
+            likely: string;
+            high: string;
+            /** @description the highest once a test patch is made */
+            patched: string;
+            /** Format: double */
+            lowMin: number;
+            /** Format: double */
+            likelyMin: number;
+            /** Format: double */
+            highMin: number;
+            /** Format: double */
+            patchedMin: number;
+            /** @description what coats and parts come to */
+            material: string;
+            /** @description a test patch makes the range much smaller */
+            wantPatch: boolean;
+            kinds: components["schemas"]["QuoteKind"][];
+            risks: components["schemas"]["QuoteRisk"][];
+            /** @description the newest first */
+            quotes: components["schemas"]["Quote"][];
+            watch?: components["schemas"]["QuoteWatch"];
+        };
+        QuoteKind: {
+            work: string;
+            /**
+             * Format: double
+             * @description minutes
+             */
+            planned: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            likely: number;
+            /** Format: double */
+            high: number;
+            /** @description of the own record; 0 = practice */
+            jobs: number;
+        };
+        QuoteRisk: {
+            text: string;
+            /**
+             * Format: double
+             * @description that it may add
+             */
+            minutes: number;
+            /** @description a test patch tells */
+            patch: boolean;
+        };
+        Quote: {
+            /** Format: int64 */
+            id: number;
+            number: string;
+            /** Format: date-time */
+            made: string;
+            /** Format: date-time */
+            until: string;
+            /** @description firm, or the likely one */
+            price: string;
+            /** @description none on a firm price */
+            low?: string;
+            high?: string;
+            /** @description as its customer opens it */
+            link: string;
+            /** Format: date-time */
+            accepted?: string;
+            /** @description what was told when it was accepted */
+            sample?: string;
+        };
+        /** @description The accepted quote against the log, in minutes. */
+        QuoteWatch: {
+            /** Format: double */
+            quoted: number;
+            /** Format: double */
+            told: number;
+            /** Format: double */
+            ahead: number;
+            /** Format: double */
+            overPct: number;
+            /** @enum {string} */
+            state: "within" | "amber" | "over";
+            /** @description kinds of work that go over, the worst first */
+            where: components["schemas"]["QuoteOver"][];
+        };
+        QuoteOver: {
+            work: string;
+            /** Format: double */
+            quoted: number;
+            /** Format: double */
+            told: number;
+            /** Format: double */
+            ahead: number;
+        };
+        QuoteInput: {
+            /** @description a fixed price as typed; empty = the range */
+            firm: string;
+            scope: string;
+            /** Format: date-time */
+            until: string;
+            /** @description a test patch comes first */
+            patch: boolean;
+        };
+        AcceptInput: {
+            /** @description how colour and sheen were approved */
+            sample: string;
+            who: string;
+            /**
+             * Format: date-time
+             * @description none = today
+             */
+            on?: string;
         };
         ExtraInput: {
             name: string;
@@ -5508,6 +5680,90 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Ledger"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getQuoting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The estimate and the quotes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Quoting"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    giveQuote: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuoteInput"];
+            };
+        };
+        responses: {
+            /** @description Given */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Quoting"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    acceptQuote: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path: {
+                id: components["parameters"]["PieceID"];
+                quoteId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptInput"];
+            };
+        };
+        responses: {
+            /** @description Kept as a fact */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Quoting"];
                 };
             };
             default: components["responses"]["Problem"];

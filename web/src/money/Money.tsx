@@ -7,7 +7,9 @@ import { usePiece } from '../ui/PieceFrame'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { Extras } from './Extras'
+import { Quotes } from './Quotes'
 import { TellMoney } from './TellMoney'
+import { workWords } from './words'
 
 const NOW_EVERY = 60_000 // ms
 
@@ -20,6 +22,7 @@ export function MoneyView() {
       {(ledger) => (
         <div className="grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,24rem)]">
           <div className="space-y-6">
+            {piece.input.owner === 'customer' && <Quotes piece={piece} />}
             <Costs ledger={ledger} piece={piece} />
             <TellMoney piece={piece} />
             <Extras ledger={ledger} piece={piece} />
@@ -82,7 +85,7 @@ function Costs({ ledger, piece }: { ledger: Ledger; piece: Piece }) {
 function CostLine({ line, events }: { line: LedgerLine; events: KeptEvent[] }) {
   const show = useShow()
   const facts = events.filter((e) => line.facts.includes(e.id))
-  const name = line.kind === 'hours' ? (workNames[line.title] ?? words(line.title)) : line.title
+  const name = line.kind === 'hours' ? workWords(line.title) : line.title
   return (
     <li className="py-1">
       <details>
@@ -109,11 +112,6 @@ function CostLine({ line, events }: { line: LedgerLine; events: KeptEvent[] }) {
     </li>
   )
 }
-
-const workNames: Record<string, string> = { 'by hand': 'work that nobody named' }
-
-/** A kind of work as its id names it. */
-const words = (id: string) => id.replaceAll('_', ' ')
 
 const prices = { sold: 'Sold for', agreed: 'Agreed', asked: 'Asked' }
 
