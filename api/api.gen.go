@@ -111,6 +111,81 @@ func (e BoardInputWaterDrop) Valid() bool {
 	}
 }
 
+// Defines values for CalculatedFigureUnit.
+const (
+	CalculatedFigureUnitCount CalculatedFigureUnit = "count"
+	CalculatedFigureUnitGL    CalculatedFigureUnit = "g/L"
+	CalculatedFigureUnitKg    CalculatedFigureUnit = "kg"
+	CalculatedFigureUnitL     CalculatedFigureUnit = "L"
+	CalculatedFigureUnitM     CalculatedFigureUnit = "m"
+	CalculatedFigureUnitM2    CalculatedFigureUnit = "m2"
+	CalculatedFigureUnitM2L   CalculatedFigureUnit = "m2/L"
+	CalculatedFigureUnitUm    CalculatedFigureUnit = "um"
+)
+
+// Valid indicates whether the value is a known member of the CalculatedFigureUnit enum.
+func (e CalculatedFigureUnit) Valid() bool {
+	switch e {
+	case CalculatedFigureUnitCount:
+		return true
+	case CalculatedFigureUnitGL:
+		return true
+	case CalculatedFigureUnitKg:
+		return true
+	case CalculatedFigureUnitL:
+		return true
+	case CalculatedFigureUnitM:
+		return true
+	case CalculatedFigureUnitM2:
+		return true
+	case CalculatedFigureUnitM2L:
+		return true
+	case CalculatedFigureUnitUm:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for CalculatorInputTakes.
+const (
+	CalculatorInputTakesArea    CalculatorInputTakes = "area"
+	CalculatorInputTakesCount   CalculatorInputTakes = "count"
+	CalculatorInputTakesDensity CalculatorInputTakes = "density"
+	CalculatorInputTakesFilm    CalculatorInputTakes = "film"
+	CalculatorInputTakesLength  CalculatorInputTakes = "length"
+	CalculatorInputTakesNumber  CalculatorInputTakes = "number"
+	CalculatorInputTakesPercent CalculatorInputTakes = "percent"
+	CalculatorInputTakesShares  CalculatorInputTakes = "shares"
+	CalculatorInputTakesVolume  CalculatorInputTakes = "volume"
+)
+
+// Valid indicates whether the value is a known member of the CalculatorInputTakes enum.
+func (e CalculatorInputTakes) Valid() bool {
+	switch e {
+	case CalculatorInputTakesArea:
+		return true
+	case CalculatorInputTakesCount:
+		return true
+	case CalculatorInputTakesDensity:
+		return true
+	case CalculatorInputTakesFilm:
+		return true
+	case CalculatorInputTakesLength:
+		return true
+	case CalculatorInputTakesNumber:
+		return true
+	case CalculatorInputTakesPercent:
+		return true
+	case CalculatorInputTakesShares:
+		return true
+	case CalculatorInputTakesVolume:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for CardLang.
 const (
 	De CardLang = "de"
@@ -1894,6 +1969,57 @@ type BuyerNote struct {
 	PieceID int64     `json:"pieceId"`
 	Text    string    `json:"text"`
 }
+
+// CalculateInput defines model for CalculateInput.
+type CalculateInput struct {
+	// Inches what a bare length is in, not cm
+	Inches bool `json:"inches"`
+
+	// Values by input, as typed
+	Values map[string]string `json:"values"`
+}
+
+// Calculated defines model for Calculated.
+type Calculated struct {
+	Note    string             `json:"note"`
+	Results []CalculatedFigure `json:"results"`
+
+	// Sum how it comes about, in metric units
+	Sum string `json:"sum"`
+}
+
+// CalculatedFigure defines model for CalculatedFigure.
+type CalculatedFigure struct {
+	Name  string               `json:"name"`
+	Unit  CalculatedFigureUnit `json:"unit"`
+	Value float64              `json:"value"`
+}
+
+// CalculatedFigureUnit defines model for CalculatedFigure.Unit.
+type CalculatedFigureUnit string
+
+// Calculator defines model for Calculator.
+type Calculator struct {
+	Basis  string            `json:"basis"`
+	Group  string            `json:"group"`
+	ID     string            `json:"id"`
+	Inputs []CalculatorInput `json:"inputs"`
+	Name   string            `json:"name"`
+}
+
+// CalculatorInput defines model for CalculatorInput.
+type CalculatorInput struct {
+	Example string `json:"example"`
+	ID      string `json:"id"`
+
+	// May be left out
+	May   bool                 `json:"may"`
+	Name  string               `json:"name"`
+	Takes CalculatorInputTakes `json:"takes"`
+}
+
+// CalculatorInputTakes defines model for CalculatorInput.Takes.
+type CalculatorInputTakes string
 
 // CardCorrection defines model for CardCorrection.
 type CardCorrection struct {
@@ -5147,6 +5273,9 @@ type AssessJSONRequestBody = AssessInput
 // AddBoardJSONRequestBody defines body for AddBoard for application/json ContentType.
 type AddBoardJSONRequestBody = BoardInput
 
+// CalculateJSONRequestBody defines body for Calculate for application/json ContentType.
+type CalculateJSONRequestBody = CalculateInput
+
 // AddFeedJSONRequestBody defines body for AddFeed for application/json ContentType.
 type AddFeedJSONRequestBody = FeedInput
 
@@ -5284,6 +5413,12 @@ type ServerInterface interface {
 
 	// (POST /buyers/{id}/answered)
 	AnswerBuyer(c *gin.Context, id ID, params AnswerBuyerParams)
+
+	// (GET /calculators)
+	GetCalculators(c *gin.Context)
+
+	// (POST /calculators/{id})
+	Calculate(c *gin.Context, id string)
 
 	// (GET /calendar/days)
 	GetDays(c *gin.Context, params GetDaysParams)
@@ -5923,6 +6058,44 @@ func (siw *ServerInterfaceWrapper) AnswerBuyer(c *gin.Context) {
 	}
 
 	siw.Handler.AnswerBuyer(c, id, params)
+}
+
+// GetCalculators operation middleware
+func (siw *ServerInterfaceWrapper) GetCalculators(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetCalculators(c)
+}
+
+// Calculate operation middleware
+func (siw *ServerInterfaceWrapper) Calculate(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Calculate(c, id)
 }
 
 // GetDays operation middleware
@@ -8390,6 +8563,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/pieces/:id/preparation", wrapper.GetPreparation)
 	router.PUT(options.BaseURL+"/pieces/:id/preparation", wrapper.OrderPreparation)
 	router.POST(options.BaseURL+"/lay-out", wrapper.LayOut)
+	router.GET(options.BaseURL+"/calculators", wrapper.GetCalculators)
+	router.POST(options.BaseURL+"/calculators/:id", wrapper.Calculate)
 	router.POST(options.BaseURL+"/measure", wrapper.Measure)
 	router.POST(options.BaseURL+"/decorations/measure", wrapper.MeasureDecoration)
 	router.PUT(options.BaseURL+"/pieces/:id/zones/:zoneId/system", wrapper.ChooseSystem)
@@ -8899,6 +9074,84 @@ type AnswerBuyerdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response AnswerBuyerdefaultApplicationProblemPlusJSONResponse) VisitAnswerBuyerResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetCalculatorsRequestObject struct {
+}
+
+type GetCalculatorsResponseObject interface {
+	VisitGetCalculatorsResponse(w http.ResponseWriter) error
+}
+
+type GetCalculators200JSONResponse []Calculator
+
+func (response GetCalculators200JSONResponse) VisitGetCalculatorsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetCalculatorsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetCalculatorsdefaultApplicationProblemPlusJSONResponse) VisitGetCalculatorsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CalculateRequestObject struct {
+	ID   string `json:"id"`
+	Body *CalculateJSONRequestBody
+}
+
+type CalculateResponseObject interface {
+	VisitCalculateResponse(w http.ResponseWriter) error
+}
+
+type Calculate200JSONResponse Calculated
+
+func (response Calculate200JSONResponse) VisitCalculateResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CalculatedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CalculatedefaultApplicationProblemPlusJSONResponse) VisitCalculateResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -11745,6 +11998,12 @@ type StrictServerInterface interface {
 	// (POST /buyers/{id}/answered)
 	AnswerBuyer(ctx context.Context, request AnswerBuyerRequestObject) (AnswerBuyerResponseObject, error)
 
+	// (GET /calculators)
+	GetCalculators(ctx context.Context, request GetCalculatorsRequestObject) (GetCalculatorsResponseObject, error)
+
+	// (POST /calculators/{id})
+	Calculate(ctx context.Context, request CalculateRequestObject) (CalculateResponseObject, error)
+
 	// (GET /calendar/days)
 	GetDays(ctx context.Context, request GetDaysRequestObject) (GetDaysResponseObject, error)
 
@@ -12397,6 +12656,74 @@ func (sh *strictHandler) AnswerBuyer(ctx *gin.Context, id ID, params AnswerBuyer
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(AnswerBuyerResponseObject); ok {
 		if err := validResponse.VisitAnswerBuyerResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetCalculators operation middleware
+func (sh *strictHandler) GetCalculators(ctx *gin.Context) {
+	var request GetCalculatorsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetCalculators(ctx, request.(GetCalculatorsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetCalculators")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetCalculatorsResponseObject); ok {
+		if err := validResponse.VisitGetCalculatorsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// Calculate operation middleware
+func (sh *strictHandler) Calculate(ctx *gin.Context, id string) {
+	var request CalculateRequestObject
+
+	request.ID = id
+
+	var body CalculateJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Calculate(ctx, request.(CalculateRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Calculate")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(CalculateResponseObject); ok {
+		if err := validResponse.VisitCalculateResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

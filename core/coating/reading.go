@@ -7,6 +7,8 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+
+	"firmitas/core/quantity"
 )
 
 // Reading is what a data sheet gives for one field: a number or a range, in the field's own unit. From equals To for a
@@ -28,9 +30,10 @@ const (
 	Density     Dimension = "density"     // kg/L
 	Ratio       Dimension = "ratio"       // parts A to one part B
 	Number      Dimension = "number"
-	Degree      Dimension = "degree" // no, partly, yes
-	Volume      Dimension = "volume" // L
-	Weight      Dimension = "weight" // kg
+	Degree      Dimension = "degree"  // no, partly, yes
+	Volume      Dimension = "volume"  // L
+	Weight      Dimension = "weight"  // kg
+	Surface     Dimension = "surface" // m²
 )
 
 // unit turns a number as typed into the field's own unit: (v + shift) · scale.
@@ -101,6 +104,10 @@ var units = map[Dimension][]unit{
 		{[]string{"pt", "pint", "pints"}, usGallonL / 8, 0},
 		{[]string{"fl oz", "floz"}, usGallonL / 128, 0},
 		{[]string{"imp gal", "impgal"}, imperialGallonL, 0},
+	},
+	Surface: {
+		{[]string{"m²", "m2", "sqm"}, 1, 0},
+		{[]string{"ft²", "ft2", "sqft", "sq ft"}, quantity.SquareMetresPerSqF, 0},
 	},
 	Weight: {{[]string{"kg"}, 1, 0}, {[]string{"g"}, 0.001, 0}, {[]string{"lb", "lbs"}, kgPerLb, 0}},
 }

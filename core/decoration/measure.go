@@ -52,7 +52,7 @@ const (
 	leafOverlapM = 0.005 // each leaf over the last
 	leavesInBook = 25
 	kerfM        = 0.003 // a saw's cut
-	resinSpill   = 1.05  // edges and runs
+	ResinSpill   = 1.05  // of a pour: edges and runs
 	mostRepeats  = 1000
 	mostFrames   = 200
 	mostM        = 50.0
@@ -232,7 +232,7 @@ func leaves(area, side float64) (Layout, error) {
 
 // pour shares the volume of an area in m² to a depth in m out among colours, with what runs over the edges.
 func pour(area, depth float64, shares []Share) (Layout, error) {
-	litres := area * depth * 1000 * resinSpill
+	litres := area * depth * 1000 * ResinSpill
 	out := Layout{Facts: []Fact{{"Poured", area, Square}, {"Mixed resin, edges and runs included", litres, Litre}}}
 	parts := 0.0
 	for _, s := range shares {

@@ -60,9 +60,10 @@ func (k kept) serve(c *gin.Context) {
 // the program.
 func unchanging() gin.HandlerFunc {
 	answers := map[string]func() (kept, error){
-		"/api/catalogue":  sync.OnceValues(func() (kept, error) { return keep(catalogue()) }),
-		"/api/faults":     sync.OnceValues(func() (kept, error) { return keep(faults()) }),
-		"/api/techniques": sync.OnceValues(func() (kept, error) { return keep(techniqueCards()) }),
+		"/api/catalogue":   sync.OnceValues(func() (kept, error) { return keep(catalogue()) }),
+		"/api/faults":      sync.OnceValues(func() (kept, error) { return keep(faults()) }),
+		"/api/techniques":  sync.OnceValues(func() (kept, error) { return keep(techniqueCards()) }),
+		"/api/calculators": sync.OnceValues(func() (kept, error) { return keep(calculators()) }),
 		"/api/rules": sync.OnceValues(func() (kept, error) {
 			all, err := rules()
 			if err != nil {

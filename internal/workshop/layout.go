@@ -3,8 +3,10 @@ package workshop
 import (
 	"errors"
 
+	"firmitas/core/calculate"
 	"firmitas/core/furniture"
 	"firmitas/core/quantity"
+	"firmitas/internal/store"
 )
 
 // LayOut gives the usual zones and parts of a kind of piece, or says which measurement cannot be.
@@ -28,4 +30,18 @@ func Unfold(measured []quantity.Measured) (flats [][]quantity.Flat, m2 float64, 
 		err = &Invalid{[]FieldError{sizeError(err, "")}}
 	}
 	return flats, m2, err
+}
+
+// Calculate does one of the small sums at the bench, or says which of what was typed cannot be.
+func Calculate(id string, values map[string]string, inches bool) (calculate.Answer, error) {
+	c := calculate.Find(id)
+	if c == nil {
+		return calculate.Answer{}, store.ErrNotFound
+	}
+	a, err := c.Do(values, inches)
+	var wrong *calculate.InputError
+	if errors.As(err, &wrong) {
+		err = &Invalid{[]FieldError{{"/values/" + wrong.Input, wrong.Detail}}}
+	}
+	return a, err
 }

@@ -38,6 +38,11 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./shopping/Shopping')).ShoppingView }),
       },
       {
+        path: 'reckon',
+        handle: { title: 'Work something out' },
+        lazy: async () => ({ Component: (await import('./reckon/Reckon')).ReckonView }),
+      },
+      {
         path: 'take-in',
         handle: { title: 'Take in' },
         lazy: async () => ({ Component: (await import('./takein/TakeIn')).TakeInNew }),
@@ -140,6 +145,11 @@ const router = createBrowserRouter([
             path: 'another-life/:zoneId?',
             handle: { title: 'Another life' },
             lazy: async () => ({ Component: (await import('./change/AnotherLife')).AnotherLifeView }),
+          },
+          {
+            path: 'reckon',
+            handle: { title: 'Work something out' },
+            lazy: async () => ({ Component: (await import('./reckon/Reckon')).ReckonView }),
           },
           {
             path: 'money',

@@ -139,6 +139,23 @@ export const shoppingQuery = queryOptions({
   queryFn: ({ signal }) => ask(api.GET('/shopping', { signal })),
 })
 
+/** The small sums at the bench. */
+export const calculatorsQuery = queryOptions({
+  queryKey: ['calculators'],
+  queryFn: ({ signal }) => ask(api.GET('/calculators', { signal })),
+  staleTime: Infinity,
+})
+
+/** One of them, with what was typed. */
+export const calculatedQuery = (id: string, values: Record<string, string>, inches: boolean) =>
+  queryOptions({
+    queryKey: ['calculated', id, values, inches],
+    queryFn: ({ signal }) =>
+      ask(api.POST('/calculators/{id}', { params: { path: { id } }, body: { values, inches }, signal })),
+    staleTime: Infinity,
+    retry: false,
+  })
+
 /** What was measured shape by shape, laid flat. */
 export const measureQuery = (measured: Measured[]) =>
   queryOptions({
@@ -348,7 +365,7 @@ export async function fetchAhead(client: QueryClient, pieces: Piece[]) {
 
 // What a change makes old.
 
-const shipped = ['catalogue', 'rules', 'techniques', 'faults']
+const shipped = ['catalogue', 'rules', 'techniques', 'faults', 'calculators']
 const ships = (key: unknown) => shipped.includes(String(key))
 
 const lists = (client: QueryClient) =>

@@ -831,6 +831,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/calculators": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The small sums at the bench. */
+        get: operations["getCalculators"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calculators/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description One sum, with what was typed. Saves nothing. */
+        post: operations["calculate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/measure": {
         parameters: {
             query?: never;
@@ -1937,6 +1971,43 @@ export interface components {
              * @description rough
              */
             areaM2: number;
+        };
+        Calculator: {
+            id: string;
+            name: string;
+            group: string;
+            inputs: components["schemas"]["CalculatorInput"][];
+            basis: string;
+        };
+        CalculatorInput: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            takes: "length" | "volume" | "number" | "count" | "percent" | "film" | "area" | "density" | "shares";
+            example: string;
+            /** @description be left out */
+            may: boolean;
+        };
+        CalculateInput: {
+            /** @description by input, as typed */
+            values: {
+                [key: string]: string;
+            };
+            /** @description what a bare length is in, not cm */
+            inches: boolean;
+        };
+        Calculated: {
+            results: components["schemas"]["CalculatedFigure"][];
+            /** @description how it comes about, in metric units */
+            sum: string;
+            note: string;
+        };
+        CalculatedFigure: {
+            name: string;
+            /** Format: double */
+            value: number;
+            /** @enum {string} */
+            unit: "L" | "kg" | "m" | "um" | "count" | "m2/L" | "g/L" | "m2";
         };
         /** @description A shape with its sizes as they were typed. */
         Measured: {
@@ -5576,6 +5647,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LayOut"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCalculators: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calculator"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    calculate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalculateInput"];
+            };
+        };
+        responses: {
+            /** @description What it comes to */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calculated"];
                 };
             };
             default: components["responses"]["Problem"];

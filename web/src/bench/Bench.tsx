@@ -108,6 +108,9 @@ export function BenchView() {
               </Link>{' '}
               <Link className="no-print link ml-6 inline-flex min-h-11 items-center font-semibold" to="/shopping">
                 What to buy
+              </Link>
+              <Link className="no-print link ml-6 inline-flex min-h-11 items-center font-semibold" to="/reckon">
+                Work something out
               </Link>{' '}
               <Link className="no-print link ml-6 inline-flex min-h-11 items-center font-semibold" to="/wall">
                 For a screen on the wall

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { Coins } from 'lucide-react'
+import { Calculator as CalculatorIcon, Coins } from 'lucide-react'
 import { useEffect, useRef } from 'react'
 import { NavLink, Outlet, useLocation, useMatch, useOutletContext, useParams } from 'react-router'
 import type { Piece } from '../api/client'
@@ -119,9 +119,14 @@ export function PieceFrame() {
           <header className={`mb-3 flex flex-wrap items-baseline gap-x-4 ${card ? 'no-print' : ''}`}>
             <h1>{piece.input.name}</h1>
             <p className="opacity-85">{about(piece)}</p>
-            <NavLink to="money" className="no-print btn btn-ghost sm:ml-auto">
-              <Coins size={18} aria-hidden="true" /> Money
-            </NavLink>
+            <span className="no-print flex flex-wrap sm:ml-auto">
+              <NavLink to="reckon" className="btn btn-ghost">
+                <CalculatorIcon size={18} aria-hidden="true" /> Work out
+              </NavLink>
+              <NavLink to="money" className="btn btn-ghost">
+                <Coins size={18} aria-hidden="true" /> Money
+              </NavLink>
+            </span>
           </header>
           <WorkLine piece={piece} />
           <Outlet context={piece} />

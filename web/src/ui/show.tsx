@@ -12,6 +12,7 @@ export interface Show {
   number: (v: number, digits?: number) => string
   measure: (m: Measure, si: number) => string
   volume: (litres: number) => string
+  little: (litres: number) => string // measured out with a syringe or a spoon
   spread: (m2PerL: number) => string // how far it goes
   spoons: (ml: number) => string // a little of a liquid or powder, as it is measured out by hand
   clock: (iso: string) => string
@@ -65,6 +66,8 @@ export function makeShow(workshop?: Workshop): Show {
       const v = volume(units, litres)
       return `${number(v.amount, v.digits)} ${v.unit}`
     },
+    little: (litres) =>
+      units === 'us' ? `${number((litres * 1000) / TABLESPOON_ML, 2)} tbsp` : `${number(litres * 1000, 1)} mL`,
     spread: (rate) => (units === 'us' ? `${number(rate * FT2_PER_GALLON, 0)} ft²/gal` : `${number(rate, 1)} m²/L`),
     spoons: (ml) =>
       units === 'us' ? `${number(ml / TABLESPOON_ML, 1)} tbsp` : `${number(ml)} mL (about ${number(ml)} g)`,

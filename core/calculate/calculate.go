@@ -1,0 +1,164 @@
+// Package calculate does the small sums at the bench: dilutions, cuts, mixes, pours, films, rows, centres, cuts of cloth
+// and liner. Each answer shows its sum. Basis: arithmetic from exact units, unless a calculator says otherwise.
+package calculate
+
+import (
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+
+	"firmitas/core/coating"
+	"firmitas/core/quantity"
+)
+
+// Takes is what kind of thing an input is, and so how it is read.
+type Takes string
+
+const (
+	Length  Takes = "length"  // m
+	Volume  Takes = "volume"  // L
+	Number  Takes = "number"  // bare, with comma or point
+	Count   Takes = "count"   // whole
+	Percent Takes = "percent" //
+	Film    Takes = "film"    // µm
+	Area    Takes = "area"    // m²
+	Density Takes = "density" // kg/L
+	Shares  Takes = "shares"  // such as 2:1:1
+)
+
+// Input of a calculator.
+type Input struct {
+	ID, Name string
+	Takes    Takes
+	Example  string // stands in the field as what may be typed
+	May      bool   // be left out
+}
+
+// Unit of a result.
+type Unit string
+
+const (
+	Litres  Unit = "L"
+	Kilos   Unit = "kg"
+	Metres  Unit = "m"
+	Microns Unit = "um"
+	Each    Unit = "count"
+	Rate    Unit = "m2/L"
+	PerL    Unit = "g/L"
+	M2      Unit = "m2"
+)
+
+// Result is one figure.
+type Result struct {
+	Name  string
+	Value float64
+	Unit  Unit
+}
+
+// Answer is what a calculator comes to.
+type Answer struct {
+	Results []Result
+	Sum     string // how it comes about, in metric units
+	Note    string
+}
+
+// Calculator is one sum.
+type Calculator struct {
+	ID, Name, Group string
+	Inputs          []Input
+	Basis           string
+	compute         func(in) (Answer, error)
+}
+
+// in is what was typed, read: numbers in SI by input, and lists.
+type in struct {
+	v    map[string]float64
+	list map[string][]float64
+	has  map[string]bool
+}
+
+// InputError says which input cannot be, and what would be right.
+type InputError struct{ Input, Detail string }
+
+func (e *InputError) Error() string { return e.Detail }
+
+// Find returns the calculator, or nil.
+func Find(id string) *Calculator {
+	if i := slices.IndexFunc(Calculators, func(c *Calculator) bool { return c.ID == id }); i >= 0 {
+		return Calculators[i]
+	}
+	return nil
+}
+
+// Do the sum with what was typed. Inches tells what a bare length is in, not cm. The error is an *InputError.
+func (c *Calculator) Do(typed map[string]string, inches bool) (Answer, error) {
+	read := in{map[string]float64{}, map[string][]float64{}, map[string]bool{}}
+	for _, of := range c.Inputs {
+		text := strings.TrimSpace(typed[of.ID])
+		if text == "" && of.May {
+			continue
+		}
+		if of.Takes == Shares {
+			list, err := shares(text)
+			if err != nil {
+				return Answer{}, &InputError{of.ID, fmt.Sprintf("%s: %v.", of.Name, err)}
+			}
+			read.list[of.ID], read.has[of.ID] = list, true
+			continue
+		}
+		v, err := of.read(text, inches)
+		if err != nil {
+			return Answer{}, &InputError{of.ID, fmt.Sprintf("%s: %v.", of.Name, err)}
+		}
+		read.v[of.ID], read.has[of.ID] = v, true
+	}
+	return c.compute(read)
+}
+
+const mostCount = 500
+
+func (i Input) read(text string, inches bool) (float64, error) {
+	switch i.Takes {
+	case Length:
+		return quantity.ReadLength(text, inches)
+	case Count:
+		n, err := strconv.Atoi(text)
+		if err != nil || n < 1 || n > mostCount {
+			return 0, fmt.Errorf("a whole number from 1 to %d", mostCount)
+		}
+		return float64(n), nil
+	}
+	f := fields[i.Takes]
+	r, err := f.Read(text)
+	return r.From, err
+}
+
+// fields read what carries a unit of its own, or none.
+var fields = map[Takes]coating.Field{
+	Volume:  {Name: "volume", Dimension: coating.Volume, Min: 0.001, Max: 1000},
+	Number:  {Name: "number", Dimension: coating.Number, Min: 0, Max: 100_000},
+	Percent: {Name: "percent", Dimension: coating.Percent, Min: 0, Max: 100},
+	Film:    {Name: "film", Dimension: coating.Thickness, Min: 1, Max: 20_000},
+	Density: {Name: "density", Dimension: coating.Density, Min: 0.3, Max: 3},
+	Area:    {Name: "area", Dimension: coating.Surface, Min: 0.001, Max: 1000},
+}
+
+const mostShares = 12
+
+// shares reads parts such as "2:1:1" or "60/40".
+func shares(text string) ([]float64, error) {
+	parts := strings.FieldsFunc(text, func(r rune) bool { return r == ':' || r == '/' || r == ' ' || r == '+' })
+	if len(parts) < 2 || len(parts) > mostShares {
+		return nil, fmt.Errorf("parts such as 2:1:1, two to %d of them", mostShares)
+	}
+	var out []float64
+	for _, p := range parts {
+		v, err := strconv.ParseFloat(strings.ReplaceAll(p, ",", "."), 64)
+		if err != nil || v <= 0 || v > 1000 {
+			return nil, fmt.Errorf("“%s” is no part; write them like 2:1:1", p)
+		}
+		out = append(out, v)
+	}
+	return out, nil
+}
