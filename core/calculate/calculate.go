@@ -1,5 +1,5 @@
-// Package calculate does the small sums at the bench: dilutions, cuts, mixes, pours, films, rows, centres, cuts of cloth
-// and liner. Each answer shows its sum. Basis: arithmetic from exact units, unless a calculator says otherwise.
+// Package calculate does the small sums at the bench: dilutions, cuts, mixes, pours, films, rows, centres, cuts of
+// cloth and liner. Each answer shows its sum. Basis: arithmetic from exact units, unless a calculator says otherwise.
 package calculate
 
 import (
@@ -144,7 +144,11 @@ var fields = map[Takes]coating.Field{
 	Area:    {Name: "area", Dimension: coating.Surface, Min: 0.001, Max: 1000},
 }
 
-const mostShares = 12
+// So many shares, each so large, are believed.
+const (
+	mostShares = 12
+	mostPart   = 1000
+)
 
 // shares reads parts such as "2:1:1" or "60/40".
 func shares(text string) ([]float64, error) {
@@ -155,7 +159,7 @@ func shares(text string) ([]float64, error) {
 	var out []float64
 	for _, p := range parts {
 		v, err := strconv.ParseFloat(strings.ReplaceAll(p, ",", "."), 64)
-		if err != nil || v <= 0 || v > 1000 {
+		if believed := v > 0 && v <= mostPart; err != nil || !believed {
 			return nil, fmt.Errorf("“%s” is no part; write them like 2:1:1", p)
 		}
 		out = append(out, v)

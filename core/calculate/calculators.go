@@ -45,7 +45,8 @@ var Calculators = []*Calculator{
 		},
 	},
 	{
-		ID: "percent", Name: "Thin by per cent", Group: thinning, Basis: "arithmetic: per cent of the coating, by volume",
+		ID: "percent", Name: "Thin by per cent", Group: thinning,
+		Basis: "arithmetic: per cent of the coating, by volume",
 		Inputs: []Input{
 			{"coating", "Coating", Volume, "750 mL", false}, {"percent", "Thinner", Percent, "10", false},
 		},
@@ -53,8 +54,9 @@ var Calculators = []*Calculator{
 			thinner := v.v["coating"] * v.v["percent"] / percent
 			return Answer{
 				Results: []Result{{"Thinner", thinner, Litres}, {"Together", v.v["coating"] + thinner, Litres}},
-				Sum:     fmt.Sprintf("%s L × %s %% = %s L", figure(v.v["coating"]), figure(v.v["percent"]), figure(thinner)),
-				Note:    "No further than the label allows: a thinned film is the thinner by as much.",
+				Sum: fmt.Sprintf("%s L × %s %% = %s L",
+					figure(v.v["coating"]), figure(v.v["percent"]), figure(thinner)),
+				Note: "No further than the label allows: a thinned film is the thinner by as much.",
 			}, nil
 		},
 	},
@@ -89,7 +91,8 @@ var Calculators = []*Calculator{
 		},
 	},
 	{
-		ID: "twopart", Name: "Mix of two parts", Group: thinning, Basis: "arithmetic; a weight needs the density on the label",
+		ID: "twopart", Name: "Mix of two parts", Group: thinning,
+		Basis: "arithmetic; a weight needs the density on the label",
 		Inputs: []Input{
 			{"total", "Mixture in all", Volume, "300 mL", false}, {"a", "Parts of A to one of B", Number, "2", false},
 			{"densityA", "Density of A", Density, "1.10", true}, {"densityB", "Density of B", Density, "0.98", true},
@@ -123,7 +126,8 @@ var Calculators = []*Calculator{
 	{
 		ID: "coverage", Name: "How far it really went", Group: layingOn, Basis: "arithmetic",
 		Inputs: []Input{
-			{"area", "Area that it covered", Area, "2.4 m²", false}, {"used", "Out of the tin", Volume, "250 mL", false},
+			{"area", "Area that it covered", Area, "2.4 m²", false},
+			{"used", "Out of the tin", Volume, "250 mL", false},
 			{"solids", "Solids by volume", Percent, "35", true},
 		},
 		compute: func(v in) (Answer, error) {
@@ -131,7 +135,8 @@ var Calculators = []*Calculator{
 			wet := quantity.WetFilm(rate)
 			a := Answer{
 				Results: []Result{{"Spreading rate", rate, Rate}, {"Wet film", wet, Microns}},
-				Sum:     fmt.Sprintf("%s m² ÷ %s L; 1000 ÷ %s = %.0f µm", figure(v.v["area"]), figure(v.v["used"]), figure(rate), wet),
+				Sum: fmt.Sprintf("%s m² ÷ %s L; 1000 ÷ %s = %.0f µm",
+					figure(v.v["area"]), figure(v.v["used"]), figure(rate), wet),
 			}
 			if v.has["solids"] {
 				a.Results = append(a.Results, Result{"Dry film", quantity.DryFilm(wet, v.v["solids"]), Microns})
@@ -160,7 +165,8 @@ var Calculators = []*Calculator{
 		},
 	},
 	{
-		ID: "stencil", Name: "Stencil along a row", Group: setting, Basis: "whole repeats, the rest shared out between them",
+		ID: "stencil", Name: "Stencil along a row", Group: setting,
+		Basis: "whole repeats, the rest shared out between them",
 		Inputs: []Input{
 			{"length", "Row", Length, "180", false}, {"motif", "Motif’s length", Length, "22", false},
 			{"gap", "Gap, about", Length, "3", true},
@@ -170,7 +176,8 @@ var Calculators = []*Calculator{
 	{
 		ID: "tiles", Name: "Tiles, the cut ones alike at both ends", Group: setting, Basis: "arithmetic",
 		Inputs: []Input{
-			{"length", "Length", Length, "92", false}, {"tile", "Tile", Length, "10", false}, {"joint", "Joint", Length, "2 mm", true},
+			{"length", "Length", Length, "92", false}, {"tile", "Tile", Length, "10", false},
+			{"joint", "Joint", Length, "2 mm", true},
 		},
 		compute: tiles,
 	},
@@ -192,7 +199,8 @@ var Calculators = []*Calculator{
 		},
 	},
 	{
-		ID: "centres", Name: "Handles across a front", Group: setting, Basis: "equal stretches; holes from the left edge",
+		ID: "centres", Name: "Handles across a front", Group: setting,
+		Basis: "equal stretches; holes from the left edge",
 		Inputs: []Input{
 			{"width", "Front", Length, "80", false}, {"count", "Handles", Count, "2", false},
 			{"holes", "Between the holes of one", Length, "96 mm", true},
@@ -200,7 +208,8 @@ var Calculators = []*Calculator{
 		compute: centres,
 	},
 	{
-		ID: "liner", Name: "Drawer liner from a roll", Group: cutting, Basis: "arithmetic; the pattern runs along the roll",
+		ID: "liner", Name: "Drawer liner from a roll", Group: cutting,
+		Basis: "arithmetic; the pattern runs along the roll",
 		Inputs: []Input{
 			{"width", "Drawer, side to side", Length, "76", false}, {"depth", "Front to back", Length, "40", false},
 			{"count", "Drawers", Count, "4", false}, {"roll", "Roll, width", Length, "50", false},
@@ -209,7 +218,8 @@ var Calculators = []*Calculator{
 		compute: liner,
 	},
 	{
-		ID: "pad", Name: "Cover for a pad", Group: cutting, Basis: "panels with seams; thread about 8 m to a metre of seam (practice)",
+		ID: "pad", Name: "Cover for a pad", Group: cutting,
+		Basis: "panels with seams; thread about 8 m to a metre of seam (practice)",
 		Inputs: []Input{
 			{"length", "Pad, length", Length, "42", false}, {"width", "Width", Length, "40", false},
 			{"thick", "Thickness", Length, "5", false}, {"seam", "Seam allowance", Length, "15 mm", true},
@@ -261,7 +271,8 @@ func stencil(v in) (Answer, error) {
 		return a, nil
 	}
 	between := (length - n*motif) / (n - 1)
-	a.Results = append(a.Results, Result{"Gap between them", between, Metres}, Result{"From start to start", motif + between, Metres})
+	a.Results = append(a.Results,
+		Result{"Gap between them", between, Metres}, Result{"From start to start", motif + between, Metres})
 	a.Sum = fmt.Sprintf("(%s − %.0f × %s) ÷ %.0f gaps = %s", mm(length), n, mm(motif), n-1, mm(between))
 	return a, nil
 }
@@ -328,7 +339,8 @@ func liner(v in) (Answer, error) {
 	}
 	return Answer{
 		Results: []Result{
-			{"Cut, across the roll", best.across, Metres}, {"Cut, along it", best.along, Metres}, {"Off the roll", least, Metres},
+			{"Cut, across the roll", best.across, Metres}, {"Cut, along it", best.along, Metres},
+			{"Off the roll", least, Metres},
 		},
 		Sum:  fmt.Sprintf("%s × %s, %.0f times", mm(width), mm(depth), v.v["count"]),
 		Note: "A pattern that must match at the seams takes a repeat more for each length.",
