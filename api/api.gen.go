@@ -3289,6 +3289,11 @@ type LeftOut struct {
 // LeftOutKind defines model for LeftOut.Kind.
 type LeftOutKind string
 
+// Listing defines model for Listing.
+type Listing struct {
+	Text string `json:"text"`
+}
+
 // Look defines model for Look.
 type Look string
 
@@ -5113,6 +5118,12 @@ type HandOverParams struct {
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
+// GetListingParams defines parameters for GetListing.
+type GetListingParams struct {
+	// Lang none = English
+	Lang *CardLang `form:"lang,omitempty" json:"lang,omitempty"`
+}
+
 // GetOfferParams defines parameters for GetOffer.
 type GetOfferParams struct {
 	Promised time.Time `form:"promised" json:"promised"`
@@ -5521,6 +5532,9 @@ type ServerInterface interface {
 
 	// (GET /pieces/{id}/ledger)
 	GetLedger(c *gin.Context, id PieceID)
+
+	// (GET /pieces/{id}/listing)
+	GetListing(c *gin.Context, id PieceID, params GetListingParams)
 
 	// (GET /pieces/{id}/offer)
 	GetOffer(c *gin.Context, id PieceID, params GetOfferParams)
@@ -7138,6 +7152,42 @@ func (siw *ServerInterfaceWrapper) GetLedger(c *gin.Context) {
 	siw.Handler.GetLedger(c, id)
 }
 
+// GetListing operation middleware
+func (siw *ServerInterfaceWrapper) GetListing(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id PieceID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetListingParams
+
+	// ------------- Optional query parameter "lang" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "lang", c.Request.URL.Query(), &params.Lang, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter lang: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetListing(c, id, params)
+}
+
 // GetOffer operation middleware
 func (siw *ServerInterfaceWrapper) GetOffer(c *gin.Context) {
 
@@ -8579,6 +8629,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/pieces/:id/offer", wrapper.GetOffer)
 	router.POST(options.BaseURL+"/pieces/:id/hand-over", wrapper.HandOver)
 	router.GET(options.BaseURL+"/pieces/:id/care", wrapper.GetPieceCare)
+	router.GET(options.BaseURL+"/pieces/:id/listing", wrapper.GetListing)
 	router.POST(options.BaseURL+"/pieces/:id/cards", wrapper.ReissueCard)
 	router.POST(options.BaseURL+"/pieces/:id/cards/:number/withdraw", wrapper.WithdrawCard)
 	router.GET(options.BaseURL+"/buyers", wrapper.GetBuyerNotes)
@@ -10481,6 +10532,46 @@ func (response GetLedgerdefaultApplicationProblemPlusJSONResponse) VisitGetLedge
 	return err
 }
 
+type GetListingRequestObject struct {
+	ID     PieceID `json:"id"`
+	Params GetListingParams
+}
+
+type GetListingResponseObject interface {
+	VisitGetListingResponse(w http.ResponseWriter) error
+}
+
+type GetListing200JSONResponse Listing
+
+func (response GetListing200JSONResponse) VisitGetListingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetListingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetListingdefaultApplicationProblemPlusJSONResponse) VisitGetListingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetOfferRequestObject struct {
 	ID     PieceID `json:"id"`
 	Params GetOfferParams
@@ -12105,6 +12196,9 @@ type StrictServerInterface interface {
 
 	// (GET /pieces/{id}/ledger)
 	GetLedger(ctx context.Context, request GetLedgerRequestObject) (GetLedgerResponseObject, error)
+
+	// (GET /pieces/{id}/listing)
+	GetListing(ctx context.Context, request GetListingRequestObject) (GetListingResponseObject, error)
 
 	// (GET /pieces/{id}/offer)
 	GetOffer(ctx context.Context, request GetOfferRequestObject) (GetOfferResponseObject, error)
@@ -13882,6 +13976,33 @@ func (sh *strictHandler) GetLedger(ctx *gin.Context, id PieceID) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetLedgerResponseObject); ok {
 		if err := validResponse.VisitGetLedgerResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetListing operation middleware
+func (sh *strictHandler) GetListing(ctx *gin.Context, id PieceID, params GetListingParams) {
+	var request GetListingRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetListing(ctx, request.(GetListingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetListing")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetListingResponseObject); ok {
+		if err := validResponse.VisitGetListingResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

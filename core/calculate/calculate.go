@@ -159,7 +159,8 @@ func shares(text string) ([]float64, error) {
 	var out []float64
 	for _, p := range parts {
 		v, err := strconv.ParseFloat(strings.ReplaceAll(p, ",", "."), 64)
-		if believed := v > 0 && v <= mostPart; err != nil || !believed {
+		believed := v > 0 && v <= mostPart
+		if err != nil || !believed {
 			return nil, fmt.Errorf("“%s” is no part; write them like 2:1:1", p)
 		}
 		out = append(out, v)

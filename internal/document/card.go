@@ -53,6 +53,35 @@ func (c Card) Text() []byte { return c.plain("", "", "- ") }
 // Markdown is the card for a listing.
 func (c Card) Markdown() []byte { return c.plain("# ", "## ", "- ") }
 
+// onSale are the sections of a card that a sale page tells, in its order.
+var onSale = []string{"what", "history", "every_day", "cautions"}
+
+// Listing is the piece for a sale page, as plain text: what it is, its finish, its care and what labels state, and the
+// marks that stay, in the workshop's own words.
+func (c Card) Listing(marks []string) string {
+	var b strings.Builder
+	fmt.Fprintf(&b, "%s\n", c.Facts.Title)
+	told := c.Card.In(c.Lang)
+	for _, id := range onSale {
+		for _, s := range told {
+			if s.ID != id {
+				continue
+			}
+			fmt.Fprintf(&b, "\n%s\n", s.Title)
+			for _, l := range s.Lines {
+				fmt.Fprintf(&b, "- %s\n", said(l))
+			}
+		}
+	}
+	if len(marks) > 0 {
+		fmt.Fprintf(&b, "\n%s\n", c.words("listing.faults", nil))
+		for _, m := range marks {
+			fmt.Fprintf(&b, "- %s\n", c.words("listing.fault", map[string]care.Arg{"text": {Text: m}}))
+		}
+	}
+	return b.String()
+}
+
 func (c Card) plain(title, section, item string) []byte {
 	var b strings.Builder
 	escape := func(s string) string { return s }

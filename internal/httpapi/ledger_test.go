@@ -150,3 +150,39 @@ func TestAQuoteFromGivenToOverrun(t *testing.T) {
 		t.Errorf("a quote that was given changed: %+v", after.Quotes[0])
 	}
 }
+
+// Words for a sale page come from the card's facts in every language, claim nothing that the card does not, and tell the
+// faults that were left.
+func TestWordsForASalePage(t *testing.T) {
+	c := start(t)
+	p, _ := c.begunDesk()
+	path := pathOf(p.ID)
+	fault := api.EventInput{
+		Kind: api.EventInputKindFault, ZoneID: p.Input.Zones[0].ID, Who: "JT",
+		Text: ptr("A burn at the back edge, 2 cm"), Remedy: ptr(api.EventInputRemedy("leave")),
+	}
+	c.tellOf(p.ID, fault, 201)
+	card := get[api.CareCard](c, path+"/care?lang=en")
+	for _, lang := range []string{"en", "de", "fr", "es"} {
+		text := get[api.Listing](c, path+"/listing?lang="+lang).Text
+		if !strings.Contains(text, "A burn at the back edge, 2 cm") {
+			t.Errorf("%s: %s", lang, text)
+		}
+		for _, claim := range []string{"food safe", "child safe", "waterproof"} {
+			if strings.Contains(strings.ToLower(text), claim) {
+				t.Errorf("%s claims %s", lang, claim)
+			}
+		}
+	}
+	text := get[api.Listing](c, path+"/listing?lang=en").Text
+	for _, s := range card.Sections {
+		if s.ID != "what" {
+			continue
+		}
+		for _, l := range s.Lines {
+			if !strings.Contains(text, l.Text) {
+				t.Errorf("the card says %q, and the sale page does not", l.Text)
+			}
+		}
+	}
+}

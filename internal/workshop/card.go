@@ -12,6 +12,7 @@ import (
 	"unicode"
 
 	"firmitas/core/care"
+	"firmitas/core/worklog"
 	"firmitas/internal/store"
 )
 
@@ -58,6 +59,20 @@ func (s *Service) CardOf(ctx context.Context, id int64, title string) (IssuedCar
 		facts.Title = Leaving{Title: title}.title(p)
 		questions := s.questions(p, planned, facts, time.Time{})
 		return IssuedCard{PieceID: id, Facts: facts, Questions: questions}, nil
+	})
+}
+
+// Marks are the faults of a piece that were left as they are, in the workshop's own words.
+func (s *Service) Marks(ctx context.Context, id int64) ([]string, error) {
+	return reading(ctx, s, func(ctx context.Context) ([]string, error) {
+		_, p, err := s.loaded(ctx, id)
+		if err != nil {
+			return nil, err
+		}
+		left := slices.DeleteFunc(worklog.Of(p.Standing, worklog.FaultSeen, 0), func(e worklog.Event) bool {
+			return e.Remedy != worklog.LeaveIt
+		})
+		return texts(left), nil
 	})
 }
 

@@ -12,6 +12,7 @@ import {
   type ProductInput,
   type Trial,
   type Workshop,
+  type CardLang,
   type Measured,
 } from './client'
 import { clockTold } from './clock'
@@ -213,6 +214,14 @@ export const quotingQuery = (id: number) =>
   queryOptions({
     queryKey: ['piece', id, 'quoting'],
     queryFn: ({ signal }) => ask(api.GET('/pieces/{id}/quoting', { params: { path: { id } }, signal })),
+  })
+
+/** Words for a sale page. */
+export const listingQuery = (id: number, lang: CardLang) =>
+  queryOptions({
+    queryKey: ['piece', id, 'listing', lang],
+    queryFn: ({ signal }) =>
+      ask(api.GET('/pieces/{id}/listing', { params: { path: { id }, query: { lang } }, signal })),
   })
 
 /** What a piece costs and earns. */

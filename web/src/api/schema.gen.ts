@@ -1109,6 +1109,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/pieces/{id}/listing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        /** @description Words for a sale page, from the facts that the card rests on, with the marks that stay. */
+        get: operations["getListing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/pieces/{id}/cards": {
         parameters: {
             query?: never;
@@ -3300,6 +3319,9 @@ export interface components {
             minutes: number;
             /** @description events that it rests on */
             facts: number[];
+        };
+        Listing: {
+            text: string;
         };
         Quoting: {
             /** @description prices, decimals, fees and tax within them */
@@ -6076,6 +6098,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CareCard"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getListing: {
+        parameters: {
+            query?: {
+                /** @description none = English */
+                lang?: components["parameters"]["CardLang"];
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["PieceID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Plain text */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Listing"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -3,10 +3,11 @@ import { Link } from 'react-router'
 import type { KeptEvent, Ledger, LedgerLine, Piece } from '../api/client'
 import { eventsQuery, ledgerQuery } from '../api/queries'
 import { useServerNow } from '../api/clock'
-import { usePiece } from '../ui/PieceFrame'
+import { anyChosen, usePiece } from '../ui/PieceFrame'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { Extras } from './Extras'
+import { Listing } from './Listing'
 import { Quotes } from './Quotes'
 import { TellMoney } from './TellMoney'
 import { workWords } from './words'
@@ -26,6 +27,7 @@ export function MoneyView() {
             <Costs ledger={ledger} piece={piece} />
             <TellMoney piece={piece} />
             <Extras ledger={ledger} piece={piece} />
+            {piece.input.owner === 'own' && anyChosen(piece) && <Listing piece={piece} />}
           </div>
           <Earns ledger={ledger} piece={piece} />
         </div>
