@@ -2238,6 +2238,15 @@ type Covered struct {
 	Method string `json:"method"`
 }
 
+// CoveredReport defines model for CoveredReport.
+type CoveredReport struct {
+	By []Covered `json:"by"`
+
+	// LabelM2PerL as planned; 0 = nobody knows
+	LabelM2PerL float64    `json:"labelM2PerL"`
+	Product     ProductRef `json:"product"`
+}
+
 // DayLoad defines model for DayLoad.
 type DayLoad struct {
 	Date openapi_types.Date `json:"date"`
@@ -3103,6 +3112,16 @@ type Kind struct {
 	ID       string    `json:"id"`
 	Measures []Measure `json:"measures"`
 	Name     string    `json:"name"`
+}
+
+// KindReport defines model for KindReport.
+type KindReport struct {
+	Margin  string          `json:"margin"`
+	Minutes float64         `json:"minutes"`
+	Name    string          `json:"name"`
+	Of      []ShoppingPiece `json:"of"`
+	PerHour string          `json:"perHour"`
+	Pieces  int             `json:"pieces"`
 }
 
 // LabelOnLaying What a product's own label says on how it is laid; it wins over the card. None where it says nothing.
@@ -4001,6 +4020,23 @@ type Removal struct {
 	Title string  `json:"title"`
 }
 
+// Reports defines model for Reports.
+type Reports struct {
+	Covered []CoveredReport `json:"covered"`
+
+	// Kinds kinds of piece that earned, the best by the hour first
+	Kinds []KindReport `json:"kinds"`
+
+	// Tied own stock that is not sold, what has most in it first
+	Tied []TiedReport `json:"tied"`
+
+	// TiedUp a decimal
+	TiedUp string `json:"tiedUp"`
+
+	// Works kinds of work by how far their estimates are off, the slowest first
+	Works []WorkReport `json:"works"`
+}
+
 // Role defines model for Role.
 type Role string
 
@@ -4584,6 +4620,15 @@ type TheAnswer struct {
 // TheAnswerKind defines model for TheAnswer.Kind.
 type TheAnswerKind string
 
+// TiedReport defines model for TiedReport.
+type TiedReport struct {
+	Cost    string `json:"cost"`
+	Days    int    `json:"days"`
+	ID      int64  `json:"id"`
+	Name    string `json:"name"`
+	Reprice bool   `json:"reprice"`
+}
+
 // Timer Runs from a fact to a moment that hands should not miss.
 type Timer struct {
 	Coat int `json:"coat"`
@@ -4847,6 +4892,15 @@ type Word struct {
 
 // WordBy defines model for Word.By.
 type WordBy string
+
+// WorkReport defines model for WorkReport.
+type WorkReport struct {
+	Jobs    int     `json:"jobs"`
+	OverPct float64 `json:"overPct"`
+	Planned float64 `json:"planned"`
+	Took    float64 `json:"took"`
+	Work    string  `json:"work"`
+}
 
 // Workshop defines model for Workshop.
 type Workshop struct {
@@ -5607,6 +5661,15 @@ type ServerInterface interface {
 
 	// (DELETE /recipes/{id})
 	DeleteRecipe(c *gin.Context, id ID, params DeleteRecipeParams)
+
+	// (GET /reports)
+	GetReports(c *gin.Context)
+
+	// (GET /reports/bookings)
+	ExportBookings(c *gin.Context)
+
+	// (GET /reports/everything)
+	ExportEverything(c *gin.Context)
 
 	// (GET /rules)
 	GetRules(c *gin.Context)
@@ -8150,6 +8213,45 @@ func (siw *ServerInterfaceWrapper) DeleteRecipe(c *gin.Context) {
 	siw.Handler.DeleteRecipe(c, id, params)
 }
 
+// GetReports operation middleware
+func (siw *ServerInterfaceWrapper) GetReports(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetReports(c)
+}
+
+// ExportBookings operation middleware
+func (siw *ServerInterfaceWrapper) ExportBookings(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportBookings(c)
+}
+
+// ExportEverything operation middleware
+func (siw *ServerInterfaceWrapper) ExportEverything(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportEverything(c)
+}
+
 // GetRules operation middleware
 func (siw *ServerInterfaceWrapper) GetRules(c *gin.Context) {
 
@@ -8613,6 +8715,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/pieces/:id/preparation", wrapper.GetPreparation)
 	router.PUT(options.BaseURL+"/pieces/:id/preparation", wrapper.OrderPreparation)
 	router.POST(options.BaseURL+"/lay-out", wrapper.LayOut)
+	router.GET(options.BaseURL+"/reports", wrapper.GetReports)
+	router.GET(options.BaseURL+"/reports/bookings", wrapper.ExportBookings)
+	router.GET(options.BaseURL+"/reports/everything", wrapper.ExportEverything)
 	router.GET(options.BaseURL+"/calculators", wrapper.GetCalculators)
 	router.POST(options.BaseURL+"/calculators/:id", wrapper.Calculate)
 	router.POST(options.BaseURL+"/measure", wrapper.Measure)
@@ -11531,6 +11636,126 @@ func (response DeleteRecipedefaultApplicationProblemPlusJSONResponse) VisitDelet
 	return err
 }
 
+type GetReportsRequestObject struct {
+}
+
+type GetReportsResponseObject interface {
+	VisitGetReportsResponse(w http.ResponseWriter) error
+}
+
+type GetReports200JSONResponse Reports
+
+func (response GetReports200JSONResponse) VisitGetReportsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetReportsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetReportsdefaultApplicationProblemPlusJSONResponse) VisitGetReportsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportBookingsRequestObject struct {
+}
+
+type ExportBookingsResponseObject interface {
+	VisitExportBookingsResponse(w http.ResponseWriter) error
+}
+
+type ExportBookings200TextCsvResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ExportBookings200TextCsvResponse) VisitExportBookingsResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/csv")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportBookingsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportBookingsdefaultApplicationProblemPlusJSONResponse) VisitExportBookingsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportEverythingRequestObject struct {
+}
+
+type ExportEverythingResponseObject interface {
+	VisitExportEverythingResponse(w http.ResponseWriter) error
+}
+
+type ExportEverything200JSONResponse map[string]interface{}
+
+func (response ExportEverything200JSONResponse) VisitExportEverythingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportEverythingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportEverythingdefaultApplicationProblemPlusJSONResponse) VisitExportEverythingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetRulesRequestObject struct {
 }
 
@@ -12271,6 +12496,15 @@ type StrictServerInterface interface {
 
 	// (DELETE /recipes/{id})
 	DeleteRecipe(ctx context.Context, request DeleteRecipeRequestObject) (DeleteRecipeResponseObject, error)
+
+	// (GET /reports)
+	GetReports(ctx context.Context, request GetReportsRequestObject) (GetReportsResponseObject, error)
+
+	// (GET /reports/bookings)
+	ExportBookings(ctx context.Context, request ExportBookingsRequestObject) (ExportBookingsResponseObject, error)
+
+	// (GET /reports/everything)
+	ExportEverything(ctx context.Context, request ExportEverythingRequestObject) (ExportEverythingResponseObject, error)
 
 	// (GET /rules)
 	GetRules(ctx context.Context, request GetRulesRequestObject) (GetRulesResponseObject, error)
@@ -14859,6 +15093,78 @@ func (sh *strictHandler) DeleteRecipe(ctx *gin.Context, id ID, params DeleteReci
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(DeleteRecipeResponseObject); ok {
 		if err := validResponse.VisitDeleteRecipeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetReports operation middleware
+func (sh *strictHandler) GetReports(ctx *gin.Context) {
+	var request GetReportsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetReports(ctx, request.(GetReportsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetReports")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetReportsResponseObject); ok {
+		if err := validResponse.VisitGetReportsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ExportBookings operation middleware
+func (sh *strictHandler) ExportBookings(ctx *gin.Context) {
+	var request ExportBookingsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportBookings(ctx, request.(ExportBookingsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportBookings")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportBookingsResponseObject); ok {
+		if err := validResponse.VisitExportBookingsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ExportEverything operation middleware
+func (sh *strictHandler) ExportEverything(ctx *gin.Context) {
+	var request ExportEverythingRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportEverything(ctx, request.(ExportEverythingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportEverything")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportEverythingResponseObject); ok {
+		if err := validResponse.VisitExportEverythingResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

@@ -152,7 +152,7 @@ const (
 
 // shares reads parts such as "2:1:1" or "60/40".
 func shares(text string) ([]float64, error) {
-	parts := strings.FieldsFunc(text, func(r rune) bool { return r == ':' || r == '/' || r == ' ' || r == '+' })
+	parts := strings.FieldsFunc(text, func(r rune) bool { return strings.ContainsRune(":/ +", r) })
 	if len(parts) < 2 || len(parts) > mostShares {
 		return nil, fmt.Errorf("parts such as 2:1:1, two to %d of them", mostShares)
 	}

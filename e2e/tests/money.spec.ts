@@ -124,3 +124,19 @@ test('a quote is given and accepted, turns amber before it is overrun, and says 
   await accessible(page)
   await noSidewaysScroll(page)
 })
+
+test('what the record says: questions with their answers drawn, a table and all of it to take away', async ({
+  page,
+}) => {
+  await page.goto('/')
+  await page.getByRole('link', { name: 'What the record says' }).click()
+  const tied = page.getByRole('region', { name: 'What is tied up?' })
+  await expect(tied.getByRole('row', { name: /Rocking boat .*€[\d.]+/ })).toBeVisible()
+  await accessible(page)
+  await page.setViewportSize({ width: 390, height: 844 })
+  await noSidewaysScroll(page)
+  const csv = await (await page.request.get('/api/reports/bookings')).text()
+  expect(csv).toContain('rope for the painter')
+  const all = await (await page.request.get('/api/reports/everything')).json()
+  expect(all.pieces.length).toBeGreaterThan(8)
+})

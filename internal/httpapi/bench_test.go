@@ -1,6 +1,7 @@
 package httpapi
 
 import (
+	"context"
 	"encoding/json"
 	"fmt"
 	"maps"
@@ -137,5 +138,98 @@ func BenchmarkMayI(b *testing.B) {
 			"/api/judge",
 			`{"material":"oak","layers":[{"family":"varnish_oil_pu","sinceH":30}],"coat":{"family":"lacquer_cab"},"air":{"tempC":19,"rh":58},"state":{}}`,
 		)
+	}
+}
+
+// years of a workshop: 2,000 pieces, 25 facts each, 40 of the pieces still open; and a piece of own stock among those.
+func years(b *testing.B) (*Server, int64) {
+	s, server := serve(b, 60)
+	home, err := s.Home(b.Context())
+	if err != nil {
+		b.Fatal(err)
+	}
+	shelf, _ := s.Shelf(b.Context(), home.ID)
+	in := input()
+	in.Start, in.Promised = now.AddDate(0, 0, 3), nil
+	var last int64
+	const pieces, facts, open = 2000, 25, 40
+	err = s.Write(b.Context(), func(ctx context.Context) error {
+		var tins []int64
+		for _, p := range shelf[:40] {
+			t := store.Tin{WorkshopID: home.ID, ProductID: p.ID, Size: "1 L", Version: 1}
+			t.Price.String, t.Price.Valid = "31.50", true
+			id, err := s.AddTin(ctx, t)
+			if err != nil {
+				return err
+			}
+			tins = append(tins, id)
+		}
+		for n := range pieces {
+			row := store.Piece{WorkshopID: home.ID, Name: fmt.Sprintf("Piece %d", n), Kind: "table", Owner: "own", Alike: 1,
+				Start: in.Start, TempC: 20, RH: 50, Created: now.AddDate(0, 0, -n%900)}
+			row.Parts.V = []store.Part{}
+			zone := store.Zone{Name: "Top", Face: "best", EndUse: "desk", Material: "oak", Look: "natural", Sheen: "satin", AreaM2: 1.2}
+			zone.Measured.V = []store.Measured{}
+			row.Zones = []store.Zone{zone}
+			id, err := s.AddPiece(ctx, row)
+			if err != nil {
+				return err
+			}
+			last = id
+			for k := range facts {
+				e := store.Event{WorkshopID: home.ID, Kind: "coat_laid", At: now.AddDate(0, 0, -k), Told: now, Who: "JT"}
+				e.PieceID.Int64, e.PieceID.Valid = id, true
+				switch k {
+				case 0:
+					e.Kind, e.Amount.String, e.Amount.Valid = "bought", "80.00", true
+				case 1:
+					e.Kind, e.Amount.String, e.Amount.Valid = "sold", "420.00", n%3 > 0
+				default:
+					e.TinID.Int64, e.TinID.Valid = tins[(n+k)%len(tins)], true
+					e.Work.String, e.Work.Valid = "brush", true
+					e.Data.V = store.EventData{Litres: 0.1, Took: 20, Planned: 18, M2: 1.2, PerM2: 15, Product: shelf[k].ID, Coat: 1}
+				}
+				if _, err := s.AddEvent(ctx, e); err != nil {
+					return err
+				}
+			}
+			if n < pieces-open {
+				if err := s.HandOver(ctx, leftPiece(home.ID, id), leftCard(home.ID, id, n)); err != nil {
+					return err
+				}
+			}
+		}
+		return nil
+	})
+	if err != nil {
+		b.Fatal(err)
+	}
+	return server, last
+}
+
+func leftPiece(home, id int64) store.Piece {
+	p := store.Piece{ID: id, WorkshopID: home, Version: 1}
+	p.HandedOver.Time, p.HandedOver.Valid = now, true
+	p.LastCoat = p.HandedOver
+	return p
+}
+
+func leftCard(home, id int64, n int) store.Card {
+	c := store.Card{WorkshopID: home, PieceID: id, Number: 1, Token: fmt.Sprintf("token-%037d", n), Issued: now}
+	c.Facts.V, c.Record.V = json.RawMessage("{}"), json.RawMessage("{}")
+	return c
+}
+
+// BenchmarkMoney is a ledger, the shopping list and the reports over 2,000 pieces and 50,000 facts; the bar is 100 ms each.
+func BenchmarkMoney(b *testing.B) {
+	server, piece := years(b)
+	for name, path := range map[string]string{
+		"ledger": fmt.Sprintf("/api/pieces/%d/ledger", piece), "shopping": "/api/shopping", "reports": "/api/reports",
+	} {
+		b.Run(name, func(b *testing.B) {
+			for b.Loop() {
+				ask(b, server, "GET", path, "")
+			}
+		})
 	}
 }

@@ -186,3 +186,50 @@ func TestWordsForASalePage(t *testing.T) {
 		}
 	}
 }
+
+// Reports rest on what was told: a desk that was sold earns by the hour what its ledger says, its coat tells how far the
+// product went, own stock is tied up until it is sold; the bookkeeper's sums and everything as JSON name it.
+func TestWhatTheRecordSays(t *testing.T) {
+	c := start(t)
+	p, clear := c.begunDesk()
+	path := pathOf(p.ID)
+	tin := answer[api.Tin](c, "POST", fmt.Sprintf("/api/products/%d/tins", clear),
+		encode(t, api.TinInput{Size: "1 L", Price: "30"}), 201)
+	coat := coatOf(p, 1, now, api.EventInputKindCoatLaid)
+	coat.TinID, coat.Litres, coat.TookMin = &tin.ID, ptr(0.5), ptr(90.0)
+	c.tellOf(p.ID, coat, 201)
+	tell := func(kind api.EventInputKind, amount string) {
+		c.tellOf(p.ID, api.EventInput{Kind: kind, Amount: &amount, Text: ptr("a house, cleared"), Who: "JT"}, 201)
+	}
+	tell(api.EventInputKindBought, "40,00")
+	before := get[api.Reports](c, "/api/reports")
+	mine := slices.IndexFunc(before.Tied, func(t api.TiedReport) bool { return t.ID == p.ID })
+	if mine < 0 || before.Tied[mine].Cost != "55.00" {
+		t.Fatalf("tied up: %+v", before.Tied)
+	}
+	tell(api.EventInputKindSold, "205,00")
+	after := get[api.Reports](c, "/api/reports")
+	ledger := get[api.Ledger](c, path+"/ledger")
+	if ledger.Without != "55.00" {
+		t.Errorf("its ledger: %+v", ledger)
+	}
+	kind := slices.IndexFunc(after.Kinds, func(k api.KindReport) bool { return len(k.Of) == 1 && k.Of[0].ID == p.ID })
+	if kind < 0 || after.Kinds[kind].Minutes != 90 {
+		t.Fatalf("by the hour: %+v", after.Kinds)
+	}
+	if slices.ContainsFunc(after.Tied, func(t api.TiedReport) bool { return t.ID == p.ID }) {
+		t.Error("it is sold, and tied up")
+	}
+	went := slices.IndexFunc(after.Covered, func(r api.CoveredReport) bool { return r.Product.ID == clear })
+	if went < 0 || after.Covered[went].By[0].M2PerL != p.Input.Zones[0].AreaM2/0.5 {
+		t.Errorf("how far it went: %+v", after.Covered)
+	}
+	_, csv := c.call("GET", "/api/reports/bookings", "")
+	if !strings.Contains(string(csv), ",bought,") || !strings.Contains(string(csv), ",205.00") {
+		t.Errorf("%s", csv)
+	}
+	_, all := c.call("GET", "/api/reports/everything", "")
+	if !strings.Contains(string(all), `"quotes":[]`) || !strings.Contains(string(all), "205.00") {
+		t.Errorf("everything: %.300s", all)
+	}
+}

@@ -7,7 +7,9 @@ import (
 	"firmitas/internal/document"
 )
 
-func (h *handlers) GetListing(ctx context.Context, r api.GetListingRequestObject) (api.GetListingResponseObject, error) {
+func (h *handlers) GetListing(
+	ctx context.Context, r api.GetListingRequestObject,
+) (api.GetListingResponseObject, error) {
 	card, err := h.service.CardOf(ctx, r.ID, "")
 	if err != nil {
 		return nil, err

@@ -17,7 +17,6 @@ import (
 	"firmitas/core/compat"
 	"firmitas/core/money"
 	"firmitas/core/substrate"
-	"firmitas/core/worklog"
 	"firmitas/internal/document"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop"
@@ -46,9 +45,7 @@ func (h *handlers) GetProduct(
 		Faults:  each(page.Faults, toProductFault),
 		Boards:  each(page.Boards, toBoard),
 		Moves:   each(page.Moves, toTinMove),
-		Covered: each(page.Covered, func(c worklog.Covered) api.Covered {
-			return api.Covered{Method: c.Method, M2PerL: c.M2PerL, Jobs: c.Jobs}
-		}),
+		Covered: each(page.Covered, toCovered),
 	}, nil
 }
 

@@ -185,17 +185,12 @@ func (c *check) sum(field, text string) money.Amount {
 		return money.Zero
 	}
 	a, err := money.Read(text)
-	c.that(err == nil, field, "%s.", sentence(err))
-	c.that(err != nil || !a.IsNegative(), field, "Not below 0.")
-	return a
-}
-
-func sentence(err error) string {
-	if err == nil {
-		return ""
+	if err != nil {
+		c.that(false, field, "%s", sentenceOf(err))
+		return money.Zero
 	}
-	text := err.Error()
-	return strings.ToUpper(text[:1]) + text[1:]
+	c.that(!a.IsNegative(), field, "Not below 0.")
+	return a
 }
 
 func fromExtraRows(rows []store.Extra) (out []ledger.Extra) {

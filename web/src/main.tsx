@@ -43,6 +43,11 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./reckon/Reckon')).ReckonView }),
       },
       {
+        path: 'reports',
+        handle: { title: 'What the record says' },
+        lazy: async () => ({ Component: (await import('./reports/Reports')).ReportsView }),
+      },
+      {
         path: 'take-in',
         handle: { title: 'Take in' },
         lazy: async () => ({ Component: (await import('./takein/TakeIn')).TakeInNew }),

@@ -140,6 +140,12 @@ export const shoppingQuery = queryOptions({
   queryFn: ({ signal }) => ask(api.GET('/shopping', { signal })),
 })
 
+/** What an owner asks of the whole workshop; every fact may change it. */
+export const reportsQuery = queryOptions({
+  queryKey: ['bench', 'reports'],
+  queryFn: ({ signal }) => ask(api.GET('/reports', { signal })),
+})
+
 /** The small sums at the bench. */
 export const calculatorsQuery = queryOptions({
   queryKey: ['calculators'],

@@ -831,6 +831,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/reports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What an owner asks of the whole workshop. Only what was told counts. */
+        get: operations["getReports"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/reports/bookings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every sum that facts tell, as a table for the bookkeeper. */
+        get: operations["exportBookings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/reports/everything": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description All that the workshop has told, as JSON by table. Pictures and links are left out. */
+        get: operations["exportEverything"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/calculators": {
         parameters: {
             query?: never;
@@ -3323,6 +3374,53 @@ export interface components {
         Listing: {
             text: string;
         };
+        Reports: {
+            /** @description kinds of piece that earned, the best by the hour first */
+            kinds: components["schemas"]["KindReport"][];
+            /** @description kinds of work by how far their estimates are off, the slowest first */
+            works: components["schemas"]["WorkReport"][];
+            covered: components["schemas"]["CoveredReport"][];
+            /** @description own stock that is not sold, what has most in it first */
+            tied: components["schemas"]["TiedReport"][];
+            /** @description a decimal */
+            tiedUp: string;
+        };
+        KindReport: {
+            name: string;
+            pieces: number;
+            /** Format: double */
+            minutes: number;
+            margin: string;
+            perHour: string;
+            of: components["schemas"]["ShoppingPiece"][];
+        };
+        WorkReport: {
+            work: string;
+            jobs: number;
+            /** Format: double */
+            planned: number;
+            /** Format: double */
+            took: number;
+            /** Format: double */
+            overPct: number;
+        };
+        CoveredReport: {
+            product: components["schemas"]["ProductRef"];
+            /**
+             * Format: double
+             * @description as planned; 0 = nobody knows
+             */
+            labelM2PerL: number;
+            by: components["schemas"]["Covered"][];
+        };
+        TiedReport: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            cost: string;
+            days: number;
+            reprice: boolean;
+        };
         Quoting: {
             /** @description prices, decimals, fees and tax within them */
             low: string;
@@ -5669,6 +5767,71 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LayOut"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getReports: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answers */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reports"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportBookings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportEverything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description JSON */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             default: components["responses"]["Problem"];

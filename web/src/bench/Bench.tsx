@@ -112,6 +112,9 @@ export function BenchView() {
               <Link className="no-print link ml-6 inline-flex min-h-11 items-center font-semibold" to="/reckon">
                 Work something out
               </Link>{' '}
+              <Link className="no-print link ml-6 inline-flex min-h-11 items-center font-semibold" to="/reports">
+                What the record says
+              </Link>{' '}
               <Link className="no-print link ml-6 inline-flex min-h-11 items-center font-semibold" to="/wall">
                 For a screen on the wall
               </Link>

@@ -1,0 +1,283 @@
+package workshop
+
+import (
+	"context"
+	"time"
+
+	"firmitas/core/coating"
+	"firmitas/core/money"
+	"firmitas/core/report"
+	"firmitas/core/worklog"
+	"firmitas/internal/store"
+)
+
+// Reports answer what an owner asks of the whole workshop.
+type Reports struct {
+	Home  Workshop
+	Kinds []report.Kind
+	Works []report.Work
+	Tied  []report.Tied
+	Sum   money.Amount // that is tied up
+	Names map[int64]string
+
+	Covered []CoveredProduct
+}
+
+// CoveredProduct is how far a product really went.
+type CoveredProduct struct {
+	Product *coating.Product
+	By      []worklog.Covered
+}
+
+// mostLaid coats teach at once how far products go, the newest.
+const mostLaid = 2_000
+
+// Reports of the workshop: only what was told counts.
+func (s *Service) Reports(ctx context.Context) (Reports, error) {
+	return reading(ctx, s, func(ctx context.Context) (Reports, error) {
+		home, err := s.Home(ctx)
+		if err != nil {
+			return Reports{}, err
+		}
+		worked, err := s.store.Worked(ctx, home.ID)
+		if err != nil {
+			return Reports{}, err
+		}
+		pieces, err := s.accounts(ctx, home, worked)
+		if err != nil {
+			return Reports{}, err
+		}
+		out := Reports{Home: home, Kinds: report.Kinds(pieces, home.Rates), Names: map[int64]string{}}
+		for _, p := range pieces {
+			out.Names[p.ID] = p.Name
+		}
+		out.Tied, out.Sum = report.TiedUp(pieces, s.Now())
+		out.Works = report.Works(works(worked))
+		out.Covered, err = s.covered(ctx, home)
+		return out, err
+	})
+}
+
+// works adds up what was told of each kind of work that a plan counted.
+func works(worked []store.Worked) (out []report.Work) {
+	at := map[string]int{}
+	for _, w := range worked {
+		if w.Work == "" || w.Planned <= 0 {
+			continue
+		}
+		i, known := at[w.Work]
+		if !known {
+			i = len(out)
+			at[w.Work], out = i, append(out, report.Work{Work: w.Work})
+		}
+		out[i].Jobs += w.Jobs
+		out[i].Planned += w.Planned
+		out[i].Took += w.Took
+	}
+	return out
+}
+
+// covered is how far the products of the shelf really went.
+func (s *Service) covered(ctx context.Context, home Workshop) ([]CoveredProduct, error) {
+	rows, err := s.store.Laid(ctx, home.ID, mostLaid)
+	if err != nil {
+		return nil, err
+	}
+	laid, err := fromEventRows(rows)
+	if err != nil {
+		return nil, err
+	}
+	shelf, err := s.shelf(ctx, home)
+	if err != nil {
+		return nil, err
+	}
+	of := map[int64][]worklog.Event{}
+	for _, e := range laid {
+		of[e.Product] = append(of[e.Product], e)
+	}
+	var out []CoveredProduct
+	for _, p := range shelf {
+		if by := worklog.Covers(of[p.ID]); len(by) > 0 {
+			out = append(out, CoveredProduct{p, by})
+		}
+	}
+	return out, nil
+}
+
+// Everything that the workshop has told, by table.
+func (s *Service) Everything(ctx context.Context) (map[string][]map[string]any, error) {
+	return reading(ctx, s, func(ctx context.Context) (map[string][]map[string]any, error) {
+		home, err := s.home(ctx)
+		if err != nil {
+			return nil, err
+		}
+		return s.store.Everything(ctx, home)
+	})
+}
+
+// accounts are all pieces with what their facts come to.
+func (s *Service) accounts(ctx context.Context, home Workshop, worked []store.Worked) ([]report.Piece, error) {
+	rows, err := s.store.PieceRows(ctx, home.ID)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]report.Piece, len(rows))
+	at := make(map[int64]*report.Piece, len(rows))
+	for i, r := range rows {
+		out[i] = report.Piece{
+			ID: r.ID, Name: r.Name, Number: r.Number, Kind: r.Kind, Own: r.Owner == ownStock, Taken: r.Created,
+		}
+		at[r.ID] = &out[i]
+	}
+	facts, err := s.sums(ctx, home)
+	if err != nil {
+		return nil, err
+	}
+	for _, f := range facts {
+		if p := at[f.PieceID]; p != nil {
+			f.book(p)
+		}
+	}
+	drawn, err := s.drawn(ctx, home)
+	if err != nil {
+		return nil, err
+	}
+	for id, cost := range drawn {
+		if p := at[id]; p != nil {
+			p.Cost = p.Cost.Add(cost)
+		}
+	}
+	for _, w := range worked {
+		if p := at[w.PieceID]; p != nil {
+			p.Minutes += w.Took
+		}
+	}
+	return out, nil
+}
+
+// Booking is one sum of one piece, for the bookkeeper.
+type Booking struct {
+	PieceID int64
+	Number  string // of the piece
+	Piece   string
+	At      time.Time
+	Kind    worklog.Kind
+	Text    string
+	Amount  money.Amount
+}
+
+// book a sum on its piece.
+func (b Booking) book(p *report.Piece) {
+	switch b.Kind {
+	case worklog.Bought, worklog.PartBought:
+		p.Cost = p.Cost.Add(b.Amount)
+	case worklog.FeePaid:
+		p.Fees = p.Fees.Add(b.Amount)
+	case worklog.Asked, worklog.Agreed, worklog.Sold:
+		if b.Kind == worklog.Asked && p.AskedAt.IsZero() {
+			p.AskedAt = b.At
+		}
+		if rankOf[b.Kind] >= rankOf[p.PriceIs] {
+			p.Price, p.PriceIs, p.PricedAt = b.Amount, b.Kind, b.At
+		}
+	}
+}
+
+// rankOf a price: what was paid counts before what was agreed, and that before what is asked.
+var rankOf = map[worklog.Kind]int{worklog.Asked: 1, worklog.Agreed: 2, worklog.Sold: 3}
+
+// sums are those that facts of money tell.
+func (s *Service) sums(ctx context.Context, home Workshop) ([]Booking, error) {
+	facts, err := s.store.MoneyFacts(ctx, home.ID)
+	out := make([]Booking, 0, len(facts))
+	for _, f := range facts {
+		amount, err := money.Read(f.Amount)
+		if err != nil {
+			return nil, err
+		}
+		kind := worklog.Kind(f.Kind)
+		out = append(out, Booking{PieceID: f.PieceID, At: f.At, Kind: kind, Text: f.Text, Amount: amount})
+	}
+	return out, err
+}
+
+// drawn is what coats took out of tins, by piece, at their share of the price.
+func (s *Service) drawn(ctx context.Context, home Workshop) (map[int64]money.Amount, error) {
+	tins, err := s.store.AllTins(ctx, home.ID)
+	if err != nil {
+		return nil, err
+	}
+	prices := []store.TinPrice{}
+	for _, t := range tins {
+		if of := priced(t.Tin); of.Known && of.SizeL > 0 {
+			prices = append(prices, store.TinPrice{Tin: t.ID, Price: money.Text(of.Price), SizeL: of.SizeL})
+		}
+	}
+	costs, err := s.store.DrawnCosts(ctx, home.ID, prices)
+	if err != nil {
+		return nil, err
+	}
+	out := make(map[int64]money.Amount, len(costs))
+	for id, cost := range costs {
+		if out[id], err = money.Read(cost); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+// bookings are all sums that facts tell: of money, and out of tins at their share of the price.
+func (s *Service) bookings(ctx context.Context, home Workshop) ([]Booking, error) {
+	out, err := s.sums(ctx, home)
+	if err != nil {
+		return nil, err
+	}
+	drawn, err := s.store.DrawnFrom(ctx, home.ID)
+	if err != nil {
+		return nil, err
+	}
+	tins, err := s.store.AllTins(ctx, home.ID)
+	if err != nil {
+		return nil, err
+	}
+	of := map[int64]store.NamedTin{}
+	for _, t := range tins {
+		of[t.ID] = t
+	}
+	for _, d := range drawn {
+		tin := priced(of[d.Tin].Tin)
+		if !tin.Known {
+			continue
+		}
+		out = append(out, Booking{
+			PieceID: d.PieceID, At: d.At, Kind: worklog.CoatLaid, Text: of[d.Tin].Product,
+			Amount: money.Of(tin.Price, d.Litres, tin.SizeL),
+		})
+	}
+	return out, nil
+}
+
+// Bookings of all pieces, for the bookkeeper.
+func (s *Service) Bookings(ctx context.Context) ([]Booking, error) {
+	return reading(ctx, s, func(ctx context.Context) ([]Booking, error) {
+		home, err := s.Home(ctx)
+		if err != nil {
+			return nil, err
+		}
+		rows, err := s.store.PieceRows(ctx, home.ID)
+		if err != nil {
+			return nil, err
+		}
+		names := make(map[int64]int, len(rows))
+		for i, r := range rows {
+			names[r.ID] = i
+		}
+		all, err := s.bookings(ctx, home)
+		for i := range all {
+			if at, known := names[all[i].PieceID]; known {
+				all[i].Number, all[i].Piece = rows[at].Number, rows[at].Name
+			}
+		}
+		return all, err
+	})
+}
