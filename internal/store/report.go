@@ -71,7 +71,7 @@ type TinPrice struct {
 	SizeL float64 `json:"size"`
 }
 
-// DrawnCosts is what coats that still stand took out of tins, by piece, each at its share of the tin's price, rounded to
+// DrawnCosts is what coats that still stand took out of tins, by piece, each at its share of the price and rounded to
 // the hundredth as money.Of does.
 func (s *Store) DrawnCosts(ctx context.Context, workshopID int64, tins []TinPrice) (map[int64]string, error) {
 	list, err := json.Marshal(tins)
