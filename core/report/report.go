@@ -110,7 +110,8 @@ type Tied struct {
 	Reprice bool
 }
 
-// TiedUp is the own stock that is not sold and that something was paid for, what has most in it first, and what all of it comes to.
+// TiedUp is the own stock that is not sold and that something was paid for, what has most in it first, and what all of
+// it comes to.
 func TiedUp(all []Piece, now time.Time) (out []Tied, sum money.Amount) {
 	for _, p := range all {
 		unsold := p.Own && p.PriceIs != worklog.Sold
