@@ -28,7 +28,8 @@ test('a sauna bench is left bare: chosen, planned, and with a card of its own', 
   await page.getByRole('button', { name: 'Take this system' }).click()
   await page.waitForURL(/plan$/)
   await expect(page.getByText('Run a bare hand over it')).toBeVisible()
-  await expect(page.getByText(/fully hardened|Touch-dry|What it takes/)).toHaveCount(0)
+  await expect(page.getByText(/fully hardened|Touch-dry|In pot and tool/)).toHaveCount(0) // paper and cloths, and no coat
+  await expect(page.getByText(/Abrasive, quarter sheet/).first()).toBeVisible()
   await page.emulateMedia({ media: 'print' })
   await expect(page.getByText('no splinter, no nail head, no resin')).toBeVisible()
   await page.emulateMedia({ media: 'screen' })
