@@ -2456,6 +2456,9 @@ type DrawnTin struct {
 	Size   string  `json:"size"`
 	TakesL float64 `json:"takesL"`
 	TinID  int64   `json:"tinId"`
+
+	// Warnings what to mind of it today
+	Warnings []string `json:"warnings"`
 }
 
 // EndUse defines model for EndUse.
@@ -4432,6 +4435,22 @@ type Strip struct {
 	To        time.Time   `json:"to"`
 }
 
+// Substitute defines model for Substitute.
+type Substitute struct {
+	// LeftL on the shelf
+	LeftL float64 `json:"leftL"`
+
+	// Litres that it would take, without what stays in pot and tool
+	Litres float64 `json:"litres"`
+
+	// Not that it may not serve
+	Not     []string   `json:"not"`
+	Product ProductRef `json:"product"`
+
+	// Zones that it may serve
+	Zones []string `json:"zones"`
+}
+
 // SupplyLine What work takes besides its coats (practice, estimate).
 type SupplyLine struct {
 	// Amount in its unit; whole where only whole ones can be had
@@ -5688,6 +5707,9 @@ type ServerInterface interface {
 
 	// (GET /shopping/export)
 	ExportShopping(c *gin.Context)
+
+	// (GET /shopping/{id}/instead)
+	GetInstead(c *gin.Context, id ID)
 
 	// (GET /technique-notes)
 	GetTechniqueNotes(c *gin.Context)
@@ -8395,6 +8417,31 @@ func (siw *ServerInterfaceWrapper) ExportShopping(c *gin.Context) {
 	siw.Handler.ExportShopping(c)
 }
 
+// GetInstead operation middleware
+func (siw *ServerInterfaceWrapper) GetInstead(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetInstead(c, id)
+}
+
 // GetTechniqueNotes operation middleware
 func (siw *ServerInterfaceWrapper) GetTechniqueNotes(c *gin.Context) {
 
@@ -8704,6 +8751,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/calendar/days", wrapper.GetDays)
 	router.GET(options.BaseURL+"/calendar/export", wrapper.ExportCalendar)
 	router.GET(options.BaseURL+"/shopping", wrapper.GetShopping)
+	router.GET(options.BaseURL+"/shopping/:id/instead", wrapper.GetInstead)
 	router.GET(options.BaseURL+"/shopping/export", wrapper.ExportShopping)
 	router.GET(options.BaseURL+"/archive", wrapper.GetArchive)
 	router.POST(options.BaseURL+"/pieces", wrapper.CreatePiece)
@@ -12020,6 +12068,45 @@ func (response ExportShoppingdefaultApplicationProblemPlusJSONResponse) VisitExp
 	return err
 }
 
+type GetInsteadRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type GetInsteadResponseObject interface {
+	VisitGetInsteadResponse(w http.ResponseWriter) error
+}
+
+type GetInstead200JSONResponse []Substitute
+
+func (response GetInstead200JSONResponse) VisitGetInsteadResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetInsteaddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetInsteaddefaultApplicationProblemPlusJSONResponse) VisitGetInsteadResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetTechniqueNotesRequestObject struct {
 }
 
@@ -12523,6 +12610,9 @@ type StrictServerInterface interface {
 
 	// (GET /shopping/export)
 	ExportShopping(ctx context.Context, request ExportShoppingRequestObject) (ExportShoppingResponseObject, error)
+
+	// (GET /shopping/{id}/instead)
+	GetInstead(ctx context.Context, request GetInsteadRequestObject) (GetInsteadResponseObject, error)
 
 	// (GET /technique-notes)
 	GetTechniqueNotes(ctx context.Context, request GetTechniqueNotesRequestObject) (GetTechniqueNotesResponseObject, error)
@@ -15333,6 +15423,32 @@ func (sh *strictHandler) ExportShopping(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ExportShoppingResponseObject); ok {
 		if err := validResponse.VisitExportShoppingResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetInstead operation middleware
+func (sh *strictHandler) GetInstead(ctx *gin.Context, id ID) {
+	var request GetInsteadRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetInstead(ctx, request.(GetInsteadRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetInstead")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetInsteadResponseObject); ok {
+		if err := validResponse.VisitGetInsteadResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

@@ -157,6 +157,7 @@ func years(b *testing.B) (*Server, int64) {
 		var tins []int64
 		for _, p := range shelf[:40] {
 			t := store.Tin{WorkshopID: home.ID, ProductID: p.ID, Size: "1 L", Version: 1}
+			t.LeftTold.Time, t.LeftTold.Valid = now.AddDate(0, 0, -10), true // as adding a tin tells it
 			t.Price.String, t.Price.Valid = "31.50", true
 			id, err := s.AddTin(ctx, t)
 			if err != nil {

@@ -5,8 +5,10 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"time"
 
 	"firmitas/api"
+	"firmitas/internal/workshop"
 )
 
 // A desk from tin to till: half a tin is half its price; hours at the rate of their day; sums typed with a comma; a fact
@@ -232,4 +234,40 @@ func TestWhatTheRecordSays(t *testing.T) {
 	if !strings.Contains(string(all), `"quotes":[]`) || !strings.Contains(string(all), "205.00") {
 		t.Errorf("everything: %.300s", all)
 	}
+}
+
+// What is kept from one report to the next says what adding up the whole log says: after every fact, after one is taken
+// back, and after a tin's price is corrected.
+func TestReportsGoOnFromTheLast(t *testing.T) {
+	c := start(t)
+	p, clear := c.begunDesk()
+	tin := answer[api.Tin](c, "POST", fmt.Sprintf("/api/products/%d/tins", clear),
+		encode(t, api.TinInput{Size: "1 L", Price: "30"}), 201)
+	same := func(after string) {
+		t.Helper()
+		fresh, err := New(workshop.New(c.store, func() time.Time { return now }), c.store.Ping, "")
+		if err != nil {
+			t.Fatal(err)
+		}
+		fresh.Ready()
+		kept := get[api.Reports](c, "/api/reports")
+		if a, b := encode(t, kept), string(ask(t, fresh, "GET", "/api/reports", "")); a != strings.TrimSpace(b) {
+			t.Errorf("after %s:\n%s\nadded up anew\n%s", after, a, b)
+		}
+	}
+	same("nothing")
+	coat := coatOf(p, 1, now, api.EventInputKindCoatLaid)
+	coat.TinID, coat.Litres, coat.TookMin = &tin.ID, ptr(0.37), ptr(55.0)
+	first := c.tellOf(p.ID, coat, 201)
+	same("a coat")
+	c.tellOf(p.ID, api.EventInput{Kind: api.EventInputKindHours, TookMin: ptr(20.0), Text: ptr("fetched"), Who: "JT"}, 201)
+	c.tellOf(p.ID, api.EventInput{Kind: api.EventInputKindBought, Amount: ptr("80"), Who: "JT"}, 201)
+	same("hours, and what it was bought for")
+	c.tellOf(p.ID, api.EventInput{Kind: api.EventInputKindTakenBack, Of: &first.ID, Who: "JT"}, 201)
+	same("a coat that was taken back")
+	c.tellOf(p.ID, coat, 201)
+	same("the coat told again")
+	dearer := api.TinUpdate{Version: tin.Version, Tin: api.TinInput{Size: "1 L", Price: "42"}}
+	answer[api.Tin](c, "PUT", fmt.Sprintf("/api/tins/%d", tin.ID), encode(t, dearer), 200)
+	same("a price that was corrected")
 }

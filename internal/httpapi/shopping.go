@@ -20,6 +20,21 @@ func (h *handlers) GetShopping(
 	return api.GetShopping200JSONResponse(toShopping(list)), nil
 }
 
+func (h *handlers) GetInstead(
+	ctx context.Context, r api.GetInsteadRequestObject,
+) (api.GetInsteadResponseObject, error) {
+	subs, err := h.service.Instead(ctx, r.ID)
+	if err != nil {
+		return nil, err
+	}
+	return api.GetInstead200JSONResponse(each(subs, func(s workshop.Substitute) api.Substitute {
+		return api.Substitute{
+			Product: toRef(s.Product), LeftL: s.LeftL, Litres: s.Litres,
+			Zones: append([]string{}, s.Zones...), Not: append([]string{}, s.Not...),
+		}
+	})), nil
+}
+
 func (h *handlers) ExportShopping(
 	ctx context.Context, _ api.ExportShoppingRequestObject,
 ) (api.ExportShoppingResponseObject, error) {
@@ -65,7 +80,8 @@ func toShoppingLine(l shopping.Line, s workshop.Shopping) api.ShoppingLine {
 		Pieces: []api.ShoppingPiece{}, KeepsMonths: told(l.Product.KeepsOpenedMonths()),
 		From: each(l.From, func(d shopping.Drawn) api.DrawnTin {
 			t := s.Tins[d.ID]
-			return api.DrawnTin{TinID: d.ID, Size: t.Row.Size, Lot: t.Row.Lot, LeftL: t.LeftL, TakesL: d.Litres}
+			return api.DrawnTin{TinID: d.ID, Size: t.Row.Size, Lot: t.Row.Lot, LeftL: t.LeftL, TakesL: d.Litres,
+				Warnings: append([]string{}, t.Warnings...)}
 		}),
 		Stale: each(l.Stale, func(id int64) api.StaleTin {
 			t := s.Tins[id]

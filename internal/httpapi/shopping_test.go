@@ -63,3 +63,33 @@ func TestOneShoppingListOverAllPieces(t *testing.T) {
 		t.Errorf("a coat was told, and %.3f L are still taken, as %.3f before", told.Litres, full.Litres)
 	}
 }
+
+// Where a product cannot be had, only what the judge accepts in its place is named, and the zones that it may not serve.
+func TestWhatMayBeLaidInstead(t *testing.T) {
+	c := start(t)
+	clear := c.products()["Mizzen Clear"].Ref.ID
+	in := input()
+	in.Name, in.Start = "Table without its tin", now.AddDate(0, 0, 40)
+	in.Promised = ptr(now.AddDate(0, 3, 0))
+	p := answer[api.Piece](c, "POST", "/api/pieces", encode(t, in), 201)
+	p = c.choose(p, 0, []api.LayerChoice{{Role: "protect", ProductID: clear, Coats: 3}})
+	subs := get[[]api.Substitute](c, fmt.Sprintf("/api/shopping/%d/instead", clear))
+	served := false
+	for _, s := range subs {
+		if s.Product.ID == clear || len(s.Zones) == 0 || s.Litres <= 0 {
+			t.Errorf("%+v", s)
+		}
+		if !slices.Contains(s.Zones, in.Name) {
+			continue
+		}
+		served = true
+		other := c.choose(p, 0, []api.LayerChoice{{Role: "protect", ProductID: s.Product.ID, Coats: 3}}) // or it is refused
+		p = c.choose(other, 0, []api.LayerChoice{{Role: "protect", ProductID: clear, Coats: 3}})
+	}
+	if !served {
+		t.Errorf("nothing may take its place: %+v", subs)
+	}
+	if status, _ := c.call("GET", "/api/shopping/999999/instead", ""); status != 404 {
+		t.Errorf("no such product: %d", status)
+	}
+}

@@ -137,3 +137,47 @@ func (s *Store) Laid(ctx context.Context, workshopID int64, most int) ([]Event, 
 		ORDER BY e.id DESC LIMIT ?`, workshopID, most)
 	return out, wrap(err)
 }
+
+// TallyMark tells whether anything was told, or a tin changed, since something was added up.
+type TallyMark struct {
+	Events int64 `db:"events"` // facts in all
+	Last   int64 `db:"last"`   // the newest
+	Tins   int64 `db:"tins"`   // versions of all tins
+}
+
+// Follows tells whether only facts came to what another mark has seen.
+func (m TallyMark) Follows(o TallyMark) bool {
+	return m.Tins == o.Tins && m.Last > o.Last && m.Events > o.Events
+}
+
+// TallyMark of a workshop.
+func (s *Store) TallyMark(ctx context.Context, workshopID int64) (TallyMark, error) {
+	var m TallyMark
+	err := s.q(ctx).GetContext(ctx, &m, `SELECT
+		(SELECT COUNT(*) FROM events WHERE workshop_id = ?) AS events,
+		(SELECT COALESCE(MAX(id), 0) FROM events WHERE workshop_id = ?) AS last,
+		(SELECT COALESCE(SUM(version), 0) + COUNT(*) FROM tins WHERE workshop_id = ?) AS tins`,
+		workshopID, workshopID, workshopID)
+	return m, wrap(err)
+}
+
+// ToldFact is a fact as far as it is added up.
+type ToldFact struct {
+	PieceID int64   `db:"piece_id"` // 0 = of the room, or of a tin
+	Kind    string  `db:"kind"`
+	Work    string  `db:"work"`
+	TinID   int64   `db:"tin_id"`
+	Took    float64 `db:"took"`
+	Planned float64 `db:"planned"`
+	Litres  float64 `db:"litres"`
+}
+
+// ToldBetween are the facts behind one id up to another.
+func (s *Store) ToldBetween(ctx context.Context, workshopID, after, upTo int64) ([]ToldFact, error) {
+	var out []ToldFact
+	err := s.q(ctx).SelectContext(ctx, &out, `SELECT COALESCE(piece_id, 0) AS piece_id, kind, COALESCE(work, '') AS work,
+			COALESCE(tin_id, 0) AS tin_id, COALESCE(took, 0) AS took, COALESCE(planned, 0) AS planned,
+			COALESCE(litres, 0) AS litres
+		FROM events FORCE INDEX (PRIMARY) WHERE workshop_id = ? AND id > ? AND id <= ?`, workshopID, after, upTo)
+	return out, wrap(err)
+}

@@ -2,6 +2,8 @@ package workshop
 
 import (
 	"context"
+	"maps"
+	"slices"
 	"time"
 
 	"firmitas/core/coating"
@@ -30,7 +32,7 @@ type CoveredProduct struct {
 }
 
 // mostLaid coats teach at once how far products go, the newest.
-const mostLaid = 2_000
+const mostLaid = 1_000
 
 // Reports of the workshop: only what was told counts.
 func (s *Service) Reports(ctx context.Context) (Reports, error) {
@@ -39,11 +41,11 @@ func (s *Service) Reports(ctx context.Context) (Reports, error) {
 		if err != nil {
 			return Reports{}, err
 		}
-		worked, err := s.store.Worked(ctx, home.ID)
+		told, err := s.tallied(ctx, home)
 		if err != nil {
 			return Reports{}, err
 		}
-		pieces, err := s.accounts(ctx, home, worked)
+		pieces, err := s.accounts(ctx, home, told)
 		if err != nil {
 			return Reports{}, err
 		}
@@ -52,29 +54,10 @@ func (s *Service) Reports(ctx context.Context) (Reports, error) {
 			out.Names[p.ID] = p.Name
 		}
 		out.Tied, out.Sum = report.TiedUp(pieces, s.Now())
-		out.Works = report.Works(works(worked))
+		out.Works = report.Works(slices.Collect(maps.Values(told.works)))
 		out.Covered, err = s.covered(ctx, home)
 		return out, err
 	})
-}
-
-// works adds up what was told of each kind of work that a plan counted.
-func works(worked []store.Worked) (out []report.Work) {
-	at := map[string]int{}
-	for _, w := range worked {
-		if w.Work == "" || w.Planned <= 0 {
-			continue
-		}
-		i, known := at[w.Work]
-		if !known {
-			i = len(out)
-			at[w.Work], out = i, append(out, report.Work{Work: w.Work})
-		}
-		out[i].Jobs += w.Jobs
-		out[i].Planned += w.Planned
-		out[i].Took += w.Took
-	}
-	return out
 }
 
 // covered is how far the products of the shelf really went.
@@ -116,7 +99,7 @@ func (s *Service) Everything(ctx context.Context) (map[string][]map[string]any, 
 }
 
 // accounts are all pieces with what their facts come to.
-func (s *Service) accounts(ctx context.Context, home Workshop, worked []store.Worked) ([]report.Piece, error) {
+func (s *Service) accounts(ctx context.Context, home Workshop, told *sums) ([]report.Piece, error) {
 	rows, err := s.store.PieceRows(ctx, home.ID)
 	if err != nil {
 		return nil, err
@@ -129,7 +112,7 @@ func (s *Service) accounts(ctx context.Context, home Workshop, worked []store.Wo
 		}
 		at[r.ID] = &out[i]
 	}
-	facts, err := s.sums(ctx, home)
+	facts, err := s.paid(ctx, home)
 	if err != nil {
 		return nil, err
 	}
@@ -138,18 +121,14 @@ func (s *Service) accounts(ctx context.Context, home Workshop, worked []store.Wo
 			f.book(p)
 		}
 	}
-	drawn, err := s.drawn(ctx, home)
-	if err != nil {
-		return nil, err
-	}
-	for id, cost := range drawn {
+	for id, cost := range told.costs {
 		if p := at[id]; p != nil {
 			p.Cost = p.Cost.Add(cost)
 		}
 	}
-	for _, w := range worked {
-		if p := at[w.PieceID]; p != nil {
-			p.Minutes += w.Took
+	for id, minutes := range told.minutes {
+		if p := at[id]; p != nil {
+			p.Minutes = minutes
 		}
 	}
 	return out, nil
@@ -186,8 +165,8 @@ func (b Booking) book(p *report.Piece) {
 // rankOf a price: what was paid counts before what was agreed, and that before what is asked.
 var rankOf = map[worklog.Kind]int{worklog.Asked: 1, worklog.Agreed: 2, worklog.Sold: 3}
 
-// sums are those that facts of money tell.
-func (s *Service) sums(ctx context.Context, home Workshop) ([]Booking, error) {
+// paid are the sums that facts of money tell.
+func (s *Service) paid(ctx context.Context, home Workshop) ([]Booking, error) {
 	facts, err := s.store.MoneyFacts(ctx, home.ID)
 	out := make([]Booking, 0, len(facts))
 	for _, f := range facts {
@@ -228,7 +207,7 @@ func (s *Service) drawn(ctx context.Context, home Workshop) (map[int64]money.Amo
 
 // bookings are all sums that facts tell: of money, and out of tins at their share of the price.
 func (s *Service) bookings(ctx context.Context, home Workshop) ([]Booking, error) {
-	out, err := s.sums(ctx, home)
+	out, err := s.paid(ctx, home)
 	if err != nil {
 		return nil, err
 	}

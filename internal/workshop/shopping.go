@@ -1,6 +1,7 @@
 package workshop
 
 import (
+	"cmp"
 	"context"
 	"slices"
 	"time"
@@ -12,6 +13,8 @@ import (
 	"firmitas/core/schedule"
 	"firmitas/core/shopping"
 	"firmitas/core/supplies"
+	"firmitas/core/system"
+	"firmitas/core/worklog"
 )
 
 // Shopping is what all open pieces take, and what of it is to be bought.
@@ -110,4 +113,98 @@ func Money(cents int64) string {
 		return ""
 	}
 	return decimal.New(cents, -2).StringFixed(2)
+}
+
+// Substitute is a product that may be laid in place of one that cannot be had.
+type Substitute struct {
+	Product *coating.Product
+	LeftL   float64 // on the shelf
+	Litres  float64 // that it would take at its own rate, for all zones that it may serve
+	Zones   []string
+	Not     []string // zones that take the other and that it may not serve
+}
+
+// Instead are the products of the shelf that may take the place of one on open pieces, those first of which there is
+// enough. Zones on which coats of it lie already are finished with the same.
+func (s *Service) Instead(ctx context.Context, productID int64) ([]Substitute, error) {
+	return reading(ctx, s, func(ctx context.Context) ([]Substitute, error) {
+		home, err := s.Home(ctx)
+		if err != nil {
+			return nil, err
+		}
+		p, _, err := s.sheet(ctx, productID)
+		if err != nil {
+			return nil, err
+		}
+		cal, err := s.calendar(ctx, home)
+		if err != nil {
+			return nil, err
+		}
+		shelf, err := s.shelf(ctx, home)
+		if err != nil {
+			return nil, err
+		}
+		tins, err := s.tins(ctx, home.ID, 0)
+		if err != nil {
+			return nil, err
+		}
+		var out []Substitute
+		for _, q := range shelf {
+			sub := Substitute{Product: q}
+			for i, b := range cal.briefs {
+				sub.serve(b, cal.pieces[cal.pieceAt(i)].Name, p)
+			}
+			if len(sub.Zones) == 0 {
+				continue
+			}
+			for _, t := range tins {
+				if t.ProductID == q.ID {
+					sub.LeftL += s.tin(q, t).LeftL
+				}
+			}
+			out = append(out, sub)
+		}
+		slices.SortStableFunc(out, func(a, b Substitute) int {
+			return cmp.Or(
+				cmp.Compare(len(a.Not), len(b.Not)),
+				cmp.Compare(b.spare(), a.spare()),
+			)
+		})
+		return out[:min(len(out), mostSubstitutes)], nil
+	})
+}
+
+const mostSubstitutes = 6
+
+// spare is 1 where the shelf has enough of it, else 0.
+func (s Substitute) spare() int {
+	if s.LeftL >= s.Litres {
+		return 1
+	}
+	return 0
+}
+
+// serve adds the zones of a piece that take p and that the substitute may serve, and those that it may not.
+func (s *Substitute) serve(b schedule.Brief, piece string, p *coating.Product) {
+	for _, z := range b.Zones {
+		if z.System == nil {
+			continue
+		}
+		at := slices.IndexFunc(z.System.Layers, func(l system.Layer) bool { return l.Product.ID == p.ID })
+		begun := slices.ContainsFunc(z.Coats, func(c worklog.Coat) bool { return b.Log.Coats[c].Kind == worklog.CoatLaid })
+		if at < 0 || begun {
+			continue
+		}
+		name := piece
+		if len(b.Zones) > 1 {
+			name += ", " + z.Name
+		}
+		if !z.Wish.MayTake(*z.System, p, s.Product) {
+			s.Not = append(s.Not, name)
+			continue
+		}
+		s.Zones = append(s.Zones, name)
+		l := system.Layer{Role: z.System.Layers[at].Role, Product: s.Product, Coats: z.System.Layers[at].Coats}
+		s.Litres += z.Wish.Take(l, z.AreaM2*float64(max(1, b.Alike)), false).Litres()
+	}
 }

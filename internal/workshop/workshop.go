@@ -27,6 +27,7 @@ type Service struct {
 	shelves shelves
 
 	calendars   calendars
+	tally       tally
 	thermometer atomic.Pointer[Device]
 	homeID      atomic.Int64 // of the workshop, once it is known; it never changes
 

@@ -140,6 +140,13 @@ export const shoppingQuery = queryOptions({
   queryFn: ({ signal }) => ask(api.GET('/shopping', { signal })),
 })
 
+/** What may take the place of a product that cannot be had. */
+export const insteadQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['bench', 'instead', id],
+    queryFn: ({ signal }) => ask(api.GET('/shopping/{id}/instead', { params: { path: { id } }, signal })),
+  })
+
 /** What an owner asks of the whole workshop; every fact may change it. */
 export const reportsQuery = queryOptions({
   queryKey: ['bench', 'reports'],

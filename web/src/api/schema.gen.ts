@@ -689,6 +689,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/shopping/{id}/instead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        /** @description Products of the shelf that may take the place of one that cannot be had, as the judge accepts them. */
+        get: operations["getInstead"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/shopping/export": {
         parameters: {
             query?: never;
@@ -3861,7 +3880,26 @@ export interface components {
             /** @description that take it, the first to need it first */
             pieces: components["schemas"]["ShoppingPiece"][];
         };
+        Substitute: {
+            product: components["schemas"]["ProductRef"];
+            /**
+             * Format: double
+             * @description on the shelf
+             */
+            leftL: number;
+            /**
+             * Format: double
+             * @description that it would take, without what stays in pot and tool
+             */
+            litres: number;
+            /** @description that it may serve */
+            zones: string[];
+            /** @description that it may not serve */
+            not: string[];
+        };
         DrawnTin: {
+            /** @description what to mind of it today */
+            warnings: string[];
             /** Format: int64 */
             tinId: number;
             size: string;
@@ -5484,6 +5522,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Shopping"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getInstead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Those first that serve everywhere, and of which there is enough */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Substitute"][];
                 };
             };
             default: components["responses"]["Problem"];

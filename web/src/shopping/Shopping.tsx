@@ -1,8 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
 import { Download, Printer } from 'lucide-react'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import type { ShoppingLine } from '../api/client'
-import { shoppingQuery } from '../api/queries'
+import { insteadQuery, shoppingQuery } from '../api/queries'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { SupplyNeed } from '../plan/Needs'
@@ -133,6 +134,7 @@ function ToBuy({ line }: { line: ShoppingLine }) {
         </span>
         <span className="block text-sm opacity-85">for {piecesOf(line)}</span>
         <FromShelf line={line} />
+        <Instead line={line} />
         {line.overL !== undefined && line.overL > 0 && (
           <span className="block text-sm opacity-85">
             {show.volume(line.overL)} left over
@@ -150,16 +152,69 @@ function ToBuy({ line }: { line: ShoppingLine }) {
   )
 }
 
+/** What else may be laid where a product cannot be had, asked only when somebody opens it. */
+function Instead({ line }: { line: ShoppingLine }) {
+  const show = useShow()
+  const [open, setOpen] = useState(false)
+  const query = useQuery({ ...insteadQuery(line.product.id), enabled: open })
+  return (
+    <details className="no-print" onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary className="min-h-11 cursor-pointer py-2 text-sm">It cannot be had</summary>
+      {open && (
+        <Answered query={query} what="what else may be laid">
+          {(subs) =>
+            subs.length === 0 ? (
+              <p className="mb-2">
+                Nothing on the shelf may take its place as it stands: the systems have to be chosen anew.
+              </p>
+            ) : (
+              <ul className="mb-2 space-y-2 border-l-4 border-secondary pl-3">
+                {subs.map((s) => (
+                  <li key={s.product.id}>
+                    <Link className="font-semibold hover:underline" to={`/shelf/${s.product.id}`}>
+                      {s.product.name}
+                    </Link>
+                    : about {show.volume(s.litres)},{' '}
+                    {s.leftL >= s.litres
+                      ? `and the shelf has ${show.volume(s.leftL)}`
+                      : s.leftL > 0
+                        ? `of which the shelf has ${show.volume(s.leftL)}`
+                        : 'none of it on the shelf'}
+                    .
+                    {s.not.length > 0 && (
+                      <span className="block text-sm font-semibold text-warning">Not on {s.not.join('; ')}.</span>
+                    )}
+                  </li>
+                ))}
+              </ul>
+            )
+          }
+        </Answered>
+      )}
+    </details>
+  )
+}
+
 /** What the shelf gives, and what on it will not be good in time. */
 function FromShelf({ line }: { line: ShoppingLine }) {
   const show = useShow()
+  const left = line.from.reduce((sum, t) => sum + t.leftL - t.takesL, 0)
   const named = (t: { size: string; lot: string }) => `the tin of ${t.size}${t.lot && `, lot ${t.lot}`}`
   return (
     <>
       {line.from.length > 0 && (
         <span className="block text-sm opacity-85">
           From the shelf: {line.from.map((t) => `${show.volume(t.takesL)} of ${named(t)}`).join('; ')}.
+          {line.lacksL === 0 &&
+            ` After that ${show.volume(left)} are left in ${line.from.length === 1 ? 'it' : 'them'}.`}
         </span>
+      )}
+      {line.from.map((t) =>
+        t.warnings.map((w) => (
+          <span key={`${t.tinId} ${w}`} className="block text-sm font-semibold text-warning">
+            {w}
+          </span>
+        )),
       )}
       {line.stale.map((t) => (
         <span key={t.tinId} className="block text-sm font-semibold text-warning">
