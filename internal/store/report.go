@@ -175,8 +175,9 @@ type ToldFact struct {
 // ToldBetween are the facts behind one id up to another.
 func (s *Store) ToldBetween(ctx context.Context, workshopID, after, upTo int64) ([]ToldFact, error) {
 	var out []ToldFact
-	err := s.q(ctx).SelectContext(ctx, &out, `SELECT COALESCE(piece_id, 0) AS piece_id, kind, COALESCE(work, '') AS work,
-			COALESCE(tin_id, 0) AS tin_id, COALESCE(took, 0) AS took, COALESCE(planned, 0) AS planned,
+	err := s.q(ctx).SelectContext(ctx, &out, `SELECT COALESCE(piece_id, 0) AS piece_id, kind,
+			COALESCE(work, '') AS work, COALESCE(tin_id, 0) AS tin_id,
+			COALESCE(took, 0) AS took, COALESCE(planned, 0) AS planned,
 			COALESCE(litres, 0) AS litres
 		FROM events FORCE INDEX (PRIMARY) WHERE workshop_id = ? AND id > ? AND id <= ?`, workshopID, after, upTo)
 	return out, wrap(err)

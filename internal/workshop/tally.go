@@ -10,9 +10,9 @@ import (
 	"firmitas/internal/store"
 )
 
-// tally is what all facts of the log add up to, kept from one report to the next: facts are only ever added, so that the
-// next one reads those that are new. What was taken back, a tin whose price changed, or a count that does not fit makes
-// it begin anew.
+// tally is what all facts of the log add up to, kept from one report to the next: facts are only ever added, so that
+// the next one reads those that are new. What was taken back, a tin whose price changed, or a count that does not fit
+// makes it begin anew.
 type tally struct {
 	mu   sync.Mutex
 	of   store.TallyMark

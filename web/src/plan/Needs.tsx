@@ -6,7 +6,7 @@ export function Needs({ answer: { plan, supplies } }: { answer: PlanAnswer }) {
   const begun = plan.steps.some((s) => s.told?.coat !== undefined)
   if (plan.needs.length === 0 && supplies.length === 0) return null
   return (
-    <aside className="self-start bg-base-200 p-4 print-whole max-lg:order-1">
+    <aside className="self-start bg-base-200 p-4 print-whole print:p-0 max-lg:order-1">
       <h2 className="mb-2">{begun ? 'What it still takes' : 'What it takes'}</h2>
       <ul className="divide-y divide-base-300">
         {plan.needs.map((n) => (
@@ -15,17 +15,17 @@ export function Needs({ answer: { plan, supplies } }: { answer: PlanAnswer }) {
       </ul>
       {supplies.length > 0 && (
         <>
-          <h3 className="mb-1 mt-4 text-base font-bold">Besides</h3>
-          <ul className="divide-y divide-base-300">
+          <h3 className="mb-1 mt-4 text-base font-bold print:mt-1 print:mb-0 print:text-sm">Besides</h3>
+          <ul className="divide-y divide-base-300 print:divide-y-0 print:text-xs">
             {supplies.map((s) => (
-              <li key={s.id + (s.grit ?? '')} className="py-1">
+              <li key={s.id + (s.grit ?? '')} className="py-1 print:inline print:after:content-[';_']">
                 <SupplyNeed supply={s} />
               </li>
             ))}
           </ul>
         </>
       )}
-      <p className="mt-3 text-sm opacity-85">
+      <p className="no-print mt-3 text-sm opacity-85">
         Coats by their label’s rate; losses and all besides by practice, as estimates.
       </p>
     </aside>
@@ -36,9 +36,9 @@ function ProductNeed({ need }: { need: Need }) {
   const show = useShow()
   const { product } = need
   return (
-    <li className="py-1">
+    <li className="py-1 print:py-0">
       <details>
-        <summary className="min-h-11 cursor-pointer py-1">
+        <summary className="min-h-11 cursor-pointer py-1 print:min-h-0 print:py-0">
           <b>{need.litres > 0 ? show.volume(need.litres) : 'as it needs'}</b> {product.name}{' '}
           <span className="text-sm opacity-85">{[product.maker, product.colour].filter(Boolean).join(', ')}</span>
         </summary>
@@ -78,7 +78,7 @@ export function SupplyNeed({ supply }: { supply: SupplyLine }) {
     <>
       <b>{amountOf(supply, show)}</b> {supply.name}
       {supply.grit !== undefined && ` P${supply.grit}`}
-      {what && <span className="block text-sm opacity-85">{what}</span>}
+      {what && <span className="no-print block text-sm opacity-85">{what}</span>}
     </>
   )
 }
