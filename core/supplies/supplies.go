@@ -104,9 +104,6 @@ func Find(id string) *Supply {
 	return nil
 }
 
-// Known tells whether a kind of work takes anything that is counted.
-func Known(work string) bool { return len(uses[work]) > 0 }
-
 // Work is one job, session or place that takes supplies.
 type Work struct {
 	Kind   string // a work of the preparation, a repair, a technique

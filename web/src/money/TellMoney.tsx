@@ -28,6 +28,10 @@ interface Draft {
   day: string
 }
 
+/** Noon of a day; of today it is now, since noon may still be to come. */
+const onDay = (day: string) =>
+  day === '' || day === new Date().toISOString().slice(0, 10) ? undefined : `${day}T12:00:00Z`
+
 /** One fact of money, told as it happened. It is never changed: what was wrong is taken back in the log. */
 export function TellMoney({ piece }: { piece: Piece }) {
   const own = piece.input.owner
@@ -46,7 +50,7 @@ export function TellMoney({ piece }: { piece: Piece }) {
       kind: draft.kind,
       who,
       text: draft.text,
-      happenedAt: draft.day === '' ? undefined : `${draft.day}T12:00:00Z`,
+      happenedAt: onDay(draft.day),
       ...(hours ? { tookMin: draft.minutes ?? 0 } : { amount: draft.amount }),
     }
     keepWho()
