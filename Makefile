@@ -52,14 +52,15 @@ test-go:
 	@scripts/need.sh $(MARIADB) $(POPPLER)
 	go test -cover ./cmd/... ./core/... ./internal/... ./standin/...
 
-# The race detector over the API: its cgo needs a C compiler.
+# The race detector over what many ask at once: its cgo needs a C compiler.
 test-race:
 	@scripts/need.sh $(MARIADB) gcc:/usr/bin/gcc libc6-dev:/usr/include/stdlib.h
-	CGO_ENABLED=1 go test -race -short ./internal/httpapi ./internal/store
+	CGO_ENABLED=1 go test -race -run AtOnce ./internal/httpapi
+	CGO_ENABLED=1 go test -race ./internal/store
 
 test-e2e: build e2e/node_modules/.installed
 	@scripts/need.sh $(MARIADB) $(CHROMIUM)
-	cd e2e && npx playwright test
+	@scripts/halves.sh
 
 bench:
 	@scripts/need.sh $(MARIADB)

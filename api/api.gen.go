@@ -414,6 +414,7 @@ const (
 	EventKindMoved         EventKind = "moved"
 	EventKindNote          EventKind = "note"
 	EventKindPartBought    EventKind = "part_bought"
+	EventKindPartWanted    EventKind = "part_wanted"
 	EventKindPatch         EventKind = "patch"
 	EventKindSample        EventKind = "sample"
 	EventKindSign          EventKind = "sign"
@@ -463,6 +464,8 @@ func (e EventKind) Valid() bool {
 	case EventKindNote:
 		return true
 	case EventKindPartBought:
+		return true
+	case EventKindPartWanted:
 		return true
 	case EventKindPatch:
 		return true
@@ -518,6 +521,7 @@ const (
 	EventInputKindMoved      EventInputKind = "moved"
 	EventInputKindNote       EventInputKind = "note"
 	EventInputKindPartBought EventInputKind = "part_bought"
+	EventInputKindPartWanted EventInputKind = "part_wanted"
 	EventInputKindPatch      EventInputKind = "patch"
 	EventInputKindSample     EventInputKind = "sample"
 	EventInputKindSign       EventInputKind = "sign"
@@ -559,6 +563,8 @@ func (e EventInputKind) Valid() bool {
 	case EventInputKindNote:
 		return true
 	case EventInputKindPartBought:
+		return true
+	case EventInputKindPartWanted:
 		return true
 	case EventInputKindPatch:
 		return true
@@ -1134,6 +1140,33 @@ func (e PaceKindStage) Valid() bool {
 	case Preparing:
 		return true
 	case SettingUp:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PartUnit.
+const (
+	PartUnitCount PartUnit = "count"
+	PartUnitKg    PartUnit = "kg"
+	PartUnitL     PartUnit = "L"
+	PartUnitM     PartUnit = "m"
+	PartUnitM2    PartUnit = "m2"
+)
+
+// Valid indicates whether the value is a known member of the PartUnit enum.
+func (e PartUnit) Valid() bool {
+	switch e {
+	case PartUnitCount:
+		return true
+	case PartUnitKg:
+		return true
+	case PartUnitL:
+		return true
+	case PartUnitM:
+		return true
+	case PartUnitM2:
 		return true
 	default:
 		return false
@@ -1981,10 +2014,12 @@ type CalculateInput struct {
 
 // Calculated defines model for Calculated.
 type Calculated struct {
+	// Buys what of it is to be bought
+	Buys    []CalculatedPart   `json:"buys"`
 	Note    string             `json:"note"`
 	Results []CalculatedFigure `json:"results"`
 
-	// Sum how it comes about, in metric units
+	// Sum how it comes about
 	Sum string `json:"sum"`
 }
 
@@ -1997,6 +2032,13 @@ type CalculatedFigure struct {
 
 // CalculatedFigureUnit defines model for CalculatedFigure.Unit.
 type CalculatedFigureUnit string
+
+// CalculatedPart defines model for CalculatedPart.
+type CalculatedPart struct {
+	Qty  float64  `json:"qty"`
+	Text string   `json:"text"`
+	Unit PartUnit `json:"unit"`
+}
 
 // Calculator defines model for Calculator.
 type Calculator struct {
@@ -2498,12 +2540,16 @@ type Event struct {
 	Passed  *bool    `json:"passed,omitempty"`
 	PhotoID *int64   `json:"photoId,omitempty"`
 
+	// Qty of a part that is wanted
+	Qty *float64 `json:"qty,omitempty"`
+
 	// Share of a coat: the part of the zone that has it; none = all
 	Share *float64 `json:"share,omitempty"`
 
 	// Sign in words
-	Sign *string `json:"sign,omitempty"`
-	Text *string `json:"text,omitempty"`
+	Sign *string   `json:"sign,omitempty"`
+	Text *string   `json:"text,omitempty"`
+	Unit *PartUnit `json:"unit,omitempty"`
 
 	// WetUm its wet film as gauged, µm
 	WetUm *float64 `json:"wetUm,omitempty"`
@@ -2564,7 +2610,7 @@ type EventInput struct {
 	// Method of a coat: how it went on; none = as planned
 	Method *string `json:"method,omitempty"`
 
-	// Of of what is taken back: the event
+	// Of of what is taken back, and of a wanted part that was bought: the event
 	Of *int64 `json:"of,omitempty"`
 
 	// Passed of a look
@@ -2575,6 +2621,9 @@ type EventInput struct {
 
 	// ProductID of a coat: another product than planned
 	ProductID *int64 `json:"productId,omitempty"`
+
+	// Qty of a part that is wanted: how much of it
+	Qty *float64 `json:"qty,omitempty"`
 
 	// Remedy what is done about it goes into the plan
 	Remedy *EventInputRemedy `json:"remedy,omitempty"`
@@ -2592,8 +2641,9 @@ type EventInput struct {
 	TinID *int64 `json:"tinId,omitempty"`
 
 	// TookMin minutes by hand
-	TookMin        *float64 `json:"tookMin,omitempty"`
-	WeighedAfterKg *float64 `json:"weighedAfterKg,omitempty"`
+	TookMin        *float64  `json:"tookMin,omitempty"`
+	Unit           *PartUnit `json:"unit,omitempty"`
+	WeighedAfterKg *float64  `json:"weighedAfterKg,omitempty"`
 
 	// WeighedBeforeKg of a coat: the tin on the scale, before and after, in place of litres
 	WeighedBeforeKg *float64 `json:"weighedBeforeKg,omitempty"`
@@ -3275,7 +3325,10 @@ type Ledger struct {
 	// Unpriced products that were laid and whose price nobody told
 	Unpriced []string `json:"unpriced"`
 	Version  int      `json:"version"`
-	With     string   `json:"with"`
+
+	// Wanted parts that nobody has bought yet, and so are in no sum
+	Wanted []WantedPart `json:"wanted"`
+	With   string       `json:"with"`
 
 	// Without cost without hours and overhead, a decimal
 	Without string `json:"without"`
@@ -3585,6 +3638,17 @@ type Part struct {
 	Name  string `json:"name"`
 }
 
+// PartShare defines model for PartShare.
+type PartShare struct {
+	// Fact the event that tells it
+	Fact  int64         `json:"fact"`
+	Piece ShoppingPiece `json:"piece"`
+	Qty   float64       `json:"qty"`
+}
+
+// PartUnit defines model for PartUnit.
+type PartUnit string
+
 // Parts What the rank is made of, in days before they are weighed.
 type Parts struct {
 	Look   float64 `json:"look"`
@@ -3857,15 +3921,18 @@ type ProductPage struct {
 
 // ProductRef defines model for ProductRef.
 type ProductRef struct {
-	Body     ProductRefBody  `json:"body"`
-	Colour   string          `json:"colour"`
-	Family   string          `json:"family"`
-	FamilyID string          `json:"familyId"`
-	ID       int64           `json:"id"`
-	Maker    string          `json:"maker"`
-	Name     string          `json:"name"`
-	Shade    ProductRefShade `json:"shade"`
-	Sheen    string          `json:"sheen"`
+	Body     ProductRefBody `json:"body"`
+	Colour   string         `json:"colour"`
+	Family   string         `json:"family"`
+	FamilyID string         `json:"familyId"`
+	ID       int64          `json:"id"`
+
+	// KgPerL of a product that is sold and told by weight, as pastes are
+	KgPerL *float64        `json:"kgPerL,omitempty"`
+	Maker  string          `json:"maker"`
+	Name   string          `json:"name"`
+	Shade  ProductRefShade `json:"shade"`
+	Sheen  string          `json:"sheen"`
 }
 
 // ProductRefBody defines model for ProductRef.Body.
@@ -4157,6 +4224,16 @@ type Saying struct {
 // SayingDue before what it must be said
 type SayingDue string
 
+// ScarceProduct defines model for ScarceProduct.
+type ScarceProduct struct {
+	// APieceL that a piece took so far, on average
+	APieceL float64 `json:"aPieceL"`
+
+	// LeftL once all open pieces have theirs
+	LeftL   float64    `json:"leftL"`
+	Product ProductRef `json:"product"`
+}
+
 // Schools defines model for Schools.
 type Schools struct {
 	DistressAfterWax  bool `json:"distressAfterWax"`
@@ -4269,6 +4346,12 @@ type Shopping struct {
 	Cost  *string        `json:"cost,omitempty"`
 	Lines []ShoppingLine `json:"lines"`
 
+	// Low products in use of which less will be left than a piece takes
+	Low []ScarceProduct `json:"low"`
+
+	// Parts what single pieces want besides
+	Parts []ShoppingPart `json:"parts"`
+
 	// Supplies what the work takes besides its coats
 	Supplies []SupplyLine `json:"supplies"`
 
@@ -4309,6 +4392,16 @@ type ShoppingLine struct {
 
 	// Stale tins that will not be good any more when they are wanted
 	Stale []StaleTin `json:"stale"`
+}
+
+// ShoppingPart defines model for ShoppingPart.
+type ShoppingPart struct {
+	For []PartShare `json:"for"`
+
+	// Qty in all
+	Qty  float64  `json:"qty"`
+	Text string   `json:"text"`
+	Unit PartUnit `json:"unit"`
 }
 
 // ShoppingPiece defines model for ShoppingPiece.
@@ -4810,6 +4903,15 @@ type UseChangeInput struct {
 
 // Verdict defines model for Verdict.
 type Verdict string
+
+// WantedPart defines model for WantedPart.
+type WantedPart struct {
+	// Fact the event that tells it
+	Fact int64    `json:"fact"`
+	Qty  float64  `json:"qty"`
+	Text string   `json:"text"`
+	Unit PartUnit `json:"unit"`
+}
 
 // Wants What is asked of a zone besides end use, look and sheen; none = nothing more.
 type Wants struct {

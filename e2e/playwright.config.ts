@@ -5,8 +5,8 @@ export default defineConfig({
   testDir: 'tests',
   globalSetup: './server.ts',
   workers: 1,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 120_000,
+  expect: { timeout: 20_000 }, // two halves share two cores
   reporter: [['list']],
   forbidOnly: !!process.env.CI,
   use: {

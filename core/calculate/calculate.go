@@ -10,6 +10,7 @@ import (
 
 	"firmitas/core/coating"
 	"firmitas/core/quantity"
+	"firmitas/core/worklog"
 )
 
 // Takes is what kind of thing an input is, and so how it is read.
@@ -56,10 +57,17 @@ type Result struct {
 	Unit  Unit
 }
 
+// Buy is something that a result asks to be bought.
+type Buy struct {
+	Text string
+	worklog.Part
+}
+
 // Answer is what a calculator comes to.
 type Answer struct {
 	Results []Result
-	Sum     string // how it comes about, in metric units
+	Buys    []Buy
+	Sum     string // how it comes about
 	Note    string
 }
 
@@ -76,6 +84,7 @@ type in struct {
 	v    map[string]float64
 	list map[string][]float64
 	has  map[string]bool
+	us   bool // sums are told in inches, fluid ounces and mils
 }
 
 // InputError says which input cannot be, and what would be right.
@@ -91,9 +100,10 @@ func Find(id string) *Calculator {
 	return nil
 }
 
-// Do the sum with what was typed. Inches tells what a bare length is in, not cm. The error is an *InputError.
+// Do the sum with what was typed. Inches tells what a bare length is in, not cm, and what the sum is told in. The error
+// is an *InputError.
 func (c *Calculator) Do(typed map[string]string, inches bool) (Answer, error) {
-	read := in{map[string]float64{}, map[string][]float64{}, map[string]bool{}}
+	read := in{map[string]float64{}, map[string][]float64{}, map[string]bool{}, inches}
 	for _, of := range c.Inputs {
 		text := strings.TrimSpace(typed[of.ID])
 		if text == "" && of.May {
@@ -167,3 +177,48 @@ func shares(text string) ([]float64, error) {
 	}
 	return out, nil
 }
+
+// Exact by definition.
+const (
+	metresPerInch = 0.0254
+	litresPerFlOz = 3.785411784 / flOzPerGallon
+	micronsPerMil = 25.4
+	m2PerFt2      = quantity.SquareMetresPerSqF
+	milFt2PerGal  = 1604.17 // 231 in³ over 144 in² at one mil
+)
+
+// long is a length within a sum.
+func (v in) long(metres float64) string {
+	if v.us {
+		return figure(metres/metresPerInch) + " in"
+	}
+	return fmt.Sprintf("%.0f mm", metres*mmPerM)
+}
+
+// liquid is a volume within a sum.
+func (v in) liquid(litres float64) string {
+	if v.us {
+		return figure(litres/litresPerFlOz) + " fl oz"
+	}
+	return figure(litres) + " L"
+}
+
+// film is a thickness within a sum, in µm.
+func (v in) film(um float64) string {
+	if v.us {
+		return figure(um/micronsPerMil) + " mil"
+	}
+	return figure(um) + " µm"
+}
+
+// covered is how a spreading rate and its wet film come about.
+func (v in) covered(m2, litres, wetUM float64) string {
+	if v.us {
+		ft2, gal := m2/m2PerFt2, litres/litresPerFlOz/flOzPerGallon
+		return fmt.Sprintf("%s ft² ÷ %s gal; %.0f ÷ %.0f = %s",
+			figure(ft2), figure(gal), milFt2PerGal, ft2/gal, v.film(wetUM))
+	}
+	return fmt.Sprintf("%s m² ÷ %s L; 1000 ÷ %s = %.0f µm", figure(m2), figure(litres), figure(m2/litres), wetUM)
+}
+
+const flOzPerGallon = 128

@@ -4,6 +4,8 @@ import (
 	"errors"
 	"math"
 	"testing"
+
+	"firmitas/core/worklog"
 )
 
 // Worked by hand. Check values: a US tablespoon to a US gallon is 3.9 mL/L; a pound cut is 119.8 g/L; 1200 × 600 × 3 mm are
@@ -65,6 +67,35 @@ func TestCalculatorsByHand(t *testing.T) {
 	for _, c := range Calculators {
 		if !tested[c.ID] {
 			t.Errorf("calculator %s has no case", c.ID)
+		}
+	}
+}
+
+// What an answer asks to be bought is in its results, or adds up from them; the same sum is told in inches where a
+// workshop reckons in them.
+func TestWhatASumAsksToBeBought(t *testing.T) {
+	for id, c := range map[string]struct {
+		typed map[string]string
+		buys  map[string]worklog.Part
+		sum   string
+	}{
+		"tiles": {map[string]string{"length": "36", "tile": "4"}, map[string]worklog.Part{"Tiles": {Qty: 9, Unit: "count"}}, "9 × 4 in and 8 joints"},
+		"centres": {map[string]string{"width": "32", "count": "2", "holes": "96 mm"},
+			map[string]worklog.Part{"Handles, 96 mm between their holes": {Qty: 2, Unit: "count"}}, "32 in ÷ (2 × 2), then every 16 in"},
+		"pour": {map[string]string{"length": "40", "width": "20", "depth": "1/8"},
+			map[string]worklog.Part{"Casting resin with its hardener": {Qty: 100 * 0.016387064 * 1.05, Unit: "L"}}, "40 in × 20 in × 0.125 in = 55.411 fl oz; × 1.05"},
+		"coverage": {map[string]string{"area": "100 ft²", "used": "1 qt"}, nil, "100 ft² ÷ 0.25 gal; 1604 ÷ 400 = 4.01 mil"},
+	} {
+		got, err := Find(id).Do(c.typed, true)
+		if err != nil || got.Sum != c.sum || len(got.Buys) != len(c.buys) {
+			t.Errorf("%s: %v; %q, to buy %+v", id, err, got.Sum, got.Buys)
+			continue
+		}
+		for _, b := range got.Buys {
+			want := c.buys[b.Text]
+			if b.Unit != want.Unit || math.Abs(b.Qty-want.Qty) > 1e-6 {
+				t.Errorf("%s: %+v, want %+v", id, b, want)
+			}
 		}
 	}
 }

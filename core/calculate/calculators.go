@@ -7,6 +7,7 @@ import (
 
 	"firmitas/core/decoration"
 	"firmitas/core/quantity"
+	"firmitas/core/worklog"
 )
 
 const (
@@ -36,7 +37,7 @@ var Calculators = []*Calculator{
 		},
 		compute: func(v in) (Answer, error) {
 			all := total(v.list["parts"])
-			a := Answer{Sum: fmt.Sprintf("%s L ÷ %s parts", figure(v.v["total"]), figure(all))}
+			a := Answer{Sum: fmt.Sprintf("%s ÷ %s parts", v.liquid(v.v["total"]), figure(all))}
 			for i, p := range v.list["parts"] {
 				name := fmt.Sprintf("Part %d (%s)", i+1, figure(p))
 				a.Results = append(a.Results, Result{name, v.v["total"] * p / all, Litres})
@@ -54,8 +55,8 @@ var Calculators = []*Calculator{
 			thinner := v.v["coating"] * v.v["percent"] / percent
 			return Answer{
 				Results: []Result{{"Thinner", thinner, Litres}, {"Together", v.v["coating"] + thinner, Litres}},
-				Sum: fmt.Sprintf("%s L × %s %% = %s L",
-					figure(v.v["coating"]), figure(v.v["percent"]), figure(thinner)),
+				Sum: fmt.Sprintf("%s × %s %% = %s",
+					v.liquid(v.v["coating"]), figure(v.v["percent"]), v.liquid(thinner)),
 				Note: "No further than the label allows: a thinned film is the thinner by as much.",
 			}, nil
 		},
@@ -70,8 +71,8 @@ var Calculators = []*Calculator{
 			perL := v.v["spoons"] / tablespoonsPerGallon
 			return Answer{
 				Results: []Result{{"Cleaner", perL * v.v["water"], Litres}},
-				Sum: fmt.Sprintf("%s tbsp a gallon are %.1f mL a litre, × %s L",
-					figure(v.v["spoons"]), perL*mmPerM, figure(v.v["water"])),
+				Sum: fmt.Sprintf("%s tbsp a gallon are %.1f mL a litre, × %s",
+					figure(v.v["spoons"]), perL*mmPerM, v.liquid(v.v["water"])),
 			}, nil
 		},
 	},
@@ -85,8 +86,12 @@ var Calculators = []*Calculator{
 			perL := v.v["cut"] * poundCutGPerL
 			return Answer{
 				Results: []Result{{"Flakes", perL * v.v["alcohol"] / mmPerM, Kilos}, {"Strength", perL, PerL}},
-				Sum:     fmt.Sprintf("%s lb × 119.8 g/L × %s L", figure(v.v["cut"]), figure(v.v["alcohol"])),
+				Sum:     fmt.Sprintf("%s lb × 119.8 g/L × %s", figure(v.v["cut"]), v.liquid(v.v["alcohol"])),
 				Note:    "Write the day on the jar: dissolved, it keeps for months, not years.",
+				Buys: []Buy{
+					{"Shellac flakes", worklog.Part{Qty: perL * v.v["alcohol"] / mmPerM, Unit: "kg"}},
+					{"Denatured alcohol", worklog.Part{Qty: v.v["alcohol"], Unit: "L"}},
+				},
 			}, nil
 		},
 	},
@@ -104,7 +109,7 @@ var Calculators = []*Calculator{
 			m := quantity.MixOf(v.v["total"], v.v["a"], v.v["densityA"], v.v["densityB"])
 			a := Answer{
 				Results: []Result{{"A by volume", m.AL, Litres}, {"B by volume", m.BL, Litres}},
-				Sum:     fmt.Sprintf("%s L ÷ (%s + 1)", figure(v.v["total"]), figure(v.v["a"])),
+				Sum:     fmt.Sprintf("%s ÷ (%s + 1)", v.liquid(v.v["total"]), figure(v.v["a"])),
 				Note:    "Parts by volume are not parts by weight. Mix no more than can be spread within its pot life.",
 			}
 			if v.has["densityA"] && v.has["densityB"] {
@@ -135,8 +140,7 @@ var Calculators = []*Calculator{
 			wet := quantity.WetFilm(rate)
 			a := Answer{
 				Results: []Result{{"Spreading rate", rate, Rate}, {"Wet film", wet, Microns}},
-				Sum: fmt.Sprintf("%s m² ÷ %s L; 1000 ÷ %s = %.0f µm",
-					figure(v.v["area"]), figure(v.v["used"]), figure(rate), wet),
+				Sum:     v.covered(v.v["area"], v.v["used"], wet),
 			}
 			if v.has["solids"] {
 				a.Results = append(a.Results, Result{"Dry film", quantity.DryFilm(wet, v.v["solids"]), Microns})
@@ -158,8 +162,8 @@ var Calculators = []*Calculator{
 					{"Dry, a coat", dry, Microns}, {"Dry, in all", dry * coats, Microns},
 					{"Spreading rate", mmPerM / v.v["wet"], Rate},
 				},
-				Sum: fmt.Sprintf("%s µm × %s %% ÷ %s × %s coats",
-					figure(v.v["wet"]), figure(v.v["solids"]), figure(1+v.v["thinned"]/percent), figure(coats)),
+				Sum: fmt.Sprintf("%s × %s %% ÷ %s × %s coats",
+					v.film(v.v["wet"]), figure(v.v["solids"]), figure(1+v.v["thinned"]/percent), figure(coats)),
 				Note: "A wiped coat leaves far less than this.",
 			}, nil
 		},
@@ -194,7 +198,7 @@ var Calculators = []*Calculator{
 			each := v.v["width"] / n
 			return Answer{
 				Results: []Result{{"Stripes", n, Each}, {"Each", each, Metres}, {"Lines of tape", n - 1, Each}},
-				Sum:     fmt.Sprintf("%s ÷ %.0f = %s", mm(v.v["width"]), n, mm(each)),
+				Sum:     fmt.Sprintf("%s ÷ %.0f = %s", v.long(v.v["width"]), n, v.long(each)),
 			}, nil
 		},
 	},
@@ -234,8 +238,9 @@ func pour(v in) (Answer, error) {
 	all := volume * decoration.ResinSpill
 	a := Answer{
 		Results: []Result{{"Volume", volume, Litres}, {"To mix, with edges and runs", all, Litres}},
-		Sum: fmt.Sprintf("%s × %s × %s = %s L; × %s",
-			mm(v.v["length"]), mm(v.v["width"]), mm(v.v["depth"]), figure(volume), figure(decoration.ResinSpill)),
+		Sum: fmt.Sprintf("%s × %s × %s = %s; × %s", v.long(v.v["length"]), v.long(v.v["width"]), v.long(v.v["depth"]),
+			v.liquid(volume), figure(decoration.ResinSpill)),
+		Buys: []Buy{{"Casting resin with its hardener", worklog.Part{Qty: all, Unit: "L"}}},
 		Note: "In one pour no deeper than the label allows, and mixed in pots that are spread within their life.",
 	}
 	parts := func(name string, litres float64) {
@@ -267,13 +272,13 @@ func stencil(v in) (Answer, error) {
 	a := Answer{Results: []Result{{"Repeats", n, Each}}}
 	if n == 1 {
 		a.Results = append(a.Results, Result{"Left at each end", (length - motif) / 2, Metres})
-		a.Sum = fmt.Sprintf("(%s − %s) ÷ 2", mm(length), mm(motif))
+		a.Sum = fmt.Sprintf("(%s − %s) ÷ 2", v.long(length), v.long(motif))
 		return a, nil
 	}
 	between := (length - n*motif) / (n - 1)
 	a.Results = append(a.Results,
 		Result{"Gap between them", between, Metres}, Result{"From start to start", motif + between, Metres})
-	a.Sum = fmt.Sprintf("(%s − %.0f × %s) ÷ %.0f gaps = %s", mm(length), n, mm(motif), n-1, mm(between))
+	a.Sum = fmt.Sprintf("(%s − %.0f × %s) ÷ %.0f gaps = %s", v.long(length), n, v.long(motif), n-1, v.long(between))
 	return a, nil
 }
 
@@ -286,7 +291,8 @@ func tiles(v in) (Answer, error) {
 	rest := length - whole*tile - (whole-1)*joint
 	a := Answer{Results: []Result{{"Whole tiles", whole, Each}}}
 	if rest <= joint+leastStretch {
-		a.Sum = fmt.Sprintf("%.0f × %s and %.0f joints", whole, mm(tile), whole-1)
+		a.Sum = fmt.Sprintf("%.0f × %s and %.0f joints", whole, v.long(tile), whole-1)
+		a.Buys = []Buy{{"Tiles", worklog.Part{Qty: whole, Unit: "count"}}}
 		return a, nil
 	}
 	cut := rest/2 - joint
@@ -297,7 +303,13 @@ func tiles(v in) (Answer, error) {
 		a.Results[0].Value = whole
 	}
 	a.Results = append(a.Results, Result{"Cut tiles", 2, Each}, Result{"Each cut to", cut, Metres})
-	a.Sum = fmt.Sprintf("(%s − %.0f × %s − %.0f joints) ÷ 2 = %s", mm(length), whole, mm(tile), whole+1, mm(cut))
+	toCut := 2.0
+	if 2*cut < tile { // both come out of one
+		toCut = 1
+	}
+	a.Buys = []Buy{{"Tiles", worklog.Part{Qty: whole + toCut, Unit: "count"}}}
+	a.Sum = fmt.Sprintf("(%s − %.0f × %s − %.0f joints) ÷ 2 = %s",
+		v.long(length), whole, v.long(tile), whole+1, v.long(cut))
 	return a, nil
 }
 
@@ -306,7 +318,11 @@ func centres(v in) (Answer, error) {
 	if v.v["holes"]*n > v.v["width"] {
 		return Answer{}, &InputError{"holes", "So many handles are wider than the front."}
 	}
-	a := Answer{Sum: fmt.Sprintf("%s ÷ (2 × %.0f), then every %s", mm(v.v["width"]), n, mm(v.v["width"]/n))}
+	a := Answer{Sum: fmt.Sprintf("%s ÷ (2 × %.0f), then every %s", v.long(v.v["width"]), n, v.long(v.v["width"]/n))}
+	a.Buys = []Buy{{"Handles", worklog.Part{Qty: n, Unit: "count"}}}
+	if holes := v.v["holes"]; holes > 0 { // which are sold by millimetres everywhere
+		a.Buys[0].Text = fmt.Sprintf("Handles, %.0f mm between their holes", holes*mmPerM)
+	}
 	for i := range int(n) {
 		at := v.v["width"] * (2*float64(i) + 1) / (2 * n)
 		if v.v["holes"] == 0 {
@@ -342,7 +358,8 @@ func liner(v in) (Answer, error) {
 			{"Cut, across the roll", best.across, Metres}, {"Cut, along it", best.along, Metres},
 			{"Off the roll", least, Metres},
 		},
-		Sum:  fmt.Sprintf("%s × %s, %.0f times", mm(width), mm(depth), v.v["count"]),
+		Sum:  fmt.Sprintf("%s × %s, %.0f times", v.long(width), v.long(depth), v.v["count"]),
+		Buys: []Buy{{"Drawer liner, off the roll", worklog.Part{Qty: least, Unit: "m"}}},
 		Note: "A pattern that must match at the seams takes a repeat more for each length.",
 	}, nil
 }
@@ -362,7 +379,12 @@ func pad(v in) (Answer, error) {
 			{"Thread", 2 * around * threadPerSeam, Metres},
 		},
 		Sum: fmt.Sprintf("(%s + 2 × %s) × (%s + 2 × %s); around it %s",
-			mm(v.v["length"]), mm(seam), mm(v.v["width"]), mm(seam), mm(around)),
+			v.long(v.v["length"]), v.long(seam), v.long(v.v["width"]), v.long(seam), v.long(around)),
+		Buys: []Buy{
+			{"Cloth for a pad", worklog.Part{Qty: cloth, Unit: "m2"}},
+			{"Foam for a pad", worklog.Part{Qty: v.v["length"] * v.v["width"], Unit: "m2"}},
+			{"Thread", worklog.Part{Qty: 2 * around * threadPerSeam, Unit: "m"}},
+		},
 		Note: "Foam and cloth for seats that are sold may need to meet fire rules: local law decides.",
 	}, nil
 }
@@ -373,8 +395,6 @@ func total(of []float64) (sum float64) {
 	}
 	return sum
 }
-
-func mm(metres float64) string { return fmt.Sprintf("%.0f mm", metres*mmPerM) }
 
 // figure with as many decimals as it needs, three at most.
 func figure(v float64) string {

@@ -109,7 +109,12 @@ var units = map[Dimension][]unit{
 		{[]string{"m²", "m2", "sqm"}, 1, 0},
 		{[]string{"ft²", "ft2", "sqft", "sq ft"}, quantity.SquareMetresPerSqF, 0},
 	},
-	Weight: {{[]string{"kg"}, 1, 0}, {[]string{"g"}, 0.001, 0}, {[]string{"lb", "lbs"}, kgPerLb, 0}},
+	Weight: {
+		{[]string{"kg"}, 1, 0},
+		{[]string{"g"}, 0.001, 0},
+		{[]string{"lb", "lbs"}, kgPerLb, 0},
+		{[]string{"oz"}, kgPerLb / 16, 0},
+	},
 }
 
 var degreeWords = map[string]float64{"no": No, "partly": Partly, "yes": Yes}

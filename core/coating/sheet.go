@@ -181,7 +181,16 @@ var Fields = []Field{
 		func(s *Sheet) *float64 { return &s.Blocks },
 	},
 	{"mixRatio", "Mix, parts A to B by volume", "", Ratio, 0, 100, Mid, func(s *Sheet) *float64 { return &s.MixRatio }},
-	{"densityA", "Density (part A)", "", Density, 0, 3, Mid, func(s *Sheet) *float64 { return &s.DensityA }},
+	{
+		"densityA",
+		"Density (part A)",
+		"density_kg_l",
+		Density,
+		0,
+		3,
+		Mid,
+		func(s *Sheet) *float64 { return &s.DensityA },
+	},
 	{"densityB", "Density of part B", "", Density, 0, 3, Mid, func(s *Sheet) *float64 { return &s.DensityB }},
 	{"potLifeH", "Pot life", "pot_life_h", Hours, 0, 240, Low, func(s *Sheet) *float64 { return &s.PotLifeH }},
 	{

@@ -1,7 +1,9 @@
 package coating
 
 import (
+	"errors"
 	"fmt"
+	"slices"
 	"strings"
 	"time"
 )
@@ -16,15 +18,57 @@ type Tin struct {
 
 var (
 	sizeField   = Field{Name: "size", Title: "Size", Dimension: Volume, Min: 0.005, Max: 1000}
+	netField    = Field{Name: "size", Title: "Size", Dimension: Weight, Min: 0.005, Max: 2000}
 	leftField   = Field{Name: "left", Title: "Left", Dimension: Volume, Min: 0, Max: 1000}
 	levelField  = Field{Name: "left", Title: "Left", Dimension: Percent, Min: 0, Max: 100}
 	weightField = Field{Name: "left", Title: "Left", Dimension: Weight, Min: 0, Max: 2000}
 )
 
-// ReadSize reads what a tin holds, such as "2.5 L", "750 mL" or "1 qt", in litres.
-func ReadSize(words string) (litres float64, err error) {
-	r, err := sizeField.Read(words)
-	return r.From, err
+// ByWeight tells whether what is in the tin is sold and told by weight, as pastes are.
+func (p *Product) ByWeight() bool { return p.Family.Typical.DensityA > 0 }
+
+// Amount in the words that a tin's size and what is left of it are told in.
+func (p *Product) Amount(litres float64) string {
+	if p.ByWeight() {
+		return fmt.Sprintf("%.0f g", litres*p.DensityA*gramsPerKg)
+	}
+	return fmt.Sprintf("%.2f L", litres)
+}
+
+const gramsPerKg = 1000
+
+// errNoDensity is why a weight cannot be read.
+var errNoDensity = errors.New("a weight needs the density, which its label does not give; write it as a volume")
+
+// isWeight tells of words that end in a unit of weight.
+func isWeight(words string) bool {
+	return slices.ContainsFunc(units[Weight], func(u unit) bool {
+		return slices.ContainsFunc(u.names, func(name string) bool { return endsIn(words, name) })
+	})
+}
+
+// endsIn tells whether a unit stands right behind a number.
+func endsIn(words, name string) bool {
+	rest, found := strings.CutSuffix(strings.ToLower(strings.TrimSpace(words)), name)
+	rest = strings.TrimSpace(rest)
+	return found && rest != "" && strings.ContainsAny(rest[len(rest)-1:], "0123456789.,")
+}
+
+// ReadSize reads what a tin holds, such as "2.5 L", "750 mL" or "1 qt", in litres; or a net weight such as "400 g",
+// through the density in kg/L, 0 when nobody knows it.
+func ReadSize(words string, density float64) (litres float64, err error) {
+	if !isWeight(words) {
+		r, err := sizeField.Read(words)
+		return r.From, err
+	}
+	r, err := netField.Read(words)
+	switch {
+	case err != nil:
+		return 0, err
+	case density == 0:
+		return 0, errNoDensity
+	}
+	return r.From / density, nil
 }
 
 // ReadLeft reads how much is left of a tin of size litres: by level ("40 %"), by volume ("1.2 L") or by net weight
@@ -36,12 +80,9 @@ func ReadLeft(words string, size, density float64) (litres float64, err error) {
 	if r, err := levelField.Read(words); err == nil && words[len(words)-1] == '%' {
 		return r.From / 100 * size, nil
 	}
-	isWeight := strings.HasSuffix(words, "g") || strings.HasSuffix(words, "b") // kg, g or lb
-	if r, err := weightField.Read(words); err == nil && isWeight {
+	if r, err := weightField.Read(words); err == nil && isWeight(words) {
 		if density == 0 {
-			return 0, fmt.Errorf(
-				"a weight needs the density, which its label does not give; write what is left as %% or L",
-			)
+			return 0, errNoDensity
 		}
 		return min(r.From/density, size), nil
 	}

@@ -21,12 +21,16 @@ func TestWhatIsLeftOfATin(t *testing.T) {
 		{"750 mL", "300 mL", 0, 0.3, ""},
 		{"2,5", "1,2", 0, 1.2, ""},
 		{"2.5 L", "1.3 kg", 1.3, 1, ""},
+		{"400 g", "", 0.8, 0.5, ""},
+		{"1 lb", "0,2 kg", 0.85, 0.2353, ""},
+		{"16 oz", "50 %", 0.85, 0.2668, ""},
+		{"16 fl oz", "", 0.85, 0.4732, ""},
 		{"2.5 L", "1.3 kg", 0, 0, "needs the density"},
 		{"1 L", "1.5 L", 0, 0, "more than the 1 L"},
 		{"1 L", "120 %", 0, 0, "no unit known"},
 		{"1 L", "some", 0, 0, "begin with a number"},
 	} {
-		size, err := ReadSize(c.size)
+		size, err := ReadSize(c.size, c.density)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -38,8 +42,10 @@ func TestWhatIsLeftOfATin(t *testing.T) {
 			t.Errorf("%s of %s: %v L, %v; want %v", c.left, c.size, left, err, c.litres)
 		}
 	}
-	if _, err := ReadSize("a big one"); err == nil {
-		t.Error("took a size that is none")
+	for words, density := range map[string]float64{"a big one": 0.85, "400 g": 0, "12 kgs": 0.85} {
+		if l, err := ReadSize(words, density); err == nil {
+			t.Errorf("took %q at %v kg/L as %v L", words, density, l)
+		}
 	}
 }
 

@@ -36,6 +36,13 @@ type Layout struct {
 	SpanM float64   // the width that Bands divide; 0 = nothing to draw
 	Bands []Band    // painted stretches or repeats across SpanM
 	Cuts  []float64 // lengths to cut, the longest first
+	Takes []Material
+}
+
+// Material that a decoration takes and that is not laid from a tin.
+type Material struct {
+	Supply string // by its id
+	Amount float64
 }
 
 // Band is a stretch across a span, in metres from its left end.
@@ -52,6 +59,7 @@ const (
 	leafOverlapM = 0.005 // each leaf over the last
 	leavesInBook = 25
 	kerfM        = 0.003 // a saw's cut
+	glueLPerM    = 0.01  // under a moulding
 	ResinSpill   = 1.05  // of a pour: edges and runs
 	mostRepeats  = 1000
 	mostFrames   = 200
@@ -109,7 +117,11 @@ func (k *Kind) Measure(m map[string]float64, shares []Share) (Layout, error) {
 	case "stripes":
 		return stripes(m["lengthM"], m["widthM"], m["bandM"])
 	case "stencil", "transfer_rub_on", "transfer_water_slide", "decoupage":
-		return repeats(m)
+		out, err := repeats(m)
+		if k.ID != "stencil" { // which serves again and again
+			out.Takes = []Material{{"motif", out.total()}}
+		}
+		return out, err
 	case "leaf":
 		return leaves(m["lengthM"]*m["widthM"], m["motifM"])
 	case "resin":
@@ -143,6 +155,7 @@ func stripes(length, width, band float64) (Layout, error) {
 		{"Painted", painted * each * length, Square},
 		{"Tape", 2 * painted * length, Metre},
 	}
+	out.Takes = []Material{{"tape", 2 * painted * length}}
 	return out, nil
 }
 
@@ -215,9 +228,20 @@ func repeats(m map[string]float64) (Layout, error) {
 		)
 	}
 	total := float64(columns * rows)
-	out.Facts = append(out.Facts, Fact{"In all", total, Count}, Fact{"Covered", total * motif * deep, Square})
+	out.Facts = append(out.Facts, Fact{inAll, total, Count}, Fact{"Covered", total * motif * deep, Square})
 	return out, nil
 }
+
+// total is how many motifs there are in all.
+func (l Layout) total() float64 {
+	at := slices.IndexFunc(l.Facts, func(f Fact) bool { return f.Name == inAll })
+	if at < 0 {
+		return 0
+	}
+	return l.Facts[at].Value
+}
+
+const inAll = "In all"
 
 // leaves counts square leaves of a side over an area, overlap and loss included.
 func leaves(area, side float64) (Layout, error) {
@@ -225,8 +249,10 @@ func leaves(area, side float64) (Layout, error) {
 		return Layout{}, &Wrong{"motifM", "A leaf is larger than its overlap."}
 	}
 	n := math.Ceil(area / ((side - leafOverlapM) * (side - leafOverlapM)) * leafWaste)
+	books := math.Ceil(n / leavesInBook)
 	return Layout{
-		Facts: []Fact{{"Leaves, with overlap and loss", n, Count}, {"Books of 25", math.Ceil(n / leavesInBook), Count}},
+		Facts: []Fact{{"Leaves, with overlap and loss", n, Count}, {"Books of 25", books, Count}},
+		Takes: []Material{{"leaf_book", books}},
 	}, nil
 }
 
@@ -278,5 +304,6 @@ func frames(length, width float64, count int, stock float64) (Layout, error) {
 		{"Left over", float64(len(left))*stock - run, Metre},
 		{"Mitres", float64(8 * count), Count},
 	}
+	out.Takes = []Material{{"moulding", float64(len(left))}, {"glue", run * glueLPerM}}
 	return out, nil
 }

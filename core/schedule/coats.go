@@ -393,7 +393,12 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 	litres := 0.0
 	if d := w.DecorOf(l); d != nil {
 		out.title = d.Kind.Name + ": " + out.title
-		out.tasks = append(out.tasks, Task{decorText(*d), d.Kind.Minutes * covered})
+		minutes := d.Kind.Minutes * covered
+		out.tasks = append(out.tasks, Task{decorText(*d), minutes})
+		once := w.Take(system.Layer{Role: l.Role, Product: p, Coats: 1}, area, false).Litres()
+		if mixes := inPots(p, w.Air.TempC, minutes, once); mixes != "" {
+			out.tasks = append(out.tasks, Task{mixes, 0})
+		}
 	} else {
 		taken := w.Take(system.Layer{Product: p, Coats: 1}, area, below == nil && w.Ground().Top == nil)
 		litres = taken.Litres()
@@ -466,8 +471,11 @@ func decorText(d system.Decor) string {
 	text := d.Kind.How
 	if layout, err := d.Kind.Measure(d.Measures, d.Shares); err == nil {
 		for _, f := range layout.Facts {
-			if f.Unit == decoration.Count {
+			switch f.Unit {
+			case decoration.Count:
 				text += fmt.Sprintf(" %s: %.0f.", f.Name, f.Value)
+			case decoration.Litre:
+				text += fmt.Sprintf(" %s: %.0f mL.", f.Name, f.Value*1000)
 			}
 		}
 	}

@@ -5,9 +5,11 @@ import (
 	"slices"
 
 	"firmitas/core/coating"
+	"firmitas/core/decoration"
 	"firmitas/core/preparation"
 	"firmitas/core/substrate"
 	"firmitas/core/supplies"
+	"firmitas/core/system"
 )
 
 // Kinds of work that take supplies and that neither preparation nor technique names.
@@ -31,7 +33,41 @@ func (b Brief) Takes(p Plan) []supplies.Work {
 	for _, n := range p.Needs {
 		out = append(out, b.takenIn(n)...)
 	}
+	out = append(out, b.takenByDecor()...)
 	return append(out, b.masks()...)
+}
+
+// takenByDecor is what measured decorations take that are still to lay.
+func (b Brief) takenByDecor() []supplies.Work {
+	var out []supplies.Work
+	for _, z := range b.Zones {
+		for _, d := range z.Wish.Decor {
+			layout, err := d.Kind.Measure(d.Measures, d.Shares)
+			if err != nil || z.decorated(d, b.Log) {
+				continue
+			}
+			for _, m := range layout.Takes {
+				amount := m.Amount * float64(b.alike())
+				out = append(out, supplies.Work{Title: d.Kind.Name, Supply: m.Supply, Amount: amount})
+			}
+		}
+	}
+	return out
+}
+
+// decorated tells whether a decoration was laid already; one that comes before every coat is, once there is a coat.
+func (z Zone) decorated(d system.Decor, log Log) bool {
+	if z.System == nil {
+		return false
+	}
+	for i, l := range z.System.Layers {
+		of := z.Wish.DecorOf(l)
+		first := i == 0 && d.Kind.Place == decoration.Before
+		if mine := of != nil && of.Kind == d.Kind; mine || first {
+			return z.toLay(i, log) == 0
+		}
+	}
+	return false
 }
 
 // takenBy is a job of the preparation.

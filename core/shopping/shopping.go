@@ -1,14 +1,17 @@
-// Package shopping tells what open pieces take of each product, what of it stands on the shelf, and what to buy.
+// Package shopping tells what open pieces take of each product, what of it stands on the shelf, and what to buy; and
+// which parts they want.
 package shopping
 
 import (
 	"cmp"
 	"math"
 	"slices"
+	"strings"
 	"time"
 
 	"firmitas/core/coating"
 	"firmitas/core/quantity"
+	"firmitas/core/worklog"
 )
 
 // Wanted is what a piece takes of a product.
@@ -117,6 +120,54 @@ func (l *Line) draw(w Wanted, tins []Held) {
 	l.Lacks += need
 }
 
+// Used is what pieces took of a product lately.
+type Used struct {
+	Litres float64
+	Pieces int
+	Last   time.Time
+}
+
+// Scarce is a product that hands still reach for and of which hardly any will be left.
+type Scarce struct {
+	Product *coating.Product
+	Left    float64 // litres, once all open pieces have theirs
+	APiece  float64 // litres that a piece took
+}
+
+// reachedFor is how long after its last coat a product still counts as in use (practice).
+const reachedFor = 183 * 24 * time.Hour
+
+// Low are the products in use of which less will be left than a piece takes, once all that is on the list is laid.
+// Those that the list has to buy are left out: what is bought is told there.
+func Low(shelf []*coating.Product, used map[int64]Used, list []Line, held []Held, now time.Time) []Scarce {
+	var out []Scarce
+	for _, p := range shelf {
+		u := used[p.ID]
+		if u.Pieces == 0 || now.Sub(u.Last) > reachedFor {
+			continue
+		}
+		left := 0.0
+		for _, h := range held {
+			if h.ProductID == p.ID && p.GoodOn(h.Tin, now) {
+				left += h.Tin.LeftL
+			}
+		}
+		at := slices.IndexFunc(list, func(l Line) bool { return l.Product.ID == p.ID })
+		if at >= 0 {
+			if list[at].Lacks > 0 {
+				continue
+			}
+			for _, d := range list[at].From {
+				left -= d.Litres
+			}
+		}
+		if aPiece := u.Litres / float64(u.Pieces); left < aPiece {
+			out = append(out, Scarce{p, max(0, left), aPiece})
+		}
+	}
+	return out
+}
+
 // usedFirst: an opened tin before a closed one, the one that was opened first, or spoils first.
 func usedFirst(a, b Held) int {
 	opened := func(t coating.Tin) int { return map[bool]int{true: 0, false: 1}[!t.Opened.IsZero()] }
@@ -134,3 +185,33 @@ func usedFirst(a, b Held) int {
 }
 
 func milli(litres float64) int { return int(math.Ceil(litres*1000 - 1e-6)) }
+
+// Part is something that pieces want and that is neither a coat nor counted from the work.
+type Part struct {
+	Text string
+	worklog.Part
+	For []PartFor
+}
+
+// PartFor is one piece's share of a part.
+type PartFor struct {
+	Piece int   // as the caller knows it
+	Fact  int64 // that tells it
+	Qty   float64
+}
+
+// AddParts puts the wanted parts of one more piece onto a list: what bears the same name is bought together.
+func AddParts(list []Part, piece int, wanted []worklog.Event) []Part {
+	for _, e := range wanted {
+		at := slices.IndexFunc(list, func(p Part) bool {
+			return strings.EqualFold(p.Text, e.Text) && p.Unit == e.Part.Unit
+		})
+		if at < 0 {
+			list = append(list, Part{Text: e.Text, Part: worklog.Part{Unit: e.Part.Unit}})
+			at = len(list) - 1
+		}
+		list[at].Qty += e.Part.Qty
+		list[at].For = append(list[at].For, PartFor{piece, e.ID, e.Part.Qty})
+	}
+	return list
+}

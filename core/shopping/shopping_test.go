@@ -8,6 +8,7 @@ import (
 
 	"firmitas/core/coating"
 	"firmitas/core/quantity"
+	"firmitas/core/worklog"
 )
 
 var today = time.Date(2026, 3, 2, 0, 0, 0, 0, time.UTC)
@@ -90,5 +91,48 @@ func TestNothingIsLostBetweenShelfAndList(t *testing.T) {
 		if math.Abs(want-lacks-drawn) > 0.05 {
 			t.Fatalf("%v wanted, %v drawn, %v lack", want, drawn, lacks)
 		}
+	}
+}
+
+// By hand: eight handles for two pieces are bought together, whoever wrote them how; three metres of the same cloth are not
+// three pieces of it. What was bought is wanted no more, until somebody takes that back.
+func TestPartsAreWantedUntilTheyAreBought(t *testing.T) {
+	part := func(id int64, text string, qty float64, unit worklog.PartUnit) worklog.Event {
+		return worklog.Event{ID: id, Kind: worklog.PartWanted, Text: text, Part: worklog.Part{Qty: qty, Unit: unit}}
+	}
+	first := []worklog.Event{part(1, "Handles", 6, "count"), part(2, "Cloth", 3, "m")}
+	list := AddParts(AddParts(nil, 10, worklog.ToBuy(first)), 20, []worklog.Event{part(3, "handles", 2, "count"), part(4, "Cloth", 3, "count")})
+	if len(list) != 3 || list[0].Qty != 8 || len(list[0].For) != 2 || list[0].For[1] != (PartFor{20, 3, 2}) {
+		t.Errorf("%+v", list)
+	}
+	bought := append(first, worklog.Event{ID: 5, Kind: worklog.PartBought, Of: 1})
+	if left := worklog.ToBuy(worklog.Standing(bought)); len(left) != 1 || left[0].ID != 2 {
+		t.Errorf("still to buy: %+v", left)
+	}
+	back := append(bought, worklog.Event{ID: 6, Kind: worklog.TakenBack, Of: 5})
+	if left := worklog.ToBuy(worklog.Standing(back)); len(left) != 2 {
+		t.Errorf("taken back, still to buy: %+v", left)
+	}
+}
+
+// By hand: two pieces took 0.8 L, so 0.3 L are less than the next is likely to take. What nobody reached for in half a year,
+// what the list buys anyway, and what there is enough of, is not told.
+func TestWhatRunsLow(t *testing.T) {
+	shelf := []*coating.Product{product(t, 1), product(t, 2), product(t, 3), product(t, 4)}
+	used := map[int64]Used{
+		1: {0.8, 2, today.AddDate(0, -1, 0)}, 2: {0.8, 2, today.AddDate(0, -9, 0)},
+		3: {0.8, 2, today}, 4: {0.8, 2, today},
+	}
+	var held []Held
+	for id, left := range map[int64]float64{1: 0.5, 2: 0.1, 3: 0.1, 4: 0.9} {
+		held = append(held, Held{id, id, coating.Tin{SizeL: 1, LeftL: left}})
+	}
+	list := List([]Wanted{{shelf[0], 0.2, today, 10}, {shelf[2], 0.5, today, 10}, {shelf[3], 0.5, today, 20}}, held, nil)
+	low := Low(shelf, used, list, held, today)
+	if len(low) != 1 || low[0].Product.ID != 1 || math.Abs(low[0].Left-0.3) > 1e-9 || math.Abs(low[0].APiece-0.4) > 1e-9 {
+		t.Errorf("%+v", low)
+	}
+	if low := Low(shelf, used, nil, held, today.AddDate(0, 0, 1)); len(low) != 1 || low[0].Product.ID != 3 {
+		t.Errorf("with nothing on the list: %+v", low)
 	}
 }

@@ -111,6 +111,9 @@ type Work struct {
 	M2     float64
 	Places float64 // damages, sessions, pots, metres of a run; what is counted by each
 	Grits  []int   // of a job that names its own
+
+	Supply string  // by its id, where it was measured
+	Amount float64 // of it
 }
 
 // Line is what all work takes of a supply.
@@ -132,6 +135,9 @@ type Share struct {
 func Count(all []Work) []Line {
 	var out []Line
 	for _, w := range all {
+		if s := Find(w.Supply); s != nil {
+			out = add(out, s, 0, Share{w.Title, w.Amount}, "")
+		}
 		for _, u := range uses[w.Kind] {
 			amount := u.perM2*w.M2 + u.each*w.Places
 			grits := u.grits

@@ -4,6 +4,7 @@ import (
 	"math"
 	"testing"
 
+	"firmitas/core/decoration"
 	"firmitas/core/substrate"
 	"firmitas/core/technique"
 )
@@ -76,8 +77,22 @@ func TestNoWorkIsForgotten(t *testing.T) {
 			t.Errorf("the table names %s, which nobody does", work)
 		}
 	}
+	decorated := map[string]bool{}
+	m := map[string]float64{"lengthM": 1, "widthM": 0.6, "bandM": 0.1, "motifM": 0.1, "count": 1, "stockM": 2, "depthM": 0.003}
+	for _, k := range decoration.Kinds {
+		layout, err := k.Measure(m, nil)
+		if err != nil {
+			t.Fatalf("%s: %v", k.ID, err)
+		}
+		for _, took := range layout.Takes {
+			decorated[took.Supply] = true
+			if Find(took.Supply) == nil || took.Amount <= 0 {
+				t.Errorf("%s takes %v of %s", k.ID, took.Amount, took.Supply)
+			}
+		}
+	}
 	for _, s := range Supplies {
-		used := false
+		used := decorated[s.ID]
 		for _, all := range uses {
 			for _, u := range all {
 				used = used || u.supply == s

@@ -5,6 +5,7 @@ import (
 
 	"firmitas/core/coating"
 	"firmitas/core/compat"
+	"firmitas/core/decoration"
 	"firmitas/core/enduse"
 	"firmitas/core/quantity"
 	"firmitas/core/substrate"
@@ -172,6 +173,11 @@ func (w *Wish) price(l Layer, onBare bool) float64 {
 // material itself.
 func (w *Wish) Take(l Layer, area float64, onBare bool) quantity.Taken {
 	covered := w.Area(l, area)
+	if d := w.DecorOf(l); d != nil && d.Measures[pourDepth] > 0 {
+		// so many pours reach the depth together; nothing soaks in, what runs off does so at the edges
+		rate := float64(d.pours(l.Product)) / (d.Measures[pourDepth] * litresPerM3)
+		return quantity.Take(covered, l.Coats, rate, 1/decoration.ResinSpill, false)
+	}
 	transfer := w.Technique(l.Product, covered).Transfer
 	return quantity.Take(covered, l.Coats, l.Product.SpreadM2L, transfer, onBare && w.Material.Wood())
 }

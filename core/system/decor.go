@@ -36,9 +36,14 @@ func (d Decor) covers(area float64) float64 {
 	return area
 }
 
+// pourDepth of a resin pour, by its name among measures, in m.
+const pourDepth = "depthM"
+
+const litresPerM3 = 1000
+
 // pours is how many pours of p reach the depth that was measured; 1 where none was.
 func (d Decor) pours(p *coating.Product) int {
-	return max(1, int(math.Ceil(d.Measures["depthM"]*1e6/p.DryUM()-0.05))) // the last twentieth levels out
+	return max(1, int(math.Ceil(d.Measures[pourDepth]*1e6/p.DryUM()-0.05))) // the last twentieth levels out
 }
 
 // takes tells whether p is what it is laid with, named or of a kind that does.

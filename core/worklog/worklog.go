@@ -40,7 +40,8 @@ const (
 
 	// Of money; a piece that has left may still be paid for.
 	Bought     Kind = "bought"      // the piece itself, for own stock
-	PartBought Kind = "part_bought" // for the piece
+	PartWanted Kind = "part_wanted" // for the piece: handles, cloth, glass
+	PartBought Kind = "part_bought" // for the piece, whether or not somebody told that it was wanted
 	HoursTold  Kind = "hours"       // work that is no step of the plan
 	Agreed     Kind = "agreed"      // the price, with a customer
 	Asked      Kind = "asked"       // the price, of own stock
@@ -57,7 +58,7 @@ const (
 
 // OfMoney tells whether a fact is about money.
 func (k Kind) OfMoney() bool {
-	return slices.Contains([]Kind{Bought, PartBought, HoursTold, Agreed, Asked, Sold, FeePaid}, k)
+	return slices.Contains([]Kind{Bought, PartWanted, PartBought, HoursTold, Agreed, Asked, Sold, FeePaid}, k)
 }
 
 // Event is one fact.
@@ -68,7 +69,7 @@ type Event struct {
 	At   time.Time // when it happened
 	Told time.Time // when it was told
 	Who  string    // "" when nobody said
-	Of   int64     // the fact that is taken back
+	Of   int64     // the fact that is taken back, or the wanted part that was bought
 
 	Sign   compat.Sign
 	Check  string // which look, by the plan's own name for it
@@ -90,7 +91,32 @@ type Event struct {
 	Took   float64      // minutes by hand; 0 = nobody told
 	Amount money.Amount // of what is paid, asked or agreed
 	Quote  int64        // that was agreed to; 0 = it was agreed without
+	Part   Part         // that is wanted
 	Kin    Kin          // of what took them
+}
+
+// Part is how much of something is to be bought.
+type Part struct {
+	Qty  float64
+	Unit PartUnit
+}
+
+// PartUnit is what a part is counted in.
+type PartUnit string
+
+// PartUnits that may be told.
+var PartUnits = []PartUnit{"count", "m", "m2", "L", "kg"}
+
+// ToBuy are the parts of a piece that are wanted and that nobody has bought yet.
+func ToBuy(standing []Event) []Event {
+	bought := map[int64]bool{}
+	for _, e := range standing {
+		if e.Kind == PartBought {
+			bought[e.Of] = true
+		}
+	}
+	wanted := Of(standing, PartWanted, 0)
+	return slices.DeleteFunc(wanted, func(e Event) bool { return bought[e.ID] })
 }
 
 // Laying is how a coat really went on, as far as somebody told; zero values are as planned.

@@ -74,6 +74,38 @@ test('US units, a 12-hour clock and other hours are honoured everywhere', async 
   await expect(page.getByText('Saved.')).toBeVisible()
 })
 
+test('a workshop that reckons in inches and gallons measures, works out and buys in them', async ({ page }) => {
+  const units = async (of: 'us' | 'metric') => {
+    await page.goto('/settings')
+    await page.getByLabel('Units').selectOption(of)
+    await page.getByRole('button', { name: 'Save' }).click()
+    await expect(page.getByText('Saved.')).toBeVisible()
+  }
+  await units('us')
+  try {
+    await page.goto('/take-in')
+    await page.getByLabel('Kind of piece').selectOption({ label: 'Chest of drawers' })
+    await page.getByLabel('Width', { exact: true }).first().fill('39 3/8')
+    await expect(page.getByRole('button', { name: /^Top .* ft²$/ })).toBeVisible()
+
+    await page.goto('/reckon?sum=pour')
+    const sum = page.getByRole('region', { name: 'A pour, with its colours' })
+    await sum.getByLabel('Length').fill(`3' 4"`)
+    await sum.getByLabel('Width').fill('20')
+    await sum.getByLabel('Depth').fill('1/8')
+    await expect(sum.getByText('40 in × 20 in × 0.125 in = 55.411 fl oz; × 1.05')).toBeVisible()
+
+    await page.goto('/shopping')
+    await expect(page.getByText(/[\d.]+ (fl oz|qt|gal)/).first()).toBeVisible()
+    await expect(page.getByText(/\d (mL|L|m²)\b/)).toHaveCount(0)
+    await page.goto('/pieces/2/plan')
+    await page.getByRole('complementary').getByRole('group').first().click()
+    await expect(page.getByText(/ ft² ÷ [\d,]+ ft²\/gal.* = /).first()).toBeVisible()
+  } finally {
+    await units('metric')
+  }
+})
+
 test('two tabs: the later save is told', async ({ page, context }) => {
   await page.goto('/')
   await page

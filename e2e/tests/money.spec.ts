@@ -77,6 +77,7 @@ test('in and out of a tin, and a rate that holds from a day on', async ({ page }
   await expect(moves.getByText('A tin of 1 L was bought.').first()).toBeVisible()
   await expect(moves.getByText('€31.50')).toBeVisible()
   await page.getByRole('combobox', { name: 'Off the shelf: the tin of 1 L' }).selectOption('thrown')
+  await page.getByRole('button', { name: 'Take it off' }).click()
   await expect(moves.getByText('What was left was thrown away.')).toBeVisible()
 })
 

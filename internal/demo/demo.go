@@ -544,6 +544,8 @@ func money(ctx context.Context, s *workshop.Service, morning func(int) time.Time
 		{Kind: worklog.Bought, Amount: decimal.New(4500, -2), Text: "From a boathouse that was cleared."},
 		{Kind: worklog.HoursTold, Took: 35, Text: "fetched it from the boathouse"},
 		{Kind: worklog.PartBought, Amount: decimal.New(1180, -2), Text: "rope for the painter"},
+		{Kind: worklog.PartWanted, Text: "Brass ring for the painter", Part: worklog.Part{Qty: 1, Unit: "count"}},
+		{Kind: worklog.PartWanted, Text: "Sailcloth for the seat pad", Part: worklog.Part{Qty: 0.42, Unit: "m2"}},
 		{Kind: worklog.Asked, Amount: decimal.New(24000, -2)},
 	} {
 		e.At, e.Who = morning(-3), "KL"

@@ -2,6 +2,7 @@ package httpapi
 
 import (
 	"context"
+	"database/sql"
 	"encoding/json"
 	"fmt"
 	"maps"
@@ -154,17 +155,8 @@ func years(b *testing.B) (*Server, int64) {
 	var last int64
 	const pieces, facts, open = 2000, 25, 40
 	err = s.Write(b.Context(), func(ctx context.Context) error {
-		var tins []int64
-		for _, p := range shelf[:40] {
-			t := store.Tin{WorkshopID: home.ID, ProductID: p.ID, Size: "1 L", Version: 1}
-			t.LeftTold.Time, t.LeftTold.Valid = now.AddDate(0, 0, -10), true // as adding a tin tells it
-			t.Price.String, t.Price.Valid = "31.50", true
-			id, err := s.AddTin(ctx, t)
-			if err != nil {
-				return err
-			}
-			tins = append(tins, id)
-		}
+		tins := make([]store.Tin, 40) // that stand on the shelf; each holds ten coats, and is used up then
+		laid := 0
 		for n := range pieces {
 			row := store.Piece{WorkshopID: home.ID, Name: fmt.Sprintf("Piece %d", n), Kind: "table", Owner: "own", Alike: 1,
 				Start: in.Start, TempC: 20, RH: 50, Created: now.AddDate(0, 0, -n%900)}
@@ -178,6 +170,12 @@ func years(b *testing.B) (*Server, int64) {
 			}
 			last = id
 			for k := range facts {
+				t := &tins[laid%len(tins)]
+				if laid++; t.ID == 0 || laid/len(tins)%10 == 0 {
+					if err := nextTin(ctx, s, t, home.ID, shelf[laid%len(tins)].ID); err != nil {
+						return err
+					}
+				}
 				e := store.Event{WorkshopID: home.ID, Kind: "coat_laid", At: now.AddDate(0, 0, -k), Told: now, Who: "JT"}
 				e.PieceID.Int64, e.PieceID.Valid = id, true
 				switch k {
@@ -186,7 +184,7 @@ func years(b *testing.B) (*Server, int64) {
 				case 1:
 					e.Kind, e.Amount.String, e.Amount.Valid = "sold", "420.00", n%3 > 0
 				default:
-					e.TinID.Int64, e.TinID.Valid = tins[(n+k)%len(tins)], true
+					e.TinID.Int64, e.TinID.Valid = t.ID, true
 					e.Work.String, e.Work.Valid = "brush", true
 					e.Data.V = store.EventData{Litres: 0.1, Took: 20, Planned: 18, M2: 1.2, PerM2: 15, Product: shelf[k].ID, Coat: 1}
 				}
@@ -194,7 +192,11 @@ func years(b *testing.B) (*Server, int64) {
 					return err
 				}
 			}
-			if n < pieces-open {
+			if n >= pieces-open {
+				if err := chosen(ctx, s, home.ID, id, shelf[n%8].ID); err != nil {
+					return err
+				}
+			} else {
 				if err := s.HandOver(ctx, leftPiece(home.ID, id), leftCard(home.ID, id, n)); err != nil {
 					return err
 				}
@@ -206,6 +208,36 @@ func years(b *testing.B) (*Server, int64) {
 		b.Fatal(err)
 	}
 	return server, last
+}
+
+// nextTin takes a tin off the shelf that is used up, and opens the next.
+func nextTin(ctx context.Context, s *store.Store, t *store.Tin, home, product int64) error {
+	if t.ID != 0 {
+		t.Gone = sql.NullTime{Time: now, Valid: true}
+		if err := s.TakeTin(ctx, *t); err != nil {
+			return err
+		}
+	}
+	*t = store.Tin{WorkshopID: home, ProductID: product, Size: "1 L", Version: 1}
+	t.LeftTold = sql.NullTime{Time: now.AddDate(0, 0, -30), Valid: true} // as adding a tin tells it
+	t.Price = sql.NullString{String: "31.50", Valid: true}
+	var err error
+	t.ID, err = s.AddTin(ctx, *t)
+	return err
+}
+
+// chosen gives a piece three coats of a product of the shelf.
+func chosen(ctx context.Context, s *store.Store, home, piece, product int64) error {
+	p, err := s.Piece(ctx, home, piece)
+	if err != nil {
+		return err
+	}
+	row, err := s.Product(ctx, home, product)
+	if err != nil {
+		return err
+	}
+	layers := []store.Layer{{Role: "protect", Product: store.JSON[store.Product]{V: row}, Coats: 3}}
+	return s.ReplaceLayers(ctx, p, p.Zones[0].ID, layers)
 }
 
 func leftPiece(home, id int64) store.Piece {

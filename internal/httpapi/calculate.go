@@ -32,6 +32,9 @@ func (h *handlers) Calculate(
 	a, err := workshop.Calculate(r.ID, r.Body.Values, r.Body.Inches)
 	return api.Calculate200JSONResponse{
 		Sum: a.Sum, Note: a.Note,
+		Buys: each(a.Buys, func(b calculate.Buy) api.CalculatedPart {
+			return api.CalculatedPart{Text: b.Text, Qty: b.Qty, Unit: api.PartUnit(b.Unit)}
+		}),
 		Results: each(a.Results, func(f calculate.Result) api.CalculatedFigure {
 			return api.CalculatedFigure{Name: f.Name, Value: f.Value, Unit: api.CalculatedFigureUnit(f.Unit)}
 		}),

@@ -12,6 +12,8 @@ import (
 	"net/url"
 	"slices"
 	"strings"
+	"sync"
+	"sync/atomic"
 	"testing"
 	"time"
 
@@ -241,17 +243,8 @@ func (r *requests) request(path, method string, op *openapi3.Operation, shared o
 	return out
 }
 
-// Whatever is sent to whichever route: no panic and no mistake of ours, nothing slow, and every refusal says so as
-// problem details. Bounded and seeded; a longer run is go test -run Routes ./internal/httpapi -fuzzrounds 2000 -fuzzseed 10.
-func TestRoutesWithstandAnything(t *testing.T) {
-	if testing.Short() {
-		t.Skip("one request after the other")
-	}
-	c := start(t)
-	spec, err := api.Contract()
-	if err != nil {
-		t.Fatal(err)
-	}
+// requests knows every word that a field may hold.
+func (c *client) requests(spec *openapi3.T) *requests {
 	cat := get[api.Catalogue](c, "/api/catalogue")
 	r := &requests{
 		rand.New(rand.NewPCG(*fuzzSeed, 1)),
@@ -273,12 +266,17 @@ func TestRoutesWithstandAnything(t *testing.T) {
 	for _, p := range cat.Repairs {
 		r.words = append(r.words, p.ID)
 	}
-	type operation struct {
-		path, method string
-		op           *openapi3.Operation
-		shared       openapi3.Parameters
-	}
-	var all []operation
+	return r
+}
+
+type operation struct {
+	path, method string
+	op           *openapi3.Operation
+	shared       openapi3.Parameters
+}
+
+// operations are all routes of the contract, in one order.
+func operations(spec *openapi3.T) (all []operation) {
 	for _, path := range spec.Paths.InMatchingOrder() {
 		item := spec.Paths.Value(path)
 		for method, op := range item.Operations() {
@@ -286,6 +284,21 @@ func TestRoutesWithstandAnything(t *testing.T) {
 		}
 	}
 	slices.SortFunc(all, func(a, b operation) int { return strings.Compare(a.path+a.method, b.path+b.method) })
+	return all
+}
+
+// Whatever is sent to whichever route: no panic and no mistake of ours, nothing slow, and every refusal says so as
+// problem details. Bounded and seeded; a longer run is go test -run Routes ./internal/httpapi -fuzzrounds 2000 -fuzzseed 10.
+func TestRoutesWithstandAnything(t *testing.T) {
+	if testing.Short() {
+		t.Skip("one request after the other")
+	}
+	c := start(t)
+	spec, err := api.Contract()
+	if err != nil {
+		t.Fatal(err)
+	}
+	r, all := c.requests(spec), operations(spec)
 	asked, statuses, fits := 0, map[int]int{}, map[string]int{}
 	for range *fuzzRounds {
 		for _, o := range all {
@@ -338,5 +351,49 @@ func TestRoutesWithstandAnything(t *testing.T) {
 		if status, data := c.call("GET", fmt.Sprintf("/api/pieces/%d", p.Piece.ID), ""); status != 200 {
 			t.Errorf("piece %d: %d %s", p.Piece.ID, status, data)
 		}
+	}
+}
+
+// Eight clients at once send whatever to all routes of one server: nothing breaks, and under the race detector nothing is
+// read while it is written.
+func TestRoutesAtOnce(t *testing.T) {
+	c := start(t)
+	spec, err := api.Contract()
+	if err != nil {
+		t.Fatal(err)
+	}
+	r := c.requests(spec)
+	var all []*http.Request
+	for range 10 {
+		for _, o := range operations(spec) {
+			all = append(all, r.request(o.path, o.method, o.op, o.shared))
+		}
+	}
+	r.Shuffle(len(all), func(i, j int) { all[i], all[j] = all[j], all[i] })
+	next := make(chan *http.Request)
+	var clients sync.WaitGroup
+	var fitted atomic.Int32
+	for range 8 {
+		clients.Go(func() {
+			for request := range next {
+				w := httptest.NewRecorder()
+				c.server.ServeHTTP(w, request)
+				switch {
+				case w.Code >= 500:
+					t.Errorf("%s %s: %d %s", request.Method, request.URL, w.Code, w.Body)
+				case w.Code < 300:
+					fitted.Add(1)
+				}
+			}
+		})
+	}
+	for _, request := range all {
+		next <- request
+	}
+	close(next)
+	clients.Wait()
+	t.Logf("%d of %d requests fitted", fitted.Load(), len(all))
+	if int(fitted.Load()) < len(all)/10 {
+		t.Errorf("only %d of %d requests fitted", fitted.Load(), len(all))
 	}
 }

@@ -353,6 +353,7 @@ func (h *handlers) TellEvent(ctx context.Context, r api.TellEventRequestObject) 
 			Build: worklog.Build(or(r.Body.Build)), Method: or(r.Body.Method), Share: or(r.Body.Share),
 			BeforeKg: or(r.Body.WeighedBeforeKg), AfterKg: or(r.Body.WeighedAfterKg),
 		},
+		Part: worklog.Part{Qty: or(r.Body.Qty), Unit: worklog.PartUnit(or(r.Body.Unit))},
 		Took: or(r.Body.TookMin),
 
 		Fault: or(r.Body.Fault), Cause: or(r.Body.Cause), Remedy: worklog.Remedy(or(r.Body.Remedy)),

@@ -8,6 +8,7 @@ import (
 	"firmitas/api"
 	"firmitas/core/ledger"
 	"firmitas/core/money"
+	"firmitas/core/worklog"
 	"firmitas/internal/workshop"
 )
 
@@ -49,7 +50,8 @@ func toLedger(l workshop.Ledger) api.Ledger {
 		Matches: each(l.Matches, func(p workshop.Piece) api.ShoppingPiece {
 			return api.ShoppingPiece{ID: p.ID, Name: p.Name}
 		}),
-		Alike: l.Piece.Alike, Version: l.Piece.Version,
+		Wanted: each(worklog.ToBuy(l.Piece.Standing), toWantedPart),
+		Alike:  l.Piece.Alike, Version: l.Piece.Version,
 		AheadMaterial: money.Text(l.AheadMaterial), AheadHours: money.Text(l.AheadHours), AheadMinutes: l.AheadMinutes,
 	}
 	price, gain := ledger.Taken(l.Extras, l.Rate)

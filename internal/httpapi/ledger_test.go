@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"firmitas/api"
+	"firmitas/core/money"
 	"firmitas/internal/workshop"
 )
 
@@ -270,4 +271,26 @@ func TestReportsGoOnFromTheLast(t *testing.T) {
 	dearer := api.TinUpdate{Version: tin.Version, Tin: api.TinInput{Size: "1 L", Price: "42"}}
 	answer[api.Tin](c, "PUT", fmt.Sprintf("/api/tins/%d", tin.ID), encode(t, dearer), 200)
 	same("a price that was corrected")
+
+	// A share is rounded twice, here and in SQL: both come to the cent to what the ledger says, also where it falls halfway.
+	for n, litres := range []float64{0.3337, 0.0625} {
+		odd := answer[api.Tin](c, "POST", fmt.Sprintf("/api/products/%d/tins", clear),
+			encode(t, api.TinInput{Size: "750 mL", Price: "29.94"}), 201)
+		next := coatOf(p, n+2, now, api.EventInputKindCoatLaid)
+		next.TinID, next.Litres = &odd.ID, &litres
+		c.tellOf(p.ID, next, 201)
+	}
+	same("shares that fall halfway")
+	told := money.Zero
+	for _, l := range get[api.Ledger](c, pathOf(p.ID)+"/ledger").Lines {
+		if l.Kind == "bought" || l.Kind == "material" && !l.Estimate {
+			a, _ := money.Read(l.Amount)
+			told = told.Add(a)
+		}
+	}
+	tied := get[api.Reports](c, "/api/reports").Tied
+	at := slices.IndexFunc(tied, func(o api.TiedReport) bool { return o.ID == p.ID })
+	if at < 0 || tied[at].Cost != money.Text(told) {
+		t.Errorf("%s by the ledger, the report says %+v", money.Text(told), tied)
+	}
 }

@@ -3,9 +3,11 @@ package httpapi
 import (
 	"bytes"
 	"context"
+	"fmt"
 
 	"firmitas/api"
 	"firmitas/core/shopping"
+	"firmitas/core/worklog"
 	"firmitas/internal/document"
 	"firmitas/internal/workshop"
 )
@@ -43,25 +45,58 @@ func (h *handlers) ExportShopping(
 		return nil, err
 	}
 	var out bytes.Buffer
-	err = document.WriteShoppingCSV(&out, each(toShopping(list).Lines, func(l api.ShoppingLine) document.ToBuy {
-		row := document.ToBuy{Product: l.Product.Name, Litres: l.Litres, Lacks: l.LacksL, Cost: or(l.Cost)}
-		row.By = l.LacksBy
-		for _, p := range l.Pieces {
-			row.Pieces = append(row.Pieces, p.Name)
+	err = document.WriteShoppingCSV(&out, toBuy(list))
+	return api.ExportShopping200TextCsvResponse{Body: &out, ContentLength: int64(out.Len())}, err
+}
+
+// toBuy is everything on the list, line by line: what coats take, what single pieces want, and what the work takes
+// besides. What is no coat stands on no shelf, and lacks as a whole.
+func toBuy(s workshop.Shopping) []document.ToBuy {
+	out := each(s.Lines, func(l shopping.Line) document.ToBuy {
+		row := document.ToBuy{
+			What: l.Product.Name, Takes: l.Litres, Lacks: l.Lacks, Unit: "L", By: when(l.LacksBy),
+			Cost: workshop.Money(l.Basket.Cents),
 		}
-		for _, b := range l.Buy {
-			row.Packs = append(row.Packs, document.Packs{Count: b.Count, Litres: b.SizeL})
+		for _, id := range l.Pieces {
+			row.For = append(row.For, s.Pieces[int64(id)].Name)
+		}
+		for i, n := range l.Basket.Counts {
+			if n > 0 {
+				size := l.Product.Amount(float64(l.Packs[i].ML) / 1000)
+				row.Packs = append(row.Packs, fmt.Sprintf("%d x %s", n, size))
+			}
 		}
 		return row
-	}))
-	return api.ExportShopping200TextCsvResponse{Body: &out, ContentLength: int64(out.Len())}, err
+	})
+	for _, p := range s.Parts {
+		row := document.ToBuy{What: p.Text, Takes: p.Qty, Lacks: p.Qty, Unit: string(p.Unit)}
+		for _, f := range p.For {
+			row.For = append(row.For, s.Pieces[int64(f.Piece)].Name)
+		}
+		out = append(out, row)
+	}
+	for _, l := range s.Besides {
+		row := document.ToBuy{What: l.Supply.Name, Takes: l.Amount, Lacks: l.Amount, Unit: string(l.Supply.Unit)}
+		if l.Grit > 0 {
+			row.What += fmt.Sprintf(" P%d", l.Grit)
+		}
+		for _, share := range l.For {
+			row.For = append(row.For, share.Title)
+		}
+		out = append(out, row)
+	}
+	return out
 }
 
 func toShopping(s workshop.Shopping) api.Shopping {
 	out := api.Shopping{
 		Lines:    each(s.Lines, func(l shopping.Line) api.ShoppingLine { return toShoppingLine(l, s) }),
 		Supplies: each(s.Besides, toSupply),
+		Parts:    each(s.Parts, func(p shopping.Part) api.ShoppingPart { return toShoppingPart(p, s) }),
 	}
+	out.Low = each(s.Low, func(l shopping.Scarce) api.ScarceProduct {
+		return api.ScarceProduct{Product: toRef(l.Product), LeftL: l.Left, APieceL: l.APiece}
+	})
 	var cents int64
 	for _, l := range s.Lines {
 		cents += l.Basket.Cents
@@ -71,6 +106,22 @@ func toShopping(s workshop.Shopping) api.Shopping {
 	}
 	out.Cost = told(workshop.Money(cents))
 	return out
+}
+
+func toShoppingPart(p shopping.Part, s workshop.Shopping) api.ShoppingPart {
+	return api.ShoppingPart{
+		Text: p.Text, Qty: p.Qty, Unit: api.PartUnit(p.Unit),
+		For: each(p.For, func(f shopping.PartFor) api.PartShare {
+			id := int64(f.Piece)
+			return api.PartShare{
+				Fact: f.Fact, Qty: f.Qty, Piece: api.ShoppingPiece{ID: id, Name: s.Pieces[id].Name},
+			}
+		}),
+	}
+}
+
+func toWantedPart(e worklog.Event) api.WantedPart {
+	return api.WantedPart{Fact: e.ID, Text: e.Text, Qty: e.Part.Qty, Unit: api.PartUnit(e.Part.Unit)}
 }
 
 func toShoppingLine(l shopping.Line, s workshop.Shopping) api.ShoppingLine {

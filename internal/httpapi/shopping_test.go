@@ -93,3 +93,51 @@ func TestWhatMayBeLaidInstead(t *testing.T) {
 		t.Errorf("no such product: %d", status)
 	}
 }
+
+// Parts that pieces want stand on one list until somebody tells that they were bought: then they are in the ledger. What is
+// sold by weight is told and bought by weight, through the density of its kind where the label gives none.
+func TestPartsAndPastesAreBought(t *testing.T) {
+	c := start(t)
+	p, _ := c.begunDesk()
+	wanted := c.tellOf(p.ID, api.EventInput{
+		Kind: api.EventInputKindPartWanted, Text: ptr("Handles"), Qty: ptr(4.0), Unit: ptr(api.PartUnitCount), Who: "JT"}, 201)
+	status, data := c.call("POST", pathOf(p.ID)+"/events",
+		encode(t, api.EventInput{Kind: api.EventInputKindPartWanted, Text: ptr("Handles"), Unit: ptr(api.PartUnitCount), Who: "JT"}))
+	if status != 422 || problem(t, data, "/qty") == "" {
+		t.Errorf("none of something: %d %s", status, data)
+	}
+	parts := get[api.Shopping](c, "/api/shopping").Parts
+	ours := slices.IndexFunc(parts, func(p api.ShoppingPart) bool { return p.Text == "Handles" })
+	if ours < 0 || parts[ours].For[0].Fact != wanted.ID || parts[ours].Qty != 4 {
+		t.Fatalf("%+v", parts)
+	}
+	_, csv := c.call("GET", "/api/shopping/export", "")
+	if !strings.Contains(string(csv), "Handles,4.000,4.000,count,") {
+		t.Errorf("%s", csv)
+	}
+	bought := api.EventInput{
+		Kind: api.EventInputKindPartBought, Of: &wanted.ID, Text: ptr("Handles"), Amount: ptr("18,40"), Who: "JT"}
+	c.tellOf(p.ID, bought, 201)
+	status, data = c.call("POST", pathOf(p.ID)+"/events", encode(t, bought))
+	if status != 422 || problem(t, data, "/of") == "" {
+		t.Errorf("bought twice: %d %s", status, data)
+	}
+	l := get[api.Ledger](c, pathOf(p.ID)+"/ledger")
+	paid := slices.ContainsFunc(l.Lines, func(l api.LedgerLine) bool { return l.Kind == "part" && l.Amount == "18.40" })
+	if !paid || len(l.Wanted) > 0 {
+		t.Errorf("paid %v, still wanted %+v", paid, l.Wanted)
+	}
+	paste := productInput("Loft Paste")
+	paste.Family, paste.Label, paste.Statements = "wax_clear", map[string]string{}, map[string]api.Statement{}
+	wax := answer[api.Product](c, "POST", "/api/products", encode(t, paste), 201)
+	tin := answer[api.Tin](c, "POST", fmt.Sprintf("/api/products/%d/tins", wax.Ref.ID),
+		encode(t, api.TinInput{Size: "400 g", Left: "100 g", Price: "12"}), 201)
+	if wax.Ref.KgPerL == nil || tin.LeftL*(*wax.Ref.KgPerL) < 0.0999 || tin.LeftL*(*wax.Ref.KgPerL) > 0.1001 {
+		t.Errorf("%v kg/L, %v L left", wax.Ref.KgPerL, tin.LeftL)
+	}
+	light := answer[api.Product](c, "POST", "/api/products", encode(t, productInput("Loft Clear")), 201)
+	status, data = c.call("POST", fmt.Sprintf("/api/products/%d/tins", light.Ref.ID), encode(t, api.TinInput{Size: "400 g"}))
+	if status != 422 || !strings.Contains(problem(t, data, "/size"), "density") {
+		t.Errorf("a varnish by weight without its density: %d %s", status, data)
+	}
+}

@@ -172,7 +172,16 @@ func toRef(p *coating.Product) api.ProductRef {
 		Shade:    api.ProductRefShade(p.Shade),
 		Sheen:    p.Sheen.String(),
 		Body:     api.ProductRefBody(p.Family.Body),
+		KgPerL:   kgPerL(p),
 	}
+}
+
+// kgPerL is told of what is sold by weight.
+func kgPerL(p *coating.Product) *float64 {
+	if !p.ByWeight() {
+		return nil
+	}
+	return &p.DensityA
 }
 
 func toJudgement(j compat.Judgement) api.Judgement {
@@ -545,6 +554,7 @@ func toEvent(e worklog.Event) api.Event {
 	if e.How.Instead != nil {
 		out.Instead = &e.How.Instead.Name
 	}
+	out.Qty, out.Unit = told(e.Part.Qty), told(api.PartUnit(e.Part.Unit))
 	return out
 }
 

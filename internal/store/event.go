@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"database/sql"
+	"strings"
 	"time"
 )
 
@@ -55,7 +56,9 @@ type EventData struct {
 	Remedy string `json:"remedy,omitempty"`
 
 	Quote   int64   `json:"quote,omitempty"` // that was agreed to
-	Took    float64 `json:"took,omitempty"`  // minutes by hand, of Work
+	Qty     float64 `json:"qty,omitempty"`   // of a part that is wanted, in Unit
+	Unit    string  `json:"unit,omitempty"`
+	Took    float64 `json:"took,omitempty"` // minutes by hand, of Work
 	M2      float64 `json:"m2,omitempty"`
 	Face    string  `json:"face,omitempty"`
 	PerM2   float64 `json:"perM2,omitempty"`
@@ -138,18 +141,25 @@ func (s *Store) Unanswered(ctx context.Context, workshopID int64, most int) ([]S
 	return out, wrap(err)
 }
 
-// UsedFrom is how many litres went out of each tin of a workshop since what it holds was told.
-func (s *Store) UsedFrom(ctx context.Context, workshopID int64) (map[int64]float64, error) {
+// UsedFrom is how many litres went out of each of some tins since what it holds was told.
+func (s *Store) UsedFrom(ctx context.Context, workshopID int64, tins []Tin) (map[int64]float64, error) {
 	var rows []struct {
 		Tin    int64   `db:"tin_id"`
 		Litres float64 `db:"litres"`
 	}
+	var since []string
+	var args []any
+	for _, t := range tins { // each a range of its own: a join would read all that ever went out of it
+		since = append(since, "e.tin_id = ? AND e.workshop_id = ? AND e.happened_at >= ?")
+		args = append(args, t.ID, workshopID, t.LeftTold.Time)
+	}
+	if len(since) == 0 {
+		return nil, nil
+	}
 	err := s.q(ctx).SelectContext(ctx, &rows, `SELECT e.tin_id, SUM(e.litres) AS litres
-		FROM tins t STRAIGHT_JOIN events e FORCE INDEX (events_drawn)
-			ON e.workshop_id = t.workshop_id AND e.tin_id = t.id AND e.litres > 0
-		WHERE t.workshop_id = ? AND t.gone_at IS NULL
-			AND e.happened_at >= COALESCE(t.left_told_at, '1970-01-01')`+notTakenBack+`
-		GROUP BY e.tin_id`, workshopID, workshopID)
+		FROM events e FORCE INDEX (events_drawn_since)
+		WHERE (`+strings.Join(since, " OR ")+`) AND e.litres > 0`+notTakenBack+`
+		GROUP BY e.tin_id`, append(args, workshopID)...)
 	out := map[int64]float64{}
 	for _, r := range rows {
 		out[r.Tin] = r.Litres

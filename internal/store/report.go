@@ -26,6 +26,7 @@ func (s *Store) PieceRows(ctx context.Context, workshopID int64) ([]PieceRow, er
 
 // MoneyFact is a fact of money as reports add it up.
 type MoneyFact struct {
+	ID      int64     `db:"id"`
 	PieceID int64     `db:"piece_id"`
 	Kind    string    `db:"kind"`
 	At      time.Time `db:"happened_at"`
@@ -33,14 +34,18 @@ type MoneyFact struct {
 	Text    string    `db:"text"`
 }
 
-// MoneyFacts of all pieces that still stand, in their order.
-func (s *Store) MoneyFacts(ctx context.Context, workshopID int64) ([]MoneyFact, error) {
+// MoneyFacts of all pieces that were told behind an id and still stand, in their order.
+func (s *Store) MoneyFacts(ctx context.Context, workshopID, after int64) ([]MoneyFact, error) {
 	var out []MoneyFact
-	err := s.q(ctx).SelectContext(ctx, &out, `SELECT e.piece_id, e.kind, e.happened_at, e.amount,
+	index := "events_of_money"
+	if after > 0 {
+		index = "PRIMARY" // few are that new
+	}
+	err := s.q(ctx).SelectContext(ctx, &out, `SELECT e.id, e.piece_id, e.kind, e.happened_at, e.amount,
 			COALESCE(JSON_VALUE(e.data, '$.text'), '') AS text
-		FROM events e FORCE INDEX (events_of_money)
-		WHERE e.workshop_id = ? AND e.amount IS NOT NULL AND e.piece_id IS NOT NULL`+notTakenBack+`
-		ORDER BY e.happened_at, e.id`, workshopID, workshopID)
+		FROM events e FORCE INDEX (`+index+`)
+		WHERE e.workshop_id = ? AND e.id > ? AND e.amount IS NOT NULL AND e.piece_id IS NOT NULL`+notTakenBack+`
+		ORDER BY e.happened_at, e.id`, workshopID, after, workshopID)
 	return out, wrap(err)
 }
 
@@ -86,7 +91,7 @@ func (s *Store) DrawnCosts(ctx context.Context, workshopID int64, tins []TinPric
 			SUM(ROUND(CAST(e.litres AS DECIMAL(14,9)) * x.price / x.size, 2)) AS cost
 		FROM JSON_TABLE(?, '$[*]' COLUMNS (
 			tin BIGINT PATH '$.tin', price DECIMAL(12,2) PATH '$.price', size DECIMAL(12,6) PATH '$.size')) x
-		STRAIGHT_JOIN events e FORCE INDEX (events_drawn)
+		STRAIGHT_JOIN events e FORCE INDEX (events_drawn_since)
 			ON e.tin_id = x.tin AND e.workshop_id = ? AND e.litres > 0
 		WHERE e.piece_id IS NOT NULL AND x.size > 0`+notTakenBack+` GROUP BY e.piece_id`, list, workshopID, workshopID)
 	out := make(map[int64]string, len(rows))
@@ -108,77 +113,99 @@ type Drawn struct {
 func (s *Store) DrawnFrom(ctx context.Context, workshopID int64) ([]Drawn, error) {
 	var out []Drawn
 	err := s.q(ctx).SelectContext(ctx, &out, `SELECT e.piece_id, e.happened_at, e.litres, e.tin_id
-		FROM tins t STRAIGHT_JOIN events e FORCE INDEX (events_drawn)
+		FROM tins t STRAIGHT_JOIN events e FORCE INDEX (events_drawn_since)
 			ON e.workshop_id = t.workshop_id AND e.tin_id = t.id AND e.litres > 0
 		WHERE t.workshop_id = ? AND e.piece_id IS NOT NULL`+notTakenBack+`
 		ORDER BY e.happened_at, e.id`, workshopID, workshopID)
 	return out, wrap(err)
 }
 
-// AllTins of a workshop, those that are gone too, with the name of their product.
-func (s *Store) AllTins(ctx context.Context, workshopID int64) ([]NamedTin, error) {
-	var out []NamedTin
-	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+columns[Tin]("t")+`, p.name AS product FROM tins t
-		JOIN products p ON p.workshop_id = t.workshop_id AND p.id = t.product_id WHERE t.workshop_id = ?`, workshopID)
-	return out, wrap(err)
-}
-
-// NamedTin is a tin with the name of its product.
-type NamedTin struct {
-	Tin
-	Product string `db:"product"`
-}
-
-// Laid are coats that were told with an amount and still stand, the newest, so many at most.
-func (s *Store) Laid(ctx context.Context, workshopID int64, most int) ([]Event, error) {
+// Laid are coats that were told behind an id, with an amount, and still stand, the newest first, so many at most.
+func (s *Store) Laid(ctx context.Context, workshopID, after int64, most int) ([]Event, error) {
 	var out []Event
 	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+` FROM events e FORCE INDEX (PRIMARY)`+takenBack+`
-		WHERE e.workshop_id = ? AND e.kind = 'coat_laid' AND e.litres > 0`+standing+`
-		ORDER BY e.id DESC LIMIT ?`, workshopID, most)
+		WHERE e.workshop_id = ? AND e.id > ? AND e.kind = 'coat_laid' AND e.litres > 0`+standing+`
+		ORDER BY e.id DESC LIMIT ?`, workshopID, after, most)
 	return out, wrap(err)
 }
 
-// TallyMark tells whether anything was told, or a tin changed, since something was added up.
+// TallyMark tells whether anything was told since something was added up.
 type TallyMark struct {
-	Events int64 `db:"events"` // facts in all
-	Last   int64 `db:"last"`   // the newest
-	Tins   int64 `db:"tins"`   // versions of all tins
+	Base   int64 `db:"-"`      // the id behind which facts are counted
+	Events int64 `db:"events"` // facts behind it
+	Last   int64 `db:"last"`   // the newest of all
 }
 
-// Follows tells whether only facts came to what another mark has seen.
+// TinMark tells whether a tin came, or anything of one was told anew.
+type TinMark struct {
+	Tins     int64 `db:"tins"`
+	Versions int64 `db:"versions"`
+}
+
+// TinMark of a workshop's tins, those that are gone too.
+func (s *Store) TinMark(ctx context.Context, workshopID int64) (TinMark, error) {
+	var m TinMark
+	err := s.q(ctx).GetContext(ctx, &m,
+		`SELECT COUNT(*) AS tins, COALESCE(SUM(version), 0) AS versions FROM tins WHERE workshop_id = ?`, workshopID)
+	return m, wrap(err)
+}
+
+// lateFacts is how many ids a fact may come late by: it got its id before another that was stored earlier.
+const lateFacts = 1_000
+
+// Follows tells whether facts came to what another mark has seen.
 func (m TallyMark) Follows(o TallyMark) bool {
-	return m.Tins == o.Tins && m.Last > o.Last && m.Events > o.Events
+	return m.Base == o.Base && m.Last > o.Last && m.Events > o.Events
 }
 
-// TallyMark of a workshop.
-func (s *Store) TallyMark(ctx context.Context, workshopID int64) (TallyMark, error) {
-	var m TallyMark
-	err := s.q(ctx).GetContext(ctx, &m, `SELECT
-		(SELECT COUNT(*) FROM events WHERE workshop_id = ?) AS events,
-		(SELECT COALESCE(MAX(id), 0) FROM events WHERE workshop_id = ?) AS last,
-		(SELECT COALESCE(SUM(version), 0) + COUNT(*) FROM tins WHERE workshop_id = ?) AS tins`,
-		workshopID, workshopID, workshopID)
+// TallyMark of a workshop, counted as an earlier one is; the first, of none, finds where to count from.
+func (s *Store) TallyMark(ctx context.Context, workshopID int64, was TallyMark) (TallyMark, error) {
+	m := TallyMark{Base: was.Base}
+	if was == (TallyMark{}) {
+		err := s.q(ctx).GetContext(ctx, &m.Base,
+			`SELECT GREATEST(0, COALESCE(MAX(id), 0) - ?) FROM events WHERE workshop_id = ?`, lateFacts, workshopID)
+		if err != nil {
+			return m, wrap(err)
+		}
+	}
+	err := s.q(ctx).GetContext(ctx, &m, `SELECT COUNT(*) AS events, COALESCE(MAX(id), ?) AS last
+		FROM events FORCE INDEX (PRIMARY) WHERE id > ? AND workshop_id = ?`, m.Base, m.Base, workshopID)
 	return m, wrap(err)
 }
 
 // ToldFact is a fact as far as it is added up.
 type ToldFact struct {
+	ID      int64   `db:"id"`
 	PieceID int64   `db:"piece_id"` // 0 = of the room, or of a tin
 	Kind    string  `db:"kind"`
 	Work    string  `db:"work"`
+	OfID    int64   `db:"of_id"` // that it takes back; 0 = none
 	TinID   int64   `db:"tin_id"`
 	Took    float64 `db:"took"`
 	Planned float64 `db:"planned"`
 	Litres  float64 `db:"litres"`
+	Backs   int     `db:"backs"` // how often it was taken back
 }
+
+const toldFacts = `SELECT e.id, COALESCE(e.piece_id, 0) AS piece_id, e.kind, COALESCE(e.work, '') AS work,
+		COALESCE(e.of_id, 0) AS of_id, COALESCE(e.tin_id, 0) AS tin_id, COALESCE(e.took, 0) AS took,
+		COALESCE(e.planned, 0) AS planned, COALESCE(e.litres, 0) AS litres,
+		(SELECT COUNT(*) FROM events b FORCE INDEX (events_back)
+			WHERE b.of_id = e.id AND b.workshop_id = e.workshop_id AND b.kind = 'taken_back') AS backs
+	FROM events e FORCE INDEX (PRIMARY) WHERE e.workshop_id = ? AND `
 
 // ToldBetween are the facts behind one id up to another.
 func (s *Store) ToldBetween(ctx context.Context, workshopID, after, upTo int64) ([]ToldFact, error) {
 	var out []ToldFact
-	err := s.q(ctx).SelectContext(ctx, &out, `SELECT COALESCE(piece_id, 0) AS piece_id, kind,
-			COALESCE(work, '') AS work, COALESCE(tin_id, 0) AS tin_id,
-			COALESCE(took, 0) AS took, COALESCE(planned, 0) AS planned,
-			COALESCE(litres, 0) AS litres
-		FROM events FORCE INDEX (PRIMARY) WHERE workshop_id = ? AND id > ? AND id <= ?`, workshopID, after, upTo)
+	err := s.q(ctx).SelectContext(ctx, &out, toldFacts+`e.id > ? AND e.id <= ?`, workshopID, after, upTo)
 	return out, wrap(err)
+}
+
+// ToldOf are facts by their ids.
+func (s *Store) ToldOf(ctx context.Context, workshopID int64, ids []int64) ([]ToldFact, error) {
+	var out []ToldFact
+	if len(ids) == 0 {
+		return out, nil
+	}
+	return out, wrap(s.selectIn(ctx, &out, toldFacts+`e.id IN (?)`, workshopID, ids))
 }

@@ -192,24 +192,42 @@ func (s *Store) UpdateTin(ctx context.Context, t Tin) error {
 	return oneRow(s.q(ctx).NamedExecContext(ctx, "UPDATE tins"+set(changedTinColumns)+mine, t))
 }
 
+// LabelledTin is a tin with what its product says that a reading of the tin needs.
+type LabelledTin struct {
+	Tin
+	Product string `db:"product"` // its name
+	Family  string `db:"family"`
+	Density string `db:"density"` // in the label's words; "" = not told
+}
+
+var labelledTins = `SELECT ` + columns[Tin]("t") + `, p.name AS product, p.family,
+		COALESCE(JSON_VALUE(p.label, '$.densityA'), '') AS density
+	FROM tins t JOIN products p ON p.workshop_id = t.workshop_id AND p.id = t.product_id `
+
 // TinsOf are tins by their ids, those that are gone too.
-func (s *Store) TinsOf(ctx context.Context, workshopID int64, ids []int64) ([]Tin, error) {
-	var tins []Tin
+func (s *Store) TinsOf(ctx context.Context, workshopID int64, ids []int64) ([]LabelledTin, error) {
+	var tins []LabelledTin
 	if len(ids) == 0 {
 		return tins, nil
 	}
-	query := `SELECT ` + tinColumns + ` FROM tins WHERE workshop_id = ? AND id IN (?)`
-	err := s.selectIn(ctx, &tins, query, workshopID, ids)
+	err := s.selectIn(ctx, &tins, labelledTins+`WHERE t.workshop_id = ? AND t.id IN (?)`, workshopID, ids)
 	return tins, wrap(err)
 }
 
 // LastPrices are the newest priced tin of each product.
-func (s *Store) LastPrices(ctx context.Context, workshopID int64) ([]Tin, error) {
-	var tins []Tin
-	err := s.q(ctx).SelectContext(ctx, &tins, `SELECT `+columns[Tin]("t")+` FROM tins t
+func (s *Store) LastPrices(ctx context.Context, workshopID int64) ([]LabelledTin, error) {
+	var tins []LabelledTin
+	err := s.q(ctx).SelectContext(ctx, &tins, labelledTins+`
 		JOIN (SELECT MAX(id) AS id FROM tins WHERE workshop_id = ? AND price IS NOT NULL GROUP BY product_id) n
 			ON n.id = t.id
 		WHERE t.workshop_id = ?`, workshopID, workshopID)
+	return tins, wrap(err)
+}
+
+// AllTins of a workshop, those that are gone too.
+func (s *Store) AllTins(ctx context.Context, workshopID int64) ([]LabelledTin, error) {
+	var tins []LabelledTin
+	err := s.q(ctx).SelectContext(ctx, &tins, labelledTins+`WHERE t.workshop_id = ?`, workshopID)
 	return tins, wrap(err)
 }
 

@@ -94,13 +94,15 @@ func (s *Service) stock(ctx context.Context, home Workshop, shelf []*coating.Pro
 		products[p.ID] = p
 	}
 	for _, t := range tins {
-		if p := products[t.ProductID]; p != nil {
-			out.left[p.ID] += s.tin(p, t).LeftL
+		p := products[t.ProductID]
+		if p == nil {
+			continue
 		}
-		size, err := coating.ReadSize(t.Size)
-		price, err2 := decimal.NewFromString(t.Price.String)
-		if t.Price.Valid && errors.Join(err, err2) == nil && size > 0 {
-			out.prices[t.ProductID] = price.Div(decimal.NewFromFloat(size)) // the newest tin's
+		tin := s.tin(p, t)
+		out.left[p.ID] += tin.LeftL
+		price, err := decimal.NewFromString(t.Price.String)
+		if t.Price.Valid && err == nil && tin.SizeL > 0 {
+			out.prices[p.ID] = price.Div(decimal.NewFromFloat(tin.SizeL)) // the newest tin's
 		}
 	}
 	used, err := s.store.UsedProducts(ctx, home.ID)

@@ -59,6 +59,8 @@ func fromEventRows(rows []store.Event) ([]worklog.Event, error) {
 
 			Quote: r.Data.V.Quote,
 
+			Part: worklog.Part{Qty: r.Data.V.Qty, Unit: worklog.PartUnit(r.Data.V.Unit)},
+
 			Took: r.Data.V.Took,
 			Kin: worklog.Kin{
 				Work: r.Work.String, M2: r.Data.V.M2, Face: r.Data.V.Face,
@@ -194,6 +196,8 @@ func toEventData(e worklog.Event) store.EventData {
 		Fault: e.Fault, Cause: e.Cause, Remedy: string(e.Remedy),
 
 		Quote: e.Quote,
+		Qty:   e.Part.Qty,
+		Unit:  string(e.Part.Unit),
 		Took:  e.Took,
 	}
 	if e.Took > 0 || e.Kind == worklog.CoatLaid {
@@ -211,7 +215,8 @@ func (c *check) event(p Piece, jobs []string, e worklog.Event) {
 	earliest := p.Start.AddDate(-yearsBack, 0, 0)
 	c.that(!e.At.Before(earliest), "/happenedAt", "Long before the work began; check the year.")
 	c.that(e.Zone == 0 || p.zone(e.Zone) != nil, "/zoneId", "No zone of this piece has that number.")
-	c.that(e.Of == 0 || e.Kind == worklog.TakenBack, "/of", "Only what takes a fact back names another.")
+	names := e.Kind == worklog.TakenBack || e.Kind == worklog.PartBought
+	c.that(e.Of == 0 || names, "/of", "Only what takes a fact back, or buys a part, names another.")
 	switch e.Kind {
 	case worklog.SignSeen:
 		z := p.zone(e.Zone)
@@ -255,7 +260,7 @@ func (c *check) event(p Piece, jobs []string, e worklog.Event) {
 	default:
 		c.that(e.Kind.OfMoney(), "/kind", "There is no such fact of a piece.")
 		if e.Kind.OfMoney() {
-			c.moneyTold(e)
+			c.moneyTold(p, e)
 		}
 	}
 }
@@ -449,6 +454,8 @@ func moneyWords(e worklog.Event) string {
 	switch e.Kind {
 	case worklog.Bought:
 		return strings.TrimSpace("The piece was bought. " + e.Text)
+	case worklog.PartWanted:
+		return "To buy for it: " + e.Text + "."
 	case worklog.PartBought:
 		return "Bought for it: " + e.Text + "."
 	case worklog.HoursTold:

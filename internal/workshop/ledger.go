@@ -101,8 +101,13 @@ func (s *Service) account(ctx context.Context, home Workshop, p Piece) (ledger.A
 }
 
 // priced is a stored tin as it was bought; what was stored was readable.
-func priced(t store.Tin) (out ledger.Priced) {
-	out.SizeL, _ = coating.ReadSize(t.Size)
+func priced(t store.LabelledTin) (out ledger.Priced) {
+	label := coating.Label{}
+	if t.Density != "" {
+		label["densityA"] = t.Density
+	}
+	sheet, _, _ := label.Over(coating.Families[t.Family].Typical)
+	out.SizeL, _ = coating.ReadSize(t.Size, sheet.DensityA)
 	if t.Price.Valid {
 		out.Price, _ = money.Read(t.Price.String)
 		out.Known = true
@@ -177,7 +182,10 @@ func (s *Service) SaveExtras(ctx context.Context, id int64, version int, all []E
 	})
 }
 
-const mostExtraMinutes = 10_000
+const (
+	mostExtraMinutes = 10_000
+	mostOfAPart      = 10_000
+)
 
 // sum reads a sum of money as typed; nothing typed is none.
 func (c *check) sum(field, text string) money.Amount {
@@ -204,7 +212,7 @@ func fromExtraRows(rows []store.Extra) (out []ledger.Extra) {
 }
 
 // moneyTold checks a fact of money.
-func (c *check) moneyTold(e worklog.Event) {
+func (c *check) moneyTold(p Piece, e worklog.Event) {
 	n := len([]rune(e.Text))
 	c.that(n <= longestName, "/text", "At most %d characters; this has %d.", longestName, n)
 	c.that(!strings.ContainsFunc(e.Text, forbidden), "/text", "Plain text, without control characters.")
@@ -213,11 +221,19 @@ func (c *check) moneyTold(e worklog.Event) {
 		c.that(e.Took > 0, "/tookMin", "How many minutes it took.")
 		c.that(e.Text != "", "/text", "Say what was done.")
 		return
+	case worklog.PartWanted:
+		c.that(e.Text != "", "/text", "Say what is to be bought.")
+		c.that(within(e.Part.Qty, 0, mostOfAPart) && e.Part.Qty > 0, "/qty", "Above 0, and up to %d.", mostOfAPart)
+		c.listed(slices.Contains(worklog.PartUnits, e.Part.Unit), "/unit", "a unit", string(e.Part.Unit))
+		return
 	case worklog.PartBought, worklog.FeePaid:
 		c.that(e.Text != "", "/text", "Say what it was for.")
 	}
+	wanted := slices.ContainsFunc(worklog.ToBuy(p.Standing), func(o worklog.Event) bool { return o.ID == e.Of })
+	c.that(e.Of == 0 || wanted, "/of", "No part that this piece still wants has that number; it may be bought already.")
 	c.that(!e.Amount.IsNegative(), "/amount", "Not below 0: take back what was told wrongly.")
-	paid := e.Amount.IsPositive() || e.Kind == worklog.Bought // it may have been given
+	given := e.Kind == worklog.Bought || e.Of != 0 // or was at hand
+	paid := e.Amount.IsPositive() || given
 	c.that(paid, "/amount", "A sum such as 24.50.")
 }
 

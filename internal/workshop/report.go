@@ -9,6 +9,7 @@ import (
 	"firmitas/core/coating"
 	"firmitas/core/money"
 	"firmitas/core/report"
+	"firmitas/core/shopping"
 	"firmitas/core/worklog"
 	"firmitas/internal/store"
 )
@@ -31,9 +32,6 @@ type CoveredProduct struct {
 	By      []worklog.Covered
 }
 
-// mostLaid coats teach at once how far products go, the newest.
-const mostLaid = 1_000
-
 // Reports of the workshop: only what was told counts.
 func (s *Service) Reports(ctx context.Context) (Reports, error) {
 	return reading(ctx, s, func(ctx context.Context) (Reports, error) {
@@ -55,28 +53,53 @@ func (s *Service) Reports(ctx context.Context) (Reports, error) {
 		}
 		out.Tied, out.Sum = report.TiedUp(pieces, s.Now())
 		out.Works = report.Works(slices.Collect(maps.Values(told.works)))
-		out.Covered, err = s.covered(ctx, home)
+		out.Covered, err = s.covered(ctx, home, told.laid)
 		return out, err
 	})
 }
 
+// laid are coats with an amount that were told behind an id, the newest first.
+func (s *Service) laid(ctx context.Context, home Workshop, after int64) ([]laidCoat, error) {
+	rows, err := s.store.Laid(ctx, home.ID, after, mostLaid)
+	if err != nil {
+		return nil, err
+	}
+	told, err := fromEventRows(rows)
+	out := make([]laidCoat, len(told))
+	for i, e := range told {
+		out[i] = laidCoat{e, rows[i].PieceID.Int64}
+	}
+	return out, err
+}
+
+// used is what pieces took of each product, by its id, as far as coats were told with an amount.
+func (s *sums) used() map[int64]shopping.Used {
+	out := map[int64]shopping.Used{}
+	on := map[[2]int64]bool{}
+	for _, e := range s.laid {
+		u := out[e.Product]
+		u.Litres += e.How.Litres
+		if this := [2]int64{e.Product, e.piece}; !on[this] {
+			on[this] = true
+			u.Pieces++
+		}
+		if e.At.After(u.Last) {
+			u.Last = e.At
+		}
+		out[e.Product] = u
+	}
+	return out
+}
+
 // covered is how far the products of the shelf really went.
-func (s *Service) covered(ctx context.Context, home Workshop) ([]CoveredProduct, error) {
-	rows, err := s.store.Laid(ctx, home.ID, mostLaid)
-	if err != nil {
-		return nil, err
-	}
-	laid, err := fromEventRows(rows)
-	if err != nil {
-		return nil, err
-	}
+func (s *Service) covered(ctx context.Context, home Workshop, laid []laidCoat) ([]CoveredProduct, error) {
 	shelf, err := s.shelf(ctx, home)
 	if err != nil {
 		return nil, err
 	}
 	of := map[int64][]worklog.Event{}
 	for _, e := range laid {
-		of[e.Product] = append(of[e.Product], e)
+		of[e.Product] = append(of[e.Product], e.Event)
 	}
 	var out []CoveredProduct
 	for _, p := range shelf {
@@ -112,11 +135,7 @@ func (s *Service) accounts(ctx context.Context, home Workshop, told *sums) ([]re
 		}
 		at[r.ID] = &out[i]
 	}
-	facts, err := s.paid(ctx, home)
-	if err != nil {
-		return nil, err
-	}
-	for _, f := range facts {
+	for _, f := range told.paid {
 		if p := at[f.PieceID]; p != nil {
 			f.book(p)
 		}
@@ -143,6 +162,8 @@ type Booking struct {
 	Kind    worklog.Kind
 	Text    string
 	Amount  money.Amount
+
+	fact int64 // that tells it; 0 = a share of a tin
 }
 
 // book a sum on its piece.
@@ -165,9 +186,9 @@ func (b Booking) book(p *report.Piece) {
 // rankOf a price: what was paid counts before what was agreed, and that before what is asked.
 var rankOf = map[worklog.Kind]int{worklog.Asked: 1, worklog.Agreed: 2, worklog.Sold: 3}
 
-// paid are the sums that facts of money tell.
-func (s *Service) paid(ctx context.Context, home Workshop) ([]Booking, error) {
-	facts, err := s.store.MoneyFacts(ctx, home.ID)
+// paid are the sums that facts of money tell that were told behind an id.
+func (s *Service) paid(ctx context.Context, home Workshop, after int64) ([]Booking, error) {
+	facts, err := s.store.MoneyFacts(ctx, home.ID, after)
 	out := make([]Booking, 0, len(facts))
 	for _, f := range facts {
 		amount, err := money.Read(f.Amount)
@@ -175,24 +196,20 @@ func (s *Service) paid(ctx context.Context, home Workshop) ([]Booking, error) {
 			return nil, err
 		}
 		kind := worklog.Kind(f.Kind)
-		out = append(out, Booking{PieceID: f.PieceID, At: f.At, Kind: kind, Text: f.Text, Amount: amount})
+		out = append(out, Booking{PieceID: f.PieceID, At: f.At, Kind: kind, Text: f.Text, Amount: amount, fact: f.ID})
 	}
 	return out, err
 }
 
 // drawn is what coats took out of tins, by piece, at their share of the price.
-func (s *Service) drawn(ctx context.Context, home Workshop) (map[int64]money.Amount, error) {
-	tins, err := s.store.AllTins(ctx, home.ID)
-	if err != nil {
-		return nil, err
-	}
-	prices := []store.TinPrice{}
-	for _, t := range tins {
-		if of := priced(t.Tin); of.Known && of.SizeL > 0 {
-			prices = append(prices, store.TinPrice{Tin: t.ID, Price: money.Text(of.Price), SizeL: of.SizeL})
+func (s *Service) drawn(ctx context.Context, home Workshop, prices priceList) (map[int64]money.Amount, error) {
+	tins := []store.TinPrice{}
+	for id, of := range prices.tins {
+		if of.Known && of.SizeL > 0 {
+			tins = append(tins, store.TinPrice{Tin: id, Price: money.Text(of.Price), SizeL: of.SizeL})
 		}
 	}
-	costs, err := s.store.DrawnCosts(ctx, home.ID, prices)
+	costs, err := s.store.DrawnCosts(ctx, home.ID, tins)
 	if err != nil {
 		return nil, err
 	}
@@ -207,7 +224,7 @@ func (s *Service) drawn(ctx context.Context, home Workshop) (map[int64]money.Amo
 
 // bookings are all sums that facts tell: of money, and out of tins at their share of the price.
 func (s *Service) bookings(ctx context.Context, home Workshop) ([]Booking, error) {
-	out, err := s.paid(ctx, home)
+	out, err := s.paid(ctx, home, 0)
 	if err != nil {
 		return nil, err
 	}
@@ -219,12 +236,12 @@ func (s *Service) bookings(ctx context.Context, home Workshop) ([]Booking, error
 	if err != nil {
 		return nil, err
 	}
-	of := map[int64]store.NamedTin{}
+	of := map[int64]store.LabelledTin{}
 	for _, t := range tins {
 		of[t.ID] = t
 	}
 	for _, d := range drawn {
-		tin := priced(of[d.Tin].Tin)
+		tin := priced(of[d.Tin])
 		if !tin.Known {
 			continue
 		}

@@ -22,6 +22,8 @@ type Shopping struct {
 	Home    Workshop
 	Lines   []shopping.Line
 	Besides []supplies.Line // the coats
+	Parts   []shopping.Part
+	Low     []shopping.Scarce
 	Pieces  map[int64]Piece // by id, those that take something
 	Tins    map[int64]Tin   // by id, those that are spoken of
 }
@@ -75,7 +77,17 @@ func (s *Service) Shopping(ctx context.Context) (Shopping, error) {
 				work = append(work, w)
 			}
 		}
+		for _, p := range cal.pieces {
+			if toBuy := worklog.ToBuy(p.Standing); len(toBuy) > 0 {
+				out.Parts, out.Pieces[p.ID] = shopping.AddParts(out.Parts, int(p.ID), toBuy), p
+			}
+		}
 		out.Lines, out.Besides = shopping.List(wanted, held, packs), supplies.Count(work)
+		told, err := s.tallied(ctx, home)
+		if err != nil {
+			return Shopping{}, err
+		}
+		out.Low = shopping.Low(shelf, told.used(), out.Lines, held, s.Now())
 		return out, nil
 	})
 }

@@ -3,7 +3,6 @@ package workshop
 import (
 	"context"
 	"database/sql"
-	"fmt"
 	"slices"
 	"strings"
 	"time"
@@ -35,7 +34,7 @@ func (s *Service) tins(ctx context.Context, home, productID int64) ([]counted, e
 	if err != nil {
 		return nil, err
 	}
-	used, err := s.store.UsedFrom(ctx, home)
+	used, err := s.store.UsedFrom(ctx, home, rows)
 	out := make([]counted, len(rows))
 	for i, row := range rows {
 		out[i] = counted{row, used[row.ID]}
@@ -47,11 +46,11 @@ func (s *Service) tins(ctx context.Context, home, productID int64) ([]counted, e
 func (s *Service) tin(p *coating.Product, c counted) Tin {
 	row := c.Tin
 	t := Tin{Row: row}
-	t.SizeL, _ = coating.ReadSize(row.Size)
+	t.SizeL, _ = coating.ReadSize(row.Size, p.DensityA)
 	t.LeftL, _ = coating.ReadLeft(row.Left, t.SizeL, p.DensityA)
 	if c.usedL > 0 {
 		t.LeftL = max(0, t.LeftL-c.usedL)
-		t.Row.Left = fmt.Sprintf("%.2f L", t.LeftL)
+		t.Row.Left = p.Amount(t.LeftL)
 	}
 	t.Warnings = p.Warnings(
 		coating.Tin{SizeL: t.SizeL, LeftL: t.LeftL, Opened: row.Opened.Time, BestBefore: row.BestBefore.Time},
@@ -71,7 +70,7 @@ var dearestTin = decimal.NewFromInt(100_000)
 
 func (d TinDraft) row(p *coating.Product) (store.Tin, error) {
 	var c check
-	size, err := coating.ReadSize(d.Size)
+	size, err := coating.ReadSize(d.Size, p.DensityA)
 	c.that(err == nil, "/size", "Size: %v.", err)
 	if err == nil {
 		_, err = coating.ReadLeft(strings.TrimSpace(d.Left), size, p.DensityA)

@@ -2001,6 +2001,11 @@ export interface components {
             sheen: string;
             /** @enum {string} */
             body: "film" | "penetrating" | "wax";
+            /**
+             * Format: double
+             * @description of a product that is sold and told by weight, as pastes are
+             */
+            kgPerL?: number;
         };
         Product: {
             ref: components["schemas"]["ProductRef"];
@@ -2087,9 +2092,17 @@ export interface components {
         };
         Calculated: {
             results: components["schemas"]["CalculatedFigure"][];
-            /** @description how it comes about, in metric units */
+            /** @description what of it is to be bought */
+            buys: components["schemas"]["CalculatedPart"][];
+            /** @description how it comes about */
             sum: string;
             note: string;
+        };
+        CalculatedPart: {
+            text: string;
+            /** Format: double */
+            qty: number;
+            unit: components["schemas"]["PartUnit"];
         };
         CalculatedFigure: {
             name: string;
@@ -3333,6 +3346,8 @@ export interface components {
             midnights: string[];
         };
         Ledger: {
+            /** @description parts that nobody has bought yet, and so are in no sum */
+            wanted: components["schemas"]["WantedPart"][];
             /** @description what the plan still takes, an estimate */
             aheadMaterial: string;
             /** @description and its hours with their overhead */
@@ -3627,7 +3642,7 @@ export interface components {
         };
         EventInput: {
             /** @enum {string} */
-            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "begun" | "mixed" | "coat_laid" | "left_out" | "taken_off" | "fault" | "moved" | "note" | "taken_back" | "bought" | "part_bought" | "hours" | "agreed" | "asked" | "sold" | "fee";
+            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "begun" | "mixed" | "coat_laid" | "left_out" | "taken_off" | "fault" | "moved" | "note" | "taken_back" | "bought" | "part_wanted" | "part_bought" | "hours" | "agreed" | "asked" | "sold" | "fee";
             /**
              * Format: int64
              * @description none = the whole piece
@@ -3655,7 +3670,7 @@ export interface components {
             photoId?: number;
             /**
              * Format: int64
-             * @description of what is taken back: the event
+             * @description of what is taken back, and of a wanted part that was bought: the event
              */
             of?: number;
             /** @description of a job that is done: its key */
@@ -3708,6 +3723,12 @@ export interface components {
             amount?: string;
             /**
              * Format: double
+             * @description of a part that is wanted: how much of it
+             */
+            qty?: number;
+            unit?: components["schemas"]["PartUnit"];
+            /**
+             * Format: double
              * @description of a coat: the tin on the scale, before and after, in place of litres
              */
             weighedBeforeKg?: number;
@@ -3727,7 +3748,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "begun" | "mixed" | "coat_laid" | "left_out" | "taken_off" | "fault" | "moved" | "note" | "air_read" | "handed_over" | "buyer_said" | "buyer_answered" | "taken_back" | "bought" | "part_bought" | "hours" | "agreed" | "asked" | "sold" | "fee";
+            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "begun" | "mixed" | "coat_laid" | "left_out" | "taken_off" | "fault" | "moved" | "note" | "air_read" | "handed_over" | "buyer_said" | "buyer_answered" | "taken_back" | "bought" | "part_wanted" | "part_bought" | "hours" | "agreed" | "asked" | "sold" | "fee";
             /** Format: int64 */
             zoneId?: number;
             /** Format: date-time */
@@ -3768,6 +3789,12 @@ export interface components {
             instead?: string;
             /** @description a decimal */
             amount?: string;
+            /**
+             * Format: double
+             * @description of a part that is wanted
+             */
+            qty?: number;
+            unit?: components["schemas"]["PartUnit"];
             job?: string;
         };
         TechniqueNote: {
@@ -3832,6 +3859,10 @@ export interface components {
             doubted?: boolean;
         };
         Shopping: {
+            /** @description products in use of which less will be left than a piece takes */
+            low: components["schemas"]["ScarceProduct"][];
+            /** @description what single pieces want besides */
+            parts: components["schemas"]["ShoppingPart"][];
             /** @description what the work takes besides its coats */
             supplies: components["schemas"]["SupplyLine"][];
             lines: components["schemas"]["ShoppingLine"][];
@@ -3921,6 +3952,52 @@ export interface components {
             count: number;
             /** Format: double */
             sizeL: number;
+        };
+        ScarceProduct: {
+            product: components["schemas"]["ProductRef"];
+            /**
+             * Format: double
+             * @description once all open pieces have theirs
+             */
+            leftL: number;
+            /**
+             * Format: double
+             * @description that a piece took so far, on average
+             */
+            aPieceL: number;
+        };
+        /** @enum {string} */
+        PartUnit: "count" | "m" | "m2" | "L" | "kg";
+        WantedPart: {
+            /**
+             * Format: int64
+             * @description the event that tells it
+             */
+            fact: number;
+            text: string;
+            /** Format: double */
+            qty: number;
+            unit: components["schemas"]["PartUnit"];
+        };
+        ShoppingPart: {
+            text: string;
+            /**
+             * Format: double
+             * @description in all
+             */
+            qty: number;
+            unit: components["schemas"]["PartUnit"];
+            for: components["schemas"]["PartShare"][];
+        };
+        PartShare: {
+            piece: components["schemas"]["ShoppingPiece"];
+            /**
+             * Format: int64
+             * @description the event that tells it
+             */
+            fact: number;
+            /** Format: double */
+            qty: number;
         };
         ShoppingPiece: {
             /** Format: int64 */

@@ -101,4 +101,4 @@ export function told(w: Wants, kinds: { id: string; name: string }[]): string[] 
 
 /** What the tins in stock are short of, in a line. */
 export const toBuy = (s: System, show: Show) =>
-  s.buy.map((n) => `${n.product.name}, ${show.volume(n.litres)}`).join('; ')
+  s.buy.map((n) => `${n.product.name}, ${show.amount(n.litres, n.product)}`).join('; ')

@@ -109,6 +109,7 @@ function HowItWent({ event: e }: { event: KeptEvent }) {
     e.wetUm !== undefined && `gauged ${show.measure(show.measures.film, e.wetUm)} wet`,
     e.build && builds[e.build],
     e.amount !== undefined && show.price(e.amount),
+    e.qty !== undefined && show.part(e.qty, e.unit ?? 'count'),
   ].filter(Boolean)
   return told.length > 0 && <span className="text-sm opacity-85">{told.join(' · ')}</span>
 }

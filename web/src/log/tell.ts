@@ -14,7 +14,7 @@ export type Told = { event: number } | { press: string }
  * Tells facts of a piece, each with the time of the press. Without the network they wait on this device, and count as
  * told; only what the server will not have is a problem.
  */
-export function useTell(piece: Piece) {
+export function useTell(piece: { id: number; input: { name: string } }) {
   const [busy, setBusy] = useState(false)
   const [problem, setProblem] = useState<Problem>()
   const client = useQueryClient()
@@ -57,6 +57,6 @@ export function useWaiting(piece: Piece): Press[] {
 /** The facts of a piece that presses on this device wait to take back. */
 export function useTakingBack(piece: Piece): number[] {
   return usePresses().flatMap((p) =>
-    p.piece.id === piece.id && p.refused === undefined && p.body.of !== undefined ? [p.body.of] : [],
+    p.piece.id === piece.id && p.refused === undefined && p.body.kind === 'taken_back' && p.body.of ? [p.body.of] : [],
   )
 }

@@ -6,11 +6,12 @@ import { useServerNow } from '../api/clock'
 import { anyChosen, usePiece } from '../ui/PieceFrame'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { BuyPart } from './BuyPart'
 import { Extras } from './Extras'
 import { Listing } from './Listing'
 import { Quotes } from './Quotes'
 import { TellMoney } from './TellMoney'
-import { workWords } from './words'
+import { useWorkWords } from './words'
 
 const NOW_EVERY = 60_000 // ms
 
@@ -25,6 +26,7 @@ export function MoneyView() {
           <div className="space-y-6">
             {piece.input.owner === 'customer' && <Quotes piece={piece} />}
             <Costs ledger={ledger} piece={piece} />
+            {ledger.wanted.length > 0 && <Wanted ledger={ledger} piece={piece} />}
             <TellMoney piece={piece} />
             <Extras ledger={ledger} piece={piece} />
             {piece.input.owner === 'own' && anyChosen(piece) && <Listing piece={piece} />}
@@ -83,10 +85,33 @@ function Costs({ ledger, piece }: { ledger: Ledger; piece: Piece }) {
   )
 }
 
+/** Parts that somebody wrote down to buy: they cost nothing yet, and stand on the shopping list. */
+function Wanted({ ledger, piece }: { ledger: Ledger; piece: Piece }) {
+  const show = useShow()
+  return (
+    <section aria-labelledby="wanted">
+      <h2 id="wanted" className="mb-2">
+        Still to buy for it
+      </h2>
+      <ul className="divide-y divide-base-300 border-y border-base-300">
+        {ledger.wanted.map((w) => (
+          <li key={w.fact} className="flex flex-wrap items-center justify-between gap-x-4 py-1">
+            <span>
+              <b>{show.part(w.qty, w.unit)}</b> {w.text}
+            </span>
+            <BuyPart piece={piece} part={w} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
 /** A line of cost, opened down to the facts that it rests on. */
 function CostLine({ line, events }: { line: LedgerLine; events: KeptEvent[] }) {
   const show = useShow()
   const facts = events.filter((e) => line.facts.includes(e.id))
+  const workWords = useWorkWords()
   const name = line.kind === 'hours' ? workWords(line.title) : line.title
   return (
     <li className="py-1">

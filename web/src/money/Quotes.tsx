@@ -12,7 +12,7 @@ import { StoryField, TextField } from '../ui/TypedFields'
 import { Tick } from '../ui/Tick'
 import { Field } from '../ui/Field'
 import { DayInput } from '../ui/When'
-import { workWords } from './words'
+import { useWorkWords } from './words'
 
 /** What the work may cost as a range, the quotes that were given, and how the accepted one stands against the log. */
 export function Quotes({ piece }: { piece: Piece }) {
@@ -50,6 +50,7 @@ export function Quotes({ piece }: { piece: Piece }) {
 
 function Estimate({ quoting: q }: { quoting: Quoting }) {
   const show = useShow()
+  const workWords = useWorkWords()
   return (
     <div className="border-y border-base-300 py-3">
       <p className="text-lg">
@@ -123,6 +124,7 @@ const tones = { within: 'border-success', amber: 'border-warning', over: 'border
 
 function Watching({ watch: w }: { watch: NonNullable<Quoting['watch']> }) {
   const show = useShow()
+  const workWords = useWorkWords()
   return (
     <div role="status" className={`border-l-4 bg-base-200 p-3 ${tones[w.state]}`}>
       <p className="text-lg font-bold">{headline(w, show)}</p>

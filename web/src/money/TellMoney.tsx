@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { EventInput, Piece } from '../api/client'
+import type { EventInput, PartUnit, Piece } from '../api/client'
 import { useTell } from '../log/tell'
 import { useWho } from '../log/who'
 import { Field, MeasureInput } from '../ui/Field'
@@ -8,10 +8,11 @@ import { TextField, WordField } from '../ui/TypedFields'
 import { DayInput } from '../ui/When'
 import { whole } from '../ui/units'
 
-type Kind = 'bought' | 'part_bought' | 'hours' | 'agreed' | 'asked' | 'sold' | 'fee'
+type Kind = 'bought' | 'part_wanted' | 'part_bought' | 'hours' | 'agreed' | 'asked' | 'sold' | 'fee'
 
 const kinds: Record<Kind, { name: string; asks?: string; of?: Piece['input']['owner'] }> = {
   bought: { name: 'The piece was bought for', asks: 'from whom, if it matters', of: 'own' },
+  part_wanted: { name: 'Something is to be bought for it', asks: 'what: handles, cloth, glass' },
   part_bought: { name: 'Bought for it', asks: 'what: handles, cloth, glass' },
   hours: { name: 'Worked on it', asks: 'what was done: fetched, photographed, delivered' },
   asked: { name: 'A price is asked', of: 'own' },
@@ -25,18 +26,28 @@ interface Draft {
   amount: string
   text: string
   minutes?: number
+  qty?: number
+  unit: PartUnit
   day: string
 }
+
+const units: Record<PartUnit, string> = { count: 'pieces', m: 'm', m2: 'm²', L: 'L', kg: 'kg' }
 
 /** Noon of a day; of today it is now, since noon may still be to come. */
 const onDay = (day: string) =>
   day === '' || day === new Date().toISOString().slice(0, 10) ? undefined : `${day}T12:00:00Z`
 
+/** What is counted of a fact: minutes, how much of something, or a sum. */
+const countOf = (d: Draft): Partial<EventInput> => {
+  if (d.kind === 'hours') return { tookMin: d.minutes ?? 0 }
+  return d.kind === 'part_wanted' ? { qty: d.qty ?? 0, unit: d.unit } : { amount: d.amount }
+}
+
 /** One fact of money, told as it happened. It is never changed: what was wrong is taken back in the log. */
 export function TellMoney({ piece }: { piece: Piece }) {
   const own = piece.input.owner
   const mine = (Object.keys(kinds) as Kind[]).filter((k) => (kinds[k].of ?? own) === own)
-  const blank: Draft = { kind: mine[0]!, amount: '', text: '', day: '' }
+  const blank: Draft = { kind: mine[0]!, amount: '', text: '', unit: 'count', day: '' }
   const [draft, setDraft] = useState(blank)
   const { who, setWho, keepWho } = useWho()
   const { tell, busy, problem, clear } = useTell(piece)
@@ -45,13 +56,14 @@ export function TellMoney({ piece }: { piece: Piece }) {
     setDraft({ ...draft, ...part })
   }
   const hours = draft.kind === 'hours'
+  const wanted = draft.kind === 'part_wanted'
   const keep = async () => {
     const fact: EventInput = {
       kind: draft.kind,
       who,
       text: draft.text,
       happenedAt: onDay(draft.day),
-      ...(hours ? { tookMin: draft.minutes ?? 0 } : { amount: draft.amount }),
+      ...countOf(draft),
     }
     keepWho()
     if (await tell(kinds[draft.kind].name, fact)) setDraft({ ...blank, kind: draft.kind })
@@ -76,7 +88,28 @@ export function TellMoney({ piece }: { piece: Piece }) {
             onChange={(kind) => set({ kind })}
           />
         </div>
-        {hours ? (
+        {wanted && (
+          <>
+            <Field label="How much" error={wrong('/qty')}>
+              {(ids) => (
+                <MeasureInput
+                  {...ids}
+                  measure={{ ...whole(''), digits: 2 }}
+                  value={draft.qty}
+                  onChange={(qty) => set({ qty })}
+                />
+              )}
+            </Field>
+            <WordField<PartUnit>
+              label="Counted in"
+              words={units}
+              value={draft.unit}
+              error={wrong('/unit')}
+              onChange={(unit) => set({ unit })}
+            />
+          </>
+        )}
+        {wanted ? null : hours ? (
           <Field label="Minutes" error={wrong('/tookMin')}>
             {(ids) => (
               <MeasureInput

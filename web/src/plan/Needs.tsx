@@ -26,7 +26,8 @@ export function Needs({ answer: { plan, supplies } }: { answer: PlanAnswer }) {
         </>
       )}
       <p className="no-print mt-3 text-sm opacity-85">
-        Coats by their label’s rate; losses and all besides by practice, as estimates.
+        Coats × area ÷ the label’s rate ÷ what reaches the work; bare wood drinks a quarter of a coat more. Losses and
+        all besides are practice, as estimates.
       </p>
     </aside>
   )
@@ -39,18 +40,18 @@ function ProductNeed({ need }: { need: Need }) {
     <li className="py-1 print:py-0">
       <details>
         <summary className="min-h-11 cursor-pointer py-1 print:min-h-0 print:py-0">
-          <b>{need.litres > 0 ? show.volume(need.litres) : 'as it needs'}</b> {product.name}{' '}
+          <b>{need.litres > 0 ? show.amount(need.litres, product) : 'as it needs'}</b> {product.name}{' '}
           <span className="text-sm opacity-85">{[product.maker, product.colour].filter(Boolean).join(', ')}</span>
         </summary>
         <ul className="mb-2 space-y-1 pl-4 text-sm">
           {need.shares.map((s) => (
             <li key={s.zone}>
-              {s.zone}: {sumOf(s, show)}
+              {s.zone}: {sumOf(s, product, show)}
             </li>
           ))}
           {need.leftL > 0 && (
             <li>
-              In pot and tool: {show.volume(need.leftL)}, once a session
+              In pot and tool: {show.amount(need.leftL, product)}, once a session
               {need.sessions > 1 && ` (${need.sessions})`}.
             </li>
           )}
@@ -60,14 +61,13 @@ function ProductNeed({ need }: { need: Need }) {
   )
 }
 
-/** How a zone's amount comes about, as one would work it out on paper. */
-function sumOf(s: Need['shares'][number], show: Show): string {
-  const coats = s.coats === 1 ? 'one coat' : `${s.coats} coats`
-  const area = show.measure(show.measures.area, s.areaM2)
-  if (s.rateM2L === 0) return `${coats} over ${area}; no spreading rate is known.`
-  const thirst = s.thirstL > 0 ? `, the first a quarter more on bare wood` : ''
-  const lost = s.transfer < 1 ? `, ${show.number(s.transfer * 100)} % reaches the work` : ''
-  return `${coats} over ${area} at ${show.spread(s.rateM2L)}${thirst}${lost}: ${show.volume(s.litres)}.`
+/** How a zone's amount comes about, as one would write it down. */
+function sumOf(s: Need['shares'][number], product: Need['product'], show: Show): string {
+  const coats = s.thirstL > 0 ? `(${s.coats} + ${show.number((s.thirstL * s.rateM2L) / s.areaM2, 2)})` : String(s.coats)
+  const covered = `${coats} × ${show.measure(show.measures.area, s.areaM2)}`
+  if (s.rateM2L === 0) return `${covered}, and no spreading rate is known`
+  const lost = s.transfer < 1 ? ` ÷ ${show.number(s.transfer * 100)} %` : ''
+  return `${covered} ÷ ${show.spread(s.rateM2L)}${lost} = ${show.amount(s.litres, product)}`
 }
 
 /** An amount of a supply in words. */

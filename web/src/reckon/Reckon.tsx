@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { Pin } from 'lucide-react'
+import { Pin, ShoppingBasket } from 'lucide-react'
 import { useState } from 'react'
 import { useOutletContext, useSearchParams } from 'react-router'
 import { Problem, type Calculated, type Calculator, type Piece } from '../api/client'
@@ -164,16 +164,13 @@ function Figures({ answer }: { answer: Calculated }) {
   )
 }
 
-const LONG_RUN_M = 3 // from here on it is told in metres or feet
-
 function figure({ value, unit }: Calculated['results'][number], show: Show): string {
   switch (unit) {
     case 'L':
       return value < 0.1 ? show.little(value) : show.volume(value)
     case 'kg':
-      return show.measure(show.measures.weight, value)
     case 'm':
-      return show.measure(value < LONG_RUN_M ? show.measures.side : show.measures.run, value)
+      return show.part(value, unit)
     case 'um':
       return show.measure(show.measures.film, value)
     case 'm2/L':
@@ -192,15 +189,33 @@ function PinIt({ piece, calculator, answer }: { piece: Piece; calculator: Calcul
   const show = useShow()
   const { tell, busy, problem } = useTell(piece)
   const [pinned, setPinned] = useState<string>()
+  const [listed, setListed] = useState<string>()
   const text = `${calculator.name}: ${answer.results.map((r) => `${r.name} ${figure(r, show)}`).join('; ')}. ${answer.sum}.`
   const pin = async () => {
     if (await tell('Worked out', { kind: 'note', text, who: lastWho() })) setPinned(text)
+  }
+  const list = async () => {
+    for (const b of answer.buys) {
+      if (!(await tell('Something is to be bought', { kind: 'part_wanted', ...b, who: lastWho() }))) return
+    }
+    setListed(text)
   }
   return (
     <div className="mt-3">
       <button type="button" className="btn btn-outline" disabled={busy || pinned === text} onClick={() => void pin()}>
         <Pin size={16} aria-hidden="true" /> {pinned === text ? 'Pinned to its log' : 'Pin it to this piece'}
       </button>
+      {answer.buys.length > 0 && (
+        <button
+          type="button"
+          className="btn btn-outline ml-2"
+          disabled={busy || listed === text}
+          onClick={() => void list()}
+        >
+          <ShoppingBasket size={16} aria-hidden="true" />{' '}
+          {listed === text ? 'On the shopping list' : 'Put what it takes on the shopping list'}
+        </button>
+      )}
       {problem && <ProblemNote problem={problem} />}
     </div>
   )

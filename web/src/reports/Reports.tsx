@@ -4,7 +4,7 @@ import type { ReactNode } from 'react'
 import type { ReportsAnswer } from '../api/client'
 import { reportsQuery } from '../api/queries'
 import { methods } from '../log/steps'
-import { workWords } from '../money/words'
+import { useWorkWords } from '../money/words'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { Bars, type Bar } from './Bars'
@@ -76,6 +76,7 @@ function ByTheHour({ of: { kinds } }: { of: ReportsAnswer }) {
 
 function Estimates({ of: { works } }: { of: ReportsAnswer }) {
   const show = useShow()
+  const workWords = useWorkWords()
   const bars: Bar[] = works.map((w) => ({
     name: workWords(w.work),
     value: w.overPct,

@@ -1,10 +1,20 @@
-import type { Covered, TinMove } from '../api/client'
+import type { Covered, ProductRef, TinMove } from '../api/client'
 import { methods } from '../log/steps'
 import { useShow } from '../ui/show'
 import { Link } from 'react-router'
 
 /** How far a product really went, and what became of its tins, the newest first. */
-export function Moves({ moves, covered, label }: { moves: TinMove[]; covered: Covered[]; label?: string }) {
+export function Moves({
+  product,
+  moves,
+  covered,
+  label,
+}: {
+  product: ProductRef
+  moves: TinMove[]
+  covered: Covered[]
+  label?: string
+}) {
   const show = useShow()
   if (moves.length === 0) return null
   return (
@@ -37,7 +47,7 @@ export function Moves({ moves, covered, label }: { moves: TinMove[]; covered: Co
                 </span>
               </span>
               <span className="text-right">
-                {m.litres !== undefined && `−${show.volume(m.litres)}`}
+                {m.litres !== undefined && `−${show.amount(m.litres, product)}`}
                 {m.amount && show.price(m.amount)}
               </span>
             </li>

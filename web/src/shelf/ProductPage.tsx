@@ -110,8 +110,8 @@ function Page({ page }: { page: ProductPage }) {
           ))}
         </section>
         <div className="space-y-8">
-          <Tins productId={p.ref.id} tins={page.tins} />
-          <Moves moves={page.moves} covered={page.covered} label={p.input.label['spreadM2L']} />
+          <Tins product={p.ref} tins={page.tins} />
+          <Moves product={p.ref} moves={page.moves} covered={page.covered} label={p.input.label['spreadM2L']} />
           <Diary productId={p.ref.id} notes={page.notes} faults={page.faults} />
           <section aria-labelledby="its-boards">
             <h2 id="its-boards" className="mb-2">

@@ -127,7 +127,7 @@ function ProductRow({ product }: { product: Product }) {
         </span>
         <span className="md:text-right">
           {product.leftL > 0 ? (
-            `${show.volume(product.leftL)} left`
+            `${show.amount(product.leftL, product.ref)} left`
           ) : (
             <span className="text-sm opacity-85">no tin entered</span>
           )}

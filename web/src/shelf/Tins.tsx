@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { api, Problem, type Tin, type TinInput } from '../api/client'
+import { api, Problem, type ProductRef, type Tin, type TinInput } from '../api/client'
 import { Field } from '../ui/Field'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
@@ -11,7 +11,8 @@ import { useSave } from '../api/saving'
 const blank: TinInput = { size: '', price: '', lot: '', left: '' }
 
 /** What of it stands on the shelf, and what to mind of each tin. */
-export function Tins({ productId, tins }: { productId: number; tins: Tin[] }) {
+export function Tins({ product, tins }: { product: ProductRef; tins: Tin[] }) {
+  const productId = product.id
   const show = useShow()
   const [open, setOpen] = useState<number | 'new'>()
   const { remove } = useTins(productId)
@@ -25,11 +26,11 @@ export function Tins({ productId, tins }: { productId: number; tins: Tin[] }) {
         {tins.map((t) => (
           <li key={t.id} className="py-2">
             {open === t.id ? (
-              <TinForm productId={productId} tin={t} done={() => setOpen(undefined)} />
+              <TinForm product={product} tin={t} done={() => setOpen(undefined)} />
             ) : (
               <div className="flex flex-wrap items-center justify-between gap-2">
                 <span>
-                  <b>{show.volume(t.leftL)}</b> of {t.input.size}
+                  <b>{show.amount(t.leftL, product)}</b> of {t.input.size}
                   <span className="block text-sm opacity-85">
                     {[
                       t.input.lot && `lot ${t.input.lot}`,
@@ -59,7 +60,7 @@ export function Tins({ productId, tins }: { productId: number; tins: Tin[] }) {
       </ul>
       {remove.error && <ProblemNote problem={remove.error} />}
       {open === 'new' ? (
-        <TinForm productId={productId} done={() => setOpen(undefined)} />
+        <TinForm product={product} done={() => setOpen(undefined)} />
       ) : (
         <button type="button" className="no-print btn btn-outline mt-2" onClick={() => setOpen('new')}>
           Add a tin
@@ -71,22 +72,32 @@ export function Tins({ productId, tins }: { productId: number; tins: Tin[] }) {
 
 type Why = 'empty' | 'thrown' | 'slip'
 
-/** Why a tin leaves the shelf: what was laid from it keeps its share of the price. */
+const whys: Record<Why, string> = { empty: 'used up', thrown: 'thrown away', slip: 'a slip: it never was here' }
+
+/** Why a tin leaves the shelf: what was laid from it keeps its share of the price. It is gone only once that is pressed. */
 function Leaves({ tin, remove }: { tin: Tin; remove: (why: Why) => void }) {
+  const [why, setWhy] = useState<Why>()
   return (
-    <select
-      className="select w-36"
-      aria-label={`Off the shelf: the tin of ${tin.input.size}`}
-      value=""
-      onChange={(e) => remove(e.target.value as Why)}
-    >
-      <option value="" disabled>
-        Off the shelf
-      </option>
-      <option value="empty">used up</option>
-      <option value="thrown">thrown away</option>
-      <option value="slip">a slip: it never was here</option>
-    </select>
+    <span className="flex flex-wrap">
+      <select
+        className="select w-36"
+        aria-label={`Off the shelf: the tin of ${tin.input.size}`}
+        value={why ?? ''}
+        onChange={(e) => setWhy((e.target.value || undefined) as Why | undefined)}
+      >
+        <option value="">Off the shelf</option>
+        {(Object.keys(whys) as Why[]).map((w) => (
+          <option key={w} value={w}>
+            {whys[w]}
+          </option>
+        ))}
+      </select>
+      {why && (
+        <button type="button" className="btn btn-primary" onClick={() => remove(why)}>
+          Take it off
+        </button>
+      )}
+    </span>
   )
 }
 
@@ -112,9 +123,10 @@ function useTins(productId: number) {
   return { save, remove }
 }
 
-function TinForm({ productId, tin, done }: { productId: number; tin?: Tin; done: () => void }) {
+function TinForm({ product, tin, done }: { product: ProductRef; tin?: Tin; done: () => void }) {
+  const byWeight = product.kgPerL !== undefined
   const [draft, setDraft] = useState<TinInput>(tin?.input ?? blank)
-  const { save } = useTins(productId)
+  const { save } = useTins(product.id)
   const wrong = (pointer: string) => (save.error instanceof Problem ? save.error.at(pointer) : undefined)
   const set = (change: Partial<TinInput>) => setDraft({ ...draft, ...change })
   return (
@@ -126,12 +138,16 @@ function TinForm({ productId, tin, done }: { productId: number; tin?: Tin; done:
         save.mutate({ tin, body: draft }, { onSuccess: done })
       }}
     >
-      <Field label="Size" error={wrong('/size')} hint="2.5 L, 750 mL, 1 qt">
+      <Field label="Size" error={wrong('/size')} hint={byWeight ? '400 g, 1 lb, 250 mL' : '2.5 L, 750 mL, 1 qt'}>
         {(ids) => (
           <input {...ids} className="input w-full" value={draft.size} onChange={(e) => set({ size: e.target.value })} />
         )}
       </Field>
-      <Field label="Left" error={wrong('/left')} hint="40 %, 1.2 L or 1.3 kg; empty = full">
+      <Field
+        label="Left"
+        error={wrong('/left')}
+        hint={byWeight ? '40 % or 150 g; empty = full' : '40 %, 1.2 L or 1.3 kg; empty = full'}
+      >
         {(ids) => (
           <input {...ids} className="input w-full" value={draft.left} onChange={(e) => set({ left: e.target.value })} />
         )}

@@ -2,10 +2,11 @@ import { useQuery } from '@tanstack/react-query'
 import { Download, Printer } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { ShoppingLine } from '../api/client'
+import type { ScarceProduct, ShoppingLine, ShoppingPart } from '../api/client'
 import { insteadQuery, shoppingQuery } from '../api/queries'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { BuyPart } from '../money/BuyPart'
 import { SupplyNeed } from '../plan/Needs'
 
 /** One list over all open pieces: what to buy by when, and what the shelf gives. */
@@ -26,12 +27,12 @@ export function ShoppingView() {
         </span>
       </div>
       <Answered query={query} what="what to buy">
-        {({ lines, cost, unpriced, supplies }) => {
+        {({ lines, cost, unpriced, supplies, parts, low }) => {
           const lacking = lines.filter((l) => l.lacksL > 0)
           const enough = lines.filter((l) => l.lacksL === 0)
           return (
             <>
-              {lines.length === 0 && (
+              {lines.length + parts.length === 0 && (
                 <p>
                   No open piece takes anything: <Link to="/">the bench</Link> says what waits for a choice.
                 </p>
@@ -67,13 +68,15 @@ export function ShoppingView() {
                   <ul className="divide-y divide-base-300 border-y border-base-300">
                     {enough.map((l) => (
                       <li key={l.product.id} className="py-2">
-                        <Named line={l} /> {show.volume(l.litres)} for {piecesOf(l)}
+                        <Named line={l} /> {show.amount(l.litres, l.product)} for {piecesOf(l)}
                         <FromShelf line={l} />
                       </li>
                     ))}
                   </ul>
                 </section>
               )}
+              {parts.length > 0 && <Parts parts={parts} />}
+              {low.length > 0 && <Low products={low} />}
               {supplies.length > 0 && (
                 <section aria-labelledby="besides" className="mt-6">
                   <h2 id="besides" className="mb-1">
@@ -102,9 +105,64 @@ export function ShoppingView() {
   )
 }
 
+/** What single pieces want besides: handles, cloth, glass. */
+function Parts({ parts }: { parts: ShoppingPart[] }) {
+  const show = useShow()
+  return (
+    <section aria-labelledby="parts" className="mt-6">
+      <h2 id="parts" className="mb-1">
+        Parts
+      </h2>
+      <ul className="divide-y divide-base-300 border-y border-base-300">
+        {parts.map((p) => (
+          <li key={p.text + p.unit} className="py-2">
+            <b>{show.part(p.qty, p.unit)}</b> {p.text}
+            <ul>
+              {p.for.map((f) => (
+                <li key={f.fact} className="flex flex-wrap items-center justify-between gap-x-4">
+                  <span className="text-sm opacity-85">
+                    {p.for.length > 1 && show.part(f.qty, p.unit)} for{' '}
+                    <Link className="link" to={`/pieces/${f.piece.id}/money`}>
+                      {f.piece.name}
+                    </Link>
+                  </span>
+                  <BuyPart piece={{ id: f.piece.id, input: f.piece }} part={{ fact: f.fact, text: p.text }} />
+                </li>
+              ))}
+            </ul>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+/** What is in use, and would not do for one piece more. */
+function Low({ products }: { products: ScarceProduct[] }) {
+  const show = useShow()
+  return (
+    <section aria-labelledby="low" className="mt-6">
+      <h2 id="low" className="mb-1">
+        Running low
+      </h2>
+      <ul className="divide-y divide-base-300 border-y border-base-300">
+        {products.map((l) => (
+          <li key={l.product.id} className="py-2">
+            <Named line={l} />
+            <span className="block text-sm">
+              <b>{l.leftL > 0 ? show.amount(l.leftL, l.product) : 'None'}</b> left once all that is on the bench is
+              laid; a piece took about {show.amount(l.aPieceL, l.product)} so far.
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
 const piecesOf = (l: ShoppingLine) => l.pieces.map((p) => p.name).join(', ')
 
-function Named({ line }: { line: ShoppingLine }) {
+function Named({ line }: { line: Pick<ShoppingLine, 'product'> }) {
   const { product } = line
   return (
     <>
@@ -125,11 +183,11 @@ function ToBuy({ line }: { line: ShoppingLine }) {
         <span className="block">
           {line.buy.length > 0 ? (
             <>
-              <b>{line.buy.map((b) => `${b.count} × ${show.volume(b.sizeL)}`).join(' and ')}</b>, short by{' '}
-              {show.volume(line.lacksL)}
+              <b>{line.buy.map((b) => `${b.count} × ${show.amount(b.sizeL, line.product)}`).join(' and ')}</b>, short by{' '}
+              {show.amount(line.lacksL, line.product)}
             </>
           ) : (
-            <b>{show.volume(line.lacksL)}</b>
+            <b>{show.amount(line.lacksL, line.product)}</b>
           )}
         </span>
         <span className="block text-sm opacity-85">for {piecesOf(line)}</span>
@@ -137,7 +195,7 @@ function ToBuy({ line }: { line: ShoppingLine }) {
         <Instead line={line} />
         {line.overL !== undefined && line.overL > 0 && (
           <span className="block text-sm opacity-85">
-            {show.volume(line.overL)} left over
+            {show.amount(line.overL, line.product)} left over
             {line.keepsMonths
               ? `: opened it keeps about ${show.number(line.keepsMonths)} months (practice)`
               : '; how long it keeps once it is opened, its label does not say'}
@@ -174,11 +232,11 @@ function Instead({ line }: { line: ShoppingLine }) {
                     <Link className="font-semibold hover:underline" to={`/shelf/${s.product.id}`}>
                       {s.product.name}
                     </Link>
-                    : about {show.volume(s.litres)},{' '}
+                    : about {show.amount(s.litres, s.product)},{' '}
                     {s.leftL >= s.litres
-                      ? `and the shelf has ${show.volume(s.leftL)}`
+                      ? `and the shelf has ${show.amount(s.leftL, s.product)}`
                       : s.leftL > 0
-                        ? `of which the shelf has ${show.volume(s.leftL)}`
+                        ? `of which the shelf has ${show.amount(s.leftL, s.product)}`
                         : 'none of it on the shelf'}
                     .
                     {s.not.length > 0 && (
@@ -204,9 +262,9 @@ function FromShelf({ line }: { line: ShoppingLine }) {
     <>
       {line.from.length > 0 && (
         <span className="block text-sm opacity-85">
-          From the shelf: {line.from.map((t) => `${show.volume(t.takesL)} of ${named(t)}`).join('; ')}.
+          From the shelf: {line.from.map((t) => `${show.amount(t.takesL, line.product)} of ${named(t)}`).join('; ')}.
           {line.lacksL === 0 &&
-            ` After that ${show.volume(left)} are left in ${line.from.length === 1 ? 'it' : 'them'}.`}
+            ` After that ${show.amount(left, line.product)} are left in ${line.from.length === 1 ? 'it' : 'them'}.`}
         </span>
       )}
       {line.from.map((t) =>
@@ -218,8 +276,8 @@ function FromShelf({ line }: { line: ShoppingLine }) {
       )}
       {line.stale.map((t) => (
         <span key={t.tinId} className="block text-sm font-semibold text-warning">
-          Not counted on: {named(t)}, with {show.volume(t.leftL)}. It is past its time when it is wanted: try it on a
-          board first.
+          Not counted on: {named(t)}, with {show.amount(t.leftL, line.product)}. It is past its time when it is wanted:
+          try it on a board first.
         </span>
       ))}
     </>

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { createContext, useContext, useMemo, type ReactNode } from 'react'
-import type { Workshop } from '../api/client'
+import type { PartUnit, Workshop } from '../api/client'
 import { FT2_PER_GALLON, measures, TABLESPOON_ML, volume, type Measure, type Units } from './units'
 import { workshopQuery } from '../api/queries'
 
@@ -12,6 +12,8 @@ export interface Show {
   number: (v: number, digits?: number) => string
   measure: (m: Measure, si: number) => string
   volume: (litres: number) => string
+  amount: (litres: number, product?: { kgPerL?: number }) => string // by weight where it is sold so
+  part: (qty: number, unit: PartUnit) => string
   little: (litres: number) => string // measured out with a syringe or a spoon
   spread: (m2PerL: number) => string // how far it goes
   spoons: (ml: number) => string // a little of a liquid or powder, as it is measured out by hand
@@ -28,6 +30,9 @@ export interface Show {
   hours: (h: number) => string
 }
 
+const LONG_RUN_M = 3 // from here on it is told in metres or feet
+const HEAVY_KG = 1 // and from here on in kilograms or pounds
+
 export function makeShow(workshop?: Workshop): Show {
   const units = workshop?.units ?? 'metric'
   const words = units === 'us' ? 'en-US' : 'en-GB'
@@ -39,6 +44,13 @@ export function makeShow(workshop?: Workshop): Show {
     return (iso: string) => f.format(new Date(iso))
   }
   const number = (v: number, digits = 0) => v.toLocaleString(figures, { maximumFractionDigits: digits })
+  const of = measures[units]
+  const measured = (m: Measure, si: number) => `${number(m.fromSI(si), m.digits)} ${m.unit}`
+  const volumeOf = (litres: number) => {
+    const v = volume(units, litres)
+    return `${number(v.amount, v.digits)} ${v.unit}`
+  }
+  const weight = (kg: number) => measured(kg < HEAVY_KG ? of.weight : of.heavy, kg)
   const hourAndMinute = {
     hour: workshop?.clock === 'h12' ? 'numeric' : '2-digit',
     minute: '2-digit',
@@ -59,12 +71,16 @@ export function makeShow(workshop?: Workshop): Show {
   return {
     workshop,
     units,
-    measures: measures[units],
+    measures: of,
     number,
-    measure: (m, si) => `${number(m.fromSI(si), m.digits)} ${m.unit}`,
-    volume: (litres) => {
-      const v = volume(units, litres)
-      return `${number(v.amount, v.digits)} ${v.unit}`
+    measure: measured,
+    volume: volumeOf,
+    amount: (litres, product) => (product?.kgPerL === undefined ? volumeOf(litres) : weight(litres * product.kgPerL)),
+    part: (qty, unit) => {
+      if (unit === 'L') return volumeOf(qty)
+      if (unit === 'kg') return weight(qty)
+      if (unit === 'm') return measured(qty < LONG_RUN_M ? of.side : of.run, qty)
+      return unit === 'm2' ? measured(of.area, qty) : `${number(qty)} ×`
     },
     little: (litres) =>
       units === 'us' ? `${number((litres * 1000) / TABLESPOON_ML, 2)} tbsp` : `${number(litres * 1000, 1)} mL`,

@@ -28,6 +28,7 @@ interface Measures {
   pace: Measure
   little: Measure // of a liquid
   weight: Measure // of a tin on the scale, in kg
+  heavy: Measure // likewise, of much
   run: Measure // of tape, of a moulding
 }
 
@@ -40,6 +41,7 @@ export const measures: Record<Units, Measures> = {
     pace: scaled('min/m²', 1, 1),
     little: scaled('mL', 0.001, 0),
     weight: scaled('g', 0.001, 0),
+    heavy: scaled('kg', 1, 2),
     run: scaled('m', 1, 1),
   },
   us: {
@@ -50,6 +52,7 @@ export const measures: Record<Units, Measures> = {
     pace: scaled('min/ft²', 1 / (FOOT * FOOT), 2),
     little: scaled('fl oz', GALLON / 128, 1),
     weight: scaled('oz', POUND / 16, 1),
+    heavy: scaled('lb', POUND, 2),
     run: scaled('ft', FOOT, 0),
   },
 }
