@@ -2723,7 +2723,10 @@ type Facts struct {
 	Hazards string `json:"hazards"`
 
 	// Hue the colour that a stain gives; empty = not told
-	Hue      Hue           `json:"hue"`
+	Hue Hue `json:"hue"`
+
+	// SoldIn sizes with their prices, such as 750 mL 24.50; 2.5 L 62
+	SoldIn   string        `json:"soldIn"`
 	Thinner  string        `json:"thinner"`
 	Tools    string        `json:"tools"`
 	VocBasis FactsVocBasis `json:"vocBasis"`

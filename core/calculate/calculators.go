@@ -226,7 +226,7 @@ var Calculators = []*Calculator{
 		Basis: "panels with seams; thread about 8 m to a metre of seam (practice)",
 		Inputs: []Input{
 			{"length", "Pad, length", Length, "42", false}, {"width", "Width", Length, "40", false},
-			{"thick", "Thickness", Length, "5", false}, {"seam", "Seam allowance", Length, "15 mm", true},
+			{"thick", "Thickness", Length, "5", false}, {"seam", "Seam allowance", Length, "15 mm", false},
 			{"zip", "Zip in the back seam, longer by", Length, "5 mm", true},
 		},
 		compute: pad,

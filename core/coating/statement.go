@@ -87,6 +87,7 @@ type Facts struct {
 	VOCBasis VOCBasis `json:"vocBasis"`
 	Depth    Depth    `json:"depth"`
 	Hue      Hue      `json:"hue"`
+	SoldIn   string   `json:"soldIn"` // sizes and prices, as ReadSold reads them
 }
 
 var thinners = map[Carrier][2]string{

@@ -57,14 +57,18 @@ func endsIn(words, name string) bool {
 // ReadSize reads what a tin holds, such as "2.5 L", "750 mL" or "1 qt", in litres; or a net weight such as "400 g",
 // through the density in kg/L, 0 when nobody knows it.
 func ReadSize(words string, density float64) (litres float64, err error) {
-	if !isWeight(words) {
-		r, err := sizeField.Read(words)
-		return r.From, err
+	field := &sizeField
+	if isWeight(words) {
+		field = &netField
 	}
-	r, err := netField.Read(words)
+	r, err := field.Read(words)
 	switch {
 	case err != nil:
 		return 0, err
+	case r.To > r.From:
+		return 0, fmt.Errorf("“%s” is a range; write one size", words)
+	case field == &sizeField:
+		return r.From, nil
 	case density == 0:
 		return 0, errNoDensity
 	}

@@ -5,6 +5,8 @@ import (
 	"strings"
 	"testing"
 	"time"
+
+	"firmitas/core/money"
 )
 
 // Units: NIST Handbook 44, appendix C.
@@ -70,6 +72,37 @@ func TestTinsWarn(t *testing.T) {
 		got := strings.Join(product(t, c.family, nil).Warnings(c.tin, today), " ")
 		if !strings.Contains(got, c.says) || (c.says == "") != (got == "") {
 			t.Errorf("%s %+v: %q, want %q", c.family, c.tin, got, c.says)
+		}
+	}
+}
+
+// By hand: 24.50 for 750 mL are 32.67 a litre, 62 for 2.5 L are 24.80; 9.90 for 400 g at 0.8 kg/L, half a litre, are 19.80.
+func TestSizesThatAreSold(t *testing.T) {
+	for words, want := range map[string]struct {
+		sizes []float64
+		perL  string
+	}{
+		"750 mL 24.50; 2.5 L 62": {[]float64{0.75, 2.5}, "32.67"},
+		"2,5 L 62,00;":           {[]float64{2.5}, "24.80"},
+		"400 g 9,90":             {[]float64{0.5}, "19.80"},
+		"1 L; 5 L":               {[]float64{1, 5}, "0.00"},
+		"":                       {nil, "0.00"},
+	} {
+		sold, err := ReadSold(words, 0.8)
+		perL, _ := DearestPerL(sold)
+		if err != nil || len(sold) != len(want.sizes) || money.Text(perL) != want.perL {
+			t.Errorf("%q: %+v at %s a litre, %v", words, sold, money.Text(perL), err)
+			continue
+		}
+		for i, s := range sold {
+			if math.Abs(s.SizeL-want.sizes[i]) > 1e-9 {
+				t.Errorf("%q: %v", words, s.SizeL)
+			}
+		}
+	}
+	for _, words := range []string{"large", "large 12", "1 L free", "1 L -3", "1 L 0", "24.50 for 1 L"} {
+		if sold, err := ReadSold(words, 0); err == nil {
+			t.Errorf("took %q as %+v", words, sold)
 		}
 	}
 }

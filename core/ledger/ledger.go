@@ -77,7 +77,7 @@ type Account struct {
 	Laid     []Laid          // coats and jobs of its plan that were told
 	Ahead    []Laid          // and those that nobody told yet, their events empty
 	Tins     map[int64]Priced
-	PerL     map[int64]money.Amount // of products, by their newest tin
+	PerL     map[int64]money.Amount // of products, by their newest tin, else as they are sold
 	Rates    []Rate
 	Now      time.Time
 }
@@ -175,7 +175,8 @@ func (a Account) materials(l *Ledger) (out []Line) {
 		switch {
 		case told && tin.Known && tin.SizeL > 0:
 			amount = money.Of(tin.Price, litres, tin.SizeL)
-			note = fmt.Sprintf("%s of a tin of %s at %s", inL(litres), inL(tin.SizeL), money.Text(tin.Price))
+			note = fmt.Sprintf("%s of a tin of %s at %s",
+				inWords(p, litres), inWords(p, tin.SizeL), money.Text(tin.Price))
 		default:
 			perL, priced := a.PerL[p.ID]
 			if !priced {
@@ -185,7 +186,7 @@ func (a Account) materials(l *Ledger) (out []Line) {
 				continue
 			}
 			amount, estimate = money.Of(perL, litres, 1), true
-			note = fmt.Sprintf("%s at %s a litre, as it was bought last", inL(litres), money.Text(perL))
+			note = fmt.Sprintf("%s at %s a litre: no tin with a price was told", inWords(p, litres), money.Text(perL))
 		}
 		if litres == 0 {
 			continue
@@ -198,11 +199,11 @@ func (a Account) materials(l *Ledger) (out []Line) {
 	return out
 }
 
-func inL(litres float64) string {
-	if litres < 1 {
+func inWords(p *coating.Product, litres float64) string {
+	if litres < 1 && !p.ByWeight() {
 		return fmt.Sprintf("%.0f mL", litres*1000)
 	}
-	return fmt.Sprintf("%.2f L", litres)
+	return p.Amount(litres)
 }
 
 // hours are the minutes by hand by kind of work, at the rate of their day, and the overhead that goes with them.

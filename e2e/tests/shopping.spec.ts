@@ -68,7 +68,7 @@ test('a plan says what every coat takes with its sum, and what the work takes be
   const takes = page.getByRole('complementary').filter({ hasText: 'What it takes' })
   await takes.getByRole('group').first().getByText(/mL|L/).first().click()
   await expect(takes.getByText(/ × 2 m² ÷ [\d.]+ m²\/L.* = /).first()).toBeVisible()
-  await expect(takes.getByText(/In pot and tool: \d+ mL, once a session/).first()).toBeVisible()
+  await expect(takes.getByText(/In pot and tool, \d+ sessions: \d+ mL/).first()).toBeVisible()
   await expect(takes.getByText(/Abrasive, quarter sheet or disc, P\d+/).first()).toBeVisible()
   await expect(takes.getByText(/^0 /)).toHaveCount(0)
   await accessible(page)

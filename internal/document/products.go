@@ -66,7 +66,7 @@ var columns = func() []string {
 	for _, f := range coating.Fields {
 		out = append(out, f.Name)
 	}
-	out = append(out, "tools", "thinner", "cleanUp", "hazards", "vocBasis", "depth", "hue")
+	out = append(out, "tools", "thinner", "cleanUp", "hazards", "vocBasis", "depth", "hue", "soldIn")
 	for _, k := range coating.StatementKinds {
 		out = append(out, statesPrefix+k.ID, statesPrefix+k.ID+sourceSuffix)
 	}
@@ -123,6 +123,8 @@ func (p *Product) text(column string) *string {
 		return (*string)(&p.Facts.Depth)
 	case "hue":
 		return (*string)(&p.Facts.Hue)
+	case "soldIn":
+		return &p.Facts.SoldIn
 	}
 	return nil
 }

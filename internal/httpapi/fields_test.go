@@ -101,7 +101,7 @@ func TestEveryFieldSurvives(t *testing.T) {
 		), "Decision.GroundID": int64(5), "BoardInput.GroundID": int64(0), "OldFinish": "shellac", "CrossCut": 1,
 		"MadeOn": tomorrow, "BoardInput.Material": "oak", "Note": "Held.",
 		"SolventRub": "unmoved", "WaterDrop": "no_mark", "Who": "JT", "Text": "It spat.",
-		"RecipeInput.Name": "Three coats", "Lacks": []string{"spray_gun"}, "Depth": "medium", "Hue": "red",
+		"RecipeInput.Name": "Three coats", "Lacks": []string{"spray_gun"}, "Depth": "medium", "Hue": "red", "SoldIn": "750 mL 24.50; 2.5 L 62",
 		"Person.Name": "KL", "OwnDay.Name": "Fair", "OwnDay.Person": "KL", "Open": 480, "Close": 720, "Booths": 2, "RackM2": 4.5,
 		"Date": tomorrow,
 		"Pace": map[string]float64{"sand_by_hand": 12.5}, "LayerAsked.ProductID": int64(3), "LayerAsked.Coats": 3,

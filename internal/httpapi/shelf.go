@@ -133,6 +133,7 @@ func fromProductInput(in api.ProductInput) document.Product {
 			VOCBasis: coating.VOCBasis(in.Facts.VocBasis),
 			Depth:    coating.Depth(in.Facts.Depth),
 			Hue:      coating.Hue(in.Facts.Hue),
+			SoldIn:   in.Facts.SoldIn,
 		},
 	}
 	for kind, said := range in.Statements {
@@ -180,6 +181,7 @@ func toFacts(f coating.Facts) api.Facts {
 		VocBasis: api.FactsVocBasis(f.VOCBasis),
 		Depth:    api.Depth(f.Depth),
 		Hue:      api.Hue(f.Hue),
+		SoldIn:   f.SoldIn,
 	}
 }
 

@@ -135,6 +135,27 @@ func TestPartsAndPastesAreBought(t *testing.T) {
 	if wax.Ref.KgPerL == nil || tin.LeftL*(*wax.Ref.KgPerL) < 0.0999 || tin.LeftL*(*wax.Ref.KgPerL) > 0.1001 {
 		t.Errorf("%v kg/L, %v L left", wax.Ref.KgPerL, tin.LeftL)
 	}
+	said := productInput("Loft Clear by the tin")
+	said.Facts.SoldIn = "a lot"
+	status, data = c.call("POST", "/api/products", encode(t, said))
+	if status != 422 || problem(t, data, "/facts/soldIn") == "" {
+		t.Errorf("sold in a lot: %d %s", status, data)
+	}
+	said.Facts.SoldIn = "750 mL 24,50; 2.5 L 62"
+	sold := answer[api.Product](c, "POST", "/api/products", encode(t, said), 201)
+	in := input()
+	in.Name, in.Start, in.Promised, in.Zones[0].AreaM2 = "Table of Loft Clear", now.AddDate(0, 0, 30), nil, 5
+	table := answer[api.Piece](c, "POST", "/api/pieces", encode(t, in), 201)
+	table = c.choose(table, 0, []api.LayerChoice{{Role: "protect", ProductID: sold.Ref.ID, Coats: 3}})
+	lines := get[api.Shopping](c, "/api/shopping").Lines
+	at := slices.IndexFunc(lines, func(l api.ShoppingLine) bool { return l.Product.ID == sold.Ref.ID })
+	if at < 0 || lines[at].Cost == nil || *lines[at].Cost != "62.00" || lines[at].Buy[0].SizeL != 2.5 {
+		t.Errorf("what nobody bought yet is bought as it is sold: %+v", lines)
+	}
+	ahead := get[api.Ledger](c, pathOf(table.ID)+"/ledger")
+	if slices.Contains(ahead.Unpriced, said.Name) || ahead.AheadMaterial == "0.00" {
+		t.Errorf("its material is not reckoned: %s, unpriced %v", ahead.AheadMaterial, ahead.Unpriced)
+	}
 	light := answer[api.Product](c, "POST", "/api/products", encode(t, productInput("Loft Clear")), 201)
 	status, data = c.call("POST", fmt.Sprintf("/api/products/%d/tins", light.Ref.ID), encode(t, api.TinInput{Size: "400 g"}))
 	if status != 422 || !strings.Contains(problem(t, data, "/size"), "density") {

@@ -48,6 +48,7 @@ type Facts struct {
 	VOCBasis string `json:"vocBasis,omitempty"`
 	Depth    string `json:"depth,omitempty"`
 	Hue      string `json:"hue,omitempty"`
+	SoldIn   string `json:"soldIn,omitempty"`
 }
 
 const (

@@ -92,6 +92,9 @@ func (s *Service) stock(ctx context.Context, home Workshop, shelf []*coating.Pro
 	products := map[int64]*coating.Product{}
 	for _, p := range shelf {
 		products[p.ID] = p
+		if perL, known := coating.DearestPerL(p.Sold()); known {
+			out.prices[p.ID] = perL
+		}
 	}
 	for _, t := range tins {
 		p := products[t.ProductID]
@@ -100,9 +103,8 @@ func (s *Service) stock(ctx context.Context, home Workshop, shelf []*coating.Pro
 		}
 		tin := s.tin(p, t)
 		out.left[p.ID] += tin.LeftL
-		price, err := decimal.NewFromString(t.Price.String)
-		if t.Price.Valid && err == nil && tin.SizeL > 0 {
-			out.prices[p.ID] = price.Div(decimal.NewFromFloat(tin.SizeL)) // the newest tin's
+		if sold := tin.sold(); sold.Priced && sold.SizeL > 0 {
+			out.prices[p.ID] = sold.Price.Div(decimal.NewFromFloat(sold.SizeL)) // the newest tin's
 		}
 	}
 	used, err := s.store.UsedProducts(ctx, home.ID)

@@ -2,6 +2,7 @@ package workshop
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -91,13 +92,40 @@ func (s *Service) account(ctx context.Context, home Workshop, p Piece) (ledger.A
 	for _, t := range tins {
 		out.Tins[t.ID] = priced(t)
 	}
+	return out, s.perL(ctx, home, &out)
+}
+
+// perL tells what a litre costs of each product that the account needs: in its newest tin, else as it is sold.
+func (s *Service) perL(ctx context.Context, home Workshop, a *ledger.Account) error {
 	last, err := s.store.LastPrices(ctx, home.ID)
+	if err != nil {
+		return err
+	}
 	for _, t := range last {
 		if of := priced(t); of.SizeL > 0 {
-			out.PerL[t.ProductID] = of.Price.Div(decimal.NewFromFloat(of.SizeL))
+			a.PerL[t.ProductID] = of.Price.Div(decimal.NewFromFloat(of.SizeL))
 		}
 	}
-	return out, err
+	for _, laid := range slices.Concat(a.Laid, a.Ahead) {
+		if laid.Product == nil || laid.Product.ID <= 0 {
+			continue
+		}
+		id := laid.Product.ID
+		if _, known := a.PerL[id]; known {
+			continue
+		}
+		p, _, err := s.sheet(ctx, id)
+		if errors.Is(err, store.ErrNotFound) {
+			continue
+		}
+		if err != nil {
+			return err
+		}
+		if perL, known := coating.DearestPerL(p.Sold()); known {
+			a.PerL[id] = perL
+		}
+	}
+	return nil
 }
 
 // priced is a stored tin as it was bought; what was stored was readable.

@@ -174,7 +174,7 @@ func (c *check) texts(d document.Product) {
 	for i, pair := range d.Pairings {
 		plain(fmt.Sprintf("pairings/%d", i), pair.What+pair.Sense+pair.Source)
 	}
-	plain("facts", d.Facts.Tools+d.Facts.Thinner+d.Facts.CleanUp+d.Facts.Hazards)
+	plain("facts", d.Facts.Tools+d.Facts.Thinner+d.Facts.CleanUp+d.Facts.Hazards+d.Facts.SoldIn)
 }
 
 // forbidden tells of a rune that no text may hold: line breaks and tabs it may.
@@ -215,6 +215,11 @@ func read(d document.Product) (*coating.Product, error) {
 	} else if err != nil {
 		return nil, err
 	}
+	if p != nil {
+		if _, err := coating.ReadSold(d.Facts.SoldIn, p.DensityA); err != nil {
+			problems = append(problems, coating.Problem{Field: "facts/soldIn", Detail: sentenceOf(err)})
+		}
+	}
 	if len(problems) > 0 {
 		return nil, &coating.Invalid{Product: d.Name, Problems: problems}
 	}
@@ -248,6 +253,7 @@ func toDocument(row store.Product) document.Product {
 		VOCBasis: coating.VOCBasis(f.VOCBasis),
 		Depth:    coating.Depth(f.Depth),
 		Hue:      coating.Hue(f.Hue),
+		SoldIn:   f.SoldIn,
 	}
 	return d
 }
@@ -282,6 +288,7 @@ func ToRow(p *coating.Product) store.Product {
 		VOCBasis: string(f.VOCBasis),
 		Depth:    string(f.Depth),
 		Hue:      string(f.Hue),
+		SoldIn:   f.SoldIn,
 	}
 	return row
 }

@@ -9,6 +9,7 @@ import (
 	"github.com/shopspring/decimal"
 
 	"firmitas/core/coating"
+	"firmitas/core/money"
 	"firmitas/core/quantity"
 	"firmitas/core/schedule"
 	"firmitas/core/shopping"
@@ -50,6 +51,11 @@ func (s *Service) Shopping(ctx context.Context) (Shopping, error) {
 		out := Shopping{Home: home, Pieces: map[int64]Piece{}, Tins: map[int64]Tin{}}
 		var held []shopping.Held
 		packs := map[int64][]quantity.Pack{}
+		for _, p := range shelf {
+			for _, sold := range p.Sold() {
+				packs[p.ID] = asSold(packs[p.ID], sold)
+			}
+		}
 		for _, c := range tins {
 			at := slices.IndexFunc(shelf, func(p *coating.Product) bool { return p.ID == c.ProductID })
 			if at < 0 {
@@ -57,7 +63,7 @@ func (s *Service) Shopping(ctx context.Context) (Shopping, error) {
 			}
 			t := s.tin(shelf[at], c)
 			out.Tins[c.ID] = t
-			packs[c.ProductID] = asSold(packs[c.ProductID], t)
+			packs[c.ProductID] = asSold(packs[c.ProductID], t.sold())
 			held = append(held, shopping.Held{ID: c.ID, ProductID: c.ProductID, Tin: coating.Tin{
 				SizeL: t.SizeL, LeftL: t.LeftL, Opened: c.Opened.Time, BestBefore: c.BestBefore.Time,
 			}})
@@ -92,11 +98,21 @@ func (s *Service) Shopping(ctx context.Context) (Shopping, error) {
 	})
 }
 
-// asSold adds the size of a tin to those that a product is sold in, at the price of the newest.
-func asSold(packs []quantity.Pack, t Tin) []quantity.Pack {
-	pack := quantity.Pack{ML: int(t.SizeL*1000 + 0.5)}
-	if price, err := decimal.NewFromString(t.Row.Price.String); err == nil && t.Row.Price.Valid {
-		pack.Cents = price.Shift(2).IntPart()
+// sold is a tin as it was bought.
+func (t Tin) sold() coating.Sold {
+	out := coating.Sold{SizeL: t.SizeL}
+	if t.Row.Price.Valid {
+		out.Price, _ = money.Read(t.Row.Price.String) // as it was written
+		out.Priced = out.Price.IsPositive()
+	}
+	return out
+}
+
+// asSold adds a size to those that a product is sold in, at the price that was told last.
+func asSold(packs []quantity.Pack, s coating.Sold) []quantity.Pack {
+	pack := quantity.Pack{ML: int(s.SizeL*1000 + 0.5)}
+	if s.Priced {
+		pack.Cents = s.Price.Shift(2).IntPart()
 	}
 	at := slices.IndexFunc(packs, func(p quantity.Pack) bool { return p.ML == pack.ML })
 	switch {

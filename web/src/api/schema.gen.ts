@@ -1591,6 +1591,8 @@ export interface components {
             vocBasis: "" | "ready_to_use" | "less_water";
             depth: components["schemas"]["Depth"];
             hue: components["schemas"]["Hue"];
+            /** @description sizes with their prices, such as 750 mL 24.50; 2.5 L 62 */
+            soldIn: string;
         };
         /**
          * @description how much a stain deepens wood; empty = not told

@@ -39,9 +39,9 @@ export function MoneyView() {
 }
 
 const kinds: Record<LedgerLine['kind'], string> = {
-  bought: 'Bought for',
+  bought: 'The piece itself',
   material: 'Out of tins',
-  part: 'Bought for it',
+  part: 'Parts',
   hours: 'By hand',
   overhead: 'Overhead',
 }

@@ -51,8 +51,9 @@ function ProductNeed({ need }: { need: Need }) {
           ))}
           {need.leftL > 0 && (
             <li>
-              In pot and tool: {show.amount(need.leftL, product)}, once a session
-              {need.sessions > 1 && ` (${need.sessions})`}.
+              {need.sessions > 1
+                ? `In pot and tool, ${need.sessions} sessions: ${show.amount(need.leftL, product)}.`
+                : `In pot and tool: ${show.amount(need.leftL, product)}.`}
             </li>
           )}
         </ul>

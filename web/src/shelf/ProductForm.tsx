@@ -20,7 +20,7 @@ const blank: ProductInput = {
   label: {},
   statements: {},
   pairings: [],
-  facts: { tools: '', thinner: '', cleanUp: '', hazards: '', vocBasis: '', depth: '', hue: '' },
+  facts: { tools: '', thinner: '', cleanUp: '', hazards: '', vocBasis: '', depth: '', hue: '', soldIn: '' },
 }
 
 /** A new product, or one like another: a variant keeps its name and waits for the other sheen. */
@@ -117,7 +117,7 @@ function Form({ catalogue, initial, product }: { catalogue: Catalogue; initial: 
             <LabelFields draft={draft} set={set} catalogue={catalogue} wrong={wrong} family={family} />
             <Statements draft={draft} set={set} catalogue={catalogue} wrong={wrong} />
             <Pairings draft={draft} set={set} catalogue={catalogue} wrong={wrong} />
-            <Facts draft={draft} set={set} family={family} />
+            <Facts draft={draft} set={set} wrong={wrong} family={family} />
           </>
         )}
         {save.error && <ProblemNote problem={save.error} />}

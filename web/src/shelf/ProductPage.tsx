@@ -84,6 +84,7 @@ function Page({ page }: { page: ProductPage }) {
                 ['Thinner', p.facts.thinner],
                 ['Clean-up', p.facts.cleanUp],
                 ['Hazards', p.facts.hazards],
+                ['Sold in', p.facts.soldIn],
                 [
                   'VOC counted',
                   {

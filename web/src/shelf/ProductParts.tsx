@@ -254,10 +254,12 @@ export function Pairings({ draft, set, catalogue, wrong }: Part) {
 export function Facts({
   draft,
   set,
+  wrong,
   family,
 }: {
   draft: ProductInput
   set: (change: Partial<ProductInput>) => void
+  wrong: (pointer: string) => string | undefined
   family: Catalogue['families'][number]
 }) {
   const put = (change: Partial<ProductInput['facts']>) => set({ facts: { ...draft.facts, ...change } })
@@ -276,6 +278,13 @@ export function Facts({
       {text('thinner', 'Thinner')}
       {text('cleanUp', 'Clean-up')}
       {text('hazards', 'Hazards on the label')}
+      <TextField
+        label="Sold in"
+        hint="sizes, each with its price: 750 mL 24.50; 2.5 L 62"
+        error={wrong('/facts/soldIn')}
+        value={draft.facts.soldIn}
+        onChange={(soldIn) => put({ soldIn })}
+      />
       {draft.shade === 'tone' && (
         <>
           <WordField

@@ -192,13 +192,13 @@ function ToBuy({ line }: { line: ShoppingLine }) {
         </span>
         <span className="block text-sm opacity-85">for {piecesOf(line)}</span>
         <FromShelf line={line} />
-        <Instead line={line} />
         {line.overL !== undefined && line.overL > 0 && (
           <span className="block text-sm opacity-85">
             {show.amount(line.overL, line.product)} left over
             {line.keepsMonths
               ? `: opened it keeps about ${show.number(line.keepsMonths)} months (practice)`
               : '; how long it keeps once it is opened, its label does not say'}
+            <Instead line={line} />
           </span>
         )}
       </span>
