@@ -958,6 +958,7 @@ const (
 	LedgerLineKindMaterial LedgerLineKind = "material"
 	LedgerLineKindOverhead LedgerLineKind = "overhead"
 	LedgerLineKindPart     LedgerLineKind = "part"
+	LedgerLineKindSupply   LedgerLineKind = "supply"
 )
 
 // Valid indicates whether the value is a known member of the LedgerLineKind enum.
@@ -972,6 +973,8 @@ func (e LedgerLineKind) Valid() bool {
 	case LedgerLineKindOverhead:
 		return true
 	case LedgerLineKindPart:
+		return true
+	case LedgerLineKindSupply:
 		return true
 	default:
 		return false
@@ -1479,27 +1482,27 @@ func (e StepKind) Valid() bool {
 	}
 }
 
-// Defines values for SupplyLineUnit.
+// Defines values for SupplyUnit.
 const (
-	SupplyLineUnitL     SupplyLineUnit = "L"
-	SupplyLineUnitM     SupplyLineUnit = "m"
-	SupplyLineUnitM2    SupplyLineUnit = "m2"
-	SupplyLineUnitPair  SupplyLineUnit = "pair"
-	SupplyLineUnitPiece SupplyLineUnit = "piece"
+	SupplyUnitL     SupplyUnit = "L"
+	SupplyUnitM     SupplyUnit = "m"
+	SupplyUnitM2    SupplyUnit = "m2"
+	SupplyUnitPair  SupplyUnit = "pair"
+	SupplyUnitPiece SupplyUnit = "piece"
 )
 
-// Valid indicates whether the value is a known member of the SupplyLineUnit enum.
-func (e SupplyLineUnit) Valid() bool {
+// Valid indicates whether the value is a known member of the SupplyUnit enum.
+func (e SupplyUnit) Valid() bool {
 	switch e {
-	case SupplyLineUnitL:
+	case SupplyUnitL:
 		return true
-	case SupplyLineUnitM:
+	case SupplyUnitM:
 		return true
-	case SupplyLineUnitM2:
+	case SupplyUnitM2:
 		return true
-	case SupplyLineUnitPair:
+	case SupplyUnitPair:
 		return true
-	case SupplyLineUnitPiece:
+	case SupplyUnitPiece:
 		return true
 	default:
 		return false
@@ -2199,9 +2202,12 @@ type Catalogue struct {
 	Signs []Named `json:"signs"`
 
 	// Soils what may lie on a ground
-	Soils          []string    `json:"soils"`
-	StatementKinds []Named     `json:"statementKinds"`
-	Tests          []TestGuide `json:"tests"`
+	Soils          []string `json:"soils"`
+	StatementKinds []Named  `json:"statementKinds"`
+
+	// Supplies what work uses up besides its coats
+	Supplies []SupplyKind `json:"supplies"`
+	Tests    []TestGuide  `json:"tests"`
 
 	// Tools that not every workshop has
 	Tools []Named `json:"tools"`
@@ -4270,10 +4276,13 @@ type SettingsInput struct {
 	Rates []MoneyRate        `json:"rates"`
 
 	// Room What all pieces share.
-	Room    Room               `json:"room"`
-	Schools Schools            `json:"schools"`
-	Units   SettingsInputUnits `json:"units"`
-	Version int                `json:"version"`
+	Room    Room    `json:"room"`
+	Schools Schools `json:"schools"`
+
+	// SupplyPrices what a unit of each supply costs, as typed; empty = not told
+	SupplyPrices map[string]string  `json:"supplyPrices"`
+	Units        SettingsInputUnits `json:"units"`
+	Version      int                `json:"version"`
 }
 
 // SettingsInputClock defines model for SettingsInput.Clock.
@@ -4357,6 +4366,9 @@ type Shopping struct {
 
 	// Supplies what the work takes besides its coats
 	Supplies []SupplyLine `json:"supplies"`
+
+	// SuppliesCost a decimal, of the supplies that have a price; none where none has
+	SuppliesCost *string `json:"suppliesCost,omitempty"`
 
 	// Unpriced lines that lack something whose price nobody told
 	Unpriced int `json:"unpriced"`
@@ -4547,11 +4559,21 @@ type Substitute struct {
 	Zones []string `json:"zones"`
 }
 
+// SupplyKind defines model for SupplyKind.
+type SupplyKind struct {
+	ID   string     `json:"id"`
+	Name string     `json:"name"`
+	Unit SupplyUnit `json:"unit"`
+}
+
 // SupplyLine What work takes besides its coats (practice, estimate).
 type SupplyLine struct {
 	// Amount in its unit; whole where only whole ones can be had
-	Amount float64       `json:"amount"`
-	For    []SupplyShare `json:"for"`
+	Amount float64 `json:"amount"`
+
+	// Cost a decimal, an estimate; none where no price is told
+	Cost *string       `json:"cost,omitempty"`
+	For  []SupplyShare `json:"for"`
 
 	// Grit FEPA P, of an abrasive
 	Grit *int   `json:"grit,omitempty"`
@@ -4559,13 +4581,10 @@ type SupplyLine struct {
 	Name string `json:"name"`
 
 	// Note what it is, in short; empty = its name says it
-	Note  string         `json:"note"`
-	Notes []string       `json:"notes"`
-	Unit  SupplyLineUnit `json:"unit"`
+	Note  string     `json:"note"`
+	Notes []string   `json:"notes"`
+	Unit  SupplyUnit `json:"unit"`
 }
-
-// SupplyLineUnit defines model for SupplyLine.Unit.
-type SupplyLineUnit string
 
 // SupplyShare defines model for SupplyShare.
 type SupplyShare struct {
@@ -4574,6 +4593,9 @@ type SupplyShare struct {
 	// Title the work that takes it
 	Title string `json:"title"`
 }
+
+// SupplyUnit defines model for SupplyUnit.
+type SupplyUnit string
 
 // Suspect defines model for Suspect.
 type Suspect struct {
@@ -5048,12 +5070,15 @@ type Workshop struct {
 	Rates []MoneyRate        `json:"rates"`
 
 	// Room What all pieces share.
-	Room     Room          `json:"room"`
-	Schools  Schools       `json:"schools"`
-	TimeZone string        `json:"timeZone"`
-	Town     string        `json:"town"`
-	Units    WorkshopUnits `json:"units"`
-	Version  int           `json:"version"`
+	Room    Room    `json:"room"`
+	Schools Schools `json:"schools"`
+
+	// SupplyPrices decimals, by supply
+	SupplyPrices map[string]string `json:"supplyPrices"`
+	TimeZone     string            `json:"timeZone"`
+	Town         string            `json:"town"`
+	Units        WorkshopUnits     `json:"units"`
+	Version      int               `json:"version"`
 }
 
 // WorkshopClock defines model for Workshop.Clock.

@@ -39,6 +39,7 @@ type LineKind string
 const (
 	Bought   LineKind = "bought"   // the piece itself
 	Material LineKind = "material" // out of tins
+	Supply   LineKind = "supply"   // used up by the work
 	Part     LineKind = "part"     // bought for it
 	Hours    LineKind = "hours"
 	Overhead LineKind = "overhead"
@@ -79,7 +80,14 @@ type Account struct {
 	Tins     map[int64]Priced
 	PerL     map[int64]money.Amount // of products, by their newest tin, else as they are sold
 	Rates    []Rate
+	Supplies SuppliesCost
 	Now      time.Time
+}
+
+// SuppliesCost is what a piece uses up besides its coats, as an estimate.
+type SuppliesCost struct {
+	InAll money.Amount // all its work, done or not
+	Ahead money.Amount // of what is still to do
 }
 
 // Ledger of a piece.
@@ -109,7 +117,7 @@ type Ledger struct {
 // Make the ledger of a piece.
 func Make(a Account) Ledger {
 	var l Ledger
-	l.Lines = slices.Concat(a.bought(), a.materials(&l), a.hours())
+	l.Lines = slices.Concat(a.bought(), a.materials(&l), a.supplies(), a.hours())
 	for _, line := range l.Lines {
 		l.With = l.With.Add(line.Amount)
 		if line.Kind != Hours && line.Kind != Overhead {
@@ -127,6 +135,7 @@ func Make(a Account) Ledger {
 // ahead is what the plan still takes.
 func (l *Ledger) ahead(a Account) {
 	rate := RateAt(a.Rates, a.Now)
+	l.AheadMaterial = a.Supplies.Ahead
 	for _, todo := range a.Ahead {
 		l.AheadMinutes += todo.Minutes
 		if p := todo.Product; p != nil && todo.Litres > 0 {
@@ -204,6 +213,24 @@ func inWords(p *coating.Product, litres float64) string {
 		return fmt.Sprintf("%.0f mL", litres*1000)
 	}
 	return p.Amount(litres)
+}
+
+// supplies are what the work that was told used up besides its coats.
+func (a Account) supplies() []Line {
+	used := a.Supplies.InAll.Sub(a.Supplies.Ahead)
+	var facts []int64
+	for _, e := range a.Standing {
+		if e.Kind == worklog.JobDone || e.Kind == worklog.CoatLaid {
+			facts = append(facts, e.ID)
+		}
+	}
+	if len(facts) == 0 || !used.IsPositive() {
+		return nil
+	}
+	return []Line{{
+		Kind: Supply, Title: "Abrasives, cloths, cleaners and the like", Amount: used, Estimate: true,
+		Note: "By the work that was told, at the workshop's prices", Facts: facts,
+	}}
 }
 
 // hours are the minutes by hand by kind of work, at the rate of their day, and the overhead that goes with them.

@@ -78,10 +78,14 @@ func TestWhatNobodyToldIsAnEstimate(t *testing.T) {
 		Laid: []Laid{
 			{Event: first, Product: varnish, Litres: 0.25, Minutes: 60, Title: "Clear"}, {Event: second, Product: wax, Title: "Wax"},
 		},
-		PerL:  map[int64]money.Amount{7: sum("20")},
-		Rates: []Rate{{Hour: sum("40")}},
+		PerL:     map[int64]money.Amount{7: sum("20")},
+		Rates:    []Rate{{Hour: sum("40")}},
+		Supplies: SuppliesCost{InAll: sum("9"), Ahead: sum("6")}, // so that 3 are used up
 	})
-	if !l.Without.Equal(sum("5")) || !l.With.Equal(sum("45")) || len(l.Unpriced) != 1 || l.Unpriced[0] != "wax_clear" {
+	if !l.AheadMaterial.Equal(sum("6")) {
+		t.Errorf("%s of material still to come", l.AheadMaterial)
+	}
+	if !l.Without.Equal(sum("8")) || !l.With.Equal(sum("48")) || len(l.Unpriced) != 1 || l.Unpriced[0] != "wax_clear" {
 		t.Errorf("%+v", l)
 	}
 	for _, line := range l.Lines {

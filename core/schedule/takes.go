@@ -37,6 +37,12 @@ func (b Brief) Takes(p Plan) []supplies.Work {
 	return append(out, b.masks()...)
 }
 
+// TakesInAll is all work of a piece, also what is done already, as far as it takes supplies besides its coats.
+func (b Brief) TakesInAll() []supplies.Work {
+	b.Log = Log{}
+	return b.Takes(Plan{Needs: b.needs()})
+}
+
 // takenByDecor is what measured decorations take that are still to lay.
 func (b Brief) takenByDecor() []supplies.Work {
 	var out []supplies.Work

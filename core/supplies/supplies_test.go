@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"firmitas/core/decoration"
+	"firmitas/core/money"
 	"firmitas/core/substrate"
 	"firmitas/core/technique"
 )
@@ -101,5 +102,24 @@ func TestNoWorkIsForgotten(t *testing.T) {
 		if !used {
 			t.Errorf("nothing takes %s", s.ID)
 		}
+	}
+}
+
+// By hand: four sheets at 0.45 are 1.80, half a litre at 5.25 is 2.63; a brush serves again and costs nothing here, and what
+// has no price is in no sum.
+func TestWhatSuppliesCost(t *testing.T) {
+	prices := map[string]money.Amount{}
+	for id, price := range map[string]string{"paper": "0.45", "spirits": "5.25", "brush": "8"} {
+		prices[id], _ = money.Read(price)
+	}
+	lines := []Line{
+		{Supply: Find("paper"), Amount: 4}, {Supply: Find("spirits"), Amount: 0.5}, {Supply: Find("brush"), Amount: 1},
+		{Supply: Find("cloth"), Amount: 9},
+	}
+	if got := money.Text(Cost(lines, prices)); got != "4.43" {
+		t.Errorf("%s, by hand 4.43", got)
+	}
+	if _, known := lines[2].Cost(prices); known {
+		t.Error("a brush is used up")
 	}
 }

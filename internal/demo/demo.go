@@ -39,6 +39,10 @@ var home = store.Workshop{
 	Rates: store.JSON[[]store.Rate]{V: []store.Rate{
 		{From: "2025-01-01", Hour: "38.00", Overhead: "5.50", FeePct: "2.00", TaxPct: "0.00"},
 	}},
+	Supplies: store.JSON[map[string]string]{V: map[string]string{
+		"paper": "0.45", "pad": "0.90", "cloth": "0.15", "gloves": "0.25", "tape": "0.06", "spirits": "5.20",
+		"cleaner": "7.50", "glue": "9.80", "filler": "14.00", "sleeve": "1.10", "pot": "0.40",
+	}},
 	FoodPolicy: "strict",
 }
 

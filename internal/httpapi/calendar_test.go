@@ -21,7 +21,7 @@ func asStored(w api.Workshop) api.SettingsInput {
 	return api.SettingsInput{
 		Version: w.Version, Contact: w.Contact, Units: api.SettingsInputUnits(w.Units), Clock: api.SettingsInputClock(w.Clock),
 		Numbers: api.SettingsInputNumbers(w.Numbers), Currency: w.Currency, Rates: w.Rates, Schools: w.Schools, Hours: w.Hours, Room: w.Room,
-		FoodPolicy: api.SettingsInputFoodPolicy(w.FoodPolicy), Lacks: w.Lacks, Pace: w.Pace,
+		FoodPolicy: api.SettingsInputFoodPolicy(w.FoodPolicy), Lacks: w.Lacks, Pace: w.Pace, SupplyPrices: w.SupplyPrices,
 	}
 }
 

@@ -47,6 +47,7 @@ func (h *handlers) PutSettings(
 		Numbers:    string(r.Body.Numbers),
 		Currency:   r.Body.Currency,
 		Rates:      each(r.Body.Rates, fromRate),
+		Supplies:   r.Body.SupplyPrices,
 		FoodPolicy: enduse.FoodPolicy(r.Body.FoodPolicy),
 		Schools:    compat.Schools(r.Body.Schools),
 		Shop:       technique.Shop{Pace: r.Body.Pace},

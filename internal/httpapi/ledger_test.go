@@ -20,6 +20,7 @@ func TestTheLedgerOfAPiece(t *testing.T) {
 	w := get[api.Workshop](c, "/api/workshop")
 	settings := asStored(w)
 	settings.Rates = []api.MoneyRate{{From: tomorrow, Hour: "42,00", Overhead: "6", FeePct: "", TaxPct: "20"}}
+	settings.SupplyPrices = map[string]string{}
 	answer[api.Workshop](c, "PUT", "/api/workshop/settings", encode(t, settings), 200)
 	p, clear := c.begunDesk()
 	path := fmt.Sprintf("/api/pieces/%d", p.ID)
@@ -62,15 +63,36 @@ func TestTheLedgerOfAPiece(t *testing.T) {
 	if len(moves) != 2 || or(moves[0].Litres) != 0.5 || or(moves[1].Amount) != "31.50" {
 		t.Errorf("in and out of the tin: %+v", moves)
 	}
-	status, _ := c.call("DELETE", fmt.Sprintf("/api/tins/%d?version=%d&why=slip", tin.ID, tin.Version), "")
-	if status != 409 {
-		t.Errorf("a coat was laid from it, and it never was: %d", status)
+	gone, _ := c.call("DELETE", fmt.Sprintf("/api/tins/%d?version=%d&why=slip", tin.ID, tin.Version), "")
+	if gone != 409 {
+		t.Errorf("a coat was laid from it, and it never was: %d", gone)
 	}
 	if status, _ := c.call("DELETE", fmt.Sprintf("/api/tins/%d?version=%d&why=thrown", tin.ID, tin.Version), ""); status != 204 {
 		t.Errorf("thrown away: %d", status)
 	}
 	if after := get[api.Ledger](c, path+"/ledger"); after.Without != "39.75" {
 		t.Errorf("the tin is gone, and its half costs %s", after.Without)
+	}
+
+	// Supplies at the workshop's prices: what the told coat used up is an estimate, the rest is still to come. What
+	// serves again has no price, and neither has what nobody uses.
+	settings = asStored(get[api.Workshop](c, "/api/workshop"))
+	ahead := get[api.Ledger](c, path+"/ledger").AheadMaterial
+	settings.SupplyPrices = map[string]string{"paper": "0,50", "brush": "8", "gold": "900", "cloth": "cheap"}
+	status, data := c.call("PUT", "/api/workshop/settings", encode(t, settings))
+	for _, field := range []string{"/supplyPrices/brush", "/supplyPrices/gold", "/supplyPrices/cloth"} {
+		if status != 422 || problem(t, data, field) == "" {
+			t.Errorf("%s: %d %s", field, status, data)
+		}
+	}
+	settings.SupplyPrices = map[string]string{"paper": "0,50"}
+	answer[api.Workshop](c, "PUT", "/api/workshop/settings", encode(t, settings), 200)
+	priced := get[api.Ledger](c, path+"/ledger")
+	if priced.AheadMaterial == ahead {
+		t.Errorf("paper is still to come, and material ahead is %s as before", ahead)
+	}
+	if list := get[api.Shopping](c, "/api/shopping"); list.SuppliesCost == nil {
+		t.Error("paper has a price, and the list does not count it")
 	}
 }
 

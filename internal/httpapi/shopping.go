@@ -6,7 +6,9 @@ import (
 	"fmt"
 
 	"firmitas/api"
+	"firmitas/core/money"
 	"firmitas/core/shopping"
+	"firmitas/core/supplies"
 	"firmitas/core/worklog"
 	"firmitas/internal/document"
 	"firmitas/internal/workshop"
@@ -77,6 +79,9 @@ func toBuy(s workshop.Shopping) []document.ToBuy {
 	}
 	for _, l := range s.Besides {
 		row := document.ToBuy{What: l.Supply.Name, Takes: l.Amount, Lacks: l.Amount, Unit: string(l.Supply.Unit)}
+		if cost, known := l.Cost(s.Home.Supplies); known {
+			row.Cost = money.Text(cost)
+		}
 		if l.Grit > 0 {
 			row.What += fmt.Sprintf(" P%d", l.Grit)
 		}
@@ -91,12 +96,15 @@ func toBuy(s workshop.Shopping) []document.ToBuy {
 func toShopping(s workshop.Shopping) api.Shopping {
 	out := api.Shopping{
 		Lines:    each(s.Lines, func(l shopping.Line) api.ShoppingLine { return toShoppingLine(l, s) }),
-		Supplies: each(s.Besides, toSupply),
+		Supplies: each(s.Besides, func(l supplies.Line) api.SupplyLine { return toPricedSupply(l, s.Home.Supplies) }),
 		Parts:    each(s.Parts, func(p shopping.Part) api.ShoppingPart { return toShoppingPart(p, s) }),
 	}
 	out.Low = each(s.Low, func(l shopping.Scarce) api.ScarceProduct {
 		return api.ScarceProduct{Product: toRef(l.Product), LeftL: l.Left, APieceL: l.APiece}
 	})
+	if sum := supplies.Cost(s.Besides, s.Home.Supplies); sum.IsPositive() {
+		out.SuppliesCost = told(money.Text(sum))
+	}
 	var cents int64
 	for _, l := range s.Lines {
 		cents += l.Basket.Cents

@@ -45,23 +45,28 @@ func when(t time.Time) *time.Time {
 
 func toWorkshop(w workshop.Workshop) api.Workshop {
 	out := api.Workshop{
-		Name:       w.Name,
-		Town:       w.Town,
-		Contact:    w.Contact,
-		Version:    w.Version,
-		Units:      api.WorkshopUnits(w.Units),
-		Clock:      api.WorkshopClock(w.Clock),
-		Numbers:    api.WorkshopNumbers(w.Numbers),
-		Currency:   w.Currency,
-		Rates:      each(w.Rates, toRate),
-		FoodPolicy: api.WorkshopFoodPolicy(w.FoodPolicy),
-		Schools:    api.Schools(w.Schools),
-		Lacks:      each(w.Shop.Lacks, func(t technique.Tool) string { return string(t) }),
-		Pace:       map[string]float64{},
-		Hours:      each(w.Days[:], toHours),
-		Room:       toRoom(w.Room),
+		Name:     w.Name,
+		Town:     w.Town,
+		Contact:  w.Contact,
+		Version:  w.Version,
+		Units:    api.WorkshopUnits(w.Units),
+		Clock:    api.WorkshopClock(w.Clock),
+		Numbers:  api.WorkshopNumbers(w.Numbers),
+		Currency: w.Currency,
+		Rates:    each(w.Rates, toRate),
+
+		SupplyPrices: map[string]string{},
+		FoodPolicy:   api.WorkshopFoodPolicy(w.FoodPolicy),
+		Schools:      api.Schools(w.Schools),
+		Lacks:        each(w.Shop.Lacks, func(t technique.Tool) string { return string(t) }),
+		Pace:         map[string]float64{},
+		Hours:        each(w.Days[:], toHours),
+		Room:         toRoom(w.Room),
 	}
 	maps.Copy(out.Pace, w.Shop.Pace)
+	for id, price := range w.Supplies {
+		out.SupplyPrices[id] = money.Text(price)
+	}
 	if w.Zone != nil {
 		out.TimeZone = w.Zone.String()
 	}
@@ -151,6 +156,9 @@ func catalogue() api.Catalogue {
 		}),
 		Tools: each(technique.Tools, func(t technique.NamedTool) api.Named {
 			return api.Named{ID: string(t.ID), Name: t.Name}
+		}),
+		Supplies: each(supplies.UsedUp(), func(s *supplies.Supply) api.SupplyKind {
+			return api.SupplyKind{ID: s.ID, Name: s.Name, Unit: api.SupplyUnit(s.Unit)}
 		}),
 		PaceKinds: each(schedule.PaceKinds(), func(k schedule.PaceKind) api.PaceKind {
 			return api.PaceKind{ID: k.ID, Name: k.Name, Stage: api.PaceKindStage(k.Stage), Minutes: k.Minutes}
@@ -318,14 +326,21 @@ func toNeed(n schedule.Need) api.Need {
 	}
 }
 
-func toSupply(l supplies.Line) api.SupplyLine {
-	return api.SupplyLine{
-		ID: l.Supply.ID, Name: l.Supply.Name, Unit: api.SupplyLineUnit(l.Supply.Unit), Note: l.Supply.Note,
+func toSupply(l supplies.Line) api.SupplyLine { return toPricedSupply(l, nil) }
+
+func toPricedSupply(l supplies.Line, prices map[string]money.Amount) api.SupplyLine {
+	cost, known := l.Cost(prices)
+	out := api.SupplyLine{
+		ID: l.Supply.ID, Name: l.Supply.Name, Unit: api.SupplyUnit(l.Supply.Unit), Note: l.Supply.Note,
 		Grit: told(l.Grit), Amount: l.Amount, Notes: append([]string{}, l.Notes...),
 		For: each(l.For, func(s supplies.Share) api.SupplyShare {
 			return api.SupplyShare{Title: s.Title, Amount: s.Amount}
 		}),
 	}
+	if known {
+		out.Cost = told(money.Text(cost))
+	}
+	return out
 }
 
 func toParts(p system.Parts) api.Parts {

@@ -14,9 +14,10 @@ type Workshop struct {
 	TimeZone   string                   `db:"time_zone"`
 	Units      string                   `db:"units"`
 	Clock      string                   `db:"clock"`
-	Numbers    string                   `db:"numbers"`  // point or comma before the decimals
-	Currency   string                   `db:"currency"` // by ISO 4217
-	Rates      JSON[[]Rate]             `db:"rates"`    // what an hour costs, and what goes off a price
+	Numbers    string                   `db:"numbers"`       // point or comma before the decimals
+	Currency   string                   `db:"currency"`      // by ISO 4217
+	Rates      JSON[[]Rate]             `db:"rates"`         // what an hour costs, and what goes off a price
+	Supplies   JSON[map[string]string]  `db:"supply_prices"` // decimals, by supply
 	FoodPolicy string                   `db:"food_policy"`
 	Schools    JSON[Schools]            `db:"schools"`
 	Hours      JSON[[7]Day]             `db:"hours"`
@@ -88,7 +89,7 @@ func (s *Store) Home(ctx context.Context) (Workshop, error) {
 // AddWorkshop makes a workshop with its shelf in one go and returns its id.
 func (s *Store) AddWorkshop(ctx context.Context, w Workshop, shelf []Product) (id int64, err error) {
 	err = s.Write(ctx, func(ctx context.Context) error {
-		names := "name, town, contact, time_zone, units, clock, numbers, currency, rates, " +
+		names := "name, town, contact, time_zone, units, clock, numbers, currency, rates, supply_prices, " +
 			"food_policy, schools, hours, lacks, pace, room"
 		if id, err = newID(s.q(ctx).NamedExecContext(ctx, insert("workshops", names), w)); err != nil {
 			return err
@@ -115,7 +116,8 @@ func (s *Store) SaveRoom(ctx context.Context, w Workshop) error {
 func (s *Store) SaveSettings(ctx context.Context, w Workshop) error {
 	return oneRow(s.q(ctx).NamedExecContext(ctx,
 		"UPDATE workshops"+set(
-			"contact, units, clock, numbers, currency, rates, food_policy, schools, hours, lacks, pace, room",
+			"contact, units, clock, numbers, currency, rates, supply_prices, food_policy, schools, hours, "+
+				"lacks, pace, room",
 		)+"WHERE id = :id AND version = :version", w),
 	)
 }

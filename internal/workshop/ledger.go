@@ -13,6 +13,7 @@ import (
 	"firmitas/core/coating"
 	"firmitas/core/ledger"
 	"firmitas/core/money"
+	"firmitas/core/supplies"
 	"firmitas/core/worklog"
 	"firmitas/internal/store"
 )
@@ -63,6 +64,8 @@ func (s *Service) account(ctx context.Context, home Workshop, p Piece) (ledger.A
 		return out, err
 	}
 	if plan != nil {
+		out.Supplies.Ahead = supplies.Cost(supplies.Count(plan.Brief.Takes(plan.Plan)), home.Supplies)
+		out.Supplies.InAll = supplies.Cost(supplies.Count(plan.Brief.TakesInAll()), home.Supplies)
 		for _, step := range plan.Plan.Steps {
 			laid := ledger.Laid{Litres: step.Litres, Title: step.Title, Product: step.Product}
 			for _, task := range step.Tasks {
@@ -290,6 +293,20 @@ func (c *check) rates(all []RateDraft) (out []store.Rate) {
 		c.that(tax.LessThanOrEqual(hundred), at+"/taxPct", "At most 100 %%.")
 		row.FeePct, row.TaxPct = money.Text(fee), money.Text(tax)
 		out = append(out, row)
+	}
+	return out
+}
+
+// supplyPrices reads what a unit of each supply costs; what is left empty has no price.
+func (c *check) supplyPrices(typed map[string]string) map[string]string {
+	out := map[string]string{}
+	for id, text := range typed {
+		at := "/supplyPrices/" + id
+		known := slices.ContainsFunc(supplies.UsedUp(), func(s *supplies.Supply) bool { return s.ID == id })
+		c.listed(known, at, "a supply", id)
+		if price := c.sum(at, text); price.IsPositive() {
+			out[id] = money.Text(price)
+		}
 	}
 	return out
 }

@@ -91,7 +91,7 @@ func prices(e quote.Estimate, a ledger.Account, p Piece, now time.Time) Prices {
 	l := ledger.Make(a)
 	out := Prices{Material: l.AheadMaterial}
 	for _, line := range l.Lines {
-		if line.Kind == ledger.Material || line.Kind == ledger.Part {
+		if slices.Contains([]ledger.LineKind{ledger.Material, ledger.Supply, ledger.Part}, line.Kind) {
 			out.Material = out.Material.Add(line.Amount)
 		}
 	}

@@ -15,6 +15,7 @@ import (
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
 	"firmitas/core/ledger"
+	"firmitas/core/money"
 	"firmitas/core/schedule"
 	"firmitas/core/technique"
 	"firmitas/internal/store"
@@ -58,6 +59,7 @@ type Workshop struct {
 	Numbers    string // point or comma
 	Currency   string // by ISO 4217
 	Rates      []ledger.Rate
+	Supplies   map[string]money.Amount // what a unit costs, by supply
 	FoodPolicy enduse.FoodPolicy
 	Schools    compat.Schools
 	Boards     []compat.Board // what its test boards showed
@@ -127,6 +129,10 @@ func (s *Service) Home(ctx context.Context) (Workshop, error) {
 	}
 	if w.Rates, err = fromRateRows(row.Rates.V, zone); err != nil {
 		return Workshop{}, fmt.Errorf("workshop %s: %w", row.Name, err)
+	}
+	w.Supplies = map[string]money.Amount{}
+	for id, price := range row.Supplies.V {
+		w.Supplies[id], _ = money.Read(price) // as it was written
 	}
 	if w.Room, err = fromRoomRow(row.Room.V); err != nil {
 		return Workshop{}, fmt.Errorf("workshop %s: %w", row.Name, err)
@@ -204,6 +210,7 @@ type Settings struct {
 	Numbers    string
 	Currency   string
 	Rates      []RateDraft
+	Supplies   map[string]string // as they are typed
 	FoodPolicy enduse.FoodPolicy
 	Schools    compat.Schools
 	Days       [7]schedule.Day
@@ -225,7 +232,7 @@ func (s *Service) SaveSettings(ctx context.Context, in Settings) (Workshop, erro
 		c.shop(in.Shop)
 		c.room(in.Room)
 		c.contact("/contact", in.Contact)
-		rates := c.rates(in.Rates)
+		rates, prices := c.rates(in.Rates), c.supplyPrices(in.Supplies)
 		if err := c.err(); err != nil {
 			return home, err
 		}
@@ -238,6 +245,7 @@ func (s *Service) SaveSettings(ctx context.Context, in Settings) (Workshop, erro
 			Numbers:    in.Numbers,
 			Currency:   in.Currency,
 			Rates:      store.JSON[[]store.Rate]{V: rates},
+			Supplies:   store.JSON[map[string]string]{V: prices},
 			FoodPolicy: string(in.FoodPolicy),
 			Schools:    store.JSON[store.Schools]{V: store.Schools(in.Schools)},
 			Pace:       store.JSON[map[string]float64]{V: in.Shop.Pace},

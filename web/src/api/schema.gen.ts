@@ -1435,6 +1435,10 @@ export interface components {
             hours: components["schemas"]["Hours"][];
             /** @description tools that are not at hand */
             lacks: string[];
+            /** @description what a unit of each supply costs, as typed; empty = not told */
+            supplyPrices: {
+                [key: string]: string;
+            };
             /** @description own minutes by kind of work */
             pace: {
                 [key: string]: number;
@@ -1466,6 +1470,10 @@ export interface components {
             hours: components["schemas"]["Hours"][];
             /** @description tools that are not at hand */
             lacks: string[];
+            /** @description decimals, by supply */
+            supplyPrices: {
+                [key: string]: string;
+            };
             /** @description own minutes by kind of work */
             pace: {
                 [key: string]: number;
@@ -1551,9 +1559,18 @@ export interface components {
             treatments: components["schemas"]["Named"][];
             /** @description that not every workshop has */
             tools: components["schemas"]["Named"][];
+            /** @description what work uses up besides its coats */
+            supplies: components["schemas"]["SupplyKind"][];
             /** @description work whose minutes a workshop may tell as its own */
             paceKinds: components["schemas"]["PaceKind"][];
         };
+        SupplyKind: {
+            id: string;
+            name: string;
+            unit: components["schemas"]["SupplyUnit"];
+        };
+        /** @enum {string} */
+        SupplyUnit: "L" | "piece" | "pair" | "m" | "m2";
         PaceKind: {
             id: string;
             name: string;
@@ -3397,7 +3414,7 @@ export interface components {
         };
         LedgerLine: {
             /** @enum {string} */
-            kind: "bought" | "material" | "part" | "hours" | "overhead";
+            kind: "bought" | "material" | "supply" | "part" | "hours" | "overhead";
             title: string;
             amount: string;
             estimate: boolean;
@@ -3861,6 +3878,8 @@ export interface components {
             doubted?: boolean;
         };
         Shopping: {
+            /** @description a decimal, of the supplies that have a price; none where none has */
+            suppliesCost?: string;
             /** @description products in use of which less will be left than a piece takes */
             low: components["schemas"]["ScarceProduct"][];
             /** @description what single pieces want besides */
@@ -4226,8 +4245,9 @@ export interface components {
         SupplyLine: {
             id: string;
             name: string;
-            /** @enum {string} */
-            unit: "L" | "piece" | "pair" | "m" | "m2";
+            unit: components["schemas"]["SupplyUnit"];
+            /** @description a decimal, an estimate; none where no price is told */
+            cost?: string;
             /** @description what it is, in short; empty = its name says it */
             note: string;
             /** @description FEPA P, of an abrasive */

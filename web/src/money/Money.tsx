@@ -41,6 +41,7 @@ export function MoneyView() {
 const kinds: Record<LedgerLine['kind'], string> = {
   bought: 'The piece itself',
   material: 'Out of tins',
+  supply: 'Used up besides',
   part: 'Parts',
   hours: 'By hand',
   overhead: 'Overhead',

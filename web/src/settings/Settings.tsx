@@ -12,6 +12,7 @@ import { Feeds } from './Feeds'
 import { WeekHours, type Hours } from './hours'
 import { Pace } from './Pace'
 import { Rates } from './Rates'
+import { SupplyPrices } from './SupplyPrices'
 import { RoomSettings } from './RoomSettings'
 
 const practices: { id: keyof Schools; name: string }[] = [
@@ -30,7 +31,8 @@ export function SettingsView() {
 
 function SettingsForm({ workshop }: { workshop: Workshop }) {
   const client = useQueryClient()
-  const { version, contact, units, clock, numbers, currency, rates, foodPolicy, hours, lacks, pace } = workshop
+  const { version, contact, units, clock, numbers, currency, rates, supplyPrices, foodPolicy, hours, lacks, pace } =
+    workshop
   const [draft, setDraft] = useState<SettingsInput>({
     version,
     contact,
@@ -39,6 +41,7 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
     numbers,
     currency,
     rates,
+    supplyPrices,
     foodPolicy,
     schools: workshop.schools,
     room: workshop.room,
@@ -57,9 +60,11 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
   const wrongContact = save.error instanceof Problem ? save.error.at('/contact') : undefined
   const wrongPace = (kind: string) => (save.error instanceof Problem ? save.error.at(`/pace/${kind}`) : undefined)
   const wrongRoom = save.error instanceof Problem ? save.error.within('/room') : {}
+  const wrongPrices = save.error instanceof Problem ? save.error.within('/supplyPrices') : {}
   const wrongRates = save.error instanceof Problem ? save.error.within('/rates') : {}
   const besideFields =
     Object.keys(wrongRates)[0] ??
+    Object.keys(wrongPrices)[0] ??
     wrongHours ??
     wrongContact ??
     Object.keys(wrongRoom)[0] ??
@@ -102,6 +107,11 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
       <Feeds />
       <Telling draft={draft} change={(part) => setDraft({ ...draft, ...part })} />
       <Rates rates={draft.rates} set={(rates) => setDraft({ ...draft, rates })} wrong={wrongRates} />
+      <SupplyPrices
+        prices={draft.supplyPrices}
+        set={(supplyPrices) => setDraft({ ...draft, supplyPrices })}
+        wrong={wrongPrices}
+      />
       <FollowedSchools schools={draft.schools} set={(schools) => setDraft({ ...draft, schools })} />
       <Tools lacks={draft.lacks} set={(lacks) => setDraft({ ...draft, lacks })} />
       <Pace pace={draft.pace} set={(pace) => setDraft({ ...draft, pace })} wrong={wrongPace} />

@@ -27,7 +27,7 @@ export function ShoppingView() {
         </span>
       </div>
       <Answered query={query} what="what to buy">
-        {({ lines, cost, unpriced, supplies, parts, low }) => {
+        {({ lines, cost, unpriced, supplies, suppliesCost, parts, low }) => {
           const lacking = lines.filter((l) => l.lacksL > 0)
           const enough = lines.filter((l) => l.lacksL === 0)
           return (
@@ -56,7 +56,9 @@ export function ShoppingView() {
                     </p>
                   )}
                   {unpriced > 0 && (
-                    <p className="mt-2">Without a price: {unpriced}. Tell it with a tin, and it is counted.</p>
+                    <p className="mt-2">
+                      Without a price: {unpriced}. Its page on the shelf takes it, or a tin does, and it is counted.
+                    </p>
                   )}
                 </section>
               )}
@@ -86,16 +88,22 @@ export function ShoppingView() {
                     {supplies.map((s) => (
                       <li key={s.id + (s.grit ?? '')} className="border-b border-base-300 py-2">
                         <SupplyNeed supply={s} />
+                        {s.cost && <span className="float-right">{show.price(s.cost)}</span>}
                         <span className="block text-sm opacity-85">for {s.for.map((f) => f.title).join(', ')}</span>
                       </li>
                     ))}
                   </ul>
+                  {suppliesCost && (
+                    <p className="mt-2">
+                      About <b>{show.price(suppliesCost)}</b> for those that have a price.
+                    </p>
+                  )}
                 </section>
               )}
               <p className="mt-4 text-sm opacity-85">
                 Litres by the label’s spreading rate, with what brush, roller or gun loses and what stays in the pot
                 (practice). Tins are used up opened ones first, and only while they are good. Where only an amount is
-                named, nobody has told in which tins it is sold: the first that is put on the shelf does.
+                named, nobody has told in which tins it is sold: its page on the shelf takes that.
               </p>
             </>
           )
@@ -198,9 +206,9 @@ function ToBuy({ line }: { line: ShoppingLine }) {
             {line.keepsMonths
               ? `: opened it keeps about ${show.number(line.keepsMonths)} months (practice)`
               : '; how long it keeps once it is opened, its label does not say'}
-            <Instead line={line} />
           </span>
         )}
+        <Instead line={line} />
       </span>
       <span className="sm:text-right">
         by <b>{line.lacksBy && show.moment(line.lacksBy)}</b>

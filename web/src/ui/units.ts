@@ -63,16 +63,18 @@ export const whole = (unit: string): Measure => ({ unit, digits: 0, fromSI: (v) 
 export const FT2_PER_GALLON = GALLON / (FOOT * FOOT) // to a m²/L
 export const TABLESPOON_ML = (GALLON / 256) * 1000
 
+const MUCH = 10 // litres or gallons; hundredths of more than that are no knowledge
+
 /** Litres in the unit a finisher would buy them in, smaller units for smaller amounts. */
 export function volume(units: Units, litres: number): { amount: number; unit: string; digits: number } {
   if (units === 'metric')
     return litres < 1
       ? { amount: litres > 0 ? Math.max(1, litres * 1000) : 0, unit: 'mL', digits: 0 }
-      : { amount: litres, unit: 'L', digits: 1 }
+      : { amount: litres, unit: 'L', digits: litres < MUCH ? 2 : 1 }
   if (litres < GALLON / 4) return { amount: (litres / GALLON) * 128, unit: 'fl oz', digits: 1 }
   return litres < GALLON
-    ? { amount: (litres / GALLON) * 4, unit: 'qt', digits: 1 }
-    : { amount: litres / GALLON, unit: 'gal', digits: 1 }
+    ? { amount: (litres / GALLON) * 4, unit: 'qt', digits: 2 }
+    : { amount: litres / GALLON, unit: 'gal', digits: litres < MUCH * GALLON ? 2 : 1 }
 }
 
 /** Reads a number as people type it: with a comma or a point. NaN when it is none. */
