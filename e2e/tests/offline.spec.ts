@@ -17,24 +17,28 @@ const desk = (name: string) => ({
   start: begun(),
 })
 
-/** Waits until this device could open the bench and a piece's plan by itself. */
+/** Waits until this device could open the bench and a piece's plan by itself, as they are from now on. */
 async function keptForLater(page: Page, piece: string) {
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
+  const since = Date.now()
   await page.goto('/')
   await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
   const kept = () =>
     page.evaluate(
-      () =>
+      (since) =>
         new Promise<string[]>((resolve) => {
           const open = indexedDB.open('firmitas')
           open.onsuccess = () => {
             const get = open.result.transaction('screens').objectStore('screens').get('screens')
             get.onsuccess = () => {
-              const screens = get.result as { clientState: { queries: { queryHash: string }[] } } | undefined
-              resolve(screens?.clientState.queries.map((q) => q.queryHash) ?? [])
+              type Kept = { queryHash: string; state: { dataUpdatedAt: number } }
+              const screens = get.result as { clientState: { queries: Kept[] } } | undefined
+              const fresh = screens?.clientState.queries.filter((q) => q.state.dataUpdatedAt > since) ?? []
+              resolve(fresh.map((q) => q.queryHash))
             }
           }
         }),
+      since,
     )
   const opens = async () => {
     const all = await kept()
@@ -42,6 +46,19 @@ async function keptForLater(page: Page, piece: string) {
   }
   await expect.poll(opens, { timeout: 20_000 }).toBe(true)
 }
+
+/** All presses that this device still keeps, refused ones with the reason. */
+const keptPresses = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<unknown[]>((resolve) => {
+        const open = indexedDB.open('firmitas')
+        open.onsuccess = () => {
+          const get = open.result.transaction('presses').objectStore('presses').getAll()
+          get.onsuccess = () => resolve(get.result as unknown[])
+        }
+      }),
+  )
 
 const sheet = (page: Page) => page.getByRole('dialog')
 const waits = (page: Page) => page.getByRole('button', { name: /on this device; sent/ })
@@ -237,6 +254,7 @@ test('the browser is killed between presses, without the network: what was kept 
     await phone.setOffline(false)
     await expect(waits(page)).toBeHidden({ timeout: 20_000 })
     await page.reload()
+    expect(await keptPresses(page), 'what the server would not have').toEqual([])
     await expect.poll(async () => (await facts(page, id!)).length, { timeout: 20_000 }).toBe(1 + told)
   } finally {
     await phone.close().catch(() => undefined)

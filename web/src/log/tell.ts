@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { EventInput, Piece, Problem } from '../api/client'
 import { serverNow } from '../api/clock'
 import { pieceChanged } from '../api/queries'
+import { keepNow } from '../offline/screens'
 import { press, takeBack, usePresses, type Outcome } from '../offline/presses'
 import type { Press } from '../offline/db'
 import { lastWho } from './who'
@@ -29,7 +30,10 @@ export function useTell(piece: { id: number; input: { name: string } }) {
         return undefined
       }
       // Nobody is told what follows from it before the plan was made anew.
-      if (outcome?.is === 'kept') await pieceChanged(client, piece.id)
+      if (outcome?.is === 'kept') {
+        await pieceChanged(client, piece.id)
+        await keepNow()
+      }
       return outcome ?? { is: 'dropped' as const }
     } finally {
       setBusy(false)

@@ -57,6 +57,15 @@ async function write() {
   await tx.done
 }
 
+/**
+ * Keeps what is seen on this device at once: of what a press has changed nothing older may stand there when the network
+ * goes, or a step that is told would be offered again.
+ */
+export async function keepNow() {
+  clearTimeout(soon)
+  await write().catch(() => undefined) // a full device keeps what it has
+}
+
 const persister: Persister = {
   persistClient: (client) => {
     latest = client
