@@ -32,13 +32,10 @@ test('one list for three pieces: the shelf first, then packs with what they cost
 })
 
 test('a part that was worked out stands on the list until it is bought, and then in the ledger', async ({ page }) => {
-  await page.goto('/')
-  await page
-    .getByRole('link', { name: /Rocking boat/ })
-    .first()
-    .click()
-  await page.getByRole('link', { name: 'Work out' }).click()
-  await page.getByRole('button', { name: 'Handles across a front' }).click()
+  type Bench = { pieces: { piece: { id: number; input: { name: string } } }[] }
+  const bench = (await (await page.request.get('/api/bench')).json()) as Bench
+  const boat = bench.pieces.find((p) => p.piece.input.name === 'Rocking boat')!.piece.id
+  await page.goto(`/pieces/${boat}/reckon?sum=centres`)
   const sum = page.getByRole('region', { name: 'Handles across a front' })
   await sum.getByLabel('Front').fill('80')
   await sum.getByLabel('Handles').fill('2')

@@ -32,7 +32,7 @@ export function useTell(piece: { id: number; input: { name: string } }) {
       // Nobody is told what follows from it before the plan was made anew.
       if (outcome?.is === 'kept') {
         await pieceChanged(client, piece.id)
-        await keepNow()
+        void keepNow()
       }
       return outcome ?? { is: 'dropped' as const }
     } finally {

@@ -59,6 +59,7 @@ export function BuyPart({ piece, part }: Of) {
             className="input w-32"
             inputMode="decimal"
             autoComplete="off"
+            disabled={busy}
             value={amount}
             onChange={(e) => {
               clear()

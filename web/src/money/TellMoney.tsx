@@ -79,7 +79,7 @@ export function TellMoney({ piece }: { piece: Piece }) {
         void keep()
       }}
     >
-      <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
+      <fieldset disabled={busy} className="grid grid-cols-2 gap-3 sm:grid-cols-3">
         <div className="col-span-2 sm:col-span-3">
           <WordField<Kind>
             label="What happened"
@@ -149,7 +149,7 @@ export function TellMoney({ piece }: { piece: Piece }) {
             />
           </div>
         )}
-      </div>
+      </fieldset>
       {problem && problem.fields.length === 0 && <ProblemNote problem={problem} />}
       <button type="submit" className="btn btn-primary mt-3" disabled={busy}>
         Keep it
