@@ -532,8 +532,20 @@ func settle(ctx context.Context, s *workshop.Service, morning func(int) time.Tim
 	for _, q := range card.Questions {
 		leaving.Reasons[q.ID] = "It stands on the quay under its cover until then; its owner knows the dates."
 	}
-	_, err = s.HandOver(ctx, p.Piece.ID, leaving)
-	return err
+	if _, err = s.HandOver(ctx, p.Piece.ID, leaving); err != nil {
+		return err
+	}
+	for _, e := range []worklog.Event{
+		{Kind: worklog.HoursTold, Took: 265, Text: "preparing and coating, by the notebook"},
+		{Kind: worklog.PartBought, Amount: decimal.New(1440, -2), Text: "stainless screws"},
+		{Kind: worklog.Sold, Amount: decimal.New(38500, -2)},
+	} {
+		e.Who = "KL"
+		if _, err := s.Tell(ctx, p.Piece.ID, e); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // money tells what pieces of own stock cost, and what is asked for them.

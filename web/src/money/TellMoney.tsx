@@ -79,7 +79,7 @@ export function TellMoney({ piece }: { piece: Piece }) {
         void keep()
       }}
     >
-      <fieldset disabled={busy} className="grid grid-cols-2 gap-3 sm:grid-cols-3">
+      <fieldset disabled={busy} className="grid grid-cols-2 gap-3 sm:grid-cols-[1fr_15rem_1fr]">
         <div className="col-span-2 sm:col-span-3">
           <WordField<Kind>
             label="What happened"

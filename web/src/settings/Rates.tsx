@@ -33,7 +33,7 @@ export function Rates({
           key={i}
           role="group"
           aria-label={`Rate ${i + 1}`}
-          className="mb-3 grid grid-cols-2 items-start gap-2 border-t border-base-300 pt-3 sm:grid-cols-[9rem_1fr_1fr_1fr_1fr_auto]"
+          className="mb-3 grid grid-cols-2 items-start gap-2 border-t border-base-300 pt-3 sm:grid-cols-[15rem_1fr_1fr_5rem_5rem_auto]"
         >
           <Field label="From" error={wrong[`/rates/${i}/from`]}>
             {(ids) => <DayInput {...ids} value={r.from} onChange={(from) => change(i, { from })} />}

@@ -86,10 +86,15 @@ export function ShoppingView() {
                   </h2>
                   <ul className="grid gap-x-8 border-y border-base-300 sm:grid-cols-2">
                     {supplies.map((s) => (
-                      <li key={s.id + (s.grit ?? '')} className="border-b border-base-300 py-2">
-                        <SupplyNeed supply={s} />
-                        {s.cost && <span className="float-right">{show.price(s.cost)}</span>}
-                        <span className="block text-sm opacity-85">for {s.for.map((f) => f.title).join(', ')}</span>
+                      <li
+                        key={s.id + (s.grit ?? '')}
+                        className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 border-b border-base-300 py-2"
+                      >
+                        <span>
+                          <SupplyNeed supply={s} />
+                          <span className="block text-sm opacity-85">for {s.for.map((f) => f.title).join(', ')}</span>
+                        </span>
+                        {s.cost && <span>{show.price(s.cost)}</span>}
                       </li>
                     ))}
                   </ul>

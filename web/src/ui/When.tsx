@@ -63,17 +63,20 @@ export function DayInput({ value, onChange, ...ids }: Ids & { value: string; onC
     </button>
   )
   return (
-    <span className="flex min-w-0">
-      {step(-1, 'a day earlier', <Minus size={16} aria-hidden="true" />)}
-      <ReadInput
-        {...ids}
-        value={value}
-        written={value === '' ? '' : show.dayTyped(value)}
-        read={(text) => readDay(text, today, show.units === 'us')}
-        onChange={onChange}
-        wide="w-full"
-      />
-      {step(1, 'a day later', <Plus size={16} aria-hidden="true" />)}
+    // Where it is narrow the day has the line to itself, and the steps stand below it.
+    <span className="@container block min-w-0">
+      <span className="flex min-w-0 @max-[13rem]:flex-wrap">
+        {step(-1, 'a day earlier', <Minus size={16} aria-hidden="true" />)}
+        <ReadInput
+          {...ids}
+          value={value}
+          written={value === '' ? '' : show.dayTyped(value)}
+          read={(text) => readDay(text, today, show.units === 'us')}
+          onChange={onChange}
+          wide="w-full @max-[13rem]:order-first"
+        />
+        {step(1, 'a day later', <Plus size={16} aria-hidden="true" />)}
+      </span>
     </span>
   )
 }
