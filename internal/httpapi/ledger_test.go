@@ -216,6 +216,9 @@ func TestWordsForASalePage(t *testing.T) {
 // product went, own stock is tied up until it is sold; the bookkeeper's sums and everything as JSON name it.
 func TestWhatTheRecordSays(t *testing.T) {
 	c := start(t)
+	settings := asStored(get[api.Workshop](c, "/api/workshop"))
+	settings.SupplyPrices = map[string]string{} // which only ever estimate
+	answer[api.Workshop](c, "PUT", "/api/workshop/settings", encode(t, settings), 200)
 	p, clear := c.begunDesk()
 	path := pathOf(p.ID)
 	tin := answer[api.Tin](c, "POST", fmt.Sprintf("/api/products/%d/tins", clear),

@@ -106,6 +106,8 @@ func TestPartsAndPastesAreBought(t *testing.T) {
 	if status != 422 || problem(t, data, "/qty") == "" {
 		t.Errorf("none of something: %d %s", status, data)
 	}
+	c.refuses(pathOf(p.ID)+"/events", encode(t, api.EventInput{Kind: api.EventInputKindPartWanted, Text: ptr("Glass"),
+		Qty: ptr(1.0), Unit: ptr(api.PartUnitCount), Amount: ptr("30"), Who: "JT"}), "/amount")
 	parts := get[api.Shopping](c, "/api/shopping").Parts
 	ours := slices.IndexFunc(parts, func(p api.ShoppingPart) bool { return p.Text == "Handles" })
 	if ours < 0 || parts[ours].For[0].Fact != wanted.ID || parts[ours].Qty != 4 {

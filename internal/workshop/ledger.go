@@ -247,6 +247,8 @@ func (c *check) moneyTold(p Piece, e worklog.Event) {
 	n := len([]rune(e.Text))
 	c.that(n <= longestName, "/text", "At most %d characters; this has %d.", longestName, n)
 	c.that(!strings.ContainsFunc(e.Text, forbidden), "/text", "Plain text, without control characters.")
+	noSum := e.Kind == worklog.HoursTold || e.Kind == worklog.PartWanted
+	c.that(!noSum || e.Amount.IsZero(), "/amount", "No sum goes with this: it is told of what is bought or paid.")
 	switch e.Kind {
 	case worklog.HoursTold:
 		c.that(e.Took > 0, "/tookMin", "How many minutes it took.")

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, Problem, type Piece, type Quote, type Quoting } from '../api/client'
+import { useServerNow } from '../api/clock'
 import { quotingQuery, pieceChanged } from '../api/queries'
 import { useSave } from '../api/saving'
 import { useWho } from '../log/who'
@@ -12,6 +13,7 @@ import { StoryField, TextField } from '../ui/TypedFields'
 import { Tick } from '../ui/Tick'
 import { Field } from '../ui/Field'
 import { DayInput } from '../ui/When'
+import { Offer } from '../plan/Offer'
 import { useWorkWords } from './words'
 
 /** What the work may cost as a range, the quotes that were given, and how the accepted one stands against the log. */
@@ -223,12 +225,16 @@ function Accept({ quote: q, piece }: { quote: Quote; piece: Piece }) {
 
 const MONTH = 30 * 86_400_000
 
+const NOW_EVERY = 60_000 // ms
+
+/** A quote is given; what a day that is promised with it would cost the other pieces is told before. */
 function Give({ piece, quoting }: { piece: Piece; quoting: Quoting }) {
   const client = useQueryClient()
   const [firm, setFirm] = useState('')
   const [scope, setScope] = useState('')
   const [until, setUntil] = useState(() => new Date(Date.now() + MONTH).toISOString().slice(0, 10))
   const [patch, setPatch] = useState(quoting.wantPatch)
+  const now = useServerNow(NOW_EVERY)
   const give = useSave({
     send: (_: void, headers) =>
       api.POST('/pieces/{id}/quotes', {
@@ -264,13 +270,9 @@ function Give({ piece, quoting }: { piece: Piece; quoting: Quoting }) {
         </div>
         <Tick label="A test patch comes first" checked={patch} set={setPatch} />
       </div>
+      <Offer piece={piece} now={now} />
       <p className="my-2 text-sm opacity-85">
-        Its numbers are kept as they stand now and no longer change: another quote may follow. What a promise would cost
-        the other pieces stands on{' '}
-        <Link className="link" to="../plan">
-          the plan
-        </Link>
-        .
+        Its numbers are kept as they stand now and no longer change: another quote may follow.
       </p>
       {give.error && !(give.error instanceof Problem && give.error.fields.length > 0) && (
         <ProblemNote problem={give.error} />
