@@ -4,7 +4,7 @@
 set -uo pipefail
 cd "$(dirname "$0")/../e2e"
 log=$(mktemp)
-trap 'rm -f "$log"' EXIT
+trap 'kill "$second" 2>/dev/null; rm -f "$log"' EXIT # also where the first half was broken off
 npx playwright test --shard=2/2 --output=test-results/2 >"$log" 2>&1 </dev/null &
 second=$!
 failed=0

@@ -79,11 +79,13 @@ func TestWhatASumAsksToBeBought(t *testing.T) {
 		buys  map[string]worklog.Part
 		sum   string
 	}{
-		"tiles": {map[string]string{"length": "36", "tile": "4"}, map[string]worklog.Part{"Tiles": {Qty: 9, Unit: "count"}}, "9 × 4 in and 8 joints"},
+		"tiles": {map[string]string{"length": "36", "tile": "4"}, map[string]worklog.Part{"Tiles": {Qty: 9, Unit: "count"}},
+			"9 × 4 in and 8 joints"},
 		"centres": {map[string]string{"width": "32", "count": "2", "holes": "96 mm"},
 			map[string]worklog.Part{"Handles, 96 mm between their holes": {Qty: 2, Unit: "count"}}, "32 in ÷ (2 × 2), then every 16 in"},
 		"pour": {map[string]string{"length": "40", "width": "20", "depth": "1/8"},
-			map[string]worklog.Part{"Casting resin with its hardener": {Qty: 100 * 0.016387064 * 1.05, Unit: "L"}}, "40 in × 20 in × 0.125 in = 55.411 fl oz; × 1.05"},
+			map[string]worklog.Part{"Casting resin with its hardener": {Qty: 100 * 0.016387064 * 1.05, Unit: "L"}},
+			"40 in × 20 in × 0.125 in = 55.411 fl oz; × 1.05"},
 		"coverage": {map[string]string{"area": "100 ft²", "used": "1 qt"}, nil, "100 ft² ÷ 0.25 gal; 1604 ÷ 400 = 4.01 mil"},
 	} {
 		got, err := Find(id).Do(c.typed, true)

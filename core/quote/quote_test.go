@@ -65,7 +65,8 @@ func TestWhatInspectionDoesNotKnow(t *testing.T) {
 	if len(unknown.Risks) != 1 || unknown.High != bare.High+50 || unknown.Patched != bare.High+25 || !unknown.WantPatch {
 		t.Errorf("unknown: %+v", unknown)
 	}
-	stubborn := Of(brief(substrate.Inspection{Finish: substrate.FindFinish("oil_varnish"), Lead: substrate.Negative}, substrate.Scrape), plan, nil)
+	old := substrate.Inspection{Finish: substrate.FindFinish("oil_varnish"), Lead: substrate.Negative}
+	stubborn := Of(brief(old, substrate.Scrape), plan, nil)
 	if len(stubborn.Risks) != 1 || stubborn.Risks[0].ID != "stubborn" {
 		t.Errorf("to be scraped: %+v", stubborn.Risks)
 	}

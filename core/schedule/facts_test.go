@@ -531,6 +531,10 @@ func TestWhatWasGonePastIsTold(t *testing.T) {
 	sign := func(s compat.Sign, at time.Time) worklog.Event {
 		return worklog.Event{ID: 9, Kind: worklog.SignSeen, Zone: 7, Sign: s, At: at}
 	}
+	gums := sign(compat.Gums, second.At.Add(-time.Hour))
+	hard := func(at time.Time) worklog.Event {
+		return worklog.Event{ID: 11, Kind: worklog.SignSeen, Zone: 7, Sign: compat.Powders, At: at}
+	}
 	runs := worklog.Event{ID: 9, Kind: worklog.FaultSeen, Zone: 7, At: first.At.Add(time.Hour), Fault: "nibs", Remedy: worklog.BeforeNext}
 	mended := worklog.Event{ID: 10, Kind: worklog.JobDone, Job: worklog.MendKey(9), At: first.At.Add(5 * time.Hour)}
 	for name, c := range map[string]struct {
@@ -540,8 +544,8 @@ func TestWhatWasGonePastIsTold(t *testing.T) {
 		"nothing was seen":         {nil, ""},
 		"sticky an hour before":    {[]worklog.Event{sign(compat.Gums, second.At.Add(-time.Hour))}, "had shown that it was not ready"},
 		"sticky at first":          {[]worklog.Event{sign(compat.Gums, first.At.Add(time.Hour))}, ""},
-		"hard again before it":     {[]worklog.Event{sign(compat.Gums, second.At.Add(-time.Hour)), {ID: 11, Kind: worklog.SignSeen, Zone: 7, Sign: compat.Powders, At: second.At.Add(-40 * time.Minute)}}, ""},
-		"hard only after it":       {[]worklog.Event{sign(compat.Gums, second.At.Add(-time.Hour)), {ID: 11, Kind: worklog.SignSeen, Zone: 7, Sign: compat.Powders, At: second.At.Add(time.Hour)}}, "had shown that it was not ready"},
+		"hard again before it":     {[]worklog.Event{gums, hard(second.At.Add(-40 * time.Minute))}, ""},
+		"hard only after it":       {[]worklog.Event{gums, hard(second.At.Add(time.Hour))}, "had shown that it was not ready"},
 		"a fault nobody mended":    {[]worklog.Event{runs}, "nobody told as mended"},
 		"a fault mended before it": {[]worklog.Event{runs, mended}, ""},
 	} {

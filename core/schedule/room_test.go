@@ -220,7 +220,8 @@ func walk(room Room, briefs []Brief, cal Calendar) (against []string) {
 		if room.RackM2 > 0 && sum > room.RackM2+1e-9 {
 			say("%.1f m² wet at %s, and the racks hold %.1f", sum, clock(a.From), room.RackM2)
 		}
-		if pot := a.step.Pot; pot != nil && pot.Shared && (a.step.End().After(pot.Until) || pot.Until.Sub(pot.Mixed) > time.Duration(a.step.PotH*float64(time.Hour))) {
+		pot, lasts := a.step.Pot, time.Duration(a.step.PotH*float64(time.Hour))
+		if pot != nil && pot.Shared && (a.step.End().After(pot.Until) || pot.Until.Sub(pot.Mixed) > lasts) {
 			say("%s from a pot that has gone off", a.step.Title)
 		}
 	}

@@ -35,7 +35,8 @@ func TestTwelveWorkedPieces(t *testing.T) {
 	}{
 		"desk top": {[]quantity.Measured{shape("panel", 1, false, "length", "140", "width", "70", "thickness", "3")},
 			0.98 + 2*2.1*0.03, "desk", "clear_wb_pu", "10", 3, (1.106*3+1.106*0.25)/10/0.95 + brush(3, 1.106)},
-		"table top in inches": {[]quantity.Measured{{Shape: "panel", Count: 1, Inches: true, Sizes: map[string]string{"length": "60", "width": `2' 6"`}}},
+		"table top in inches": {[]quantity.Measured{
+			{Shape: "panel", Count: 1, Inches: true, Sizes: map[string]string{"length": "60", "width": `2' 6"`}}},
 			1.524 * 0.762, "dining_table", "varnish_oil_pu", "12", 3, 1.524*0.762*3.25/12/0.95 + brush(3, 2)},
 		"four turned legs": {[]quantity.Measured{shape("turned_leg", 4, false, "across", "5", "length", "70")},
 			4 * math.Pi * 0.05 * 0.7, "base", "clear_wb_pu", "10", 2, 0.4398*2.25/10/0.95 + brush(2, 0.4398)},

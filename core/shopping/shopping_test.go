@@ -101,7 +101,8 @@ func TestPartsAreWantedUntilTheyAreBought(t *testing.T) {
 		return worklog.Event{ID: id, Kind: worklog.PartWanted, Text: text, Part: worklog.Part{Qty: qty, Unit: unit}}
 	}
 	first := []worklog.Event{part(1, "Handles", 6, "count"), part(2, "Cloth", 3, "m")}
-	list := AddParts(AddParts(nil, 10, worklog.ToBuy(first)), 20, []worklog.Event{part(3, "handles", 2, "count"), part(4, "Cloth", 3, "count")})
+	second := []worklog.Event{part(3, "handles", 2, "count"), part(4, "Cloth", 3, "count")}
+	list := AddParts(AddParts(nil, 10, worklog.ToBuy(first)), 20, second)
 	if len(list) != 3 || list[0].Qty != 8 || len(list[0].For) != 2 || list[0].For[1] != (PartFor{20, 3, 2}) {
 		t.Errorf("%+v", list)
 	}

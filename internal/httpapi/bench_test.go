@@ -137,7 +137,8 @@ func BenchmarkMayI(b *testing.B) {
 			server,
 			"POST",
 			"/api/judge",
-			`{"material":"oak","layers":[{"family":"varnish_oil_pu","sinceH":30}],"coat":{"family":"lacquer_cab"},"air":{"tempC":19,"rh":58},"state":{}}`,
+			`{"material":"oak","layers":[{"family":"varnish_oil_pu","sinceH":30}],"coat":{"family":"lacquer_cab"},
+				"air":{"tempC":19,"rh":58},"state":{}}`,
 		)
 	}
 }

@@ -165,7 +165,8 @@ func TestABuyerTellsFromTheCard(t *testing.T) {
 	if status != 200 || !strings.Contains(page, "weiß nun davon") || !strings.Contains(page, "Aufheben, was abging") {
 		t.Errorf("told: %d %s", status, page)
 	}
-	if status, page, _ := c.page("POST", base+"/hurt?lang=de", "what=boredom"); status != 422 || !strings.Contains(page, "Bitte eines auswählen") {
+	status, page, _ = c.page("POST", base+"/hurt?lang=de", "what=boredom")
+	if status != 422 || !strings.Contains(page, "Bitte eines auswählen") {
 		t.Errorf("told of nothing: %d", status)
 	}
 	status, page, _ = c.page("POST", base+"/moved?lang=en", "use=outdoors_exposed&place=open")
@@ -208,7 +209,8 @@ func TestMailsAboutACard(t *testing.T) {
 		mails[0].Subject != "Pflege: Writing desk" {
 		t.Fatalf("the card's mail: %+v", mails)
 	}
-	if status, page, _ := c.page("POST", "/care/"+token+"/remind?lang=fr", "mail=nobody"); status != 422 || !strings.Contains(page, "Écrivez une adresse") {
+	if status, page, _ := c.page("POST", "/care/"+token+"/remind?lang=fr", "mail=nobody"); status != 422 ||
+		!strings.Contains(page, "Écrivez une adresse") {
 		t.Errorf("no address: %d", status)
 	}
 	if _, page, _ := c.page("POST", "/care/"+token+"/remind?lang=fr", "mail=m%40example.org"); !strings.Contains(page, "Arrêter le rappel") {

@@ -104,7 +104,8 @@ func TestEveryFieldSurvives(t *testing.T) {
 		"RecipeInput.Name": "Three coats", "Lacks": []string{"spray_gun"}, "Depth": "medium", "Hue": "red", "SoldIn": "750 mL 24.50; 2.5 L 62",
 		"Person.Name": "KL", "OwnDay.Name": "Fair", "OwnDay.Person": "KL", "Open": 480, "Close": 720, "Booths": 2, "RackM2": 4.5,
 		"Date": tomorrow,
-		"Pace": map[string]float64{"sand_by_hand": 12.5}, "SupplyPrices": map[string]string{"cloth": "0.15"}, "LayerAsked.ProductID": int64(3), "LayerAsked.Coats": 3,
+		"Pace": map[string]float64{"sand_by_hand": 12.5}, "SupplyPrices": map[string]string{"cloth": "0.15"},
+		"LayerAsked.ProductID": int64(3), "LayerAsked.Coats": 3,
 	}}
 	same := func(what string, got, want any) {
 		t.Helper()

@@ -448,7 +448,9 @@ func TestPhotosAreTakenAndServed(t *testing.T) {
 func settingsOf(version int, day string) string {
 	schools := `{"distressAfterWax":false,"hardwaxOverSealer":false,"shellacBetween":false,"noWaxOverFilm":false}`
 	return fmt.Sprintf(`{"version":%d,"contact":"by the steps","units":"metric","clock":"h24","numbers":"point",
-		"currency":"EUR","rates":[],"foodPolicy":"strict","schools":%s,"hours":[%s%s],"room":{"people":[],"dates":[],"booths":0,"rackM2":0,"dustApart":false,"unheated":false},"lacks":[],"pace":{},"supplyPrices":{}}`, version, schools, strings.Repeat(day+",", 6), day)
+		"currency":"EUR","rates":[],"foodPolicy":"strict","schools":%s,"hours":[%s%s],
+		"room":{"people":[],"dates":[],"booths":0,"rackM2":0,"dustApart":false,"unheated":false},
+		"lacks":[],"pace":{},"supplyPrices":{}}`, version, schools, strings.Repeat(day+",", 6), day)
 }
 
 // Every field that can be wrong, with the name the problem must give it.

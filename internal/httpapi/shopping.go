@@ -83,7 +83,7 @@ func toBuy(s workshop.Shopping) []document.ToBuy {
 			row.Cost = money.Text(cost)
 		}
 		if l.Grit > 0 {
-			row.What += fmt.Sprintf(" P%d", l.Grit)
+			row.What += fmt.Sprintf(", P%d", l.Grit)
 		}
 		for _, share := range l.For {
 			row.For = append(row.For, share.Title)

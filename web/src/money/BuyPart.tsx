@@ -68,7 +68,7 @@ export function BuyPart({ piece, part }: Of) {
           />
         )}
       </Field>
-      <button type="submit" className="btn btn-primary" disabled={busy}>
+      <button type="submit" className="btn btn-primary" disabled={busy || amount.trim() === ''}>
         Keep it
       </button>
       <button type="button" className="btn btn-ghost" onClick={() => setOpen(false)}>

@@ -78,7 +78,7 @@ export function SupplyNeed({ supply }: { supply: SupplyLine }) {
   return (
     <>
       <b>{amountOf(supply, show)}</b> {supply.name}
-      {supply.grit !== undefined && ` P${supply.grit}`}
+      {supply.grit !== undefined && `, P${supply.grit}`}
       {what && <span className="no-print block text-sm opacity-85">{what}</span>}
     </>
   )

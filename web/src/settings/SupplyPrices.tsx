@@ -35,7 +35,7 @@ export function SupplyPrices({
           {supplies.map((s) => (
             <TextField
               key={s.id}
-              label={s.name.replace(/,$/, '')}
+              label={s.name}
               hint={by[s.unit]}
               error={wrong[`/supplyPrices/${s.id}`]}
               value={prices[s.id] ?? ''}
