@@ -71,7 +71,7 @@ function Costs({ ledger, piece }: { ledger: Ledger; piece: Piece }) {
       ))}
       {ledger.unpriced.length > 0 && (
         <p className="font-semibold text-warning">
-          Not counted, as nobody told a price: {ledger.unpriced.join(', ')}. Tell it with a tin on the shelf.
+          Not counted, as nobody told a price: {ledger.unpriced.join(', ')}. A tin tells it, or its page on the shelf.
         </p>
       )}
       {ledger.lines.length > 0 && (

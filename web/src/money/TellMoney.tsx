@@ -12,8 +12,8 @@ type Kind = 'bought' | 'part_wanted' | 'part_bought' | 'hours' | 'agreed' | 'ask
 
 const kinds: Record<Kind, { name: string; asks?: string; of?: Piece['input']['owner'] }> = {
   bought: { name: 'The piece was bought for', asks: 'from whom, if it matters', of: 'own' },
-  part_wanted: { name: 'Something is to be bought for it', asks: 'what: handles, cloth, glass' },
   part_bought: { name: 'Bought for it', asks: 'what: handles, cloth, glass' },
+  part_wanted: { name: 'Something is to be bought for it', asks: 'what: handles, cloth, glass' },
   hours: { name: 'Worked on it', asks: 'what was done: fetched, photographed, delivered' },
   asked: { name: 'A price is asked', of: 'own' },
   agreed: { name: 'A price was agreed', of: 'customer' },
