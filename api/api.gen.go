@@ -2542,9 +2542,12 @@ type Event struct {
 	Layer   *int      `json:"layer,omitempty"`
 
 	// Litres that went out of the tin
-	Litres  *float64 `json:"litres,omitempty"`
-	Passed  *bool    `json:"passed,omitempty"`
-	PhotoID *int64   `json:"photoId,omitempty"`
+	Litres *float64 `json:"litres,omitempty"`
+
+	// Note what is to be known of it besides
+	Note    *string `json:"note,omitempty"`
+	Passed  *bool   `json:"passed,omitempty"`
+	PhotoID *int64  `json:"photoId,omitempty"`
 
 	// Qty of a part that is wanted
 	Qty *float64 `json:"qty,omitempty"`
@@ -2624,6 +2627,9 @@ type EventInput struct {
 
 	// PhotoID of the piece, that shows it
 	PhotoID *int64 `json:"photoId,omitempty"`
+
+	// PlannedID of a coat: the product that the plan showed for it; refused where it is another by now
+	PlannedID *int64 `json:"plannedId,omitempty"`
 
 	// ProductID of a coat: another product than planned
 	ProductID *int64 `json:"productId,omitempty"`
@@ -3574,6 +3580,9 @@ type OpenTin struct {
 	Lot       string  `json:"lot"`
 	Opened    bool    `json:"opened"`
 	ProductID int64   `json:"productId"`
+
+	// ToldAt coats laid before take nothing off what it holds
+	ToldAt *time.Time `json:"toldAt,omitempty"`
 }
 
 // Opening defines model for Opening.

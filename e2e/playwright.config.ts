@@ -15,7 +15,7 @@ export default defineConfig({
     serviceWorkers: 'block', // but where a test is about them
     timezoneId: 'Europe/London',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: '/usr/bin/chromium-headless-shell',
       args: [
         '--disable-quic',
         '--disable-background-networking',

@@ -541,7 +541,7 @@ func settle(ctx context.Context, s *workshop.Service, morning func(int) time.Tim
 		{Kind: worklog.Sold, Amount: decimal.New(38500, -2)},
 	} {
 		e.Who = "KL"
-		if _, err := s.Tell(ctx, p.Piece.ID, e); err != nil {
+		if _, err := s.Tell(ctx, p.Piece.ID, e, 0); err != nil {
 			return err
 		}
 	}
@@ -565,7 +565,7 @@ func money(ctx context.Context, s *workshop.Service, morning func(int) time.Time
 		{Kind: worklog.Asked, Amount: decimal.New(24000, -2)},
 	} {
 		e.At, e.Who = morning(-3), "KL"
-		if _, err := s.Tell(ctx, boat.ID, e); err != nil {
+		if _, err := s.Tell(ctx, boat.ID, e, 0); err != nil {
 			return err
 		}
 	}

@@ -20,7 +20,7 @@ import (
 )
 
 // calendarRoutes are read by other programs, by a link that nobody can guess.
-func (s *Server) calendarRoutes(router *gin.Engine) {
+func (s *Server) calendarRoutes(router gin.IRouter) {
 	router.GET("/calendar/:file", private, func(c *gin.Context) {
 		token, isICS := strings.CutSuffix(c.Param("file"), ".ics")
 		entries, err := s.service.ReadFeed(c.Request.Context(), token)

@@ -24,7 +24,7 @@ import (
 // the next request while the database may still be looking at this one's.
 
 // cardRoutes are the buyer's, and what the workshop sees of them before they are.
-func (s *Server) cardRoutes(router *gin.Engine) {
+func (s *Server) cardRoutes(router gin.IRouter) {
 	router.GET("/care/page.css", func(c *gin.Context) {
 		c.Header("Cache-Control", "public, max-age=3600")
 		c.Data(http.StatusOK, "text/css; charset=utf-8", document.PageCSS)

@@ -370,9 +370,12 @@ func (h *handlers) TellEvent(ctx context.Context, r api.TellEventRequestObject) 
 		}
 		in.Amount = amount
 	}
+	h.service.Foresee(ctx)
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.TellEvent201JSONResponse, error) {
-		e, err := h.service.Tell(ctx, r.ID, in)
-		return api.TellEvent201JSONResponse(toEvent(e)), err
+		e, err := h.service.Tell(ctx, r.ID, in, or(r.Body.PlannedID))
+		out := toEvent(e.Event)
+		out.Note = told(e.Note)
+		return api.TellEvent201JSONResponse(out), err
 	})
 }
 
@@ -380,7 +383,7 @@ func (h *handlers) GetEvents(ctx context.Context, r api.GetEventsRequestObject) 
 	log, err := h.service.Log(ctx, r.ID)
 	return api.GetEvents200JSONResponse(each(log, func(h workshop.Happened) api.Event {
 		out := toEvent(h.Event)
-		out.Zone, out.Words = told(h.Zone), told(h.Words)
+		out.Zone, out.Words, out.Note = told(h.Zone), told(h.Words), told(h.Note)
 		return out
 	})), err
 }

@@ -13,10 +13,12 @@ import (
 	"net/http/httptest"
 	"slices"
 	"strings"
+	"sync"
 	"testing"
 	"time"
 
 	"github.com/getkin/kin-openapi/openapi3filter"
+	"github.com/getkin/kin-openapi/routers"
 	"github.com/getkin/kin-openapi/routers/gorillamux"
 
 	"firmitas/api"
@@ -53,7 +55,25 @@ func start(t testing.TB) *client {
 // startAlone is start for a test that nothing may run beside.
 func startAlone(t testing.TB) *client {
 	t.Helper()
-	dsn := dbtest.Fresh(t)
+	return serving(t, dbtest.Copy(t, "demo", seeded))
+}
+
+// seeded brings an empty database to what every test begins with: the demo workshop.
+func seeded(dsn string) error {
+	s, err := store.Open(dsn)
+	if err != nil {
+		return err
+	}
+	defer s.Close()
+	if err := s.Migrate(context.Background(), func(string) {}); err != nil {
+		return err
+	}
+	return demo.Seed(context.Background(), s, now)
+}
+
+// serving is a server on a database that is there already; several may share one.
+func serving(t testing.TB, dsn string) *client {
+	t.Helper()
 	s, err := store.Open(dsn)
 	if err != nil {
 		t.Fatal(err)
@@ -61,12 +81,6 @@ func startAlone(t testing.TB) *client {
 	t.Cleanup(func() { s.Close() })
 	server, err := New(workshop.New(s, func() time.Time { return now }), s.Ping, "https://finishing.example")
 	if err != nil {
-		t.Fatal(err)
-	}
-	if err := s.Migrate(context.Background(), func(string) {}); err != nil {
-		t.Fatal(err)
-	}
-	if err := demo.Seed(context.Background(), s, now); err != nil {
 		t.Fatal(err)
 	}
 	server.Ready()
@@ -88,13 +102,18 @@ func (c *client) call(method, path, body string) (int, []byte) {
 	return w.Code, w.Body.Bytes()
 }
 
-func (c *client) keepsContract(r *http.Request, w *httptest.ResponseRecorder) {
-	c.t.Helper()
+// promised finds what the contract says of a request.
+var promised = sync.OnceValues(func() (routers.Router, error) {
 	spec, err := api.Contract()
 	if err != nil {
-		c.t.Fatal(err)
+		return nil, err
 	}
-	router, err := gorillamux.NewRouter(spec)
+	return gorillamux.NewRouter(spec)
+})
+
+func (c *client) keepsContract(r *http.Request, w *httptest.ResponseRecorder) {
+	c.t.Helper()
+	router, err := promised()
 	if err != nil {
 		c.t.Fatal(err)
 	}

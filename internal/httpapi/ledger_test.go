@@ -63,6 +63,7 @@ func TestTheLedgerOfAPiece(t *testing.T) {
 	if len(moves) != 2 || or(moves[0].Litres) != 0.5 || or(moves[1].Amount) != "31.50" {
 		t.Errorf("in and out of the tin: %+v", moves)
 	}
+	tin = c.tin(clear, tin.ID)
 	gone, _ := c.call("DELETE", fmt.Sprintf("/api/tins/%d?version=%d&why=slip", tin.ID, tin.Version), "")
 	if gone != 409 {
 		t.Errorf("a coat was laid from it, and it never was: %d", gone)

@@ -62,10 +62,7 @@ func TestACoatIsToldAsItReallyWentOn(t *testing.T) {
 	}
 	coat.TinID, coat.Litres, coat.TookMin = &tin.ID, ptr(0.2), ptr(40.0)
 	told := c.tellOf(p.ID, coat, 201)
-	left := func() float64 {
-		tins := get[api.ProductPage](c, fmt.Sprintf("/api/products/%d", clear)).Tins
-		return tins[slices.IndexFunc(tins, func(o api.Tin) bool { return o.ID == tin.ID })].LeftL
-	}
+	left := func() float64 { return c.tin(clear, tin.ID).LeftL }
 	if got := left(); got < 0.79 || got > 0.81 {
 		t.Errorf("%.2f L are left of a litre, 0.2 used", got)
 	}
@@ -82,6 +79,7 @@ func TestACoatIsToldAsItReallyWentOn(t *testing.T) {
 	if learned := get[[]api.Learned](c, "/api/learned"); len(learned) != 0 {
 		t.Errorf("taken back, and it teaches %+v", learned)
 	}
+	tin = c.tin(clear, tin.ID) // another version: a coat was laid from it
 	if status, data := c.call("DELETE", fmt.Sprintf("/api/tins/%d?version=%d&why=empty", tin.ID, tin.Version), ""); status != 204 {
 		t.Fatalf("used up: %d %s", status, data)
 	}
@@ -92,6 +90,13 @@ func TestACoatIsToldAsItReallyWentOn(t *testing.T) {
 	if learned := get[[]api.Learned](c, "/api/learned"); len(learned) != 1 {
 		t.Errorf("begun 25 minutes before, it teaches %+v", learned)
 	}
+}
+
+// tin is a tin of a product as it stands on the shelf.
+func (c *client) tin(product, id int64) api.Tin {
+	c.t.Helper()
+	tins := get[api.ProductPage](c, fmt.Sprintf("/api/products/%d", product)).Tins
+	return tins[slices.IndexFunc(tins, func(o api.Tin) bool { return o.ID == id })]
 }
 
 func ptr[T any](v T) *T { return &v }

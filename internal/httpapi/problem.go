@@ -94,6 +94,7 @@ func storeProblem(err error) (api.Problem, bool) {
 		{store.ErrConflict, changedMeanwhile},
 		{store.ErrOtherUse, otherUse},
 		{store.ErrUnavailable, unavailable},
+		{errBusy, busy},
 		{context.DeadlineExceeded, tooLong},
 		{context.Canceled, nobodyWaits},
 	} {

@@ -90,7 +90,7 @@ func toQuote(q workshop.Quote) api.Quote {
 }
 
 // quotePages are what a quote's customer opens.
-func (s *Server) quotePages(router *gin.Engine) {
+func (s *Server) quotePages(router gin.IRouter) {
 	pages := router.Group("/quote/:token", private, s.pageUntilReady)
 	pages.GET("", func(c *gin.Context) {
 		letter, ok := s.letterOf(c)

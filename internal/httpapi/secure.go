@@ -5,7 +5,6 @@ import (
 	"net"
 	"net/http"
 	"net/url"
-	"slices"
 	"strings"
 
 	"github.com/gin-gonic/gin"
@@ -13,24 +12,28 @@ import (
 	"firmitas/api"
 )
 
-// allowedHosts keeps other sites from reaching a loopback server by a name of theirs.
-func allowedHosts(publicURL string) ([]string, error) {
-	hosts := []string{"localhost", "127.0.0.1", "::1"}
-	if publicURL == "" {
-		return hosts, nil
+// allowedHosts keeps other sites from reaching a loopback server by a name of theirs. Any loopback address may be served
+// on, so any is answered to.
+func allowedHosts(publicURL string) (func(host string) bool, error) {
+	public := ""
+	if publicURL != "" {
+		u, err := url.Parse(publicURL)
+		if err != nil || u.Hostname() == "" || u.Scheme != "http" && u.Scheme != "https" {
+			return nil, errors.New("FIRMITAS_PUBLIC_URL must be an address such as https://finishing.example")
+		}
+		public = strings.ToLower(u.Hostname())
 	}
-	u, err := url.Parse(publicURL)
-	if err != nil || u.Hostname() == "" {
-		return nil, errors.New("FIRMITAS_PUBLIC_URL must be an address such as https://finishing.example")
-	}
-	return append(hosts, strings.ToLower(u.Hostname())), nil
+	return func(host string) bool {
+		ip := net.ParseIP(host)
+		return host == "localhost" || ip != nil && ip.IsLoopback() || public != "" && host == public
+	}, nil
 }
 
 const contentPolicy = "default-src 'self'; img-src 'self' data:; object-src 'none'; base-uri 'none'; " +
 	"frame-ancestors 'none'; form-action 'self'"
 
 // secure sets the headers of every answer, refusals among them, and answers only to the server's own names.
-func secure(hosts []string) gin.HandlerFunc {
+func secure(ours func(host string) bool) gin.HandlerFunc {
 	return func(c *gin.Context) {
 		h := c.Writer.Header()
 		h.Set("Content-Security-Policy", contentPolicy)
@@ -43,7 +46,7 @@ func secure(hosts []string) gin.HandlerFunc {
 		if err != nil {
 			host = strings.Trim(c.Request.Host, "[]")
 		}
-		if !slices.Contains(hosts, strings.ToLower(host)) {
+		if !ours(strings.ToLower(host)) {
 			write(c, api.Problem{
 				Status: http.StatusMisdirectedRequest,
 				Title:  "Wrong address",

@@ -5,7 +5,9 @@ package httpapi
 import (
 	"context"
 	"fmt"
+	"io"
 	"net/http"
+	"regexp"
 	"strings"
 	"sync/atomic"
 	"time"
@@ -16,6 +18,7 @@ import (
 	"firmitas/api"
 	"firmitas/internal/document"
 	"firmitas/internal/photo"
+	"firmitas/internal/store"
 	"firmitas/internal/webui"
 	"firmitas/internal/workshop"
 )
@@ -34,6 +37,7 @@ const (
 type Server struct {
 	http.Handler
 	service  *workshop.Service
+	gate     *gate
 	ping     func(context.Context) error
 	ready    atomic.Bool
 	standing atomic.Value // string: the step of coming up
@@ -43,7 +47,7 @@ type Server struct {
 // server; besides loopback only its host is answered.
 func New(service *workshop.Service, ping func(context.Context) error, publicURL string) (*Server, error) {
 	gin.SetMode(gin.ReleaseMode)
-	s := &Server{service: service, ping: ping}
+	s := &Server{service: service, gate: newGate(), ping: ping}
 	s.standing.Store("")
 	validate, err := contract()
 	if err != nil {
@@ -71,7 +75,7 @@ func New(service *workshop.Service, ping func(context.Context) error, publicURL 
 		group,
 		api.NewStrictHandlerWithOptions(
 			&handlers{service},
-			[]api.StrictMiddlewareFunc{ownContext},
+			[]api.StrictMiddlewareFunc{ownContext, s.gate.through},
 			api.StrictGinServerOptions{
 				RequestErrorHandlerFunc: func(c *gin.Context, err error) { write(c, contractProblem(err)) },
 				HandlerErrorFunc:        fail,
@@ -79,8 +83,9 @@ func New(service *workshop.Service, ping func(context.Context) error, publicURL 
 		),
 		api.GinServerOptions{ErrorHandler: func(c *gin.Context, err error, _ int) { write(c, contractProblem(err)) }},
 	)
-	s.cardRoutes(router)
-	s.calendarRoutes(router)
+	pages := router.Group("", s.gate.page)
+	s.cardRoutes(pages)
+	s.calendarRoutes(pages)
 	ui := webui.Handler()
 	router.NoRoute(func(c *gin.Context) {
 		switch {
@@ -91,6 +96,8 @@ func New(service *workshop.Service, ping func(context.Context) error, publicURL 
 				c,
 				api.Problem{Status: http.StatusMethodNotAllowed, Title: "Not allowed", Detail: "Pages are only read."},
 			)
+		case public.MatchString(c.Request.URL.Path):
+			s.pageFails(c, store.ErrNotFound)
 		default:
 			ui(c)
 		}
@@ -98,6 +105,9 @@ func New(service *workshop.Service, ping func(context.Context) error, publicURL 
 	s.Handler = zip(router)
 	return s, nil
 }
+
+// public are the pages that strangers open. What is none of them is no view of the app either.
+var public = regexp.MustCompile(`^/(care|quote|preview|calendar)(/|$)`)
 
 // Ready tells that the database is up and migrated.
 func (s *Server) Ready() { s.ready.Store(true) }
@@ -154,9 +164,27 @@ func limit(c *gin.Context) {
 	case strings.HasSuffix(path, "/import"):
 		most = document.MostBytes
 	}
-	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, most)
+	body := c.Request.Body
+	c.Request.Body = http.MaxBytesReader(c.Writer, body, most)
 	ctx, cancel := context.WithTimeout(c.Request.Context(), longest)
 	defer cancel()
 	c.Request = c.Request.WithContext(ctx)
 	c.Next()
+	if c.Writer.Status() == http.StatusRequestEntityTooLarge {
+		hearOut(c, body)
+	}
+}
+
+// What is read of a body that is too large, once that was answered: whoever still sends does not look at the answer, and
+// a line that is cut meanwhile looks like a broken server.
+const (
+	heardOut     = 256 << 20
+	longestHeard = 20 * time.Second
+)
+
+func hearOut(c *gin.Context, body io.Reader) {
+	c.Writer.Flush()
+	control := http.NewResponseController(c.Writer)
+	_ = control.SetReadDeadline(time.Now().Add(longestHeard)) // where there is none to move, the server's own stands
+	_, _ = io.CopyN(io.Discard, body, heardOut)
 }

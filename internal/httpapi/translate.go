@@ -588,7 +588,9 @@ func toPlan(of workshop.Plan) api.Plan {
 		Needs:      each(p.Needs, toNeed),
 		Timers:     each(of.Timers, toTimer),
 		Tins: each(of.Tins, func(t workshop.OpenTin) api.OpenTin {
-			return api.OpenTin{ID: t.ID, ProductID: t.ProductID, LeftL: t.LeftL, Lot: t.Lot, Opened: t.Opened}
+			return api.OpenTin{
+				ID: t.ID, ProductID: t.ProductID, LeftL: t.LeftL, Lot: t.Lot, Opened: t.Opened, ToldAt: when(t.Told),
+			}
 		}),
 	}
 	if len(of.Room.People) > 0 && len(p.Obstacles) == 0 {

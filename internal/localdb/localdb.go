@@ -253,6 +253,7 @@ func (s *Server) args() []string {
 		return append(
 			args,
 			"--innodb-flush-log-at-trx-commit=2",
+			"--innodb-flush-method=nosync",
 			"--innodb-doublewrite=0",
 			"--innodb-log-file-size=16M",
 		)

@@ -7,6 +7,7 @@ import (
 	"errors"
 	"fmt"
 	"net"
+	"regexp"
 	"slices"
 	"syscall"
 
@@ -32,12 +33,16 @@ var (
 
 // What MariaDB says by number.
 const (
+	writeFailed  = 3 // a temporary file
 	diskFull     = 1021
+	fileFailed   = 1026
+	engineSays   = 1030 // "Got error 28 …": the number is in the message
 	tableFull    = 1114
-	writeFailed  = 1026
+	atTheEnd     = 1180 // likewise, while it commits
 	tooMany      = 1040
 	shuttingDown = 1053
 	duplicate    = 1062
+	noParent     = 1452 // what it belongs to was deleted meanwhile
 	lockWait     = 1205
 	deadlock     = 1213 // also how a Galera cluster refuses a certified conflict
 	connKilled   = 1927
@@ -58,6 +63,21 @@ func broke(err error) bool {
 	return says(err, shuttingDown, connKilled, tooMany, notReady)
 }
 
+// full tells that the disk has no room, ours or the database's. Which number says so hangs on what was being written;
+// the engine's own errors carry the system's (ENOSPC, 28) in their words.
+func full(err error) bool {
+	if errors.Is(err, syscall.ENOSPC) || says(err, diskFull, tableFull) {
+		return true
+	}
+	var server *mysql.MySQLError
+	if !errors.As(err, &server) || !says(err, writeFailed, fileFailed, engineSays, atTheEnd) {
+		return false
+	}
+	return noSpace.MatchString(server.Message)
+}
+
+var noSpace = regexp.MustCompile(`(?i)\berror:? 28\b|errno:? 28\b|no space left`)
+
 // inTheWay tells that the same again may well succeed.
 func inTheWay(err error) bool { return says(err, deadlock, lockWait) }
 
@@ -66,9 +86,9 @@ func wrap(err error) error {
 	switch {
 	case err == nil, errors.Is(err, context.Canceled), errors.Is(err, context.DeadlineExceeded):
 		return err
-	case errors.Is(err, sql.ErrNoRows):
+	case errors.Is(err, sql.ErrNoRows), says(err, noParent):
 		return ErrNotFound
-	case says(err, diskFull, tableFull, writeFailed), errors.Is(err, syscall.ENOSPC):
+	case full(err):
 		return fmt.Errorf("%w: %w", ErrFull, err)
 	case broke(err):
 		return fmt.Errorf("%w: %w", ErrUnavailable, err)

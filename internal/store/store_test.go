@@ -21,15 +21,21 @@ var at = time.Date(2026, 3, 2, 8, 0, 0, 0, time.UTC)
 
 func fresh(t *testing.T) *Store {
 	t.Helper()
-	s, err := Open(dbtest.Fresh(t))
+	s, err := Open(dbtest.Copy(t, "migrated", migrated))
 	if err != nil {
 		t.Fatal(err)
 	}
 	t.Cleanup(func() { s.Close() })
-	if err := s.Migrate(t.Context(), func(string) {}); err != nil {
-		t.Fatal(err)
-	}
 	return s
+}
+
+func migrated(dsn string) error {
+	s, err := Open(dsn)
+	if err != nil {
+		return err
+	}
+	defer s.Close()
+	return s.Migrate(context.Background(), func(string) {})
 }
 
 func addWorkshop(t *testing.T, s *Store, name string) int64 {

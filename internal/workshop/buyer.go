@@ -43,14 +43,7 @@ func plainly(words string) string {
 }
 
 func (s *Service) buyerSaid(ctx context.Context, token, text string) error {
-	_, err := writing(ctx, s, func(ctx context.Context) (struct{}, error) {
-		home, p, card, err := s.behind(ctx, token)
-		if err != nil {
-			return struct{}{}, err
-		}
-		if !card.Ended.IsZero() {
-			return struct{}{}, store.ErrNotFound
-		}
+	return s.forBuyer(ctx, token, func(ctx context.Context, home Workshop, p Piece) error {
 		lately := 0
 		for _, e := range p.Standing {
 			if e.Kind == worklog.BuyerSaid && s.Now().Sub(e.At) < time.Hour {
@@ -58,16 +51,15 @@ func (s *Service) buyerSaid(ctx context.Context, token, text string) error {
 			}
 		}
 		if lately >= mostSaidAnHour {
-			return struct{}{}, ErrTooOften
+			return ErrTooOften
 		}
 		row := store.Event{
 			WorkshopID: home.ID, PieceID: nullID(p.ID), Kind: string(worklog.BuyerSaid), At: s.Now(), Told: s.Now(),
 		}
 		row.Data.V.Text = text
-		_, err = s.store.AddEvent(ctx, row)
-		return struct{}{}, err
+		_, err := s.store.AddEvent(ctx, row)
+		return err
 	})
-	return err
 }
 
 // Elsewhere is how a finish stands up to another life.
@@ -145,8 +137,8 @@ func (s *Service) BuyerReminded(ctx context.Context, token, address string, lang
 	if !isMail(address) {
 		return &Invalid{[]FieldError{{"/mail", "Write a mail address, such as name@example.org."}}}
 	}
-	return s.forBuyer(ctx, token, func(ctx context.Context, home Workshop, card IssuedCard) error {
-		running, err := s.store.Reminders(ctx, home.ID, card.PieceID)
+	return s.forBuyer(ctx, token, func(ctx context.Context, home Workshop, p Piece) error {
+		running, err := s.store.Reminders(ctx, home.ID, p.ID)
 		if err != nil {
 			return err
 		}
@@ -154,31 +146,36 @@ func (s *Service) BuyerReminded(ctx context.Context, token, address string, lang
 			return ErrTooOften
 		}
 		return s.store.Remind(ctx, store.Reminder{
-			WorkshopID: home.ID, PieceID: card.PieceID, Mail: address, Lang: string(lang), Asked: s.Now(),
+			WorkshopID: home.ID, PieceID: p.ID, Mail: address, Lang: string(lang), Asked: s.Now(),
 		})
 	})
 }
 
 // BuyerStops ends the reminders of a piece.
 func (s *Service) BuyerStops(ctx context.Context, token string) error {
-	return s.forBuyer(ctx, token, func(ctx context.Context, home Workshop, card IssuedCard) error {
-		return s.store.StopReminders(ctx, home.ID, card.PieceID, s.Now())
+	return s.forBuyer(ctx, token, func(ctx context.Context, home Workshop, p Piece) error {
+		return s.store.StopReminders(ctx, home.ID, p.ID, s.Now())
 	})
 }
 
-func (s *Service) forBuyer(
-	ctx context.Context, token string, do func(context.Context, Workshop, IssuedCard) error,
-) error {
-	return s.store.Write(ctx, func(ctx context.Context) error {
-		home, _, card, err := s.behind(ctx, token)
-		if err != nil {
-			return err
+// forBuyer writes what somebody tells who holds a card that stands. Limits are counted under the piece's hold, so that
+// they are the same for what is sent at once.
+func (s *Service) forBuyer(ctx context.Context, token string, do func(context.Context, Workshop, Piece) error) error {
+	_, of, _, err := s.behind(ctx, token)
+	if err != nil {
+		return err
+	}
+	_, err = deciding(ctx, s, of.ID, func(ctx context.Context) (struct{}, error) {
+		home, p, card, err := s.behind(ctx, token)
+		switch {
+		case err != nil:
+			return struct{}{}, err
+		case !card.Ended.IsZero():
+			return struct{}{}, store.ErrNotFound
 		}
-		if !card.Ended.IsZero() {
-			return store.ErrNotFound
-		}
-		return do(ctx, home, card)
+		return struct{}{}, do(ctx, home, p)
 	})
+	return err
 }
 
 // FromBuyers is what buyers told from their cards and nobody has answered, the newest first.
@@ -193,20 +190,37 @@ func (s *Service) FromBuyers(ctx context.Context) ([]store.Said, error) {
 
 // AnswerBuyer keeps that somebody has answered what a buyer told. Once answered it stays so.
 func (s *Service) AnswerBuyer(ctx context.Context, event int64) error {
-	return s.remove(ctx, func(ctx context.Context, home int64) error {
-		const most = 1000
-		open, err := s.store.Unanswered(ctx, home, most)
+	home, err := s.home(ctx)
+	if err != nil {
+		return err
+	}
+	asked, err := s.unanswered(ctx, home, event)
+	if err != nil {
+		return err
+	}
+	return s.removeOf(ctx, asked.PieceID.Int64, func(ctx context.Context, home int64) error {
+		said, err := s.unanswered(ctx, home, event) // still, now that nobody else answers it
 		if err != nil {
 			return err
 		}
-		at := slices.IndexFunc(open, func(o store.Said) bool { return o.ID == event })
-		if at < 0 {
-			return store.ErrNotFound
-		}
 		_, err = s.store.AddEvent(ctx, store.Event{
-			WorkshopID: home, PieceID: open[at].PieceID, Kind: string(worklog.Answered), At: s.Now(), Told: s.Now(),
+			WorkshopID: home, PieceID: said.PieceID, Kind: string(worklog.Answered), At: s.Now(), Told: s.Now(),
 			Of: nullID(event),
 		})
 		return err
 	})
+}
+
+// unanswered is one thing that a buyer told; store.ErrNotFound where it is not there, or answered.
+func (s *Service) unanswered(ctx context.Context, home, event int64) (store.Said, error) {
+	const most = 1000
+	open, err := s.store.Unanswered(ctx, home, most)
+	if err != nil {
+		return store.Said{}, err
+	}
+	at := slices.IndexFunc(open, func(o store.Said) bool { return o.ID == event })
+	if at < 0 {
+		return store.Said{}, store.ErrNotFound
+	}
+	return open[at], nil
 }

@@ -170,7 +170,7 @@ type Correction struct {
 // Reissue gives a card a new number and a new link; the old link says so. It is ErrConflict where the corrected issue
 // does not stand any more.
 func (s *Service) Reissue(ctx context.Context, pieceID int64, in Correction) (IssuedCard, error) {
-	return writing(ctx, s, func(ctx context.Context) (IssuedCard, error) {
+	return deciding(ctx, s, pieceID, func(ctx context.Context) (IssuedCard, error) {
 		home, p, err := s.loaded(ctx, pieceID)
 		if err != nil {
 			return IssuedCard{}, err
@@ -233,7 +233,7 @@ func (c *check) reason(why string) {
 
 // Withdraw ends the issue that stands. Its link tells so from then on, and nothing else.
 func (s *Service) Withdraw(ctx context.Context, pieceID int64, number int, why string) (IssuedCard, error) {
-	return writing(ctx, s, func(ctx context.Context) (IssuedCard, error) {
+	return deciding(ctx, s, pieceID, func(ctx context.Context) (IssuedCard, error) {
 		home, p, err := s.loaded(ctx, pieceID)
 		if err != nil {
 			return IssuedCard{}, err

@@ -94,80 +94,100 @@ func fromEventRows(rows []store.Event) ([]worklog.Event, error) {
 // aMomentAhead is how much faster than ours the clock of whoever tells may go.
 const aMomentAhead = 5 * time.Minute
 
-// Tell keeps a fact about a piece. It is Invalid when its zone, its sign, its moment or what it takes back cannot be,
-// and refused once the piece has left.
-func (s *Service) Tell(ctx context.Context, pieceID int64, e worklog.Event) (worklog.Event, error) {
-	return writing(ctx, s, func(ctx context.Context) (worklog.Event, error) {
-		home, p, err := s.loaded(ctx, pieceID)
-		switch {
-		case err != nil:
-			return e, err
-		case !p.Handed.IsZero() && !p.stillTold(e):
-			return e, errHandedOver
+// Tell keeps a fact about a piece; shown is the product that the plan showed for its coat to whoever tells, 0 where
+// nobody says. It is Invalid when its zone, its sign, its moment or what it takes back cannot be, and refused once the
+// piece has left, or has another system than was shown: what is kept would not be what was done.
+func (s *Service) Tell(ctx context.Context, pieceID int64, e worklog.Event, shown int64) (Happened, error) {
+	return deciding(ctx, s, pieceID, func(ctx context.Context) (Happened, error) {
+		e, err := s.tell(ctx, pieceID, e, shown)
+		if err != nil {
+			return Happened{Event: e}, err
 		}
-		e.Told = s.Now()
-		if e.At.IsZero() {
-			e.At = e.Told
-		}
-		e.Text = strings.TrimSpace(e.Text)
-		plan, err := s.plan(ctx, home, p)
+		notes, err := s.undrawn(ctx, []worklog.Event{e})
+		return Happened{Event: e, Note: notes[e.ID]}, err
+	})
+}
+
+// tell is Tell while its piece is held.
+func (s *Service) tell(ctx context.Context, pieceID int64, e worklog.Event, shown int64) (worklog.Event, error) {
+	home, p, err := s.loaded(ctx, pieceID)
+	switch {
+	case err != nil:
+		return e, err
+	case !p.Handed.IsZero() && !p.stillTold(e):
+		return e, errHandedOver
+	case shown != 0 && shown != p.plannedProduct(e):
+		return e, errOtherSystem
+	}
+	e.Told = s.Now()
+	if e.At.IsZero() {
+		e.At = e.Told
+	}
+	e.Text = strings.TrimSpace(e.Text)
+	plan, err := s.plan(ctx, home, p)
+	if err != nil {
+		return e, err
+	}
+	if e, err = s.asPlanned(ctx, home, p, plan, e); err != nil {
+		return e, err
+	}
+	var jobs []string
+	if e.Kind == worklog.JobDone {
+		brief, err := p.brief(home, e.Told)
 		if err != nil {
 			return e, err
 		}
-		if e, err = s.asPlanned(ctx, home, p, plan, e); err != nil {
+		jobs = p.jobKeys(brief)
+	}
+	var c check
+	c.event(p, jobs, e)
+	c.laying(p, e)
+	if e.Kind == worklog.CoatLeftOut && c.err() == nil {
+		why := p.without(e.Coat, plan.Brief)
+		c.that(why == "", "/coat", "Without it the system does not hold. %s", why)
+	}
+	if e.Photo != 0 {
+		photos, err := s.store.Photos(ctx, home.ID, p.ID)
+		if err != nil {
 			return e, err
 		}
-		var jobs []string
-		if e.Kind == worklog.JobDone {
-			brief, err := p.brief(home, e.Told)
-			if err != nil {
-				return e, err
-			}
-			jobs = p.jobKeys(brief)
-		}
-		var c check
-		c.event(p, jobs, e)
-		c.laying(p, e)
-		if e.Kind == worklog.CoatLeftOut && c.err() == nil {
-			why := p.without(e.Coat, plan.Brief)
-			c.that(why == "", "/coat", "Without it the system does not hold. %s", why)
-		}
-		if e.Photo != 0 {
-			photos, err := s.store.Photos(ctx, home.ID, p.ID)
-			if err != nil {
-				return e, err
-			}
-			of := slices.ContainsFunc(photos, func(o store.Photo) bool { return o.ID == e.Photo })
-			c.that(of, "/photoId", "No photo of this piece has that number.")
-		}
-		if err := c.err(); err != nil {
-			return e, err
-		}
-		data := toEventData(e)
-		if e.How.Instead != nil {
-			row, err := s.store.Product(ctx, home.ID, e.Product)
-			if err != nil {
-				return e, err
-			}
-			data.Instead = &row // as its label is today
-		}
-		e.ID, err = s.store.AddEvent(ctx, store.Event{
-			WorkshopID: home.ID,
-			PieceID:    nullID(p.ID),
-			ZoneID:     nullID(e.Zone),
-			Kind:       string(e.Kind),
-			At:         e.At.UTC(),
-			Told:       e.Told,
-			Who:        e.Who,
-			Data:       store.JSON[store.EventData]{V: data},
-			Of:         nullID(e.Of),
-			TinID:      nullID(e.How.Tin),
-			ProductID:  nullID(ofFault(e)),
-			Work:       sql.NullString{String: e.Kin.Work, Valid: e.Took > 0 && e.Kin.Work != ""},
-			Amount:     amountOf(e),
-		})
+		of := slices.ContainsFunc(photos, func(o store.Photo) bool { return o.ID == e.Photo })
+		c.that(of, "/photoId", "No photo of this piece has that number.")
+	}
+	if err := c.err(); err != nil {
 		return e, err
+	}
+	if err := s.givesBack(ctx, home, p, e); err != nil {
+		return e, err
+	}
+	data := toEventData(e)
+	if e.How.Instead != nil {
+		row, err := s.store.Product(ctx, home.ID, e.Product)
+		if err != nil {
+			return e, err
+		}
+		data.Instead = &row // as its label is today
+	}
+	e.ID, err = s.store.AddEvent(ctx, store.Event{
+		WorkshopID: home.ID,
+		PieceID:    nullID(p.ID),
+		ZoneID:     nullID(e.Zone),
+		Kind:       string(e.Kind),
+		At:         e.At.UTC(),
+		Told:       e.Told,
+		Who:        e.Who,
+		Data:       store.JSON[store.EventData]{V: data},
+		Of:         nullID(e.Of),
+		TinID:      nullID(e.How.Tin),
+		ProductID:  nullID(ofFault(e)),
+		Work:       sql.NullString{String: e.Kin.Work, Valid: e.Took > 0 && e.Kin.Work != ""},
+		Amount:     amountOf(e),
 	})
+	return e, err
+}
+
+var errOtherSystem = &Refused{
+	"Its system was changed meanwhile: another product is planned for this coat now. Look at the plan, and tell it there.",
 }
 
 // amountOf is the sum that a fact carries; none where it is not about one.
@@ -370,6 +390,7 @@ type Happened struct {
 	worklog.Event
 	Zone  string // its zone's name; "" = the whole piece
 	Words string
+	Note  string // what is to be known of it besides; "" = nothing
 }
 
 // Log tells what stands of what happened at a piece, by when it happened.
@@ -384,9 +405,13 @@ func (s *Service) Log(ctx context.Context, id int64) ([]Happened, error) {
 			return nil, err
 		}
 		titles := p.titles(brief)
+		notes, err := s.undrawn(ctx, p.Standing)
+		if err != nil {
+			return nil, err
+		}
 		out := make([]Happened, 0, len(p.Standing))
 		for _, e := range p.Standing {
-			h := Happened{Event: e, Words: p.words(e, titles)}
+			h := Happened{Event: e, Words: p.words(e, titles), Note: notes[e.ID]}
 			if z := p.zone(e.Zone); z != nil {
 				h.Zone = z.Name
 			}
@@ -394,6 +419,30 @@ func (s *Service) Log(ctx context.Context, id int64) ([]Happened, error) {
 		}
 		return out, nil
 	})
+}
+
+// undrawn are notes on coats that are dated before somebody looked into their tin, by event: what was found in it then
+// was what they had left, and their litres are not counted off once more.
+func (s *Service) undrawn(ctx context.Context, events []worklog.Event) (map[int64]string, error) {
+	var ids []int64
+	for _, e := range events {
+		if e.Kind == worklog.CoatLaid && e.How.Tin != 0 {
+			ids = append(ids, e.How.Tin)
+		}
+	}
+	home, err := s.home(ctx)
+	if err != nil || len(ids) == 0 {
+		return nil, err
+	}
+	tins, err := s.store.TinsOf(ctx, home, ids)
+	out := map[int64]string{}
+	for _, e := range events {
+		at := slices.IndexFunc(tins, func(t store.LabelledTin) bool { return t.ID == e.How.Tin })
+		if e.Kind == worklog.CoatLaid && at >= 0 && e.At.Before(tins[at].LeftTold.Time) {
+			out[e.ID] = "It is dated before somebody last told what its tin holds: no litres leave the tin for it."
+		}
+	}
+	return out, err
 }
 
 // titles of the preparation's jobs, and of what faults ask for, by key.

@@ -31,7 +31,7 @@ type Leaving struct {
 // HandOver lets a piece leave with its first card, behind an unguessable link. A piece that has left keeps the card it
 // has. It is Invalid where a question is open that no reason goes past, and refused where none may.
 func (s *Service) HandOver(ctx context.Context, id int64, in Leaving) (IssuedCard, error) {
-	return writing(ctx, s, func(ctx context.Context) (IssuedCard, error) {
+	return deciding(ctx, s, id, func(ctx context.Context) (IssuedCard, error) {
 		home, p, err := s.loaded(ctx, id)
 		if err != nil {
 			return IssuedCard{}, err

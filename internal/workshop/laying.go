@@ -138,6 +138,13 @@ func (s *Service) tinOf(ctx context.Context, home Workshop, e worklog.Event) (in
 	if e.How.Tin == 0 {
 		return 0, nil
 	}
+	err := s.store.HoldTin(ctx, home.ID, e.How.Tin) // or it might be forgotten as a slip meanwhile
+	if errors.Is(err, store.ErrNotFound) {
+		return 0, nil
+	}
+	if err != nil {
+		return 0, err
+	}
 	t, err := s.store.Tin(ctx, home.ID, e.How.Tin)
 	switch {
 	case errors.Is(err, store.ErrNotFound):
@@ -148,6 +155,19 @@ func (s *Service) tinOf(ctx context.Context, home Workshop, e worklog.Event) (in
 		return 0, &Invalid{[]FieldError{{"/tinId", "That tin is of another product."}}}
 	}
 	return t.ID, nil
+}
+
+// givesBack holds the tin that a coat was laid from which is taken back: its litres are in it again.
+func (s *Service) givesBack(ctx context.Context, home Workshop, p Piece, e worklog.Event) error {
+	at := slices.IndexFunc(p.Standing, func(o worklog.Event) bool { return o.ID == e.Of })
+	if e.Kind != worklog.TakenBack || at < 0 || p.Standing[at].How.Tin == 0 {
+		return nil
+	}
+	err := s.store.HoldTin(ctx, home.ID, p.Standing[at].How.Tin)
+	if errors.Is(err, store.ErrNotFound) {
+		return nil // it is off the shelf
+	}
+	return err
 }
 
 // jobKeys are the keys of all work besides coats: the preparation, and what faults ask for.
@@ -258,7 +278,7 @@ func (s *Service) openTins(p *coating.Product, held []counted) []OpenTin {
 		if c.ProductID != p.ID {
 			continue
 		}
-		t := OpenTin{ID: c.ID, ProductID: p.ID, LeftL: s.tin(p, c).LeftL, Lot: c.Lot, Opened: c.Opened.Valid}
+		t := OpenTin{ID: c.ID, ProductID: p.ID, LeftL: s.tin(p, c).LeftL, Lot: c.Lot, Opened: c.Opened.Valid, Told: c.LeftTold.Time}
 		if t.Opened {
 			opened = append(opened, t)
 		} else {

@@ -185,7 +185,7 @@ type ExtraDraft struct {
 
 // SaveExtras keeps what may be added to a piece, if this is still its version.
 func (s *Service) SaveExtras(ctx context.Context, id int64, version int, all []ExtraDraft) (Ledger, error) {
-	return writing(ctx, s, func(ctx context.Context) (Ledger, error) {
+	return deciding(ctx, s, id, func(ctx context.Context) (Ledger, error) {
 		home, err := s.home(ctx)
 		if err != nil {
 			return Ledger{}, err

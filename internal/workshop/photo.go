@@ -14,7 +14,7 @@ import (
 func (s *Service) AddPhoto(
 	ctx context.Context, pieceID, zoneID int64, moment string, taken photo.Photo,
 ) (store.Photo, error) {
-	return writing(ctx, s, func(ctx context.Context) (store.Photo, error) {
+	return deciding(ctx, s, pieceID, func(ctx context.Context) (store.Photo, error) {
 		home, p, err := s.loaded(ctx, pieceID)
 		if err != nil {
 			return store.Photo{}, err
@@ -80,7 +80,7 @@ func (s *Service) Photo(ctx context.Context, pieceID, id int64) (store.Photo, er
 
 // RemovePhoto deletes one for good.
 func (s *Service) RemovePhoto(ctx context.Context, pieceID, id int64) error {
-	return s.remove(ctx, func(ctx context.Context, home int64) error {
+	return s.removeOf(ctx, pieceID, func(ctx context.Context, home int64) error {
 		row, err := s.store.Piece(ctx, home, pieceID)
 		switch {
 		case err != nil:

@@ -71,6 +71,7 @@ type OpenTin struct {
 	LeftL         float64
 	Lot           string
 	Opened        bool
+	Told          time.Time // since when coats are counted off what it holds
 }
 
 func fromPieceRow(row store.Piece) (Piece, error) {
@@ -326,7 +327,7 @@ func (s *Service) checkEarlier(ctx context.Context, home Workshop, b Brief, id i
 
 // Update stores what was taken in anew. The chosen system of a zone stays unless what it was judged for has changed.
 func (s *Service) Update(ctx context.Context, id int64, version int, b Brief) (Piece, error) {
-	return writing(ctx, s, func(ctx context.Context) (Piece, error) {
+	return deciding(ctx, s, id, func(ctx context.Context) (Piece, error) {
 		home, err := s.Home(ctx)
 		if err != nil {
 			return Piece{}, err
@@ -436,7 +437,7 @@ func prefixed(err error, prefix string) error {
 
 // Remove deletes a piece for good, if this is still its version and it has not left.
 func (s *Service) Remove(ctx context.Context, id int64, version int) error {
-	return s.remove(ctx, func(ctx context.Context, home int64) error {
+	return s.removeOf(ctx, id, func(ctx context.Context, home int64) error {
 		row, err := s.store.Piece(ctx, home, id)
 		switch {
 		case err != nil:
@@ -557,7 +558,7 @@ func (s *Service) ChooseSystem(
 	version int,
 	picked []LayerChoice,
 ) (Piece, error) {
-	return writing(ctx, s, func(ctx context.Context) (Piece, error) {
+	return deciding(ctx, s, id, func(ctx context.Context) (Piece, error) {
 		home, err := s.Home(ctx)
 		if err != nil {
 			return Piece{}, err

@@ -36,7 +36,7 @@ func (s *Service) PreparationOf(ctx context.Context, id int64) (Preparation, err
 // OrderPreparation keeps the order in which hands want to take the jobs. One that spoils work is Invalid with the
 // reason.
 func (s *Service) OrderPreparation(ctx context.Context, id int64, version int, keys []string) (Preparation, error) {
-	return writing(ctx, s, func(ctx context.Context) (Preparation, error) {
+	return deciding(ctx, s, id, func(ctx context.Context) (Preparation, error) {
 		home, p, err := s.loaded(ctx, id)
 		if err != nil {
 			return Preparation{}, err

@@ -129,6 +129,9 @@ func (s *Service) fromQuoteRow(row store.Quote) (Quote, error) {
 
 // QuoteByLink is a quote as its customer opens it.
 func (s *Service) QuoteByLink(ctx context.Context, token string) (Quote, error) {
+	if !isToken.MatchString(token) {
+		return Quote{}, store.ErrNotFound
+	}
 	return reading(ctx, s, func(ctx context.Context) (Quote, error) {
 		row, err := s.store.QuoteBy(ctx, token)
 		if err != nil {
@@ -151,7 +154,7 @@ const mostQuoteDays = 366
 
 // GiveQuote keeps a quote as it stands now: its numbers no longer change.
 func (s *Service) GiveQuote(ctx context.Context, id int64, d QuoteDraft) (Quoting, error) {
-	return writing(ctx, s, func(ctx context.Context) (Quoting, error) {
+	return deciding(ctx, s, id, func(ctx context.Context) (Quoting, error) {
 		so, p, err := s.quoting(ctx, id)
 		if err != nil {
 			return so, err
@@ -246,7 +249,7 @@ func (z Zone) old() string {
 func (s *Service) AcceptQuote(
 	ctx context.Context, id, quoteID int64, sample, who string, on time.Time,
 ) (Quoting, error) {
-	return writing(ctx, s, func(ctx context.Context) (Quoting, error) {
+	return deciding(ctx, s, id, func(ctx context.Context) (Quoting, error) {
 		so, p, err := s.quoting(ctx, id)
 		if err != nil {
 			return so, err

@@ -200,7 +200,14 @@ const movedBy = 5 * time.Minute
 // Take saves what a trial changed, all or nothing: Invalid, store.ErrConflict when the settings or a piece were saved
 // meanwhile.
 func (s *Service) Take(ctx context.Context, t Trial, version int) (Bench, error) {
+	own, err := s.home(ctx)
+	if err != nil {
+		return Bench{}, err
+	}
 	return writing(ctx, s, func(ctx context.Context) (Bench, error) {
+		if err := s.holdMoved(ctx, own, t); err != nil {
+			return Bench{}, err
+		}
 		home, err := s.Home(ctx)
 		if err != nil {
 			return Bench{}, err
@@ -226,6 +233,21 @@ func (s *Service) Take(ctx context.Context, t Trial, version int) (Bench, error)
 		}
 		return s.bench(ctx)
 	})
+}
+
+// holdMoved holds every piece that a trial moves, always in one order, so that two who take one never wait for each other.
+func (s *Service) holdMoved(ctx context.Context, home int64, t Trial) error {
+	var ids []int64
+	for _, m := range t.Moves {
+		ids = append(ids, m.PieceID)
+	}
+	slices.Sort(ids)
+	for _, id := range slices.Compact(ids) {
+		if err := s.store.HoldPiece(ctx, home, id); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // takeMove saves a piece as a trial moved it, where it did.

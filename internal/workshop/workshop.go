@@ -173,6 +173,36 @@ func writing[T any](ctx context.Context, s *Service, do func(context.Context) (T
 	return out, err
 }
 
+// deciding runs a use case that writes about one piece, as one transaction in which nobody else decides anything of it:
+// what it reads is as the last of them left it, so two who tell at once are answered as if one came after the other.
+// store.ErrNotFound where there is no such piece.
+func deciding[T any](ctx context.Context, s *Service, piece int64, do func(context.Context) (T, error)) (T, error) {
+	home, err := s.home(ctx) // before the transaction: its first read comes after the hold
+	if err != nil {
+		var none T
+		return none, err
+	}
+	return writing(ctx, s, func(ctx context.Context) (T, error) {
+		if err := s.store.HoldPiece(ctx, home, piece); err != nil {
+			var none T
+			return none, err
+		}
+		return do(ctx)
+	})
+}
+
+// Foresee makes the plan of all that is open, unless it is known: what is decided of a piece afterwards finds it made,
+// and holds the piece no longer than it takes to decide.
+func (s *Service) Foresee(ctx context.Context) {
+	_, _ = reading(ctx, s, func(ctx context.Context) (*calendar, error) {
+		home, err := s.Home(ctx)
+		if err != nil {
+			return nil, err // whoever decides meets it again, and says so
+		}
+		return s.calendar(ctx, home)
+	})
+}
+
 // remove runs a use case that writes and has nothing to tell.
 func (s *Service) remove(ctx context.Context, do func(ctx context.Context, home int64) error) error {
 	return s.store.Write(ctx, func(ctx context.Context) error {
@@ -182,6 +212,18 @@ func (s *Service) remove(ctx context.Context, do func(ctx context.Context, home 
 		}
 		return do(ctx, home)
 	})
+}
+
+// removeOf is remove for what hangs on one piece.
+func (s *Service) removeOf(ctx context.Context, piece int64, do func(ctx context.Context, home int64) error) error {
+	_, err := deciding(ctx, s, piece, func(ctx context.Context) (struct{}, error) {
+		home, err := s.home(ctx)
+		if err != nil {
+			return struct{}{}, err
+		}
+		return struct{}{}, do(ctx, home)
+	})
+	return err
 }
 
 // Once does a write under a key that the asker made up; asked the same again, it does nothing and gives what it gave.

@@ -3708,6 +3708,11 @@ export interface components {
             productId?: number;
             /**
              * Format: int64
+             * @description of a coat: the product that the plan showed for it; refused where it is another by now
+             */
+            plannedId?: number;
+            /**
+             * Format: int64
              * @description of a coat: the tin it was laid from
              */
             tinId?: number;
@@ -3782,6 +3787,8 @@ export interface components {
             zone?: string;
             /** @description what it tells, where the log is asked for */
             words?: string;
+            /** @description what is to be known of it besides */
+            note?: string;
             /** Format: int64 */
             photoId?: number;
             layer?: number;
@@ -4146,6 +4153,11 @@ export interface components {
             leftL: number;
             lot: string;
             opened: boolean;
+            /**
+             * Format: date-time
+             * @description coats laid before take nothing off what it holds
+             */
+            toldAt?: string;
         };
         /** @description A fault that showed on a product. */
         ProductFault: {

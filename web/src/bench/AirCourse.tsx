@@ -6,6 +6,7 @@ import { useSave } from '../api/saving'
 import { lastWho } from '../log/who'
 import { ProblemNote } from '../ui/Problem'
 import { useShow, type Show } from '../ui/show'
+import { dayAfter, dayIn, hourOf } from '../ui/time'
 import { useWidth } from '../ui/useWidth'
 
 const TALL = 132
@@ -76,9 +77,8 @@ function Drawing({ course }: { course: Course }) {
       .join(' ')
   const ahead = course.outdoors.filter((s) => Date.parse(s.to) > now && Date.parse(s.from) < now + AHEAD)
   const midnights = [-1, 0, 1].map((d) => {
-    const day = new Date(now)
-    day.setHours(24 * d, 0, 0, 0)
-    return day
+    const day = dayAfter(dayIn(course.now, show.workshop?.timeZone), d)
+    return new Date(hourOf(day, 0, show.workshop?.timeZone)!)
   })
   return (
     <div ref={box} className="my-2">

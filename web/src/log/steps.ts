@@ -9,6 +9,12 @@ export function nameOf(piece: Piece, step: Step): Fact {
   return { zoneId: piece.input.zones[step.zones[0] ?? 0]?.id, layer: step.layer, coat: step.coat }
 }
 
+/** A step as it is told: by its name, and for a coat with what the plan showed, since its system may be changed meanwhile. */
+export const shownAs = (piece: Piece, step: Step): Fact & Pick<EventInput, 'plannedId'> => ({
+  ...nameOf(piece, step),
+  plannedId: step.kind === 'coating' ? step.product?.id : undefined,
+})
+
 const sameStep = (a: Fact, b: Fact) =>
   a.job !== undefined || b.job !== undefined
     ? a.job === b.job

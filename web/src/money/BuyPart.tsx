@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import type { WantedPart } from '../api/client'
 import { useTell } from '../log/tell'
+import { usePresses } from '../offline/presses'
 import { lastWho } from '../log/who'
 import { Field } from '../ui/Field'
 import { ProblemNote } from '../ui/Problem'
@@ -19,6 +20,14 @@ export function BuyPart({ piece, part }: Of) {
     const fact = { kind: 'part_bought' as const, of: part.fact, text: part.text, amount, who: lastWho() }
     if (await tell('A part was bought', fact)) setOpen(false)
   }
+  const presses = usePresses()
+  const waits = !busy && presses.find((p) => p.refused === undefined && p.body.of === part.fact)
+  if (waits)
+    return (
+      <b className="no-print">
+        {waits.body.kind === 'part_bought' ? 'Bought' : 'Not wanted any more'}: waits on this device, to be sent
+      </b>
+    )
   if (!open)
     return (
       <span className="no-print flex flex-wrap">

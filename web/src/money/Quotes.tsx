@@ -9,6 +9,7 @@ import { useWho } from '../log/who'
 import { Answered, ProblemNote } from '../ui/Problem'
 import { anyChosen } from '../ui/PieceFrame'
 import { useShow, type Show } from '../ui/show'
+import { dayAfter, hourOf, todayIn } from '../ui/time'
 import { StoryField, TextField } from '../ui/TypedFields'
 import { Tick } from '../ui/Tick'
 import { Field } from '../ui/Field'
@@ -223,16 +224,18 @@ function Accept({ quote: q, piece }: { quote: Quote; piece: Piece }) {
   )
 }
 
-const MONTH = 30 * 86_400_000
+const A_MONTH = 30 // days that a quote stands unless somebody says otherwise
+const CLOSES = 18 // o'clock on its last day
 
 const NOW_EVERY = 60_000 // ms
 
 /** A quote is given; what a day that is promised with it would cost the other pieces is told before. */
 function Give({ piece, quoting }: { piece: Piece; quoting: Quoting }) {
   const client = useQueryClient()
+  const zone = useShow().workshop?.timeZone
   const [firm, setFirm] = useState('')
   const [scope, setScope] = useState('')
-  const [until, setUntil] = useState(() => new Date(Date.now() + MONTH).toISOString().slice(0, 10))
+  const [until, setUntil] = useState(() => dayAfter(todayIn(zone), A_MONTH))
   const [patch, setPatch] = useState(quoting.wantPatch)
   const now = useServerNow(NOW_EVERY)
   const give = useSave({
@@ -240,7 +243,7 @@ function Give({ piece, quoting }: { piece: Piece; quoting: Quoting }) {
       api.POST('/pieces/{id}/quotes', {
         params: { path: { id: piece.id } },
         headers,
-        body: { firm, scope, until: `${until}T18:00:00Z`, patch },
+        body: { firm, scope, until: hourOf(until, CLOSES, zone) ?? '', patch },
       }),
     onSuccess: () => pieceChanged(client, piece.id),
   })

@@ -5,6 +5,8 @@ import { useWho } from '../log/who'
 import { Field, MeasureInput } from '../ui/Field'
 import { ProblemNote } from '../ui/Problem'
 import { TextField, WordField } from '../ui/TypedFields'
+import { useShow } from '../ui/show'
+import { onDay, todayIn } from '../ui/time'
 import { DayInput } from '../ui/When'
 import { whole } from '../ui/units'
 
@@ -33,10 +35,6 @@ interface Draft {
 
 const units: Record<PartUnit, string> = { count: 'pieces', m: 'm', m2: 'm²', L: 'L', kg: 'kg' }
 
-/** Noon of a day; of today it is now, since noon may still be to come. */
-const onDay = (day: string) =>
-  day === '' || day === new Date().toISOString().slice(0, 10) ? undefined : `${day}T12:00:00Z`
-
 /** What is counted of a fact: minutes, how much of something, or a sum. */
 const countOf = (d: Draft): Partial<EventInput> => {
   if (d.kind === 'hours') return { tookMin: d.minutes ?? 0 }
@@ -49,6 +47,7 @@ export function TellMoney({ piece }: { piece: Piece }) {
   const mine = (Object.keys(kinds) as Kind[]).filter((k) => (kinds[k].of ?? own) === own)
   const blank: Draft = { kind: mine[0]!, amount: '', text: '', unit: 'count', day: '' }
   const [draft, setDraft] = useState(blank)
+  const zone = useShow().workshop?.timeZone
   const { who, setWho, keepWho } = useWho()
   const { tell, busy, problem, clear } = useTell(piece)
   const set = (part: Partial<Draft>) => {
@@ -62,7 +61,7 @@ export function TellMoney({ piece }: { piece: Piece }) {
       kind: draft.kind,
       who,
       text: draft.text,
-      happenedAt: onDay(draft.day),
+      happenedAt: onDay(draft.day, todayIn(zone), zone),
       ...countOf(draft),
     }
     keepWho()

@@ -6,7 +6,7 @@ import type { DayLoad } from '../api/client'
 import { daysQuery } from '../api/queries'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
-import { dayAfter, todayIn } from '../ui/time'
+import { dayAfter, todayIn, weekdayOf } from '../ui/time'
 
 const WEEKS = 5
 const DAYS = 7 * WEEKS
@@ -24,8 +24,7 @@ const marks: Record<Mark['kind'], { word: string; shape: string; tone: string }>
 
 /** The Monday of a day's week; days are "YYYY-MM-DD". */
 function mondayOf(day: string): string {
-  const weekday = new Date(day + 'T12:00Z').getUTCDay()
-  return dayAfter(day, -((weekday + 6) % 7))
+  return dayAfter(day, -((weekdayOf(day) + 6) % 7))
 }
 
 /** Five weeks as rows: what each day asks of hands against the hours open, and what falls on it. */
@@ -37,7 +36,7 @@ export function MonthView() {
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
-        <h1>{show.date(`${dayAfter(from, 10)}T12:00Z`).replace(/^\d+\.? /, '')}</h1>
+        <h1>{show.monthOf(dayAfter(from, 10))}</h1>
         <span className="no-print flex flex-wrap gap-2">
           <button type="button" className="btn" onClick={() => setFrom(dayAfter(from, -28))}>
             <ArrowLeft size={18} aria-hidden="true" /> Earlier
@@ -86,7 +85,7 @@ function Above({ days }: { days: DayLoad[] }) {
       ))}
       {full.map((d) => (
         <li key={d.date}>
-          {show.dateOf(`${d.date}T12:00Z`)} asks for {show.minutes(d.handsMin)}, and {show.minutes(d.openMin)} are open.
+          {show.dayNamed(d.date)} asks for {show.minutes(d.handsMin)}, and {show.minutes(d.openMin)} are open.
         </li>
       ))}
     </ul>
@@ -120,11 +119,11 @@ function Day({ day, today }: { day: DayLoad; today: string }) {
   return (
     <li
       className={`bg-base-100 p-2 md:min-h-24 ${nothing ? 'max-md:hidden' : ''} ${past ? 'bg-base-200' : ''}`}
-      aria-label={show.dateOf(`${day.date}T12:00Z`)}
+      aria-label={show.dayNamed(day.date)}
     >
       <div className="flex items-baseline justify-between gap-2">
         <b className={day.date === today ? 'rounded-field bg-primary px-2 text-primary-content' : ''}>
-          <span className="md:hidden">{show.dateOf(`${day.date}T12:00Z`)}</span>
+          <span className="md:hidden">{show.dayNamed(day.date)}</span>
           <span className="hidden md:inline">{Number(day.date.slice(8))}</span>
         </b>
         <span className={`whitespace-nowrap text-sm tabular-nums ${overfull(day) ? 'font-bold text-error' : ''}`}>

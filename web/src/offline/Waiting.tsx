@@ -2,9 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { CloudOff } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { pieceChanged } from '../api/queries'
-import { again, drop, onArrival, send, usePresses } from './presses'
-
-const TRY_EVERY = 5_000 // ms
+import { again, drop, onArrival, usePresses } from './presses'
 
 /** What waits on this device to be sent, and what the server would not have: told, until it is settled. */
 export function Waiting() {
@@ -14,11 +12,6 @@ export function Waiting() {
   const waits = all.filter((p) => p.refused === undefined)
   const refused = all.filter((p) => p.refused !== undefined)
   useEffect(() => onArrival((piece) => void pieceChanged(client, piece)), [client])
-  useEffect(() => {
-    if (waits.length === 0) return
-    const timer = setInterval(() => void send(), TRY_EVERY)
-    return () => clearInterval(timer)
-  }, [waits.length])
   return (
     <div className="no-print">
       <div role="status">

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { useOutletContext, useSearchParams } from 'react-router'
 import { Problem, type Calculated, type Calculator, type Piece } from '../api/client'
 import { calculatedQuery, calculatorsQuery } from '../api/queries'
-import { useTell } from '../log/tell'
+import { useTell, type Told } from '../log/tell'
 import { lastWho } from '../log/who'
 import { Field } from '../ui/Field'
 import { Answered, ProblemNote } from '../ui/Problem'
@@ -184,36 +184,43 @@ function figure({ value, unit }: Calculated['results'][number], show: Show): str
   }
 }
 
+/** Where it stands once the server has it; until then it waits here, and that is said. */
+const kept = (told: Told[], where: string) =>
+  told.some((t) => 'press' in t) ? 'Kept on this device, to be sent' : where
+
 /** Keeps an answer as a note in the piece's log. */
 function PinIt({ piece, calculator, answer }: { piece: Piece; calculator: Calculator; answer: Calculated }) {
   const show = useShow()
   const { tell, busy, problem } = useTell(piece)
-  const [pinned, setPinned] = useState<string>()
-  const [listed, setListed] = useState<string>()
+  const [pinned, setPinned] = useState<{ text: string; told: Told }>()
+  const [listed, setListed] = useState<{ text: string; told: Told[] }>()
   const text = `${calculator.name}: ${answer.results.map((r) => `${r.name} ${figure(r, show)}`).join('; ')}. ${answer.sum}.`
   const pin = async () => {
-    if (await tell('Worked out', { kind: 'note', text, who: lastWho() })) setPinned(text)
+    const told = await tell('Worked out', { kind: 'note', text, who: lastWho() })
+    if (told) setPinned({ text, told })
   }
+  const onList = listed?.text === text ? listed.told : []
   const list = async () => {
-    for (const b of answer.buys) {
-      if (!(await tell('Something is to be bought', { kind: 'part_wanted', ...b, who: lastWho() }))) return
+    const done = [...onList] // pressed again after a refusal, it goes on from there
+    for (const b of answer.buys.slice(done.length)) {
+      const told = await tell('Something is to be bought', { kind: 'part_wanted', ...b, who: lastWho() })
+      if (!told) return
+      done.push(told)
+      setListed({ text, told: [...done] })
     }
-    setListed(text)
   }
+  const isPinned = pinned?.text === text
+  const isListed = answer.buys.length > 0 && onList.length === answer.buys.length
   return (
     <div className="mt-3">
-      <button type="button" className="btn btn-outline" disabled={busy || pinned === text} onClick={() => void pin()}>
-        <Pin size={16} aria-hidden="true" /> {pinned === text ? 'Pinned to its log' : 'Pin it to this piece'}
+      <button type="button" className="btn btn-outline" disabled={busy || isPinned} onClick={() => void pin()}>
+        <Pin size={16} aria-hidden="true" />{' '}
+        {isPinned ? kept([pinned.told], 'Pinned to its log') : 'Pin it to this piece'}
       </button>
       {answer.buys.length > 0 && (
-        <button
-          type="button"
-          className="btn btn-outline ml-2"
-          disabled={busy || listed === text}
-          onClick={() => void list()}
-        >
+        <button type="button" className="btn btn-outline ml-2" disabled={busy || isListed} onClick={() => void list()}>
           <ShoppingBasket size={16} aria-hidden="true" />{' '}
-          {listed === text ? 'On the shopping list' : 'Put what it takes on the shopping list'}
+          {isListed ? kept(onList, 'On the shopping list') : 'Put what it takes on the shopping list'}
         </button>
       )}
       {problem && <ProblemNote problem={problem} />}

@@ -3,6 +3,8 @@ import type { MoneyRate } from '../api/client'
 import { Field } from '../ui/Field'
 import { TextField } from '../ui/TypedFields'
 import { Tick } from '../ui/Tick'
+import { useShow } from '../ui/show'
+import { todayIn } from '../ui/time'
 import { DayInput } from '../ui/When'
 
 /** What an hour costs, and what goes off a price: each line from its day on, so that what is past keeps its own. */
@@ -15,9 +17,10 @@ export function Rates({
   set: (rates: MoneyRate[]) => void
   wrong: Record<string, string>
 }) {
+  const zone = useShow().workshop?.timeZone
   const change = (i: number, part: Partial<MoneyRate>) => set(rates.map((r, k) => (k === i ? { ...r, ...part } : r)))
   const add = () => {
-    const from = new Date().toISOString().slice(0, 10)
+    const from = todayIn(zone)
     const last = rates.at(-1) ?? { hour: '', overhead: '', feePct: '', taxPct: '', taxShown: false }
     set([...rates, { ...last, from }])
   }

@@ -114,6 +114,7 @@ function useTins(productId: number) {
             body: { version: tin.version, tin: body },
           }),
     onSuccess: again,
+    onError: again, // a coat may have been laid from it meanwhile
   })
   const remove = useSave({
     send: ({ tin: { id, version }, why }: { tin: Tin; why: Why }, headers) =>
@@ -125,10 +126,11 @@ function useTins(productId: number) {
 
 function TinForm({ product, tin, done }: { product: ProductRef; tin?: Tin; done: () => void }) {
   const byWeight = product.kgPerL !== undefined
-  const [draft, setDraft] = useState<TinInput>(tin?.input ?? blank)
+  const [changes, change] = useState<Partial<TinInput>>({})
+  const draft = { ...(tin?.input ?? blank), ...changes } // what nobody touched is as it stands now
   const { save } = useTins(product.id)
   const wrong = (pointer: string) => (save.error instanceof Problem ? save.error.at(pointer) : undefined)
-  const set = (change: Partial<TinInput>) => setDraft({ ...draft, ...change })
+  const set = (more: Partial<TinInput>) => change({ ...changes, ...more })
   return (
     <form
       noValidate

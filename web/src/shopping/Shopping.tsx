@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { ScarceProduct, ShoppingLine, ShoppingPart } from '../api/client'
 import { insteadQuery, shoppingQuery } from '../api/queries'
+import { usePresses } from '../offline/presses'
 import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { BuyPart } from '../money/BuyPart'
@@ -32,6 +33,7 @@ export function ShoppingView() {
           const enough = lines.filter((l) => l.lacksL === 0)
           return (
             <>
+              <WaitingParts />
               {lines.length + parts.length === 0 && (
                 <p>
                   No open piece takes anything: <Link to="/">the bench</Link> says what waits for a choice.
@@ -115,6 +117,23 @@ export function ShoppingView() {
         }}
       </Answered>
     </>
+  )
+}
+
+/** What was put on the list here, and the server does not have yet. */
+function WaitingParts() {
+  const show = useShow()
+  const wanted = usePresses().filter((p) => p.refused === undefined && p.body.kind === 'part_wanted')
+  if (wanted.length === 0) return null
+  return (
+    <ul aria-label="Waits on this device" className="mb-4 border-l-4 border-info pl-3">
+      {wanted.map((p) => (
+        <li key={p.key}>
+          {show.part(p.body.qty ?? 1, p.body.unit ?? 'count')} {p.body.text} for {p.piece.name}:{' '}
+          <b>waits on this device, to be sent</b>
+        </li>
+      ))}
+    </ul>
   )
 }
 

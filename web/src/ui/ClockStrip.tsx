@@ -5,6 +5,7 @@ import { coatCount } from './BuildUp'
 import { foldedScale, widthInHours } from './fold'
 import type { Lane } from './lanes'
 import { useShow } from './show'
+import { dayIn, weekdayOf } from './time'
 import { LANE, LaneDrawing, PieceDrawing, type At } from './StripLane'
 import { Legend } from './StripLegend'
 import { useWidth } from './useWidth'
@@ -265,7 +266,7 @@ function Days({ days, at, width, height }: { days: string[]; at: At; width: numb
   const left = (i: number) => (i < days.length ? Math.max(0, at(days[i]!)) : width)
   const room = (i: number) => left(i + 1) - left(i)
   const tight = days.length > 3 && width / days.length < ROOM_FOR_WEEKDAY
-  const weekday = (iso: string) => new Date(Date.parse(iso) + 12 * 3_600_000).getUTCDay()
+  const weekday = (iso: string) => weekdayOf(dayIn(iso, show.workshop?.timeZone))
   const named = (d: string, i: number) => {
     if (tight) return weekday(d) === MONDAY && width - left(i) > ROOM_FOR_DATE ? show.day(d) : ''
     if (room(i) > ROOM_FOR_DATE) return show.day(d)

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { createContext, useContext, useMemo, type ReactNode } from 'react'
 import type { PartUnit, Workshop } from '../api/client'
+import { dayAfter, dayIn } from './time'
 import { FT2_PER_GALLON, measures, TABLESPOON_ML, volume, type Measure, type Units } from './units'
 import { workshopQuery } from '../api/queries'
 
@@ -22,6 +23,8 @@ export interface Show {
   weekday: (iso: string) => string
   date: (iso: string) => string
   dateOf: (iso: string) => string // with its weekday, for headings
+  dayNamed: (day: string) => string // YYYY-MM-DD likewise
+  monthOf: (day: string) => string // YYYY-MM-DD
   moment: (iso: string, now?: string) => string
   minutes: (min: number) => string
   price: (amount: string | number) => string // in the workshop's currency
@@ -58,11 +61,12 @@ export function makeShow(workshop?: Workshop): Show {
   } as const
   const clock = format(hourAndMinute)
   const day = format({ weekday: 'short', day: 'numeric', month: 'short' })
-  const ymd = format({ year: 'numeric', month: '2-digit', day: '2-digit' })
   const money = new Intl.NumberFormat(figures, { style: 'currency', currency: workshop?.currency ?? 'EUR' })
   const utc = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat(words, { timeZone: 'UTC', ...options })
   const typedDay = utc({ weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' })
   const typedClock = utc(hourAndMinute)
+  const named = utc({ weekday: 'long', day: 'numeric', month: 'long' })
+  const month = utc({ month: 'long', year: 'numeric' })
   const hours = (h: number) => {
     if (h < 1) return `${Math.round(h * 60)} min`
     if (h < 48) return `${number(h, h < 10 ? 1 : 0)} h`
@@ -92,10 +96,12 @@ export function makeShow(workshop?: Workshop): Show {
     weekday: format({ weekday: 'short' }),
     date: format({ day: 'numeric', month: 'long', year: 'numeric' }),
     dateOf: format({ weekday: 'long', day: 'numeric', month: 'long' }),
+    dayNamed: (day) => named.format(new Date(day + 'T12:00Z')),
+    monthOf: (day) => month.format(new Date(day + 'T12:00Z')),
     moment: (iso, now) => {
-      if (now && ymd(iso) === ymd(now)) return `today ${clock(iso)}`
-      const tomorrow = now && new Date(new Date(now).getTime() + 86_400_000).toISOString()
-      if (tomorrow && ymd(iso) === ymd(tomorrow)) return `tomorrow ${clock(iso)}`
+      const today = now && dayIn(now, timeZone)
+      if (today === dayIn(iso, timeZone)) return `today ${clock(iso)}`
+      if (today && dayAfter(today, 1) === dayIn(iso, timeZone)) return `tomorrow ${clock(iso)}`
       return `${day(iso)}, ${clock(iso)}`
     },
     minutes: (min) => {

@@ -1,3 +1,5 @@
+import { serverNow } from '../api/clock'
+
 /*
  * Moments as people type them. A wall time is "YYYY-MM-DDTHH:MM" in the workshop's zone; how one is written follows the
  * workshop's units and clock, never the browser's.
@@ -9,11 +11,24 @@ const HALF_YEAR = 183 * 86_400_000
 /** The wall time of a moment in the workshop's zone; '' for none. */
 export function toWall(iso: string | undefined, timeZone: string | undefined): string {
   if (!iso) return ''
-  const parts = new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' }).format(
-    new Date(iso),
-  )
-  return parts.replace(' ', 'T')
+  return wallOf(timeZone).format(new Date(iso)).replace(' ', 'T')
 }
+
+const walls = new Map<string | undefined, Intl.DateTimeFormat>()
+
+/** How a zone's wall time is written; made once, as that takes longer than writing. */
+function wallOf(timeZone: string | undefined) {
+  const known = walls.get(timeZone)
+  const made = known ?? new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' })
+  if (!known) walls.set(timeZone, made)
+  return made
+}
+
+/** The day of a moment in the workshop's zone. */
+export const dayIn = (iso: string, timeZone: string | undefined) => toWall(iso, timeZone).slice(0, 10)
+
+/** The weekday of a day, 0 for Sunday. */
+export const weekdayOf = (day: string) => new Date(day + 'T12:00Z').getUTCDay()
 
 /** The moment of a wall time in the workshop's zone; undefined when it is none. */
 export function fromWall(wall: string, timeZone: string | undefined): string | undefined {
@@ -73,5 +88,13 @@ export function readClock(text: string): string | undefined {
 export const hardens = ({ lightUse, fullCure }: { lightUse?: string; fullCure?: string }) =>
   lightUse && fullCure && fullCure > lightUse ? fullCure : undefined
 
-/** Today in a workshop's time zone, as a date. */
-export const todayIn = (timeZone: string | undefined) => toWall(new Date().toISOString(), timeZone).slice(0, 10)
+/** Today in a workshop's time zone by the server's clock, as a date. */
+export const todayIn = (timeZone: string | undefined) => dayIn(serverNow(), timeZone)
+
+/** An hour of a day in the workshop's zone, for what is told by the day. */
+export const hourOf = (day: string, hour: number, timeZone: string | undefined) =>
+  fromWall(`${day}T${pad(hour)}:00`, timeZone)
+
+/** Noon of a day; undefined of today, when noon may still be to come: it is told of now. */
+export const onDay = (day: string, today: string, timeZone: string | undefined) =>
+  day === '' || day === today ? undefined : hourOf(day, 12, timeZone)
