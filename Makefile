@@ -1,21 +1,25 @@
 # make demo   from a bare machine to the running demo
-# make test   everything there is to test
+# make test   everything there is to test, in a table
+# make soak   the same questions asked for an hour, from a new seed
 MARIADB  = mariadb-server:/usr/sbin/mariadbd
-CHROMIUM = chromium:/usr/bin/chromium
+CHROMIUM = chromium-headless-shell:/usr/bin/chromium-headless-shell chromium:/usr/bin/chromium
 POPPLER  = poppler-utils:/usr/bin/pdftotext
 ADDR    ?= 127.0.0.1:8470
 NPM_CI   = npm ci --no-audit --no-fund --loglevel=error
 GO_FILES = $(shell find api cmd core internal standin -name '*.go' -o -name '*.sql' -o -name '*.csv') go.mod go.sum
 WEB_FILES = $(shell find web/src web/public -type f) web/index.html web/vite.config.ts
 
-.PHONY: demo test build contract check-contract lint test-go test-race test-e2e bench measure mutate screenshots clean
+C_COMPILER = gcc:/usr/bin/gcc libc6-dev:/usr/include/stdlib.h
+
+.PHONY: demo test soak clocks build contract bench measure mutate coverage screenshots clean
 
 demo: build
 	@scripts/need.sh $(MARIADB)
 	./bin/firmitas demo -addr $(ADDR)
 
-test: check-contract lint build test-go test-race test-e2e
-	@echo "All tests passed."
+test: build e2e/node_modules/.installed
+	@scripts/need.sh $(MARIADB) $(CHROMIUM) $(POPPLER) $(C_COMPILER)
+	@go run -C tools ./suites ..
 
 build: bin/firmitas
 
@@ -36,31 +40,15 @@ contract: web/node_modules/.installed
 	go tool oapi-codegen -config api/generate.yaml api/openapi.yaml
 	cd web && npm run --silent types
 
-check-contract: web/node_modules/.installed
-	@scripts/check-contract.sh
-
-lint: web/node_modules/.installed e2e/node_modules/.installed
-	test -z "$$(gofmt -l api cmd core internal standin tools)"
-	go vet ./...
-	go tool -modfile=tools/go.mod staticcheck ./cmd/... ./core/... ./internal/... ./standin/...
-	go run -C tools ./houserules ..
-	cd web && npm run --silent check
-	cd web && npx prettier --check --log-level warn src ../e2e/*.ts ../e2e/tests vite.config.ts eslint.config.js
-	cd e2e && npx tsc --noEmit
-
-test-go:
+# Long searches: random rooms, replays, shelves, cards, races, 200 kills, fuzz. An hour at most; SEED=n asks the same again.
+soak:
 	@scripts/need.sh $(MARIADB) $(POPPLER)
-	go test -cover ./cmd/... ./core/... ./internal/... ./standin/...
+	@scripts/soak.sh $(SEED)
 
-# The race detector over what many ask at once: its cgo needs a C compiler.
-test-race:
-	@scripts/need.sh $(MARIADB) gcc:/usr/bin/gcc libc6-dev:/usr/include/stdlib.h
-	CGO_ENABLED=1 go test -race -run AtOnce ./internal/httpapi
-	CGO_ENABLED=1 go test -race ./internal/store
-
-test-e2e: build e2e/node_modules/.installed
+# The browser tests as if it were another moment, in other time zones.
+clocks: build e2e/node_modules/.installed
 	@scripts/need.sh $(MARIADB) $(CHROMIUM)
-	@scripts/halves.sh
+	@scripts/clocks.sh
 
 bench:
 	@scripts/need.sh $(MARIADB)

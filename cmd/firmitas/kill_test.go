@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
-	"flag"
 	"fmt"
 	"image"
 	"image/png"
@@ -19,17 +18,15 @@ import (
 	"syscall"
 	"testing"
 	"time"
+
+	"firmitas/internal/soak"
 )
 
 var (
-	firstStartKills = flag.Int("firstkills", 4, "kills within the first two seconds of a first start")
-	writingKills    = flag.Int(
-		"writingkills",
-		8,
-		"kills while pieces and photos are saved, of the server or its database",
-	)
-	savePause = flag.Duration("savepause", 0, "between one piece and the next, for longer runs")
-	killSeed  = flag.Uint64("killseed", 3, "what the moments are drawn from")
+	firstStartKills = soak.Rounds(2, 40)  // within the first two seconds of a first start
+	writingKills    = soak.Rounds(4, 200) // while pieces and photos are saved, of the server or its database
+	savePause       = time.Duration(soak.Rounds(20, 300)) * time.Millisecond
+	killSeed        = soak.Seed(3)
 )
 
 const runAs = "FIRMITAS_TEST_RUN" // set: this process is the program, with these arguments
@@ -64,6 +61,7 @@ func (p *program) start() {
 		"FIRMITAS_PHOTOS="+filepath.Join(p.dir, "photos"),
 	)
 	p.process.Stderr = &p.said
+	p.process.SysProcAttr = &syscall.SysProcAttr{Pdeathsig: syscall.SIGKILL} // it ends with the test, however that ends
 	if err := p.process.Start(); err != nil {
 		p.t.Fatal(err)
 	}
@@ -71,6 +69,12 @@ func (p *program) start() {
 
 func (p *program) kill() {
 	_ = p.process.Process.Kill()
+	_ = p.process.Wait()
+}
+
+// stop asks it to end, as whoever runs it would, and waits.
+func (p *program) stop() {
+	_ = p.process.Process.Signal(syscall.SIGTERM)
 	_ = p.process.Wait()
 }
 
@@ -92,7 +96,7 @@ func (p *program) ready() bool { status, _ := fetch("GET", p.url("/readyz"), "")
 
 func (p *program) untilReady() {
 	p.t.Helper()
-	for deadline := time.Now().Add(90 * time.Second); time.Now().Before(deadline); time.Sleep(50 * time.Millisecond) {
+	for deadline := time.Now().Add(5 * time.Minute); time.Now().Before(deadline); time.Sleep(50 * time.Millisecond) {
 		if p.ready() {
 			return
 		}
@@ -104,8 +108,8 @@ const onTheBench = 8 // pieces of the demo that are not handed over
 
 // A first start that is killed at any moment is taken up by the next: nothing is bricked, and the demo is whole.
 func TestAFirstStartMayBeKilledAtAnyMoment(t *testing.T) {
-	r := rand.New(rand.NewPCG(*killSeed, 1))
-	for n := range *firstStartKills {
+	r := rand.New(rand.NewPCG(killSeed, 1))
+	for n := range firstStartKills {
 		p := &program{t: t, addr: freeAddr(t), dir: t.TempDir()}
 		for range 1 + n%2 { // some are killed twice in a row
 			p.start()
@@ -117,8 +121,7 @@ func TestAFirstStartMayBeKilledAtAnyMoment(t *testing.T) {
 		if _, bench := fetch("GET", p.url("/api/bench"), ""); strings.Count(bench, `"number"`) != onTheBench {
 			t.Errorf("kill %d: the demo has %d pieces on the bench, want %d", n, strings.Count(bench, `"number"`), onTheBench)
 		}
-		_ = p.process.Process.Signal(syscall.SIGTERM)
-		_ = p.process.Wait()
+		p.stop()
 	}
 }
 
@@ -130,9 +133,17 @@ type ledger struct {
 	told         map[string]bool // facts that were pressed; true once acknowledged
 }
 
-// press sends one request under a key until it is answered for good, or nobody wants it any more.
-func press(ctx context.Context, url, key, kind string, body []byte) (status int, answer []byte) {
-	for ctx.Err() == nil {
+// longestPress is how long a press is sent again: longer than any start takes, on a machine that is busy with others too.
+const longestPress = 4 * time.Minute
+
+// press sends one request under a key until it is answered for good, or nobody wants it any more. It fails the test where
+// no answer comes.
+func press(ctx context.Context, t *testing.T, url, key, kind string, body []byte) (status int, answer []byte) {
+	for deadline := time.Now().Add(longestPress); ctx.Err() == nil; {
+		if time.Now().After(deadline) {
+			t.Errorf("%s under %s was not answered within %v", url, key, longestPress)
+			return 0, nil
+		}
 		r, err := http.NewRequestWithContext(ctx, "POST", url, bytes.NewReader(body))
 		if err != nil {
 			return 0, nil
@@ -159,7 +170,7 @@ func (l *ledger) save(ctx context.Context, t *testing.T, p *program, writer int)
 		t.Error(err)
 	}
 	for n := 0; ctx.Err() == nil; n++ {
-		time.Sleep(*savePause)
+		time.Sleep(savePause)
 		name := fmt.Sprintf("Piece %d of %d", n, writer)
 		body := pieceBody(name)
 		l.mu.Lock()
@@ -167,6 +178,7 @@ func (l *ledger) save(ctx context.Context, t *testing.T, p *program, writer int)
 		l.mu.Unlock()
 		status, answer := press(
 			ctx,
+			t,
 			p.url("/api/pieces"),
 			fmt.Sprintf("piece-%d-%d", writer, n),
 			"application/json",
@@ -183,7 +195,7 @@ func (l *ledger) save(ctx context.Context, t *testing.T, p *program, writer int)
 		l.mu.Lock()
 		l.acked[name] = true
 		l.mu.Unlock()
-		status, answer = press(ctx, p.url(fmt.Sprintf("/api/pieces/%d/photos?moment=before", made.ID)),
+		status, answer = press(ctx, t, p.url(fmt.Sprintf("/api/pieces/%d/photos?moment=before", made.ID)),
 			fmt.Sprintf("photo-%d-%d", writer, n), "application/octet-stream", picture.Bytes())
 		if status == 201 {
 			l.mu.Lock()
@@ -209,7 +221,7 @@ func startClock(t *testing.T, p *program) string {
 		t.Fatal(err)
 	}
 	begun := fmt.Sprintf(`{"kind":"begun","who":"JT","zoneId":%d,"layer":0,"coat":1}`, cot.Input.Zones[0].ID)
-	status, answer := press(t.Context(), p.url(onePiece), "clock-begun", "application/json", []byte(begun))
+	status, answer := press(t.Context(), t, p.url(onePiece), "clock-begun", "application/json", []byte(begun))
 	var told struct{ ID int64 }
 	if err := json.Unmarshal(answer, &told); err != nil || status != 201 {
 		t.Fatalf("begun: %d %s", status, answer)
@@ -220,13 +232,13 @@ func startClock(t *testing.T, p *program) string {
 // tell presses notes into the log of one piece, as a phone does that comes and goes: each until it is answered.
 func (l *ledger) tell(ctx context.Context, t *testing.T, p *program) {
 	for n := 0; ctx.Err() == nil; n++ {
-		time.Sleep(*savePause)
+		time.Sleep(savePause)
 		text := fmt.Sprintf("Press %d.", n)
 		l.mu.Lock()
 		l.told[text] = false
 		l.mu.Unlock()
 		body := fmt.Sprintf(`{"kind":"note","who":"JT","text":%q}`, text)
-		status, answer := press(ctx, p.url(onePiece), fmt.Sprintf("press-%d-%d", *killSeed, n), "application/json", []byte(body))
+		status, answer := press(ctx, t, p.url(onePiece), fmt.Sprintf("press-%d-%d", killSeed, n), "application/json", []byte(body))
 		if status == 0 {
 			return
 		}
@@ -258,7 +270,7 @@ func (l *ledger) checkLog(t *testing.T, p *program) (acked int) {
 // Server and database are killed while pieces, photos and facts are saved: what was acknowledged is there, once, and what was
 // tried again is not there twice.
 func TestNothingAcknowledgedIsLost(t *testing.T) {
-	r := rand.New(rand.NewPCG(*killSeed, 2))
+	r := rand.New(rand.NewPCG(killSeed, 2))
 	p := &program{t: t, addr: freeAddr(t), dir: t.TempDir()}
 	p.start()
 	p.untilReady()
@@ -270,7 +282,7 @@ func TestNothingAcknowledgedIsLost(t *testing.T) {
 	}
 	clock := startClock(t, p)
 	writers.Go(func() { l.tell(ctx, t, p) })
-	for n := range *writingKills {
+	for n := range writingKills {
 		time.Sleep(time.Duration(150+r.IntN(700)) * time.Millisecond)
 		if n%4 == 3 {
 			p.killDatabase()
@@ -287,7 +299,7 @@ func TestNothingAcknowledgedIsLost(t *testing.T) {
 	if _, bench := fetch("GET", p.url("/api/bench"), ""); !strings.Contains(bench, clock) {
 		t.Errorf("the clock that was started before all kills does not run any more: %s", clock)
 	}
-	if presses := l.checkLog(t, p); presses < *writingKills {
+	if presses := l.checkLog(t, p); presses < writingKills {
 		t.Errorf("%d presses acknowledged", presses)
 	}
 	var bench struct {
@@ -332,16 +344,15 @@ func TestNothingAcknowledgedIsLost(t *testing.T) {
 			t.Errorf("%s is there %d times", name, times[name])
 		}
 	}
-	if photos < l.photos || len(l.acked) < *writingKills {
+	if photos < l.photos || len(l.acked) < writingKills {
 		t.Errorf("%d photos of %d acknowledged; %d pieces acknowledged", photos, l.photos, len(l.acked))
 	}
 	t.Logf(
 		"%d kills: %d pieces acknowledged of %d tried, %d photos",
-		*writingKills,
+		writingKills,
 		len(l.acked),
 		len(l.tried),
 		l.photos,
 	)
-	_ = p.process.Process.Signal(syscall.SIGTERM)
-	_ = p.process.Wait()
+	p.stop()
 }

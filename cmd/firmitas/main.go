@@ -18,10 +18,13 @@ import (
 	"os"
 	"os/signal"
 	"path/filepath"
+	"runtime"
 	"runtime/debug"
 	"syscall"
 	"time"
 	_ "time/tzdata" // so that a bare machine knows the workshop's zone
+
+	"golang.org/x/sys/unix"
 
 	"firmitas/internal/demo"
 	"firmitas/internal/httpapi"
@@ -58,6 +61,8 @@ func run(ctx context.Context, args []string) error {
 	data := flags.String("data", "var/demo", "folder of the demo's private database")
 	throwaway := flags.Bool("throwaway", false, "demo: a fresh database, removed when the demo ends")
 	still := flags.Bool("still", false, "demo: without the simulated thermo-hygrometer and forecast")
+	moment := flags.String("at", "", "demo -throwaway: the moment at which its clock begins, as 2026-03-02T09:00:00Z")
+	timeZone := flags.String("zone", demo.TimeZone, "demo -throwaway: the time zone of its workshop")
 	var at instruments.Addresses
 	flags.StringVar(&at.Thermometer, "thermometer", "", "serve: address of the thermo-hygrometer, as http://192.0.2.7:8471")
 	flags.StringVar(&at.Forecast, "forecast", "", "serve: address of the forecast")
@@ -68,19 +73,51 @@ func run(ctx context.Context, args []string) error {
 	}
 	switch command {
 	case "serve":
-		return serve(ctx, *addr, os.Getenv("FIRMITAS_DATABASE_DSN"), nil, at)
+		return serve(ctx, serving{addr: *addr, dsn: os.Getenv("FIRMITAS_DATABASE_DSN"), at: at, clock: time.Now})
 	case "migrate":
 		return migrate(ctx, os.Getenv("FIRMITAS_DATABASE_DSN"))
 	case "demo":
-		return runDemo(ctx, *addr, *data, *throwaway, *still)
+		if !*throwaway && (*moment != "" || *timeZone != demo.TimeZone) {
+			return errors.New("-at and -zone are for a demo that is thrown away: give -throwaway too")
+		}
+		clock, err := clockAt(*moment)
+		if err != nil {
+			return err
+		}
+		return runDemo(ctx, demoRun{
+			addr: *addr, data: *data, throwaway: *throwaway, still: *still, clock: clock, timeZone: *timeZone,
+		})
 	case "standin":
 		return runStandIn(ctx, *addr)
 	}
 	return errors.New("usage: firmitas serve | demo | migrate | standin   (-h after each shows its flags)")
 }
 
-func runDemo(ctx context.Context, addr, data string, throwaway, still bool) error {
-	if throwaway {
+// clockAt runs from a moment on, or is the machine's own where none is told.
+func clockAt(moment string) (func() time.Time, error) {
+	if moment == "" {
+		return time.Now, nil
+	}
+	at, err := time.Parse(time.RFC3339, moment)
+	if err != nil {
+		return nil, fmt.Errorf("-at: %w", err)
+	}
+	began := time.Now()
+	return func() time.Time { return at.Add(time.Since(began)) }, nil
+}
+
+// demoRun is how a demo is run.
+type demoRun struct {
+	addr, data       string
+	throwaway, still bool
+	clock            func() time.Time
+	timeZone         string
+}
+
+func runDemo(ctx context.Context, d demoRun) error {
+	data := d.data
+	if d.throwaway {
+		endsWithItsParent()
 		dir, err := os.MkdirTemp("", "firmitas-demo-")
 		if err != nil {
 			return err
@@ -88,34 +125,42 @@ func runDemo(ctx context.Context, addr, data string, throwaway, still bool) erro
 		defer os.RemoveAll(dir)
 		data = filepath.Join(dir, "db")
 	}
-	db, err := localdb.Start(data, throwaway)
+	db, err := localdb.Start(data, d.throwaway)
 	if err != nil {
 		return err
 	}
 	defer db.Stop()
 	var at instruments.Addresses
-	if !still {
+	if !d.still {
 		outside, err := net.Listen("tcp", "127.0.0.1:0")
 		if err != nil {
 			return err
 		}
-		world := &http.Server{Handler: outsideWorld(), ReadHeaderTimeout: 5 * time.Second}
+		world := &http.Server{Handler: outsideWorld(d.clock), ReadHeaderTimeout: 5 * time.Second}
 		go func() { _ = world.Serve(outside) }()
 		defer world.Close()
 		at.Thermometer = "http://" + outside.Addr().String()
 		at.Forecast = at.Thermometer
 	}
-	return serve(
-		ctx,
-		addr,
-		db.DSN("firmitas"),
-		func(ctx context.Context, s *store.Store) error { return demo.Seed(ctx, s, time.Now()) },
-		at,
-	)
+	return serve(ctx, serving{
+		addr:    d.addr,
+		dsn:     db.DSN("firmitas"),
+		fill:    func(ctx context.Context, s *store.Store) error { return demo.SeedIn(ctx, s, d.clock(), d.timeZone) },
+		at:      at,
+		clock:   d.clock,
+		patient: d.throwaway,
+	})
+}
+
+// endsWithItsParent lets a demo that is thrown away end, and take its database with it, when whoever started it is
+// killed. The kernel ties that to this thread, which is kept for it.
+func endsWithItsParent() {
+	runtime.LockOSThread()
+	_ = unix.Prctl(unix.PR_SET_PDEATHSIG, uintptr(unix.SIGTERM), 0, 0, 0) // where it cannot be asked, it lives on
 }
 
 // outsideWorld is a heated room's thermo-hygrometer, and the forecast of the air around it.
-func outsideWorld() http.Handler {
+func outsideWorld(now func() time.Time) http.Handler {
 	zone, err := time.LoadLocation(demo.TimeZone)
 	if err != nil {
 		panic(err) // zones ship with the program
@@ -123,9 +168,9 @@ func outsideWorld() http.Handler {
 	weather := standin.Weather{Seed: 1, Zone: zone}
 	mux := http.NewServeMux()
 	mux.Handle("/readings", &standin.Thermometer{
-		Device: "Finishing room meter", Weather: weather, DayC: 20.5, NightC: 19.5, Now: time.Now,
+		Device: "Finishing room meter", Weather: weather, DayC: 20.5, NightC: 19.5, Now: now,
 	})
-	mux.Handle("/forecast", &standin.Forecast{Weather: weather, Now: time.Now})
+	mux.Handle("/forecast", &standin.Forecast{Weather: weather, Now: now})
 	return mux
 }
 
@@ -134,7 +179,7 @@ func runStandIn(ctx context.Context, addr string) error {
 	if err != nil {
 		return err
 	}
-	world := &http.Server{Handler: outsideWorld(), ReadHeaderTimeout: 5 * time.Second}
+	world := &http.Server{Handler: outsideWorld(time.Now), ReadHeaderTimeout: 5 * time.Second}
 	go func() {
 		<-ctx.Done()
 		_ = world.Close()
@@ -168,21 +213,28 @@ func open(dsn string) (*store.Store, error) {
 	return s, err
 }
 
+// serving is how the server is run.
+type serving struct {
+	addr, dsn string
+	fill      func(context.Context, *store.Store) error // nil = nothing
+	at        instruments.Addresses
+	clock     func() time.Time
+	patient   bool // requests may take their time
+}
+
 // serve answers at once, and says that the database is not there until it is, migrated and (for the demo) filled.
-func serve(
-	ctx context.Context, addr, dsn string, fill func(context.Context, *store.Store) error, at instruments.Addresses,
-) error {
-	s, err := open(dsn)
+func serve(ctx context.Context, w serving) error {
+	s, err := open(w.dsn)
 	if err != nil {
 		return err
 	}
 	defer s.Close()
-	service := workshop.New(s, time.Now)
+	service := workshop.New(s, w.clock)
 	server, err := httpapi.New(service, s.Ping, os.Getenv("FIRMITAS_PUBLIC_URL"))
 	if err != nil {
 		return err
 	}
-	listener, err := listen(addr)
+	listener, err := listen(w.addr)
 	if err != nil {
 		return err
 	}
@@ -193,15 +245,19 @@ func serve(
 		ReadTimeout:       20 * time.Second,
 		WriteTimeout:      30 * time.Second,
 	}
+	if w.patient {
+		server.Patient()
+		web.ReadHeaderTimeout, web.ReadTimeout, web.WriteTimeout = 0, 0, 0
+	}
 	failed := make(chan error, 1)
 	go func() { failed <- web.Serve(listener) }()
 	go func() {
-		if !prepare(ctx, s, fill, server.Standing) {
+		if !prepare(ctx, s, w.fill, server.Standing) {
 			return
 		}
 		server.Ready()
 		fmt.Printf("Firmitas is open at http://%s\n", listener.Addr())
-		go instruments.Poll(ctx, service, at)
+		go instruments.Poll(ctx, service, w.at)
 		tidy(ctx, service)
 	}()
 	select {

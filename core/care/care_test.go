@@ -490,3 +490,26 @@ func TestFactsAreKeptWhole(t *testing.T) {
 		}
 	}
 }
+
+// What may be cleaned first, and how, follows the surface and where it stands: outdoors a hose or a sponge, indoors a damp
+// cloth, a floor a mop, wax a dry cloth. A child's piece waits until it has hardened, and is told nothing before.
+func TestWhatIsCleanedFirstIsOfItsPlace(t *testing.T) {
+	for _, c := range []struct{ life, place, material, layers, want string }{
+		{"outdoors_exposed", "open", "larch", "primer_alkyd+paint_exterior_acrylic*2", "today.first_wash"},
+		{"desk", "heated", "oak", "clear_wb_pu*3", "today.first_wipe"},
+		{"floor_home", "heated", "oak", "floor_wb*3", "today.first_mop"},
+		{"shelf", "heated", "oak", "wax_clear*2", "today.wax"},
+		{"toy", "heated", "beech", "clear_wb_pu*3", ""},
+	} {
+		if enduse.FindPlace(enduse.Place(c.place)) == nil {
+			t.Fatalf("no place %q", c.place)
+		}
+		z := zoneOf(t, wishOf(t, c.life, c.place, c.material), c.layers, coating.Pale)
+		got := slices.DeleteFunc(idsOf(Write(factsOf(z), finished.Add(20*time.Hour))), func(id string) bool {
+			return !strings.HasPrefix(id, "today.first") && id != "today.wax"
+		})
+		if want := strings.Fields(c.want); !slices.Equal(got, want) {
+			t.Errorf("%s with %s: %v, want %v", c.life, c.layers, got, want)
+		}
+	}
+}

@@ -15,6 +15,7 @@ import (
 	"firmitas/core/schedule"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
+	"firmitas/internal/soak"
 )
 
 // everyKind is one tin of each kind, in each shade that it comes in, and the answers that lay nothing.
@@ -41,14 +42,10 @@ func everyKind(t *testing.T) []*coating.Product {
 // colour, none planned in air that forbids it, no step that takes no time or names nothing, and the card renews what
 // and when the screen says.
 func TestWhateverIsAskedIsAnsweredWhole(t *testing.T) {
-	r := rand.New(rand.NewPCG(11, 26))
+	r, rounds := rand.New(rand.NewPCG(soak.Seed(11), 26)), soak.Rounds(150, 5000)
 	all := everyKind(t)
 	zone := time.UTC
 	answered, nothing := 0, 0
-	rounds := 500
-	if testing.Short() {
-		rounds = 100
-	}
 	for range rounds {
 		use := enduse.EndUses[r.IntN(len(enduse.EndUses))].At(enduse.Places[r.IntN(len(enduse.Places))].Place)
 		w := system.Wish{
@@ -241,7 +238,7 @@ var claims = []string{
 // Thousands of finished pieces, put together at random, read on any day in every language: no card contradicts itself,
 // speaks of what its life cannot meet, claims too much, or says a thing twice.
 func TestRandomCardsHold(t *testing.T) {
-	r := rand.New(rand.NewPCG(13, 26))
+	r, rounds := rand.New(rand.NewPCG(soak.Seed(13), 26)), soak.Rounds(2000, 100_000)
 	all := everyKind(t)
 	for i, p := range all {
 		if p.ID > 0 {
@@ -249,10 +246,6 @@ func TestRandomCardsHold(t *testing.T) {
 			unnamed.Name = fmt.Sprintf("Tin %d", i) // so that what is read is the card's own words
 			all[i] = &unnamed
 		}
-	}
-	rounds := 4000
-	if testing.Short() {
-		rounds = 500
 	}
 	classes := map[string]int{}
 	for range rounds {

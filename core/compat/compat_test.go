@@ -531,3 +531,68 @@ func FuzzJudge(f *testing.F) {
 		checkJudgement(t, j)
 	})
 }
+
+// The notation refuses what it does not know: a case that was mistyped would ask something else, without a word.
+func TestTheNotationRefusesWhatItDoesNotKnow(t *testing.T) {
+	for _, mistyped := range []string{
+		"oak > varnish_oil_pu x-3", "oak > varnish_oil_pu x0", "oak > varnish_oil_pu xx2", "oak > varnish_oil_pu @-2h", "oak > varnish",
+		"oak > varnish_oil_pu shiny", "oaf > varnish_oil_pu", "oak + old:vrnish > varnish_oil_pu", "oak > varnish_oil_pu ! dsk",
+	} {
+		if _, err := Parse(mistyped); err == nil {
+			t.Errorf("%q was read", mistyped)
+		}
+	}
+	for _, state := range []string{
+		"key=scufffed", "key=", "key", "hours=unknwon", "hours=", "soil=wx", "seen=stiky", "done=sandid", "work=warm",
+		"night=5", "air=cold/50", "air=20/-5", "today=two", "distress=wett", "cured=yes", "now=1", "rinsed=x", "heavy=-1",
+		"moisture=-3", "mixed=old", "food=lax", "school=none", "warming=-1", "sticky",
+	} {
+		if _, err := Parse("oak + varnish_oil_pu > varnish_oil_pu; " + state); err == nil {
+			t.Errorf("%q was read", state)
+		}
+	}
+}
+
+// A washcoat leaves less than half a coat, and all that it leaves is soft at first: the ground under it was bare.
+func TestAWashcoatLeavesLittleAndThatIsSoft(t *testing.T) {
+	for _, id := range []string{"shellac_dewaxed", "sealer_wb", "clear_wb_pu"} {
+		full := parse(t, "pine + "+id+" > clear_wb_pu").Ground
+		wash := parse(t, "pine + "+id+" wash > clear_wb_pu").Ground
+		if wash.FilmUM <= 0 || wash.FilmUM >= full.FilmUM/2 {
+			t.Errorf("%s leaves %.1f µm of a film of %.1f", id, wash.FilmUM, full.FilmUM)
+		}
+		if soft := wash.SoftUM; full.SoftUM > 0 && math.Abs(soft-wash.FilmUM) > 1e-9 {
+			t.Errorf("%s: %.1f µm are soft of a wash of %.1f", id, soft, wash.FilmUM)
+		}
+	}
+}
+
+// What lies open beside a decoration goes on drying under the sky while the decoration waits to go on: the hours that it
+// had by then are off its own wait, so all its hours together are what it asks for, and no more.
+func TestWhatLiesOpenHasHadItsHours(t *testing.T) {
+	decided := 0
+	for _, below := range []string{"varnish_oil_pu", "oil_linseed_boiled", "enamel_alkyd", "oil_danish"} {
+		for _, motif := range []string{"shellac_dewaxed", "paint_chalk", "enamel_wb", "varnish_oil_pu"} {
+			for _, over := range []string{"varnish_oil_pu", "clear_wb_pu", "shellac_dewaxed"} {
+				if coating.Families[below] == nil || coating.Families[motif] == nil || coating.Families[over] == nil {
+					t.Fatalf("no kind %s, %s or %s", below, motif, over)
+				}
+				onMotif := Judge(parse(t, fmt.Sprintf("oak + %s + %s > %s", below, motif, over))).EarliestH
+				first := Judge(parse(t, fmt.Sprintf("oak + %s > %s partly", below, motif))).EarliestH
+				alone := Judge(parse(t, fmt.Sprintf("oak + %s > %s", below, over))).EarliestH
+				beside := Judge(parse(t, fmt.Sprintf("oak + %s + %s partly > %s", below, motif, over))).EarliestH
+				if alone <= onMotif || beside == onMotif {
+					continue // the motif decides
+				}
+				decided++
+				spared := first == 0 || beside < alone
+				if !spared || beside < alone-first-1e-9 {
+					t.Errorf("%s over %s beside %s: %.1f h, alone %.1f h of which it had %.1f", over, motif, below, beside, alone, first)
+				}
+			}
+		}
+	}
+	if decided < 3 {
+		t.Errorf("the ground decided in %d joins only: this tells nothing", decided)
+	}
+}

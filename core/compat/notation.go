@@ -94,10 +94,12 @@ func parseCoat(words string) (Laid, error) {
 		var err error
 		switch {
 		case w[0] == 'x':
-			laid.Coats, err = strconv.Atoi(w[1:])
+			if laid.Coats, err = strconv.Atoi(w[1:]); err == nil && laid.Coats < 1 {
+				err = fmt.Errorf("%q is no number of coats", w)
+			}
 		case w[0] == '@':
 			var h float64
-			h, err = strconv.ParseFloat(strings.TrimSuffix(w[1:], "h"), 64)
+			h, err = measured(strings.TrimSuffix(w[1:], "h"))
 			laid.SinceH = &h
 		case w == "gloss":
 			p.Sheen = coating.Gloss
@@ -122,9 +124,42 @@ func parseCoat(words string) (Laid, error) {
 	return laid, err
 }
 
+// flags are words of a state that stand alone; all others have a value.
+var flags = []string{"cured", "now", "rinsed", "unsound", "sprayed"}
+
+// oneOf reads a word of a list. Whatever is not in it would be asked as something else, without a word.
+func oneOf[T ~string](word string, known ...T) (T, error) {
+	if !slices.Contains(known, T(word)) {
+		return "", fmt.Errorf("%q is none of %v", word, known)
+	}
+	return T(word), nil
+}
+
+// measured reads a number that is not below 0.
+func measured(text string) (float64, error) {
+	v, err := strconv.ParseFloat(text, 64)
+	if err == nil && !(v >= 0) {
+		err = fmt.Errorf("%q is below 0", text)
+	}
+	return v, err
+}
+
+// airOf reads "20/50": °C and % RH.
+func airOf(text string) (air climate.Air, err error) {
+	warm, humid, _ := strings.Cut(text, "/")
+	if air.TempC, err = strconv.ParseFloat(warm, 64); err != nil {
+		return air, err
+	}
+	air.RH, err = measured(humid)
+	return air, err
+}
+
 func (s *Stack) parseState(text string) error {
 	for _, w := range strings.Fields(text) {
-		name, value, _ := strings.Cut(w, "=")
+		name, value, told := strings.Cut(w, "=")
+		if alone := slices.Contains(flags, name); alone == told {
+			return fmt.Errorf("%q says nothing of a state", w)
+		}
 		var err error
 		switch name {
 		case "soil":
@@ -133,13 +168,14 @@ func (s *Stack) parseState(text string) error {
 			}
 			s.State.Soiled = append(s.State.Soiled, Soil(value))
 		case "key":
-			s.State.Key = Key(value)
+			s.State.Key, err = oneOf(value, Keyed, SteelWool)
 		case "cured":
 			s.State.Cured = true
 		case "now":
 			s.Context.Now = true
 		case "hours":
-			s.State.HoursUnknown = value == "unknown"
+			_, err = oneOf(value, "unknown")
+			s.State.HoursUnknown = true
 		case "seen":
 			if FindSign(Sign(value)) == nil {
 				return fmt.Errorf("no sign %q", value)
@@ -152,38 +188,37 @@ func (s *Stack) parseState(text string) error {
 			}
 			if timed {
 				s.State.TreatedH = new(float64)
-				*s.State.TreatedH, err = strconv.ParseFloat(at, 64)
+				*s.State.TreatedH, err = measured(at)
 			}
 		case "work":
 			s.Context.WorkC = new(float64)
 			*s.Context.WorkC, err = strconv.ParseFloat(value, 64)
 		case "night":
-			if _, err = fmt.Sscanf(value, "%f/%f", &s.Context.Night.TempC, &s.Context.Night.RH); err == nil {
-				s.Context.NightInH = 4
-			}
+			s.Context.Night, err = airOf(value)
+			s.Context.NightInH = 4
 		case "rinsed":
 			s.State.Rinsed = true
 		case "warming":
 			s.State.WarmingH = new(float64)
-			*s.State.WarmingH, err = strconv.ParseFloat(value, 64)
+			*s.State.WarmingH, err = measured(value)
 		case "today":
 			s.State.CoatsToday, err = strconv.Atoi(value)
 		case "distress":
-			s.State.Distress = Distress(value)
+			s.State.Distress, err = oneOf(value, DryDistress, WetDistress)
 		case "unsound":
 			s.State.Unsound = true
 		case "sprayed":
 			s.Sprayed = true
 		case "heavy":
-			s.State.Heavy, err = strconv.ParseFloat(value, 64)
+			s.State.Heavy, err = measured(value)
 		case "moisture":
-			s.State.MoisturePct, err = strconv.ParseFloat(value, 64)
+			s.State.MoisturePct, err = measured(value)
 		case "mixed":
-			s.State.MixedH, err = strconv.ParseFloat(value, 64)
+			s.State.MixedH, err = measured(value)
 		case "air":
-			_, err = fmt.Sscanf(value, "%f/%f", &s.Context.Air.TempC, &s.Context.Air.RH)
+			s.Context.Air, err = airOf(value)
 		case "food":
-			s.Context.FoodPolicy = enduse.FoodPolicy(value)
+			s.Context.FoodPolicy, err = oneOf(value, enduse.StrictFood, enduse.CuredFilmFood)
 		case "school":
 			switch value {
 			case "hardwax_over_sealer":

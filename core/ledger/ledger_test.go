@@ -25,6 +25,22 @@ func product(id int64, family string) *coating.Product {
 	return p
 }
 
+// What goes off a price is what went off it on the day of the sale: 2.5 % of 480.00 are 12.00 and a sixth of it 80.00,
+// whatever cards and taxes take since. A price that is only asked goes by today's.
+func TestASaleKeepsTheRatesOfItsDay(t *testing.T) {
+	rates := []Rate{
+		{From: today.AddDate(0, -2, 0), FeePct: sum("2.5"), TaxPct: sum("20")},
+		{From: today.AddDate(0, 0, 10), FeePct: sum("5"), TaxPct: sum("25")},
+	}
+	later := today.AddDate(0, 1, 0)
+	for kind, want := range map[worklog.Kind][2]string{worklog.Sold: {"12", "80"}, worklog.Asked: {"24", "96"}} {
+		l := Make(Account{Standing: []worklog.Event{paid(1, kind, "480")}, Rates: rates, Now: later})
+		if !l.Fees.Equal(sum(want[0])) || !l.Tax.Equal(sum(want[1])) {
+			t.Errorf("%s: fees %s and tax %s, want %s and %s", kind, l.Fees, l.Tax, want[0], want[1])
+		}
+	}
+}
+
 func paid(id int64, kind worklog.Kind, amount string) worklog.Event {
 	return worklog.Event{ID: id, Kind: kind, At: today, Amount: sum(amount), Text: "handles"}
 }

@@ -19,12 +19,6 @@ func brute(need int, packs []Pack, counts []int, best *Basket, found *bool) {
 		if b.ML < need {
 			return
 		}
-		packsOf := func(b Basket) (n int) {
-			for _, c := range b.Counts {
-				n += c
-			}
-			return n
-		}
 		better := !*found || b.Cents < best.Cents || b.Cents == best.Cents && b.ML < best.ML ||
 			b.Cents == best.Cents && b.ML == best.ML && n < packsOf(*best)
 		if better {
@@ -34,6 +28,22 @@ func brute(need int, packs []Pack, counts []int, best *Basket, found *bool) {
 	}
 	for c := 0; c <= need/packs[at].ML+1; c++ {
 		brute(need, packs, append(counts, c), best, found)
+	}
+}
+
+func packsOf(b Basket) (n int) {
+	for _, c := range b.Counts {
+		n += c
+	}
+	return n
+}
+
+// By hand: a litre is one tin of a litre and not two halves, where nobody knows a price or both cost the same.
+func TestFewestPacksOfTheSameWorth(t *testing.T) {
+	for _, packs := range [][]Pack{{{500, 0}, {1000, 0}}, {{500, 1200}, {1000, 2400}}, {{1000, 2400}, {500, 1200}}} {
+		if got, ok := Cheapest(1000, packs); !ok || packsOf(got) != 1 {
+			t.Errorf("a litre of %v: %+v", packs, got)
+		}
 	}
 }
 
@@ -54,7 +64,7 @@ func TestCheapestIsWhatTryingAllFinds(t *testing.T) {
 		found := false
 		brute(need, packs, nil, &want, &found)
 		got, ok := Cheapest(need, packs)
-		if !ok || got.Cents != want.Cents || got.ML != want.ML {
+		if !ok || got.Cents != want.Cents || got.ML != want.ML || packsOf(got) != packsOf(want) {
 			t.Fatalf("%d mL of %v: %+v, trying all finds %+v", need, packs, got, want)
 		}
 		held := 0

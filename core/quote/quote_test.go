@@ -70,6 +70,11 @@ func TestWhatInspectionDoesNotKnow(t *testing.T) {
 	if len(stubborn.Risks) != 1 || stubborn.Risks[0].ID != "stubborn" {
 		t.Errorf("to be scraped: %+v", stubborn.Risks)
 	}
+	// Lead may double the preparation, and no patch tells of it: beside a finish that nobody knows only that one is halved.
+	lead := Of(brief(substrate.Inspection{Unknown: true}, substrate.Strip), plan, nil)
+	if len(lead.Risks) != 2 || lead.High != bare.High+50+100 || lead.Patched != bare.High+25+100 {
+		t.Errorf("unknown, and lead not excluded: %+v", lead)
+	}
 	never := Of(brief(substrate.Inspection{}, substrate.Nothing), plan, nil)
 	if len(never.Risks) == 0 || never.Risks[0].ID != "not_inspected" {
 		t.Errorf("nobody looked: %+v", never.Risks)
@@ -101,6 +106,23 @@ func TestAmberBeforeItIsOverrun(t *testing.T) {
 		if w.State != c.want || c.where != "" && (len(w.Where) == 0 || w.Where[0].Work != c.where) {
 			t.Errorf("%s: %+v", name, w)
 		}
+	}
+}
+
+// By hand: 60 minutes of scraping planned took 90, so the 60 that are to come will take 90 too; brushing went as planned and
+// stays 120. Told 90, ahead 210; where nothing was told nothing is carried on.
+func TestAnOverrunIsCarriedOntoWhatIsAhead(t *testing.T) {
+	quoted := map[string]float64{"scrape": 120, "brush": 120}
+	w := Against(quoted, []schedule.Step{step("scrape", 60, 90), step("scrape", 60, 0), step("brush", 120, 0)})
+	if w.Told != 90 || w.Ahead != 210 || w.Quoted != 240 || math.Abs(w.OverPct-25) > 1e-9 {
+		t.Errorf("told %.0f, ahead %.0f of %.0f, %.1f %% over", w.Told, w.Ahead, w.Quoted, w.OverPct)
+	}
+	if len(w.Where) != 1 || w.Where[0] != (Over{"scrape", 120, 90, 90}) {
+		t.Errorf("where: %+v", w.Where)
+	}
+	quick := Against(quoted, []schedule.Step{step("scrape", 60, 30), step("scrape", 60, 0)})
+	if quick.Ahead != 60 {
+		t.Errorf("half the time so far, and %.0f minutes are ahead: what went well is no promise", quick.Ahead)
 	}
 }
 

@@ -57,6 +57,45 @@ func TestTheRecordSpeaksForItself(t *testing.T) {
 	}
 }
 
+// Laid by hand: a label's window of 4 to 24 h, in rooms of 12 to 30 °C. Past it and not keyed is told as both, keyed only as
+// late; cold is what lies near a label's limit too, and a mild room is nothing at all.
+func TestTheRecordTellsKeyingAndCold(t *testing.T) {
+	for name, c := range map[string]struct {
+		tempC    float64
+		hours    int
+		keyed    bool
+		is, isNo []string
+	}{
+		"late and not keyed": {20, 40, false, []string{"late", "nokey", "airok"}, []string{"keyed", "inwin", "cold"}},
+		"late and keyed":     {20, 40, true, []string{"late", "keyed"}, []string{"nokey", "inwin"}},
+		"in time, not keyed": {20, 8, false, []string{"inwin"}, []string{"nokey", "late", "keyed"}},
+		"cold":               {12, 8, false, []string{"cold", "inwin"}, []string{"airok", "hot"}},
+		"just warm enough":   {16, 8, false, []string{"airok"}, []string{"cold"}},
+		"hot":                {30, 8, false, []string{"hot"}, []string{"airok", "cold"}},
+	} {
+		w := wish("desk", "oak", climate.Air{TempC: c.tempC, RH: 50})
+		first := monday.Add(6 * time.Hour)
+		second := first.Add(time.Duration(c.hours) * time.Hour)
+		under, over := laidAtHour(1, 1, first), laidAtHour(2, 2, second)
+		under.Air, over.Air, over.Keyed = climate.Air{TempC: 20, RH: 50}, w.Air, c.keyed
+		b := logged(t, w, second.Add(time.Hour), under, over)
+		known := b.Evidence(Make(b), 0, second.Add(20*time.Hour))
+		has := func(fact string, not bool) bool {
+			return slices.ContainsFunc(known, func(k Known) bool { return k.Fact == fact && k.Not == not })
+		}
+		for _, fact := range c.is {
+			if !has(fact, false) {
+				t.Errorf("%s: %s is not known", name, fact)
+			}
+		}
+		for _, fact := range c.isNo {
+			if !has(fact, true) {
+				t.Errorf("%s: %s is not known not to be so", name, fact)
+			}
+		}
+	}
+}
+
 // Every fact that the record can tell is one that the finder knows, over all kinds and lives.
 func TestEvidenceIsKnownToTheFinder(t *testing.T) {
 	for _, f := range coating.FamiliesInOrder() {

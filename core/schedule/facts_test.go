@@ -15,6 +15,7 @@ import (
 	"firmitas/core/system"
 	"firmitas/core/table"
 	"firmitas/core/worklog"
+	"firmitas/internal/soak"
 )
 
 // logged is a desk of three coats with what was told of it.
@@ -141,10 +142,10 @@ func TestALeftOutCoatIsNotPlanned(t *testing.T) {
 // Property: plans re-made from random logs keep what is done, begin nothing before now, and replay through the judge;
 // where something went on as it should not have, the zone is in doubt.
 func TestRemadePlansReplayThroughTheJudge(t *testing.T) {
-	r := rand.New(rand.NewPCG(5, 8))
+	r, rounds := rand.New(rand.NewPCG(soak.Seed(5), 8)), soak.Rounds(900, 30_000)
 	shelf := shelfOf(t)
 	remade, doubted := 0, 0
-	for range 9000 {
+	for range rounds {
 		w := randomWish(r)
 		answer, err := system.Search(t.Context(), w, pick(r, shelf, 12))
 		if err != nil {
@@ -230,7 +231,7 @@ func TestRemadePlansReplayThroughTheJudge(t *testing.T) {
 		}
 	}
 	t.Logf("%d plans re-made, %d in doubt", remade, doubted)
-	if remade < 2000 || doubted < 200 || doubted > remade*3/4 {
+	if remade < rounds*2/9 || doubted < rounds/45 || doubted > remade*3/4 {
 		t.Errorf("%d plans re-made, %d in doubt", remade, doubted)
 	}
 }

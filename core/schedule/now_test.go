@@ -10,6 +10,7 @@ import (
 	"firmitas/core/compat"
 	"firmitas/core/system"
 	"firmitas/core/worklog"
+	"firmitas/internal/soak"
 )
 
 // deskOf is a desk with three coats of a clear that dries in hours, begun on a Monday morning.
@@ -27,10 +28,10 @@ func deskOf(t *testing.T, start time.Time) Brief {
 // Over random rooms: what may be begun is ready and its turn, what is wet is, every step stands in one list at most, and
 // what must be done tonight has a window that closes before anybody comes again.
 func TestNowSaysWhatIsSo(t *testing.T) {
-	r := rand.New(rand.NewPCG(3, 1))
+	r, rounds := rand.New(rand.NewPCG(soak.Seed(3), 1)), soak.Rounds(60, 2000)
 	pool := aPool(t, r)
 	may, wet, tonight := 0, 0, 0
-	for range 150 {
+	for range rounds {
 		now := monday.Add(time.Duration(r.IntN(5*24*60)) * time.Minute)
 		room := randomRoom(r, now)
 		var briefs []Brief
@@ -77,7 +78,7 @@ func TestNowSaysWhatIsSo(t *testing.T) {
 			}
 		}
 	}
-	if may < 8 || wet < 25 {
+	if may < rounds/20 || wet < rounds/6 {
 		t.Errorf("%d may be begun, %d are wet, %d tonight: hardly anything was looked at", may, wet, tonight)
 	}
 }

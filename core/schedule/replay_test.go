@@ -17,6 +17,7 @@ import (
 	"firmitas/core/furniture"
 	"firmitas/core/substrate"
 	"firmitas/core/system"
+	"firmitas/internal/soak"
 )
 
 // replay walks a plan coat by coat and asks the judge at each one's real start, with the hours that have really passed
@@ -236,10 +237,10 @@ func pick(r *rand.Rand, shelf []*coating.Product, n int) []*coating.Product {
 // Property: a plan can be replayed through the judge without a single "no": over random pieces, shelves, airs, nights,
 // hours and decorations, aerosols among them.
 func TestPlansReplayThroughTheJudge(t *testing.T) {
-	r := rand.New(rand.NewPCG(17, 3))
+	r, rounds := rand.New(rand.NewPCG(soak.Seed(17), 3)), soak.Rounds(100, 5000)
 	all := shelfOf(t)
 	replayed, decorated := 0, 0
-	for range 300 {
+	for range rounds {
 		shelf := slices.DeleteFunc(slices.Clone(all), func(*coating.Product) bool { return r.IntN(3) == 0 })
 		b := Brief{Start: monday.Add(time.Duration(r.IntN(14*24*60)) * time.Minute), Week: Week{Zone: zone}}
 		for d := range b.Week.Days {
@@ -272,7 +273,7 @@ func TestPlansReplayThroughTheJudge(t *testing.T) {
 			}
 		}
 	}
-	if replayed < 600 || decorated < 60 {
+	if replayed < 2*rounds || decorated < rounds/5 {
 		t.Errorf("only %d plans replayed, %d of them decorated", replayed, decorated)
 	}
 }

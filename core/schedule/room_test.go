@@ -2,7 +2,6 @@ package schedule
 
 import (
 	"cmp"
-	"flag"
 	"fmt"
 	"math/rand/v2"
 	"slices"
@@ -15,6 +14,7 @@ import (
 	"firmitas/core/preparation"
 	"firmitas/core/system"
 	"firmitas/core/worklog"
+	"firmitas/internal/soak"
 )
 
 // randomPieces are pieces of any life with systems that were found for them, so many zones each.
@@ -228,15 +228,13 @@ func walk(room Room, briefs []Brief, cal Calendar) (against []string) {
 	return against
 }
 
-var rooms = flag.Int("rooms", 5000, "random rooms that are planned")
-
 // Property: over random rooms with random logs nobody is in two places, nothing in a full booth, no film wet where
 // something is sanded, no mix past its pot life, and every coat can be replayed through the judge.
 func TestRandomRooms(t *testing.T) {
-	r := rand.New(rand.NewPCG(14, 1))
+	r, rooms := rand.New(rand.NewPCG(soak.Seed(14), 1)), soak.Rounds(250, 5000)
 	pool := aPool(t, r)
 	planned, together, shared := 0, 0, 0
-	for n := range *rooms {
+	for n := range rooms {
 		now := monday.Add(time.Duration(r.IntN(6*24*60)) * time.Minute)
 		room := randomRoom(r, now)
 		var briefs []Brief
@@ -279,7 +277,7 @@ func TestRandomRooms(t *testing.T) {
 		}
 	}
 	t.Logf("%d pieces planned, %d steps waited for hands, %d pots shared", planned, together, shared)
-	if together < *rooms/2 {
+	if together < rooms/2 {
 		t.Error("hardly anything met in these rooms")
 	}
 }
@@ -303,10 +301,10 @@ func (s *search) everyOrder(at node, best *worth) {
 
 // Branch and bound finds what looking at every order finds, and no bound is above it.
 func TestExactAgainstEveryOrder(t *testing.T) {
-	r := rand.New(rand.NewPCG(4, 4))
+	r, rooms := rand.New(rand.NewPCG(soak.Seed(4), 4)), soak.Rounds(6, 30)
 	pool := randomPieces(t, r, shelfOf(t), 60, 1)
 	searched, better := 0, 0
-	for searched < 30 {
+	for searched < rooms {
 		room := OneAlone(week, monday)
 		room.DustApart = r.IntN(2) == 0
 		var briefs []Brief
@@ -363,9 +361,9 @@ func (s *search) lastBound() (out time.Time) {
 // The gap between what is found and what no schedule can better, on rooms of a usual size: under 5 % of the time until
 // the last piece is ready, on average. Basis of 5 %: ours.
 func TestGapToTheBound(t *testing.T) {
-	r := rand.New(rand.NewPCG(9, 5))
+	r := rand.New(rand.NewPCG(soak.Seed(9), 5))
 	pool := aPool(t, r)
-	late, last, rooms := 0.0, 0.0, 24
+	late, last, rooms := 0.0, 0.0, soak.Rounds(12, 60)
 	for n := range rooms {
 		room := OneAlone(week, monday)
 		room.DustApart = n%2 == 0
@@ -414,10 +412,10 @@ func promisedOf(r *rand.Rand, pool []Brief, n int, now time.Time) (out []Brief) 
 // A coat that was told a little later than planned moves little: what is due that day on other
 // pieces stays within the hour.
 func TestASmallChangeMovesLittle(t *testing.T) {
-	r := rand.New(rand.NewPCG(2, 7))
+	r, rounds := rand.New(rand.NewPCG(soak.Seed(2), 7)), soak.Rounds(20, 300)
 	pool := aPool(t, r)
 	due, stayed := 0, 0
-	for range 60 {
+	for range rounds {
 		now := monday.Add(time.Duration(r.IntN(48)) * time.Hour)
 		room := Room{Now: now, People: []Person{{Week: week}, {Week: week}}, DustApart: true}
 		briefs := promisedOf(r, pool, 6, now)
@@ -449,17 +447,17 @@ func TestASmallChangeMovesLittle(t *testing.T) {
 		}
 	}
 	t.Logf("%d of %d steps stayed within the hour", stayed, due)
-	if due < 50 || stayed < due*9/10 {
+	if due < rounds/2 || stayed < due*9/10 {
 		t.Errorf("%d of %d steps stayed within the hour", stayed, due)
 	}
 }
 
 // The clock alone moves nothing: while the plan is kept and nobody tells anything, what was to come comes as planned.
 func TestTheClockMovesNothing(t *testing.T) {
-	r := rand.New(rand.NewPCG(2, 9))
+	r, rounds := rand.New(rand.NewPCG(soak.Seed(2), 9)), soak.Rounds(10, 100)
 	pool := aPool(t, r)
 	due, stayed := 0, 0
-	for range 30 {
+	for range rounds {
 		room := Room{Now: monday, People: []Person{{Week: week}, {Week: week}}, DustApart: r.IntN(2) == 0}
 		briefs := promisedOf(r, pool, 5, monday)
 		before := room.Plan(briefs).Plans
@@ -478,7 +476,7 @@ func TestTheClockMovesNothing(t *testing.T) {
 		}
 	}
 	t.Logf("%d of %d steps stayed within the hour", stayed, due)
-	if due < 500 || stayed < due*9/10 {
+	if due < 16*rounds || stayed < due*9/10 {
 		t.Errorf("%d of %d steps stayed within the hour", stayed, due)
 	}
 }
@@ -507,10 +505,10 @@ func TestAroundOthersWritesNothingInThem(t *testing.T) {
 
 // What a promise costs is told before it is given: an urgent piece makes others later, and around them it costs nothing.
 func TestAnOfferTellsWhatItCosts(t *testing.T) {
-	r := rand.New(rand.NewPCG(8, 2))
+	r, rounds := rand.New(rand.NewPCG(soak.Seed(8), 2)), soak.Rounds(10, 100)
 	pool := aPool(t, r)
 	asked, cost := 0, 0
-	for range 40 {
+	for range rounds {
 		room := OneAlone(week, monday)
 		var briefs []Brief
 		for range 5 {

@@ -9,16 +9,17 @@ import (
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
 	"firmitas/core/substrate"
+	"firmitas/internal/soak"
 )
 
 // Property: what the search offers is answered with something that may be done, what may not be planned never is; two
 // judges, one verdict.
 func TestTheAnswerAndTheSearchAreOneJudgement(t *testing.T) {
-	r := rand.New(rand.NewPCG(5, 8))
+	r, rounds := rand.New(rand.NewPCG(soak.Seed(5), 8)), soak.Rounds(150, 5000)
 	products := bigShelf(t, 80)
 	offered, refused := 0, 0
 	stands := map[compat.Kind]bool{compat.Yes: true, compat.YesOnce: true, compat.ByHand: true, compat.OnABoard: true}
-	for range 150 {
+	for range rounds {
 		use := enduse.EndUses[r.IntN(len(enduse.EndUses))].ID
 		material := substrate.Materials[r.IntN(len(substrate.Materials))].ID
 		w := wish(use, material, Looks[r.IntN(len(Looks))])

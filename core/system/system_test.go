@@ -18,6 +18,7 @@ import (
 	"firmitas/core/furniture"
 	"firmitas/core/substrate"
 	"firmitas/core/technique"
+	"firmitas/internal/soak"
 )
 
 // shelf makes products from words: "family", then a shade, a sheen or a statement in any order.
@@ -1083,10 +1084,10 @@ func oneOf[T any](r *rand.Rand, list []T) (none T) {
 // Property: on random small shelves and wishes the search finds, for every last coat, exactly the cheapest legal
 // system.
 func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
-	r := rand.New(rand.NewPCG(3, 5))
+	r, rounds := rand.New(rand.NewPCG(soak.Seed(3), 5)), soak.Rounds(8000, 200_000)
 	all := append(decorShelf(t), twins(t)...)
 	compared, decorated := 0, 0
-	for round := range 12000 {
+	for round := range rounds {
 		some := slices.Clone(all)
 		r.Shuffle(len(some), func(i, j int) { some[i], some[j] = some[j], some[i] })
 		some = some[:9]

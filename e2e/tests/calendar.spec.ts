@@ -1,4 +1,4 @@
-import { accessible, aMonday, expect, noSidewaysScroll, onPhone, planned, test } from './firmitas'
+import { accessible, aMonday, expect, inDays, noSidewaysScroll, now, onPhone, planned, test } from './firmitas'
 
 const shelf = { endUse: 'Desk or work top', material: 'Ash', look: 'Natural', area: '6' }
 
@@ -97,7 +97,6 @@ test('the month: what a day asks of hands, and what falls on it, at a desk and o
 })
 
 /** A day so far from now, as it is typed. */
-const inDays = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)
 
 test('a start is dragged, its consequences are told, and it is dropped; by keyboard another is taken', async ({
   page,
@@ -147,7 +146,7 @@ test('a start is dragged, its consequences are told, and it is dropped; by keybo
 test('a cold night in the readings moves the plan and says why', async ({ page }) => {
   await planned(page, { ...shelf, name: 'Cold shelf', area: '0.4', start: inDays(-3) })
   const id = Number(/pieces\/(\d+)\/plan/.exec(page.url())![1])
-  const hoursAgo = (h: number) => new Date(Date.now() - h * 3_600_000).toISOString()
+  const hoursAgo = (h: number) => new Date(now() - h * 3_600_000).toISOString()
   const send = async (path: string, data: object) =>
     expect((await page.request.post(path, { data })).status()).toBe(201)
   const piece = (await (await page.request.get(`/api/pieces/${id}`)).json()) as { input: { zones: { id: number }[] } }

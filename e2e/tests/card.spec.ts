@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
-import { accessible, expect, noSidewaysScroll, onPhone, pagesOf, planned, test } from './firmitas'
+import { accessible, expect, inDays, noSidewaysScroll, onPhone, pagesOf, planned, test } from './firmitas'
 
-const daysAgo = (n: number) => new Date(Date.now() - n * 86_400_000).toISOString().slice(0, 10)
+const daysAgo = (n: number) => inDays(-n)
 
 const cot = (name: string) => ({
   name,

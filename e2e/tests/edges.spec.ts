@@ -142,7 +142,6 @@ const seenOnPhone: Record<string, string[]> = {
 }
 for (const [what, paths] of Object.entries(seenOnPhone)) {
   test(`phone, by lamp light: ${what} fits and can be read`, async ({ browser }) => {
-    test.setTimeout(120_000) // long pages take their time to be gone through
     const phone = await onPhone(browser, 'dark')
     const page = await phone.newPage()
     for (const path of paths) {
@@ -194,7 +193,7 @@ test('the database goes away and comes back; it is said and nothing is lost', as
   await expect(page.getByLabel('Name')).toHaveValue('Written in a storm')
   await page.goto('/')
   await expect(page.getByText('Nothing is lost; trying again')).toBeVisible()
-  await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible()
   await expect(page.getByText('Nothing is lost; trying again')).toBeHidden()
   await expect(page.getByText('Written in a storm')).toHaveCount(0)
 })

@@ -1,8 +1,51 @@
 import axe from 'axe-core'
-import { expect, test as base, type Browser, type Page } from '@playwright/test'
+import { expect, test as base, type Browser, type BrowserContext, type Page } from '@playwright/test'
+import { zone } from '../moment'
+
+/** How far the clock of all tests is ahead of the machine's. */
+const ahead = Number(process.env.CLOCK_AHEAD)
+
+/** The moment that server and browser have. */
+export const now = () => Date.now() + ahead
+
+const DAY = 86_400_000
+
+/** A day of the workshop, so many days from its today: YYYY-MM-DD. */
+export function inDays(days: number): string {
+  const today = new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short' }).format(now())
+  return new Date(Date.parse(`${today}T12:00Z`) + days * DAY).toISOString().slice(0, 10)
+}
+
+/** Sets the clock of a browser's pages: it runs on from there. */
+export const setClock = (context: BrowserContext) =>
+  context.addInitScript((ms) => {
+    const Real = Date
+    class Ahead extends Real {
+      constructor(...at: []) {
+        if (at.length === 0) super(Real.now() + ms)
+        else super(...at)
+      }
+      static override now() {
+        return Real.now() + ms
+      }
+    }
+    globalThis.Date = Ahead as DateConstructor
+  }, ahead)
 
 /** Every page must be free of script errors and of accessibility faults where it is asked. */
-export const test = base.extend<{ errors: string[] }>({
+export const test = base.extend<{ errors: string[] }, { browser: Browser }>({
+  browser: [
+    async ({ browser }, use) => {
+      const open = browser.newContext.bind(browser)
+      browser.newContext = async (options) => {
+        const context = await open(options)
+        await setClock(context)
+        return context
+      }
+      await use(browser)
+    },
+    { scope: 'worker' },
+  ],
   baseURL: async ({}, use) => use(process.env.BASE_URL),
   errors: [
     async ({ page }, use) => {
@@ -31,7 +74,7 @@ const faultsOf = (page: Page) =>
 /** Asked until the page has come to rest: a button that has just come back still fades in, and is too pale meanwhile. */
 export async function accessible(page: Page) {
   await page.evaluate(axe.source)
-  await expect.poll(() => faultsOf(page), { timeout: 60_000 }).toEqual([]) // long pages take their time to be gone through
+  await expect.poll(() => faultsOf(page)).toEqual([])
 }
 
 export async function noSidewaysScroll(page: Page) {
@@ -68,9 +111,8 @@ export interface Wanted {
  * one that asks for a whole week of them takes a week of its own.
  */
 export function aMonday(weeksLater = 0): string {
-  const day = new Date()
-  day.setUTCDate(day.getUTCDate() + 7 * (1 + weeksLater) + ((8 - day.getUTCDay()) % 7))
-  return day.toISOString().slice(0, 10)
+  const weekday = new Date(`${inDays(0)}T12:00Z`).getUTCDay()
+  return inDays(7 * (1 + weeksLater) + ((8 - weekday) % 7))
 }
 
 export async function fillTakeIn(page: Page, w: Wanted) {

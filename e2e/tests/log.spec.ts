@@ -1,11 +1,11 @@
-import { accessible, expect, noSidewaysScroll, onPhone, planned, test } from './firmitas'
+import { accessible, expect, inDays, noSidewaysScroll, onPhone, planned, test } from './firmitas'
 
 test('a day at the bench, on a phone: told in two presses, undone at once, and an early coat is tested', async ({
   browser,
 }) => {
   const phone = await onPhone(browser)
   const page = await phone.newPage()
-  const begun = new Date(Date.now() - 8 * 86_400_000).toISOString().slice(0, 10) // so that every step's time has come
+  const begun = inDays(-8) // so that every step's time has come
   await planned(page, {
     name: 'Logged desk',
     endUse: 'Desk or work top',

@@ -1,9 +1,9 @@
-import { accessible, expect, noSidewaysScroll, planned, test } from './firmitas'
+import { accessible, expect, inDays, noSidewaysScroll, planned, test } from './firmitas'
 
 test('what a piece costs and earns: sums with a comma, an extra that does not pay, a slip taken back', async ({
   page,
 }) => {
-  const start = new Date(Date.now() + 300 * 86_400_000).toISOString().slice(0, 10) // a week of its own
+  const start = inDays(300) // a week of its own
   const desk = { name: 'Priced desk', endUse: 'Desk or work top', material: 'Oak', look: 'Natural', area: '1.5', start }
   await planned(page, desk)
   await page.getByRole('link', { name: 'Money' }).click()
@@ -82,7 +82,7 @@ test('in and out of a tin, and a rate that holds from a day on', async ({ page }
 })
 
 test('a quote is given and accepted, turns amber before it is overrun, and says where', async ({ page }) => {
-  const start = new Date(Date.now() + 340 * 86_400_000).toISOString().slice(0, 10) // a week of its own
+  const start = inDays(340) // a week of its own
   const top = { name: 'Quoted top', endUse: 'Desk or work top', material: 'Oak', look: 'Natural', area: '2', start }
   await planned(page, top)
   const id = /pieces\/(\d+)/.exec(page.url())![1]!

@@ -3,9 +3,10 @@ import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type BrowserContext, type Page } from '@playwright/test'
-import { accessible, expect, noSidewaysScroll, onPhone, planned, test } from './firmitas'
+import { accessible, expect, inDays, noSidewaysScroll, onPhone, planned, setClock, test, now } from './firmitas'
+import { zone } from '../moment'
 
-const daysAgo = (n: number) => new Date(Date.now() - n * 86_400_000).toISOString().slice(0, 10)
+const daysAgo = (n: number) => inDays(-n)
 const begun = () => daysAgo(8) // so that every step's time has come
 
 const desk = (name: string) => ({
@@ -20,7 +21,7 @@ const desk = (name: string) => ({
 /** Waits until this device could open the bench and a piece's plan by itself, as they are from now on. */
 async function keptForLater(page: Page, piece: string) {
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
-  const since = Date.now()
+  const since = now()
   await page.goto('/')
   await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
   const kept = () =>
@@ -44,7 +45,7 @@ async function keptForLater(page: Page, piece: string) {
     const all = await kept()
     return all.includes('["bench"]') && all.some((hash) => hash.startsWith(`["plan",${piece},`))
   }
-  await expect.poll(opens, { timeout: 20_000 }).toBe(true)
+  await expect.poll(opens).toBe(true)
 }
 
 /** All presses that this device still keeps, refused ones with the reason. */
@@ -136,7 +137,7 @@ test('a day at the bench, half of it without the network: nothing is lost, nothi
   await noSidewaysScroll(page)
 
   await phone.setOffline(false)
-  await expect(waits(page)).toBeHidden({ timeout: 20_000 })
+  await expect(waits(page)).toBeHidden()
   await expect(page.getByText('after the window had closed').first()).toBeVisible() // the second coat came too late
   expect((await facts(page, id!)).map((f) => `${f.kind} ${f.coat ?? ''}`.trim())).toEqual([
     'coat_laid 1',
@@ -162,7 +163,7 @@ test('a press whose answer is lost counts once; one that can no longer be is tol
     .click()
   await sheet(page).getByRole('button', { name: 'Done just now' }).click()
   await expect(sheet(page).getByText('It waits on this device')).toBeVisible()
-  await expect(waits(page)).toBeHidden({ timeout: 20_000 })
+  await expect(waits(page)).toBeHidden()
   await sheet(page).getByRole('button', { name: 'Undo' }).click() // by the press, whose event is known by now
   await expect(sheet(page).getByRole('button', { name: 'Done just now' })).toBeVisible()
   await sheet(page).getByRole('button', { name: 'Done just now' }).click()
@@ -209,14 +210,18 @@ function browserIn(folder: string): number {
 test('the browser is killed between presses, without the network: what was kept is sent, once', async () => {
   test.slow()
   const folder = await mkdtemp(join(tmpdir(), 'firmitas-phone-'))
-  const open = () =>
-    chromium.launchPersistentContext(folder, {
-      executablePath: '/usr/bin/chromium',
+  const open = async () => {
+    const context = await chromium.launchPersistentContext(folder, {
+      executablePath: '/usr/bin/chromium', // the whole browser: the small one forgets its service worker when it is killed
+      timezoneId: zone,
       baseURL: process.env.BASE_URL,
       viewport: { width: 390, height: 844 },
       locale: 'en-GB',
       serviceWorkers: 'allow',
     })
+    await setClock(context)
+    return context
+  }
   let phone: BrowserContext = await open()
   try {
     let page = await phone.newPage()
@@ -252,10 +257,10 @@ test('the browser is killed between presses, without the network: what was kept 
       await expect(waits(page)).toHaveText(new RegExp(`^${told} presses wait`))
     }
     await phone.setOffline(false)
-    await expect(waits(page)).toBeHidden({ timeout: 20_000 })
+    await expect(waits(page)).toBeHidden()
     await page.reload()
     expect(await keptPresses(page), 'what the server would not have').toEqual([])
-    await expect.poll(async () => (await facts(page, id!)).length, { timeout: 20_000 }).toBe(1 + told)
+    await expect.poll(async () => (await facts(page, id!)).length).toBe(1 + told)
   } finally {
     await phone.close().catch(() => undefined)
     await rm(folder, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 })

@@ -1,11 +1,11 @@
-import { accessible, expect, noSidewaysScroll, planned, test } from './firmitas'
+import { accessible, expect, inDays, noSidewaysScroll, planned, test } from './firmitas'
 
 test('one list for three pieces: the shelf first, then packs with what they cost and leave; on paper and as a table', async ({
   page,
 }) => {
   const table = { endUse: 'Desk or work top', material: 'Oak', look: 'Natural', area: '9', start: '' }
   const names = ['Bought table one', 'Bought table two', 'Bought table three']
-  const start = new Date(Date.now() + 200 * 86_400_000).toISOString().slice(0, 10) // nobody else needs that week's hands
+  const start = inDays(200) // nobody else needs that week's hands
   for (const name of names) await planned(page, { ...table, name, start })
   await page.goto('/')
   await page.getByRole('link', { name: 'What to buy' }).click()
@@ -59,7 +59,7 @@ test('a part that was worked out stands on the list until it is bought, and then
 })
 
 test('a plan says what every coat takes with its sum, and what the work takes besides', async ({ page }) => {
-  const start = new Date(Date.now() + 250 * 86_400_000).toISOString().slice(0, 10) // a week of its own
+  const start = inDays(250) // a week of its own
   const desk = { name: 'Counted desk', endUse: 'Desk or work top', material: 'Ash', look: 'Natural', area: '2', start }
   await planned(page, desk)
   const takes = page.getByRole('complementary').filter({ hasText: 'What it takes' })

@@ -140,14 +140,20 @@ func stock(ctx context.Context, s *workshop.Service, morning func(int) time.Time
 // Seed makes the demo workshop if the database has no workshop yet, with dates around now. It is one transaction: an
 // interrupted one leaves nothing behind.
 func Seed(ctx context.Context, s *store.Store, now time.Time) error {
-	return s.Write(ctx, func(ctx context.Context) error { return seed(ctx, s, now) })
+	return SeedIn(ctx, s, now, TimeZone)
 }
 
-func seed(ctx context.Context, s *store.Store, now time.Time) error {
+// SeedIn is Seed for a workshop that stands elsewhere.
+func SeedIn(ctx context.Context, s *store.Store, now time.Time, timeZone string) error {
+	return s.Write(ctx, func(ctx context.Context) error { return seed(ctx, s, now, timeZone) })
+}
+
+func seed(ctx context.Context, s *store.Store, now time.Time, timeZone string) error {
 	if _, err := s.Home(ctx); !errors.Is(err, store.ErrNotFound) {
 		return err
 	}
 	w := home
+	w.TimeZone = timeZone
 	for i, d := range schedule.DefaultDays {
 		w.Hours.V[i] = store.Day(d)
 	}

@@ -237,9 +237,6 @@ func TestMailsAboutACard(t *testing.T) {
 
 // Every form that a card goes out in.
 func TestFormsOfACard(t *testing.T) {
-	if testing.Short() {
-		t.Skip("draws a dozen sheets")
-	}
 	c := start(t)
 	_, token := c.left(nil)
 	for name, holds := range map[string]func(*testing.T, *client, string){

@@ -1,6 +1,7 @@
 package httpapi
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"log/slog"
@@ -83,7 +84,7 @@ func (s *Server) pageFails(c *gin.Context, err error) {
 		c.Abort()
 		return
 	}
-	if !errors.Is(err, store.ErrUnavailable) {
+	if nobodyWaits := errors.Is(err, context.Canceled); !nobodyWaits && !errors.Is(err, store.ErrUnavailable) {
 		slog.Error("a buyer's page", "error", err)
 	}
 	c.Header("Refresh", secondsToReload)

@@ -83,6 +83,7 @@ func serving(t testing.TB, dsn string) *client {
 	if err != nil {
 		t.Fatal(err)
 	}
+	server.Patient()
 	server.Ready()
 	return &client{t, server, s, dsn}
 }

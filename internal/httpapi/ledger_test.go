@@ -294,7 +294,7 @@ func TestReportsGoOnFromTheLast(t *testing.T) {
 	same("a coat that was taken back")
 	c.tellOf(p.ID, coat, 201)
 	same("the coat told again")
-	dearer := api.TinUpdate{Version: tin.Version, Tin: api.TinInput{Size: "1 L", Price: "42"}}
+	dearer := api.TinUpdate{Version: c.tin(clear, tin.ID).Version, Tin: api.TinInput{Size: "1 L", Price: "42"}}
 	answer[api.Tin](c, "PUT", fmt.Sprintf("/api/tins/%d", tin.ID), encode(t, dearer), 200)
 	same("a price that was corrected")
 

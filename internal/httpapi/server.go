@@ -39,6 +39,7 @@ type Server struct {
 	service  *workshop.Service
 	gate     *gate
 	ping     func(context.Context) error
+	longest  time.Duration // that a request may take
 	ready    atomic.Bool
 	standing atomic.Value // string: the step of coming up
 }
@@ -47,7 +48,7 @@ type Server struct {
 // server; besides loopback only its host is answered.
 func New(service *workshop.Service, ping func(context.Context) error, publicURL string) (*Server, error) {
 	gin.SetMode(gin.ReleaseMode)
-	s := &Server{service: service, gate: newGate(), ping: ping}
+	s := &Server{service: service, gate: newGate(), ping: ping, longest: longestServe}
 	s.standing.Store("")
 	validate, err := contract()
 	if err != nil {
@@ -66,7 +67,7 @@ func New(service *workshop.Service, ping func(context.Context) error, publicURL 
 	router.RedirectTrailingSlash = false
 	router.HandleMethodNotAllowed = true
 	router.Use(gin.CustomRecovery(func(c *gin.Context, cause any) { fail(c, fmt.Errorf("panic: %v", cause)) }))
-	router.Use(secure(hosts), sameSite(), limit)
+	router.Use(secure(hosts), sameSite(), s.limit)
 	router.NoMethod(func(c *gin.Context) { write(c, notAllowed) })
 	router.GET("/healthz", func(c *gin.Context) { c.String(http.StatusOK, "alive\n") })
 	router.GET("/readyz", s.readyz)
@@ -108,6 +109,9 @@ func New(service *workshop.Service, ping func(context.Context) error, publicURL 
 
 // public are the pages that strangers open. What is none of them is no view of the app either.
 var public = regexp.MustCompile(`^/(care|quote|preview|calendar)(/|$)`)
+
+// Patient lets a request take as long as a photo may: for tests, on a machine that has no time.
+func (s *Server) Patient() { s.longest = longestUpload }
 
 // Ready tells that the database is up and migrated.
 func (s *Server) Ready() { s.ready.Store(true) }
@@ -152,8 +156,8 @@ func ownContext(call api.StrictHandlerFunc, _ string) api.StrictHandlerFunc {
 }
 
 // limit bounds what a request may send, and how long it may take.
-func limit(c *gin.Context) {
-	most, longest := int64(mostBody), longestServe
+func (s *Server) limit(c *gin.Context) {
+	most, longest := int64(mostBody), s.longest
 	switch path := c.Request.URL.Path; {
 	case strings.HasSuffix(path, "/photos"), strings.HasSuffix(path, "/photo"):
 		most, longest = photo.MostBytes, longestUpload

@@ -3,6 +3,7 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
 	"database/sql/driver"
@@ -37,9 +38,10 @@ func Open(dsn string) (*Store, error) {
 	c.ParseTime, c.Loc = true, time.UTC
 	c.Collation = "utf8mb4_unicode_ci"
 	c.Params = map[string]string{"time_zone": "'+00:00'", "sql_mode": "'TRADITIONAL'"}
-	c.ClientFoundRows = true   // an update that changes nothing still finds its row
-	c.InterpolateParams = true // one trip a query instead of three; the driver escapes what it puts in
-	c.Timeout, c.ReadTimeout, c.WriteTimeout = dialTimeout, queryTimeout, queryTimeout
+	c.ClientFoundRows = true                   // an update that changes nothing still finds its row
+	c.InterpolateParams = true                 // one trip a query instead of three; the driver escapes what it puts in
+	c.Timeout = cmp.Or(c.Timeout, dialTimeout) // as the DSN says, where it does
+	c.ReadTimeout, c.WriteTimeout = cmp.Or(c.ReadTimeout, queryTimeout), cmp.Or(c.WriteTimeout, queryTimeout)
 	connector, err := mysql.NewConnector(c)
 	if err != nil {
 		return nil, err

@@ -84,7 +84,7 @@ func Copy(t testing.TB, name string, fill func(dsn string) error) string {
 		t.Fatalf("the database %q: %v", name, made.err)
 	}
 	dsn := Fresh(t)
-	db, err := sql.Open("mysql", dsn+"?multiStatements=true")
+	db, err := sql.Open("mysql", dsn+"&multiStatements=true")
 	if err != nil {
 		t.Fatal(err)
 	}

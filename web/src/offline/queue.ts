@@ -54,7 +54,7 @@ export class Queue {
   private readonly hearers = new Set<(piece: number) => void>()
   private unheard: number[] = []
   private wanted = false
-  private running = false
+  private sending: Promise<void> | undefined
 
   private readonly around: Surroundings
 
@@ -135,11 +135,14 @@ export class Queue {
     await this.send()
   }
 
-  /** Sends what waits, in its order; one tab at a time. */
-  async send() {
+  /** Sends what waits, in its order; one tab at a time. Asked while it sends, it looks once more before it ends. */
+  send(): Promise<void> {
     this.wanted = true
-    if (this.running) return
-    this.running = true
+    this.sending ??= this.drain().finally(() => (this.sending = undefined))
+    return this.sending
+  }
+
+  private async drain() {
     try {
       while (this.wanted) {
         this.wanted = false
@@ -147,8 +150,6 @@ export class Queue {
       }
     } catch {
       this.allWait() // the storage is gone, and nobody knows what it holds
-    } finally {
-      this.running = false
     }
   }
 

@@ -11,6 +11,7 @@ import type {
   Wants,
   ZoneInput,
 } from '../api/client'
+import { serverNow } from '../api/clock'
 
 /** A zone as typed so far. Numbers are SI; undefined or NaN while they cannot be read. */
 export interface ZoneDraft {
@@ -69,7 +70,7 @@ const blankZone = (): ZoneDraft => ({
 })
 
 export function blankDraft(): Draft {
-  const start = new Date(Math.ceil(Date.now() / HOUR) * HOUR)
+  const start = new Date(Math.ceil(Date.parse(serverNow()) / HOUR) * HOUR)
   return {
     name: '',
     kind: 'other',

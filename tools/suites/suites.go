@@ -1,0 +1,130 @@
+package main
+
+import (
+	"bufio"
+	"encoding/json"
+	"fmt"
+	"os"
+	"path/filepath"
+	"strings"
+	"time"
+)
+
+// suite is one command that tests something.
+type suite struct {
+	name    string
+	in      string // folder below the root
+	args    []string
+	env     []string
+	longest time.Duration         // far more than it takes, also on a machine that is busy with others
+	count   func(*result, string) // reads what it tells of its tests; nil = it has none
+}
+
+// A quiet machine needs minutes; a busy one may need many times as long, and is not wrong for it.
+const (
+	longest = 60 * time.Minute
+	goTest  = "go test -json -timeout 50m "
+)
+
+// suites are all there are, the longest first, so that what is short fills the gaps.
+func suites() []suite {
+	return []suite{
+		{
+			name:  "Go",
+			args:  shell(goTest + "$(go list ./cmd/... ./core/... ./internal/... ./standin/... | grep -v /internal/store$)"),
+			count: countGo,
+		},
+		browser(1),
+		browser(2),
+		{
+			name: "web: types, lint, format",
+			in:   "web",
+			args: shell("npm run --silent check && npx prettier --check --log-level warn src " +
+				"../e2e/*.ts ../e2e/tests ../e2e/unit vite.config.ts eslint.config.js"),
+		},
+		{
+			// All tests of the store, and of the API those in which many ask at once. Its cgo needs a C compiler.
+			name: "Go under the race detector",
+			args: shell("export CGO_ENABLED=1; " + goTest + "-race ./internal/store; " +
+				goTest + "-race -run AtOnce ./internal/httpapi"),
+			count: countGo,
+		},
+		{
+			name: "Go: vet, staticcheck, house rules",
+			args: shell("test -z \"$(gofmt -l api cmd core internal standin tools)\"; go vet ./...; " +
+				"go tool -modfile=tools/go.mod staticcheck ./cmd/... ./core/... ./internal/... ./standin/...; " +
+				"go run -C tools ./houserules .."),
+		},
+		{
+			name:  "TypeScript without a page",
+			in:    "e2e",
+			args:  playwright("--config=unit.config.ts"),
+			count: countPlaywright,
+		},
+		{
+			name: "contract, browser tests' types",
+			args: shell("scripts/check-contract.sh; cd e2e; npx tsc --noEmit"),
+		},
+	}
+}
+
+func shell(line string) []string { return []string{"sh", "-ec", line} }
+
+func playwright(args ...string) []string {
+	return append([]string{"npx", "playwright", "test", "--reporter=list,json", "--output=$OUT/results"}, args...)
+}
+
+// browser is one half of the browser tests, with a demo and a database of its own: what one half leaves there the other
+// never sees. Which file is in which half is always the same.
+func browser(half int) suite {
+	return suite{
+		name:  fmt.Sprintf("browser, half %d", half),
+		in:    "e2e",
+		args:  playwright(fmt.Sprintf("--shard=%d/2", half)),
+		count: countPlaywright,
+	}
+}
+
+// countGo reads test2json's lines; of what was said it keeps what a failure said.
+func countGo(r *result, _ string) {
+	var said strings.Builder
+	outputs := map[string]string{}
+	lines := bufio.NewScanner(strings.NewReader(r.said))
+	lines.Buffer(nil, 64<<20)
+	for lines.Scan() {
+		var e struct{ Action, Package, Test, Output string }
+		if json.Unmarshal(lines.Bytes(), &e) != nil {
+			fmt.Fprintln(&said, lines.Text()) // of the compiler
+			continue
+		}
+		key := e.Package + " " + e.Test
+		switch e.Action {
+		case "output", "build-output":
+			outputs[key] += e.Output
+		case "pass":
+			if e.Test != "" {
+				r.passed++
+			}
+		case "fail":
+			if e.Test != "" {
+				r.failed++
+			}
+			said.WriteString(outputs[key])
+		}
+	}
+	r.said = said.String() + outputs[" "]
+}
+
+// countPlaywright reads its report.
+func countPlaywright(r *result, out string) {
+	data, err := os.ReadFile(filepath.Join(out, "report.json"))
+	if err != nil {
+		return // it did not come so far: the log says why
+	}
+	var report struct {
+		Stats struct{ Expected, Unexpected, Flaky int }
+	}
+	if json.Unmarshal(data, &report) == nil {
+		r.passed, r.failed = report.Stats.Expected, report.Stats.Unexpected+report.Stats.Flaky
+	}
+}
