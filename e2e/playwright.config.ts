@@ -11,6 +11,8 @@ export default defineConfig({
   reporter: [['list']],
   forbidOnly: !!process.env.CI,
   use: {
+    actionTimeout: 180_000, // what hangs is told before its test is over
+    navigationTimeout: 180_000,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     serviceWorkers: 'block', // but where a test is about them

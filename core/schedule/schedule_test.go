@@ -356,7 +356,7 @@ func TestAWrappedToolKeepsForHalfAnHour(t *testing.T) {
 		"while it is laid":      {30 * time.Minute, 2 * time.Hour, 0, false},
 		"nothing is to be made": {time.Hour, 2 * time.Hour, 0, true},
 	} {
-		s := session{setUp: 10 * time.Minute}
+		s := session{setUp: 10}
 		if name == "nothing is to be made" {
 			s.setUp, c.want = 0, false
 		}

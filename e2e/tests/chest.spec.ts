@@ -39,6 +39,7 @@ test('a chest of five zones, from take-in to its printed preparation', async ({ 
   await page.getByRole('button', { name: 'Keep what was seen' }).click()
   await page.waitForURL(/choose/)
   await page.getByRole('link', { name: /Inspect/ }).click()
+  await page.waitForURL(/inspect/) // both screens have their zones
   await page.getByRole('navigation', { name: 'Zones' }).getByRole('link', { name: /Case/ }).click()
   await page.getByRole('checkbox', { name: 'Loose joint' }).check()
   await page.getByRole('button', { name: 'Keep what was seen' }).click()

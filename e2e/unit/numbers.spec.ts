@@ -59,7 +59,14 @@ test('litres are told in the unit that one would buy them in, and never as less 
 })
 
 const shop = (part: Partial<Workshop>) =>
-  makeShow({ units: 'metric', clock: 'h24', numbers: 'point', currency: 'EUR', timeZone: 'Europe/London', ...part } as Workshop)
+  makeShow({
+    units: 'metric',
+    clock: 'h24',
+    numbers: 'point',
+    currency: 'EUR',
+    timeZone: 'Europe/London',
+    ...part,
+  } as Workshop)
 
 test('moments are told by the workshop’s day, over both changes of the clocks', () => {
   const show = shop({})
@@ -81,5 +88,11 @@ test('figures, prices and hours are told as the workshop writes them', () => {
   expect(shop({}).hours(47)).toBe('47 h')
   expect(shop({}).hours(48)).toBe('2 days')
   expect(shop({}).minutes(125)).toBe('2 h 5 min')
-  expect([1, 6, 12, 18, 24].map(every)).toEqual(['every month', 'every 6 months', 'every year', 'every 18 months', 'every 2 years'])
+  expect([1, 6, 12, 18, 24].map(every)).toEqual([
+    'every month',
+    'every 6 months',
+    'every year',
+    'every 18 months',
+    'every 2 years',
+  ])
 })

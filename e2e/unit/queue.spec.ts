@@ -117,7 +117,8 @@ function page(device: Device, server: Server, newKey: () => string): Queue {
     newKey,
     post: server.post,
     alone: (work) => device.alone(work),
-    tellTabs: (arrivedAt) => device.tabs.forEach((t) => t !== queue && void t.changedElsewhere(arrivedAt).catch(() => {})),
+    tellTabs: (arrivedAt) =>
+      device.tabs.forEach((t) => t !== queue && void t.changedElsewhere(arrivedAt).catch(() => {})),
   })
   device.tabs.add(queue)
   return queue
@@ -125,7 +126,11 @@ function page(device: Device, server: Server, newKey: () => string): Queue {
 
 const desk = { id: 1, name: 'Desk' }
 const note = (text: string) => ({ piece: desk, what: text, body: { kind: 'note', who: '', text } satisfies EventInput })
-const coat = (n: number) => ({ piece: desk, what: 'coat', body: { kind: 'coat_laid', who: '', coat: n } satisfies EventInput })
+const coat = (n: number) => ({
+  piece: desk,
+  what: 'coat',
+  body: { kind: 'coat_laid', who: '', coat: n } satisfies EventInput,
+})
 const settled = () => new Promise((resolve) => setImmediate(resolve)) // all that waits for nothing but promises is done
 
 test('a press is kept before it is sent, and known once the server has it', async () => {
@@ -294,7 +299,11 @@ test('property: every order of online, offline, reload, two tabs and clash', asy
     assert.deepEqual(kept, pressed, `seed ${seed}: each note once, as they were pressed`)
     const laid = server.facts.filter((f) => f.kind === 'coat_laid').length
     assert.equal(laid, Math.min(coats, 1), `seed ${seed}: one coat`)
-    assert.deepEqual(device.presses.filter((p) => p.refused === undefined), [], `seed ${seed}: nothing waits`)
+    assert.deepEqual(
+      device.presses.filter((p) => p.refused === undefined),
+      [],
+      `seed ${seed}: nothing waits`,
+    )
     if (reloads > 0) continue // whoever waited on a page that is gone hears nothing
     const answered = await Promise.race([Promise.all(outcomes).then(() => true), settled().then(() => false)])
     assert.ok(answered, `seed ${seed}: somebody still waits to hear what became of a press`)

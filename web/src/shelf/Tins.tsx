@@ -114,7 +114,7 @@ function useTins(productId: number) {
             body: { version: tin.version, tin: body },
           }),
     onSuccess: again,
-    onError: again, // a coat may have been laid from it meanwhile
+    onError: () => void again(), // a coat may have been laid from it meanwhile
   })
   const remove = useSave({
     send: ({ tin: { id, version }, why }: { tin: Tin; why: Why }, headers) =>
