@@ -1,161 +1,195 @@
-// Command mutate changes numbers of the core's tables one by one, in a copy, and tells which change no test notices.
+// Command mutate changes numbers and branches one by one, in a copy, and tells which change no test notices: each is a
+// place whose meaning nothing holds.
 //
-//	go run -C tools ./mutate [-n 80] [-seed 1] ..
+//	go run -C tools ./mutate [-numbers 150] [-branches 80] [-seed 1] [-only compat] ..
+//
+// A number becomes half as much again. A branch is negated, a bound moved onto or off its edge, or a statement left out.
+// Of internal/workshop the API's tests are asked, of the core its own, those of the changed package first.
 package main
 
 import (
 	"flag"
 	"fmt"
-	"io/fs"
 	"log"
 	"math/rand/v2"
 	"os"
 	"os/exec"
 	"path/filepath"
-	"regexp"
 	"slices"
-	"strconv"
 	"strings"
+	"time"
 )
 
-// number is one figure in a table: where it stands and what it says.
-type number struct {
-	file       string
-	line       int
-	start, end int // in the line
+// mutant is one change of one file.
+type mutant struct {
+	file string // from the root
+	line int
+	kind string
+	was  string
+	is   string
+	text []byte // the file with the change
 }
 
-var (
-	figure    = regexp.MustCompile(`\d+(\.\d+)?`)
-	constLine = regexp.MustCompile(`^\s*\w+\s+(\w+\s+)?=\s*-?\d`)
-	tableLine = regexp.MustCompile(`^\s*(\w+:\s+)?\{?("[^"]*",\s*)*"?[^"]*"?,?\s*\d`)
-)
-
-// goTables are the Go files whose literals are tables, besides the constants of all.
-var goTables = []string{"sign.go", "treatment.go", "removal.go", "work.go"}
+const longestTest = "10m" // a change may make a loop endless
 
 func main() {
-	n := flag.Int("n", 80, "how many numbers")
+	numbers := flag.Int("numbers", 150, "how many numbers")
+	branches := flag.Int("branches", 80, "how many branches")
 	seed := flag.Uint64("seed", 1, "which of them")
+	only := flag.String("only", "", "only files whose path holds this")
 	flag.Parse()
 	root, err := filepath.Abs(flag.Arg(0))
 	if err != nil {
 		log.Fatal(err)
 	}
-	copied, err := os.MkdirTemp("", "mutate")
+	copied, err := os.MkdirTemp("", "mutate-")
 	if err != nil {
 		log.Fatal(err)
 	}
 	defer os.RemoveAll(copied)
-	for _, part := range []string{"core", "go.mod", "go.sum"} {
+	for _, part := range []string{"api", "core", "internal", "standin", "go.mod", "go.sum"} {
 		if out, err := exec.Command("cp", "-r", filepath.Join(root, part), copied).CombinedOutput(); err != nil {
 			log.Fatalf("%s: %s", err, out)
 		}
 	}
-	if out, err := tested(copied); err != nil {
-		log.Fatalf("the tests fail before anything is changed:\n%s", out)
-	}
-	all := numbers(copied)
+	files := sources(copied, *only)
 	r := rand.New(rand.NewPCG(*seed, 1))
-	r.Shuffle(len(all), func(i, j int) { all[i], all[j] = all[j], all[i] })
-	chosen := spread(all, *n)
-	survived := 0
-	for _, at := range chosen {
-		original, err := os.ReadFile(filepath.Join(copied, at.file))
-		if err != nil {
-			log.Fatal(err)
+	chosen := append(spread(r, numbersOf(copied, files), *numbers), spread(r, branchesOf(copied, files), *branches)...)
+	tried, survived := map[string]int{}, map[string]int{}
+	for n, m := range chosen {
+		began := time.Now()
+		verdict := m.tried(copied)
+		tried[m.group()]++
+		if verdict == unnoticed {
+			survived[m.group()]++
 		}
-		was, is := change(copied, at)
-		out, err := tested(copied)
-		if err == nil {
-			survived++
-			fmt.Printf("NOT NOTICED  %s:%d  %s → %s\n", at.file, at.line+1, was, is)
-		} else if strings.Contains(out, "[build failed]") {
-			fmt.Printf("does not build  %s:%d  %s → %s\n", at.file, at.line+1, was, is)
-		}
-		if err := os.WriteFile(filepath.Join(copied, at.file), original, 0o600); err != nil {
-			log.Fatal(err)
-		}
+		fmt.Printf("%d/%d %-12s %s:%d  %s: %s → %s  (%.0f s)\n",
+			n+1, len(chosen), verdict, m.file, m.line, m.kind, m.was, m.is, time.Since(began).Seconds())
 	}
-	fmt.Printf("%d of %d numbers tried (of %d): %d not noticed\n", len(chosen), *n, len(all), survived)
+	for _, group := range []string{"numbers", "branches"} {
+		fmt.Printf("%s: %d tried, %d not noticed\n", group, tried[group], survived[group])
+	}
 }
 
-func tested(dir string) (string, error) {
-	cmd := exec.Command("go", "test", "-short", "-failfast", "./core/...")
-	cmd.Dir = dir
-	out, err := cmd.CombinedOutput()
-	return string(out), err
+func (m mutant) group() string {
+	if m.kind == "number" {
+		return "numbers"
+	}
+	return "branches"
 }
 
-// numbers finds the figures of all tables: CSV cells, constants, and literals of the table files.
-func numbers(dir string) []number {
-	var out []number
-	err := filepath.WalkDir(filepath.Join(dir, "core"), func(path string, d fs.DirEntry, err error) error {
-		tests := strings.Contains(path, "testdata") || strings.HasSuffix(path, "_test.go")
-		if err != nil || d.IsDir() || tests {
-			return err
-		}
-		text, err := os.ReadFile(path)
-		if err != nil {
-			return err
-		}
-		file, _ := filepath.Rel(dir, path)
-		for i, line := range strings.Split(string(text), "\n") {
-			if !holdsFigures(path, i, line) {
-				continue
-			}
-			code, _, _ := strings.Cut(line, "//")
-			for _, at := range figure.FindAllStringIndex(code, -1) {
-				if standsAlone(code, at) {
-					out = append(out, number{file, i, at[0], at[1]})
-				}
-			}
-		}
-		return nil
-	})
+const (
+	noticed   = "noticed"
+	unnoticed = "NOT NOTICED"
+	unbuilt   = "no program"
+)
+
+// tried tells whether any test notices a change.
+func (m mutant) tried(root string) string {
+	path := filepath.Join(root, m.file)
+	original, err := os.ReadFile(path)
 	if err != nil {
 		log.Fatal(err)
+	}
+	defer func() {
+		if err := os.WriteFile(path, original, 0o600); err != nil {
+			log.Fatal(err)
+		}
+	}()
+	if err := os.WriteFile(path, m.text, 0o600); err != nil {
+		log.Fatal(err)
+	}
+	for _, packages := range m.asks(root) {
+		args := append([]string{"test", "-vet=off", "-failfast", "-timeout", longestTest}, packages...)
+		cmd := exec.Command("go", args...)
+		cmd.Dir = root
+		out, err := cmd.CombinedOutput()
+		if strings.Contains(string(out), "[build failed]") {
+			return unbuilt
+		}
+		if err != nil {
+			return noticed
+		}
+	}
+	return unnoticed
+}
+
+// asks are the packages whose tests may notice a change, in the order in which they are asked: its own, then those of
+// the core that stand on it, the slow ones last.
+func (m mutant) asks(root string) [][]string {
+	own := "./" + filepath.Dir(m.file)
+	if strings.HasPrefix(m.file, "internal/workshop") {
+		return [][]string{{own}, {"./internal/httpapi"}}
+	}
+	slow := []string{"firmitas/core/schedule", "firmitas/core/system"}
+	var quick, late []string
+	for _, p := range standingOn(root, "firmitas/"+filepath.Dir(m.file)) {
+		if slices.Contains(slow, p) {
+			late = append(late, p)
+		} else {
+			quick = append(quick, p)
+		}
+	}
+	out := [][]string{{own}}
+	for _, packages := range [][]string{quick, late} {
+		if len(packages) > 0 {
+			out = append(out, packages)
+		}
+	}
+	return append(out, []string{"./internal/httpapi"})
+}
+
+// standingOn are the packages of the core that import one, themselves or through others.
+func standingOn(root, one string) (out []string) {
+	cmd := exec.Command("go", "list", "-test", "-f", `{{.ImportPath}} {{join .Deps " "}}`, "./core/...")
+	cmd.Dir = root
+	lines, err := cmd.Output()
+	if err != nil {
+		log.Fatal(err)
+	}
+	for _, line := range strings.Split(string(lines), "\n") {
+		words := strings.Fields(strings.ReplaceAll(line, ".test", ""))
+		if len(words) == 0 || words[0] == one || strings.Contains(words[0], "[") || !slices.Contains(words[1:], one) {
+			continue
+		}
+		if !slices.Contains(out, words[0]) {
+			out = append(out, words[0])
+		}
 	}
 	return out
 }
 
-func holdsFigures(path string, i int, line string) bool {
-	switch {
-	case strings.HasSuffix(path, ".csv"):
-		return i > 0
-	case !strings.HasSuffix(path, ".go"):
-		return false
-	case slices.Contains(goTables, filepath.Base(path)):
-		return tableLine.MatchString(line) || constLine.MatchString(line)
-	}
-	return constLine.MatchString(line)
-}
-
-// standsAlone tells a figure from one that is part of a word, a quoted sentence or an index.
-func standsAlone(line string, at []int) bool {
-	quoted := strings.Count(line[:at[0]], `"`)%2 == 1
-	before, after := " ", " "
-	if at[0] > 0 {
-		before = line[at[0]-1 : at[0]]
-	}
-	if at[1] < len(line) {
-		after = line[at[1] : at[1]+1]
-	}
-	apart := func(s string) bool { return strings.ContainsAny(s, " ,;:(){}[]<>!?-*/+|\t") }
-	return !quoted && apart(before) && apart(after)
-}
-
-// spread takes figures from all files in turn.
-func spread(all []number, n int) []number {
-	byFile := map[string][]number{}
-	var files []string
-	for _, a := range all {
-		if byFile[a.file] == nil {
-			files = append(files, a.file)
+// sources are the files whose meaning is asked for: tables and code of the core and of the use cases.
+func sources(root, only string) (out []string) {
+	for _, dir := range []string{"core", "internal/workshop"} {
+		err := filepath.WalkDir(filepath.Join(root, dir), func(path string, d os.DirEntry, err error) error {
+			if err != nil || d.IsDir() || strings.Contains(path, "testdata") || strings.HasSuffix(path, "_test.go") {
+				return err
+			}
+			file, err := filepath.Rel(root, path)
+			if strings.Contains(file, only) {
+				out = append(out, file)
+			}
+			return err
+		})
+		if err != nil {
+			log.Fatal(err)
 		}
-		byFile[a.file] = append(byFile[a.file], a)
 	}
-	var out []number
+	return out
+}
+
+// spread takes so many from all files in turn, at random within each.
+func spread(r *rand.Rand, all []mutant, n int) (out []mutant) {
+	r.Shuffle(len(all), func(i, j int) { all[i], all[j] = all[j], all[i] })
+	byFile := map[string][]mutant{}
+	var files []string
+	for _, m := range all {
+		if byFile[m.file] == nil {
+			files = append(files, m.file)
+		}
+		byFile[m.file] = append(byFile[m.file], m)
+	}
 	for round := 0; len(out) < n; round++ {
 		before := len(out)
 		for _, f := range files {
@@ -168,32 +202,4 @@ func spread(all []number, n int) []number {
 		}
 	}
 	return out
-}
-
-// change makes a figure half as much again, at least by one.
-func change(dir string, at number) (was, is string) {
-	path := filepath.Join(dir, at.file)
-	text, err := os.ReadFile(path)
-	if err != nil {
-		log.Fatal(err)
-	}
-	lines := strings.Split(string(text), "\n")
-	was = lines[at.line][at.start:at.end]
-	v, err := strconv.ParseFloat(was, 64)
-	if err != nil {
-		log.Fatal(err)
-	}
-	more := max(v*1.5, v+1)
-	if strings.Contains(was, ".") {
-		more = v*1.5 + 0.1
-	}
-	is = strconv.FormatFloat(float64(int(more*100))/100, 'f', -1, 64)
-	if !strings.Contains(was, ".") {
-		is = strconv.Itoa(int(more))
-	}
-	lines[at.line] = lines[at.line][:at.start] + is + lines[at.line][at.end:]
-	if err := os.WriteFile(path, []byte(strings.Join(lines, "\n")), 0o600); err != nil {
-		log.Fatal(err)
-	}
-	return was, is
 }

@@ -1,0 +1,91 @@
+package main
+
+import (
+	"log"
+	"os"
+	"path/filepath"
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+)
+
+var (
+	figure    = regexp.MustCompile(`\d+(\.\d+)?`)
+	constLine = regexp.MustCompile(`^\s*\w+\s+(\w+\s+)?=\s*-?\d`)
+	tableLine = regexp.MustCompile(`^\s*(\w+:\s+)?\{?("[^"]*",\s*)*"?[^"]*"?,?\s*\d`)
+)
+
+// goTables are the Go files whose literals are tables, besides the constants of all.
+var goTables = []string{"sign.go", "treatment.go", "removal.go", "work.go", "place.go", "quote.go"}
+
+// numbersOf finds the figures of all tables: CSV cells, constants, and literals of the table files.
+func numbersOf(root string, files []string) (out []mutant) {
+	for _, file := range files {
+		text, err := os.ReadFile(filepath.Join(root, file))
+		if err != nil {
+			log.Fatal(err)
+		}
+		lines := strings.Split(string(text), "\n")
+		for i, line := range lines {
+			if !holdsFigures(file, i, line) {
+				continue
+			}
+			code := line
+			if strings.HasSuffix(file, ".go") {
+				code, _, _ = strings.Cut(line, "//")
+			}
+			for _, at := range figure.FindAllStringIndex(code, -1) {
+				if !standsAlone(code, at) {
+					continue
+				}
+				was := code[at[0]:at[1]]
+				is := more(was)
+				changed := slices.Clone(lines)
+				changed[i] = line[:at[0]] + is + line[at[1]:]
+				out = append(out, mutant{
+					file: file, line: i + 1, kind: "number", was: was, is: is, text: []byte(strings.Join(changed, "\n")),
+				})
+			}
+		}
+	}
+	return out
+}
+
+func holdsFigures(path string, i int, line string) bool {
+	switch {
+	case strings.HasSuffix(path, ".csv"):
+		return i > 0
+	case !strings.HasSuffix(path, ".go"):
+		return false
+	case slices.Contains(goTables, filepath.Base(path)):
+		return tableLine.MatchString(line) || constLine.MatchString(line)
+	}
+	return constLine.MatchString(line)
+}
+
+// standsAlone tells a figure from one that is part of a word, a quoted sentence or an index.
+func standsAlone(line string, at []int) bool {
+	quoted := strings.Count(line[:at[0]], `"`)%2 == 1
+	before, after := " ", " "
+	if at[0] > 0 {
+		before = line[at[0]-1 : at[0]]
+	}
+	if at[1] < len(line) {
+		after = line[at[1] : at[1]+1]
+	}
+	apart := func(s string) bool { return strings.ContainsAny(s, " ,;:(){}[]<>!?-*/+|\t") }
+	return !quoted && apart(before) && apart(after)
+}
+
+// more is a figure half as much again, at least by one where it is whole.
+func more(was string) string {
+	v, err := strconv.ParseFloat(was, 64)
+	if err != nil {
+		log.Fatal(err)
+	}
+	if strings.Contains(was, ".") {
+		return strconv.FormatFloat(float64(int((v*1.5+0.1)*100))/100, 'f', -1, 64)
+	}
+	return strconv.Itoa(int(max(v*1.5, v+1)))
+}
