@@ -9,6 +9,8 @@ NPM_CI   = npm ci --no-audit --no-fund --loglevel=error
 GO_FILES = $(shell find api cmd core internal standin -name '*.go' -o -name '*.sql' -o -name '*.csv') go.mod go.sum
 WEB_FILES = $(shell find web/src web/public -type f) web/index.html web/vite.config.ts
 
+# What was built in one clone is built for the next.
+export GOFLAGS = -trimpath
 C_COMPILER = gcc:/usr/bin/gcc libc6-dev:/usr/include/stdlib.h
 
 .PHONY: demo test soak clocks build contract bench measure mutate coverage screenshots clean
@@ -59,9 +61,9 @@ measure:
 	@scripts/need.sh $(MARIADB)
 	go test -run Measure -v ./internal/httpapi -measure | grep '^|'
 
-# Changes numbers of the core's tables one by one, in a copy, and tells which change no test notices. Not part of test.
+# Changes numbers and branches one by one, in a copy, and tells which change no test notices. Not part of test.
 mutate:
-	go run -C tools ./mutate -n 80 ..
+	go run -C tools ./mutate ..
 
 # One current picture of each main view, from the demo's data.
 screenshots: build e2e/node_modules/.installed

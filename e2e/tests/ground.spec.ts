@@ -65,24 +65,21 @@ test('a care link that leads nowhere says so, and asks nothing of the workshop',
   expect(asked.filter((p) => p.startsWith('/api/') || p.startsWith('/assets/'))).toEqual([])
 })
 
-const sizes = { 'narrow phone': { width: 320, height: 640 }, laptop: { width: 1280, height: 800 } }
-for (const [name, size] of Object.entries(sizes)) {
+const sizes = {
+  'narrow phone': {
+    size: { width: 320, height: 640 },
+    paths: ['/', '/shelf/1', '/may-i', '/pieces/2/choose', '/pieces/2/plan'],
+  },
+  laptop: { size: { width: 1280, height: 800 }, paths: ['/', '/archive', '/shelf', '/pieces/2/take-in'] },
+}
+for (const [name, { size, paths }] of Object.entries(sizes)) {
   test(`${name}: a screen whose answers fail says so, can be read, and everything on it can be opened`, async ({
     page,
   }) => {
     await page.setViewportSize(size)
     const failing = { status: 500, contentType: 'application/problem+json' }
     const body = JSON.stringify({ type: 'about:blank', status: 500, title: 'Our mistake', detail: 'It is logged.' })
-    for (const path of [
-      '/',
-      '/archive',
-      '/shelf',
-      '/shelf/1',
-      '/may-i',
-      '/pieces/2/take-in',
-      '/pieces/2/choose',
-      '/pieces/2/plan',
-    ]) {
+    for (const path of paths) {
       await page.route(/\/api\/(?!workshop|catalogue)/, (route) => route.fulfill({ ...failing, body }))
       await page.goto(path)
       if (path !== '/may-i') await expect(page.getByRole('alert').first()).toContainText('Our mistake')

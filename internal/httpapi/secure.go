@@ -12,20 +12,23 @@ import (
 	"firmitas/api"
 )
 
-// allowedHosts keeps other sites from reaching a loopback server by a name of theirs. Any loopback address may be served
-// on, so any is answered to.
+// allowedHosts keeps other sites from reaching a loopback server by a name of theirs. Any loopback address may be
+// served on, so any is answered to.
 func allowedHosts(publicURL string) (func(host string) bool, error) {
 	public := ""
 	if publicURL != "" {
 		u, err := url.Parse(publicURL)
-		if err != nil || u.Hostname() == "" || u.Scheme != "http" && u.Scheme != "https" {
+		onTheWeb := err == nil && (u.Scheme == "http" || u.Scheme == "https")
+		if !onTheWeb || u.Hostname() == "" {
 			return nil, errors.New("FIRMITAS_PUBLIC_URL must be an address such as https://finishing.example")
 		}
 		public = strings.ToLower(u.Hostname())
 	}
 	return func(host string) bool {
-		ip := net.ParseIP(host)
-		return host == "localhost" || ip != nil && ip.IsLoopback() || public != "" && host == public
+		if ip := net.ParseIP(host); ip != nil {
+			return ip.IsLoopback() || host == public
+		}
+		return host == "localhost" || host != "" && host == public
 	}, nil
 }
 

@@ -179,8 +179,8 @@ func (s *Server) limit(c *gin.Context) {
 	}
 }
 
-// What is read of a body that is too large, once that was answered: whoever still sends does not look at the answer, and
-// a line that is cut meanwhile looks like a broken server.
+// What is read of a body that is too large, once that was answered: whoever still sends does not look at the answer,
+// and a line that is cut meanwhile looks like a broken server.
 const (
 	heardOut     = 256 << 20
 	longestHeard = 20 * time.Second

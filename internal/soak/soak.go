@@ -1,5 +1,5 @@
-// Package soak tells tests how far to search: `make test` takes a sample that is the same every time, `make soak` all of
-// it from a new seed, which it prints.
+// Package soak tells tests how far to search: `make test` takes a sample that is the same every time, `make soak` all
+// of it from a new seed, which it prints.
 package soak
 
 import (

@@ -278,7 +278,10 @@ func (s *Service) openTins(p *coating.Product, held []counted) []OpenTin {
 		if c.ProductID != p.ID {
 			continue
 		}
-		t := OpenTin{ID: c.ID, ProductID: p.ID, LeftL: s.tin(p, c).LeftL, Lot: c.Lot, Opened: c.Opened.Valid, Told: c.LeftTold.Time}
+		t := OpenTin{
+			ID: c.ID, ProductID: p.ID, LeftL: s.tin(p, c).LeftL, Lot: c.Lot,
+			Opened: c.Opened.Valid, Told: c.LeftTold.Time,
+		}
 		if t.Opened {
 			opened = append(opened, t)
 		} else {

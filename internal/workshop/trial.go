@@ -235,7 +235,8 @@ func (s *Service) Take(ctx context.Context, t Trial, version int) (Bench, error)
 	})
 }
 
-// holdMoved holds every piece that a trial moves, always in one order, so that two who take one never wait for each other.
+// holdMoved holds every piece that a trial moves, always in one order, so that two who take one never wait for each
+// other.
 func (s *Service) holdMoved(ctx context.Context, home int64, t Trial) error {
 	var ids []int64
 	for _, m := range t.Moves {

@@ -3,7 +3,8 @@
 //
 //	go run -C tools ./mutate [-numbers 150] [-branches 80] [-seed 1] [-only compat] ..
 //
-// A number becomes half as much again. A branch is negated, a bound moved onto or off its edge, or a statement left out.
+// A number becomes half as much again. A branch is negated, a bound moved onto or off its edge, or a statement left
+// out.
 // Of internal/workshop the API's tests are asked, of the core its own, those of the changed package first.
 package main
 
@@ -149,10 +150,10 @@ func standingOn(root, one string) (out []string) {
 	}
 	for _, line := range strings.Split(string(lines), "\n") {
 		words := strings.Fields(strings.ReplaceAll(line, ".test", ""))
-		if len(words) == 0 || words[0] == one || strings.Contains(words[0], "[") || !slices.Contains(words[1:], one) {
+		if len(words) == 0 || words[0] == one || strings.Contains(words[0], "[") {
 			continue
 		}
-		if !slices.Contains(out, words[0]) {
+		if imports := slices.Contains(words[1:], one); imports && !slices.Contains(out, words[0]) {
 			out = append(out, words[0])
 		}
 	}
@@ -163,7 +164,8 @@ func standingOn(root, one string) (out []string) {
 func sources(root, only string) (out []string) {
 	for _, dir := range []string{"core", "internal/workshop"} {
 		err := filepath.WalkDir(filepath.Join(root, dir), func(path string, d os.DirEntry, err error) error {
-			if err != nil || d.IsDir() || strings.Contains(path, "testdata") || strings.HasSuffix(path, "_test.go") {
+			ofTests := strings.Contains(path, "testdata") || strings.HasSuffix(path, "_test.go")
+			if err != nil || d.IsDir() || ofTests {
 				return err
 			}
 			file, err := filepath.Rel(root, path)

@@ -43,9 +43,8 @@ func numbersOf(root string, files []string) (out []mutant) {
 				is := more(was)
 				changed := slices.Clone(lines)
 				changed[i] = line[:at[0]] + is + line[at[1]:]
-				out = append(out, mutant{
-					file: file, line: i + 1, kind: "number", was: was, is: is, text: []byte(strings.Join(changed, "\n")),
-				})
+				text := []byte(strings.Join(changed, "\n"))
+				out = append(out, mutant{file: file, line: i + 1, kind: "number", was: was, is: is, text: text})
 			}
 		}
 	}

@@ -122,13 +122,14 @@ type result struct {
 	said           string // where it failed
 }
 
-// runAll runs the suites in their order, as many beside each other as there are cores.
+// runAll runs the suites in their order, one more beside each other than there are cores: a browser waits as much as it
+// works.
 func runAll(root, dir string) []result {
 	all := suites()
 	results := make([]result, len(all))
 	next := make(chan int)
 	var lanes sync.WaitGroup
-	for range runtime.NumCPU() {
+	for range runtime.NumCPU() + 1 {
 		lanes.Go(func() {
 			for i := range next {
 				fmt.Printf("%s  %s …\n", time.Now().Format(time.TimeOnly), all[i].name)
@@ -165,7 +166,8 @@ func (s suite) run(root, dir string) result {
 	}
 	cmd := exec.Command(args[0], args[1:]...)
 	cmd.Dir = filepath.Join(root, s.in)
-	cmd.Env = append(os.Environ(), "TMPDIR="+dir, mark+"="+dir, "PLAYWRIGHT_JSON_OUTPUT_NAME="+filepath.Join(out, "report.json"))
+	report := "PLAYWRIGHT_JSON_OUTPUT_NAME=" + filepath.Join(out, "report.json")
+	cmd.Env = append(os.Environ(), "TMPDIR="+dir, mark+"="+dir, report)
 	cmd.SysProcAttr = &syscall.SysProcAttr{Setpgid: true}
 	log, err := os.Create(filepath.Join(out, "log"))
 	if err != nil {
@@ -201,7 +203,8 @@ func report(all []result, left []string) int {
 	status, passed, failed := 0, 0, 0
 	fmt.Printf("\n%-34s %7s %7s %9s %9s\n", "suite", "passed", "failed", "seconds", "CPU s")
 	for _, r := range all {
-		fmt.Printf("%-34s %7s %7s %9.0f %9.0f", r.name, tests(r, r.passed), tests(r, r.failed), r.wall.Seconds(), r.cpu.Seconds())
+		passedHere, failedHere := tests(r, r.passed), tests(r, r.failed)
+		fmt.Printf("%-34s %7s %7s %9.0f %9.0f", r.name, passedHere, failedHere, r.wall.Seconds(), r.cpu.Seconds())
 		if r.err != nil {
 			status = 1
 			fmt.Printf("   FAILED: %v", r.err)

@@ -23,7 +23,7 @@ type suite struct {
 // A quiet machine needs minutes; a busy one may need many times as long, and is not wrong for it.
 const (
 	longest = 60 * time.Minute
-	goTest  = "go test -json -timeout 50m "
+	goTest  = "go test -json -count=1 -timeout 50m "
 )
 
 // suites are all there are, the longest first, so that what is short fills the gaps.

@@ -63,8 +63,8 @@ var (
 	templatesMu sync.Mutex
 )
 
-// Copy makes a database like the one that fill makes of an empty one, and returns its DSN. What is filled under one name
-// is filled once in a package: schema and data are copied by the server from then on.
+// Copy makes a database like the one that fill makes of an empty one, and returns its DSN. What is filled under one
+// name is filled once in a package: schema and data are copied by the server from then on.
 func Copy(t testing.TB, name string, fill func(dsn string) error) string {
 	t.Helper()
 	templatesMu.Lock()
@@ -107,7 +107,7 @@ func statements(dsn string) (string, error) {
 		return "", err
 	}
 	columns := map[string][]string{}
-	rows, err := db.Query(`SELECT c.table_name, CONCAT('` + "`', c.column_name, '`" + `') FROM information_schema.columns c
+	rows, err := db.Query(`SELECT c.table_name, c.column_name FROM information_schema.columns c
 		JOIN information_schema.tables t ON t.table_schema = c.table_schema AND t.table_name = c.table_name
 		WHERE c.table_schema = DATABASE() AND t.table_type = 'BASE TABLE' AND c.is_generated = 'NEVER'
 		ORDER BY c.table_name, c.ordinal_position`)
@@ -120,7 +120,7 @@ func statements(dsn string) (string, error) {
 		if err := rows.Scan(&table, &column); err != nil {
 			return "", err
 		}
-		columns[table] = append(columns[table], column)
+		columns[table] = append(columns[table], "`"+column+"`")
 	}
 	if err := rows.Err(); err != nil {
 		return "", err
@@ -132,7 +132,8 @@ func statements(dsn string) (string, error) {
 			return "", err
 		}
 		names := strings.Join(columns[table], ", ")
-		out = append(out, create, fmt.Sprintf("INSERT INTO `%s` (%s) SELECT %s FROM `%s`.`%s`", table, names, names, from, table))
+		copied := fmt.Sprintf("INSERT INTO `%s` (%s) SELECT %s FROM `%s`.`%s`", table, names, names, from, table)
+		out = append(out, create, copied)
 	}
 	return strings.Join(out, ";\n"), nil
 }
