@@ -65,6 +65,11 @@ measure:
 mutate:
 	go run -C tools ./mutate ..
 
+# What of the screens the browser tests run, by folder.
+coverage: e2e/node_modules/.installed
+	@scripts/need.sh $(MARIADB) $(CHROMIUM)
+	@scripts/coverage.sh
+
 # One current picture of each main view, from the demo's data.
 screenshots: build e2e/node_modules/.installed
 	@scripts/need.sh $(MARIADB) $(CHROMIUM)

@@ -21,5 +21,6 @@ export default async function start() {
   return async () => {
     demo.kill('SIGTERM')
     await ended
+    if (process.env.COVERAGE) await (await import('./coverage')).tellCoverage()
   }
 }

@@ -1,5 +1,6 @@
 import axe from 'axe-core'
 import { expect, test as base, type Browser, type BrowserContext, type Page } from '@playwright/test'
+import { covered } from '../covered'
 import { zone } from '../moment'
 
 /** How far the clock of all tests is ahead of the machine's. */
@@ -40,6 +41,7 @@ export const test = base.extend<{ errors: string[] }, { browser: Browser }>({
       browser.newContext = async (options) => {
         const context = await open(options)
         await setClock(context)
+        if (process.env.COVERAGE) covered(context)
         return context
       }
       await use(browser)

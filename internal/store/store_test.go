@@ -12,6 +12,8 @@ import (
 	"testing"
 	"time"
 
+	"github.com/go-sql-driver/mysql"
+
 	"firmitas/internal/localdb/dbtest"
 )
 
@@ -561,5 +563,36 @@ func TestPhotosBesideTheDatabase(t *testing.T) {
 	}
 	if n := sweep(later); n != 0 {
 		t.Errorf("after its piece was deleted: %d files", n)
+	}
+}
+
+// A disk without room is said as that, whatever was being written when it ran out: MariaDB has a number for each, and the
+// engine's own carry the system's (ENOSPC, 28) in their words.
+func TestAFullDiskIsSaidAsOne(t *testing.T) {
+	for _, c := range []struct {
+		number uint16
+		words  string
+		full   bool
+	}{
+		{1021, "Disk full (/tmp/x); waiting for someone to free some space", true},
+		{1114, "The table 'events' is full", true},
+		{1026, `Error writing file './x.frm' (Errcode: 28 "No space left on device")`, true},
+		{3, `Error writing file '/tmp/MLx' (Errcode: 28 "No space left on device")`, true},
+		{1030, `Got error 28 "No space left on device" from storage engine InnoDB`, true},
+		{1180, "Got error 28 during COMMIT", true},
+		{1030, "Got error 122 from storage engine", false},
+		{1026, `Error writing file './x.frm' (Errcode: 5 "Input/output error")`, false},
+		{1062, "Duplicate entry '28' for key 'x'", false},
+	} {
+		err := &mysql.MySQLError{Number: c.number, Message: c.words}
+		if got := errors.Is(wrap(err), ErrFull); got != c.full {
+			t.Errorf("%d %s: full %v", c.number, c.words, got)
+		}
+		if got := errors.Is(atCommit(err), ErrFull); got != c.full {
+			t.Errorf("at its end, %d %s: full %v", c.number, c.words, got)
+		}
+	}
+	if !errors.Is(wrap(&mysql.MySQLError{Number: 1452, Message: "a foreign key constraint fails"}), ErrNotFound) {
+		t.Error("what it belongs to is gone, and that is not said")
 	}
 }

@@ -51,6 +51,7 @@ export function Happened({ piece, now }: { piece: Piece; now: string }) {
             <span className="min-w-0 break-words">
               {e.zone && <b>{e.zone}. </b>}
               {e.words} <HowItWent event={e} />
+              {e.note && <span className="block text-sm">{e.note}</span>}
             </span>
             {takingBack.includes(e.id) && <b>is taken back once the server answers</b>}
             {!locked && !takingBack.includes(e.id) && (

@@ -105,6 +105,8 @@ function WhatWentOn({ plan, how, change, problem }: Part & { plan: Plan }) {
   const show = useShow()
   const shelf = useQuery(productsQuery).data?.filter((p) => !p.retired) ?? []
   const tins = plan.tins.filter((t) => t.productId === how.productId)
+  const toldAt = tins.find((t) => t.id === how.tinId)?.toldAt
+  const before = how.at !== undefined && toldAt !== undefined && Date.parse(how.at) < Date.parse(toldAt)
   const products = Object.fromEntries(
     [
       ...plan.needs.map((n) => [n.product.id, n.product.name] as const),
@@ -130,6 +132,11 @@ function WhatWentOn({ plan, how, change, problem }: Part & { plan: Plan }) {
         error={problem?.at('/tinId')}
         onChange={(id) => change({ tinId: id === '' ? undefined : Number(id) })}
       />
+      {before && (
+        <p className="text-sm sm:col-span-2">
+          That was before somebody last told what this tin holds: no litres leave it for this coat.
+        </p>
+      )}
       <Field
         label="Air"
         hint="empty = as read last, or planned"
