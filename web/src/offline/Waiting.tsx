@@ -24,8 +24,9 @@ export function Waiting() {
               onClick={() => setOpen(!open)}
             >
               <CloudOff size={18} className="shrink-0" aria-hidden="true" />
-              {waits.length === 1 ? 'One press waits' : `${waits.length} presses wait`} on this device; sent in their
-              order once the server answers.
+              {waits.length === 1
+                ? 'One press waits on this device; sent once the server answers.'
+                : `${waits.length} presses wait on this device; sent in their order once the server answers.`}
             </button>
             {open && (
               <ol className="list-decimal pb-2 pl-6">

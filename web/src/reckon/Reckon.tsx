@@ -96,6 +96,7 @@ function Sum({ calculator: c, piece }: { calculator: Calculator; piece: Piece | 
   })
   const problem = complete && query.error instanceof Problem ? query.error : undefined
   const answer = complete && !problem ? query.data : undefined
+  const ofWhatIsTyped = JSON.stringify(settled) === JSON.stringify(values) && !query.isPlaceholderData
   return (
     <section aria-label={c.name} className="max-w-2xl">
       <h2 className="mb-3">{c.name}</h2>
@@ -130,7 +131,7 @@ function Sum({ calculator: c, piece }: { calculator: Calculator; piece: Piece | 
           <span className="opacity-85">Fill in what is asked, and it stands here.</span>
         )}
       </output>
-      {answer && piece && <PinIt piece={piece} calculator={c} answer={answer} />}
+      {answer && piece && <PinIt piece={piece} calculator={c} answer={answer} current={ofWhatIsTyped} />}
       <p className="mt-3 text-sm opacity-85">Basis: {c.basis}.</p>
     </section>
   )
@@ -188,8 +189,18 @@ function figure({ value, unit }: Calculated['results'][number], show: Show): str
 const kept = (told: Told[], where: string) =>
   told.some((t) => 'press' in t) ? 'Kept on this device, to be sent' : where
 
-/** Keeps an answer as a note in the piece's log. */
-function PinIt({ piece, calculator, answer }: { piece: Piece; calculator: Calculator; answer: Calculated }) {
+/** Keeps an answer as a note in the piece's log: never one of what was typed before, while the next is on its way. */
+function PinIt({
+  piece,
+  calculator,
+  answer,
+  current,
+}: {
+  piece: Piece
+  calculator: Calculator
+  answer: Calculated
+  current: boolean
+}) {
   const show = useShow()
   const { tell, busy, problem } = useTell(piece)
   const [pinned, setPinned] = useState<{ text: string; told: Told }>()
@@ -213,12 +224,22 @@ function PinIt({ piece, calculator, answer }: { piece: Piece; calculator: Calcul
   const isListed = answer.buys.length > 0 && onList.length === answer.buys.length
   return (
     <div className="mt-3">
-      <button type="button" className="btn btn-outline" disabled={busy || isPinned} onClick={() => void pin()}>
+      <button
+        type="button"
+        className="btn btn-outline"
+        disabled={busy || isPinned || !current}
+        onClick={() => void pin()}
+      >
         <Pin size={16} aria-hidden="true" />{' '}
         {isPinned ? kept([pinned.told], 'Pinned to its log') : 'Pin it to this piece'}
       </button>
       {answer.buys.length > 0 && (
-        <button type="button" className="btn btn-outline ml-2" disabled={busy || isListed} onClick={() => void list()}>
+        <button
+          type="button"
+          className="btn btn-outline ml-2"
+          disabled={busy || isListed || !current}
+          onClick={() => void list()}
+        >
           <ShoppingBasket size={16} aria-hidden="true" />{' '}
           {isListed ? kept(onList, 'On the shopping list') : 'Put what it takes on the shopping list'}
         </button>
