@@ -20,7 +20,7 @@ failed=0
 while read -r at zone; do
   [ -n "$at" ] || continue
   log=$(mktemp)
-  FIRMITAS_AT=$at FIRMITAS_ZONE=$zone npx playwright test --reporter=list >"$log" 2>&1 </dev/null || failed=1
+  FIRMITAS_AT=$at FIRMITAS_ZONE=$zone npx playwright test --reporter=list "$@" >"$log" 2>&1 </dev/null || failed=1
   printf '%-28s %-18s %s\n' "$at" "$zone" "$(grep -E '^ +[0-9]+ (passed|failed)' "$log" | tr -s ' ' | tr '\n' ' ')"
   grep -E '^ +\[.*\] ›|^ +[0-9]+\) ' "$log" | sort -u
   rm -f "$log"
