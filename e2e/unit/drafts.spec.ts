@@ -23,7 +23,9 @@ const laid = (names: string[]): LayOut =>
   }) as unknown as LayOut
 
 test('what cannot be read goes out as what the server refuses by name, never as something else', () => {
-  const input = inputOf(typed({ tempC: NaN, rh: undefined, alike: NaN, zones: [{ ...blankDraft().zones[0]!, areaM2: NaN }] }))
+  const input = inputOf(
+    typed({ tempC: NaN, rh: undefined, alike: NaN, zones: [{ ...blankDraft().zones[0]!, areaM2: NaN }] }),
+  )
   expect(input.air).toEqual({ tempC: -99, rh: -1 })
   expect(input.alike).toBe(0)
   expect(input.zones[0]!.areaM2).toBe(0)
