@@ -227,10 +227,14 @@ test('a press that was taken back while it was about to be sent is not sent', as
   const [device, server] = [new Device(), new Server()]
   const queue = page(device, server, keys())
   await device.keeper.add({ ...note('A'), key: 'k', tried: false })
-  const sending = queue.send()
-  await device.keeper.dropUnsent('k')
-  await sending
-  expect(server.facts.length + device.presses.length).toBeLessThanOrEqual(1)
+  const all = device.keeper.all
+  device.keeper.all = async () => {
+    const seen = await all()
+    await device.keeper.dropUnsent('k') // by another tab, between reading and sending
+    return seen
+  }
+  await queue.send()
+  expect(server.asked).toBe(0)
   expect(device.presses).toEqual([])
 })
 
