@@ -192,15 +192,31 @@ func TestNothingIsCalledByAnothersName(t *testing.T) {
 			}
 		}
 	}
+	comes := map[string]bool{"iron": true, "sun": true, "cup": true, "dish": true, "spill": true, "none": true} // of which code asks
+	for _, h := range hazards {
+		for _, m := range h.meets {
+			comes[m] = true
+		}
+	}
 	for _, u := range enduse.EndUses {
 		of, own := uses[u.ID]
 		if !own {
 			t.Errorf("life %s has no row in uses.csv", u.ID)
 		}
+		for _, m := range of.meets {
+			if !comes[m] {
+				t.Errorf("life %s meets %q, which hurts nothing", u.ID, m)
+			}
+		}
 		for _, id := range []string{"use." + of.class, "today.until." + of.group, "today.light." + of.group} {
 			if !Known(id) {
 				t.Errorf("life %s: no words for %s", u.ID, id)
 			}
+		}
+	}
+	for life := range uses {
+		if enduse.Find(life) == nil {
+			t.Errorf("uses.csv: there is no life %q", life)
 		}
 	}
 	for _, s := range surfaces {

@@ -37,6 +37,9 @@ func mustParseOpenTimes(file []byte) map[string]openTime {
 			}
 		}
 		for _, family := range strings.Fields(cell["families"]) {
+			if _, twice := out[family]; twice || Families[family] == nil {
+				panic(fmt.Sprintf("opentimes.csv, %s: family %q", cell["class"], family))
+			}
 			out[family] = t
 		}
 	}

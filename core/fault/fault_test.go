@@ -122,6 +122,9 @@ func TestTablesHoldTogether(t *testing.T) {
 		if f.Name == "" || f.Seen == "" || f.Dry+f.Later == "" || f.Next == "" || f.Cost == "" || len(f.causes) < 2 {
 			t.Errorf("%s: %+v", f.ID, f)
 		}
+		if len(f.Cautions()) != len(f.hazards) {
+			t.Errorf("%s: hazards %v, of which nobody warns of all", f.ID, f.hazards)
+		}
 		for _, c := range f.causes {
 			knows(f.ID, c.factors)
 			used[c.cause] = true
