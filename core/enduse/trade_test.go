@@ -1,6 +1,11 @@
 package enduse
 
-import "testing"
+import (
+	"os"
+	"strconv"
+	"strings"
+	"testing"
+)
 
 // life is what the trade asks of a surface: water, alcohol and food, cleaner, heat, abrasion, weather; and film in µm.
 type life struct {
@@ -82,5 +87,39 @@ func TestHarderLivesAskForNoLess(t *testing.T) {
 		if harder.Asks[c.of] < softer.Asks[c.of] {
 			t.Errorf("%s asks %d of %v, %s %d", c.harder, harder.Asks[c.of], c.of, c.softer, softer.Asks[c.of])
 		}
+	}
+}
+
+// Renewals are promised at the short end of what the trade tells: a buyer who renews too early has lost an hour.
+func TestUpkeepIsTheShortEndOfTheTrades(t *testing.T) {
+	text, err := os.ReadFile("testdata/upkeep.txt")
+	if err != nil {
+		t.Fatal(err)
+	}
+	wears := [][]string{{"quiet"}, {"table"}, {"kitchen"}, {"seat"}, {"floor_home", "floor_public"}, {"covered", "exposed", "coast"}}
+	held := 0
+	for _, line := range strings.Split(string(text), "\n") {
+		cells := strings.Split(line, " | ")
+		if line == "" || line[0] == '#' {
+			continue
+		}
+		for i, columns := range wears {
+			for j, cell := range strings.Split(cells[i+1], " / ") {
+				least, _, _ := strings.Cut(cell, "–")
+				months, err := strconv.ParseFloat(least, 64)
+				if err != nil {
+					continue // not the answer there
+				}
+				for _, family := range strings.Fields(cells[0]) {
+					held++
+					if got := upkeep[family][columns[j]]; got != int(max(months, min(1, months*2))) {
+						t.Errorf("%s, %s: renewed after %d months, the trade says %s", family, columns[j], got, cell)
+					}
+				}
+			}
+		}
+	}
+	if held < 130 {
+		t.Errorf("only %d cells of the trade's table were held against ours", held)
 	}
 }

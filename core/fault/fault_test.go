@@ -4,6 +4,7 @@ import (
 	"encoding/csv"
 	"math/rand/v2"
 	"os"
+	"regexp"
 	"slices"
 	"strings"
 	"testing"
@@ -142,6 +143,42 @@ func TestTablesHoldTogether(t *testing.T) {
 	}
 	if len(Faults) < 30 {
 		t.Errorf("%d faults", len(Faults))
+	}
+}
+
+// What a fault's line says in words its figures say too: minutes by what it costs, hours by what it waits for.
+func TestFiguresOfAFaultAreThoseOfItsWords(t *testing.T) {
+	both := regexp.MustCompile(`^(\d+)(?:–\d+)?\+(\d+)(?:–\d+)?/m²`)
+	byArea := regexp.MustCompile(`^()(\d+)(?:–\d+)?\+?/m²`)
+	byPlace := regexp.MustCompile(`^(\d+)(?:–\d+)?() each`)
+	waits := regexp.MustCompile(`(?:(\d+)(?:–|-))?(\d+) (h|days?|weeks?)\b`)
+	hours := map[string]float64{"h": 1, "day": 24, "days": 24, "week": 168, "weeks": 168}
+	// Where the words name no hours: a night, a season, or what the class of the coat decides.
+	unsaid := map[string][]float64{
+		"fisheyes": {24, 12}, "hair": {12}, "bleed": {24}, "sticky": {168}, "waxstreaks": {12}, "sidebond": {2160},
+		"runs": {168}, "sags": {48, 168}, "pickup": {24}, "knotspots": {2},
+	}
+	for _, f := range Faults {
+		said := []string{"", "", ""} // counted by what nobody knows beforehand: leaf, lengths, a survey
+		for _, form := range []*regexp.Regexp{both, byArea, byPlace} {
+			if found := form.FindStringSubmatch(f.Cost); found != nil {
+				said = found
+			}
+		}
+		if f.FixedMinutes != number(said[1]) || f.MinutesPerM2 != number(said[2]) {
+			t.Errorf("%s costs %q, and is counted as %g + %g/m²", f.ID, f.Cost, f.FixedMinutes, f.MinutesPerM2)
+		}
+		known := append([]float64{0}, unsaid[f.ID]...)
+		for _, w := range waits.FindAllStringSubmatch(f.Wait, -1) {
+			for _, n := range w[1:3] {
+				known = append(known, number(n)*hours[w[3]])
+			}
+		}
+		for _, h := range []float64{f.FirstH, f.FirstOilH, f.AfterH} {
+			if !slices.Contains(known, h) {
+				t.Errorf("%s waits %q, and is counted as %g, %g and %g h", f.ID, f.Wait, f.FirstH, f.FirstOilH, f.AfterH)
+			}
+		}
 	}
 }
 

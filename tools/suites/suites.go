@@ -127,4 +127,9 @@ func countPlaywright(r *result, out string) {
 	if json.Unmarshal(data, &report) == nil {
 		r.passed, r.failed = report.Stats.Expected, report.Stats.Unexpected+report.Stats.Flaky
 	}
+	screens, _ := filepath.Glob(filepath.Join(out, "results", "*", "error-context.md")) // what stood there when it failed
+	for _, screen := range screens {
+		text, _ := os.ReadFile(screen)
+		r.said += string(text)
+	}
 }

@@ -18,6 +18,13 @@ export const keptOnDevice = [
   'faults',
 ]
 
+/** Whether an answer may stay on this device: of bench and piece only what bears no sum. */
+function isKept([root, ...of]: readonly unknown[]) {
+  if (root === 'bench') return of.length === 0
+  if (root === 'piece') return of.length === 1 || of[1] === 'events'
+  return keptOnDevice.includes(String(root))
+}
+
 const PATIENCE = 3_000 // ms
 
 async function reachable() {
@@ -82,6 +89,6 @@ export const screens: Omit<PersistQueryClientOptions, 'queryClient'> = {
   maxAge: KEPT_FOR,
   buster: document.querySelector<HTMLScriptElement>('script[type=module]')?.src ?? '', // of another build: not ours to read
   dehydrateOptions: {
-    shouldDehydrateQuery: (q) => q.state.data !== undefined && keptOnDevice.includes(String(q.queryKey[0])),
+    shouldDehydrateQuery: (q) => q.state.data !== undefined && isKept(q.queryKey),
   },
 }
