@@ -38,7 +38,7 @@ func (z *reader) avoid() {
 	z.when(z.meets("sanitiser") && !toldOtherwise, "avoid", "life: wiped with disinfectant", "avoid.bleach", nil)
 	reached := z.clear() && z.surface.ID != "resin"
 	z.when(z.wood.Tannin && reached && z.meets("iron"), "avoid", "tannin in the wood", "avoid.iron", nil)
-	peels := z.wood.Oily && z.main.family().Is("bare") && z.life.Outdoors()
+	peels := z.wood.Oily && z.main.family().Is(coating.GroupBare) && z.life.Outdoors()
 	z.when(peels, "avoid", "oily wood", "avoid.varnish", nil)
 	z.sun()
 }

@@ -47,7 +47,7 @@ func zoneOf(t *testing.T, w system.Wish, layers string, shade coating.Shade) Zon
 			t.Fatalf("no family %q", family)
 		}
 		f, of := coating.Families[family], coating.Shade(coating.Clear)
-		if f.Pigmented() || f.Is("decor") || coloured {
+		if f.Pigmented() || f.Is(coating.GroupDecor) || coloured {
 			of = shade
 		}
 		p := productOf(t, family, of)
@@ -171,7 +171,7 @@ func TestCardsSayWhatTheirPieceAsks(t *testing.T) {
 		}
 	}
 	for id, f := range coating.Families {
-		finishing := f.Is("clear") || f.Is("oil") || f.Is("wax") || f.Is("paint") || f.Is("resin")
+		finishing := f.Is(coating.GroupClear) || f.Is(coating.GroupOil) || f.Is(coating.GroupWax) || f.Is(coating.GroupPaint) || f.Is(coating.GroupResin)
 		if finishing && !families[id] && !strings.HasPrefix(id, "some_") {
 			t.Errorf("family %s has no card", id)
 		}

@@ -62,7 +62,7 @@ func (f Facts) reader(i int, at time.Time) *reader {
 		return z
 	}
 	z.look()
-	if z.main.family().Is("kept") && !z.isA("gilded") { // whatever life it leads, it is its age that is looked after
+	if z.main.family().Is(coating.GroupKept) && !z.isA("gilded") { // whatever life it leads, it is its age that is looked after
 		z.use = uses["heirloom"]
 	}
 	return z
@@ -102,7 +102,7 @@ func (z *reader) look() {
 	}
 	for i := at - 1; i >= 0; i-- {
 		l := &z.Layers[i]
-		hidden := l.family().Is("primer") || l.family().Is("sealer") || l.family().Is("filler")
+		hidden := l.family().Is(coating.GroupPrimer) || l.family().Is(coating.GroupSealer) || l.family().Is(coating.GroupFiller)
 		if same := l.finish().Kind == z.finish.Kind; !hidden && !same {
 			z.below = append(z.below, l)
 		}
@@ -115,7 +115,7 @@ func (z *reader) look() {
 // partly tells of a layer that leaves open, in part, what lies below it.
 func (z *reader) partly(i int) bool {
 	l := z.Layers[i]
-	painted := l.Role == system.Decorate && !l.family().Is("wax")
+	painted := l.Role == system.Decorate && !l.family().Is(coating.GroupWax)
 	return l.family().Partly() || i > 0 && painted
 }
 
@@ -153,7 +153,7 @@ func (z *reader) food() bool  { return z.life.Has(enduse.Food) || z.use.group ==
 // clear tells whether the wood is seen.
 func (z *reader) clear() bool {
 	return len(z.Layers) > 0 && !slices.ContainsFunc(z.Layers, func(l Layer) bool {
-		return l.opaque() && !l.family().Is("primer")
+		return l.opaque() && !l.family().Is(coating.GroupPrimer)
 	})
 }
 

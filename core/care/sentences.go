@@ -32,11 +32,11 @@ func (z *reader) whatThisIs() {
 	args := map[string]Arg{"kind": kind(z.finish), "n": n(z.main.Coats), "sheen": term(sheen(z.main.Sheen))}
 	fact := fmt.Sprintf("%s, %d × (%s)", z.main.Product, z.main.Coats, z.main.family().Name)
 	switch {
-	case z.main.family().Is("bare") && z.wood.Wood():
+	case z.main.family().Is(coating.GroupBare) && z.wood.Wood():
 		z.say("what", "left bare", "what.bare", nil)
-	case z.main.family().Is("bare"):
+	case z.main.family().Is(coating.GroupBare):
 		z.say("what", "left bare", "what.bare_thing", nil)
-	case z.main.family().Is("kept"):
+	case z.main.family().Is(coating.GroupKept):
 		z.say("what", "kept as it is", "what.kept", nil)
 	case z.finish.Counted == inCoats:
 		z.say("what", fact, "what.coats", args)
@@ -146,7 +146,7 @@ func (z *reader) everyDay() {
 }
 
 func (z *reader) daily() string {
-	bare := z.main.family().Is("bare")
+	bare := z.main.family().Is(coating.GroupBare)
 	soaked := z.finish.Counted == inTimes && z.surface.Wipe >= dampCloth && z.surface.ID != "resin"
 	switch level := z.wipe(); {
 	case level == brushOnly, level == clothDab && z.surface.ID != "cloth":
@@ -191,7 +191,7 @@ func (z *reader) dailyFloor() string {
 	switch {
 	case z.surface.ID == "soap":
 		return "floor_soap"
-	case z.main.family().Is("bare"):
+	case z.main.family().Is(coating.GroupBare):
 		return "floor_bare"
 	case z.wipe() < dampCloth:
 		return "floor_wax"
@@ -213,7 +213,7 @@ func (z *reader) living() {
 	case z.life.Outdoors() && !slices.Contains(uses[z.life.ID].meets, "outdoors"):
 		class = "garden" // an inside life in an outside place
 	}
-	bare := z.main.family().Is("bare")
+	bare := z.main.family().Is(coating.GroupBare)
 	z.when(z.surface.ID == "cloth", "use", "on cloth", "use.cloth", nil)
 	z.when(!(z.isA("sauna") && !bare), "use", fact, "use."+class, nil)
 	z.when(bare && z.life.Outdoors() && z.wood.Wood(), "use", "left bare outdoors", "use.greys", nil)
@@ -222,7 +222,7 @@ func (z *reader) living() {
 // ownerOils tells whether cloths of what the owner lays on heat by themselves.
 func (z *reader) ownerOils() bool {
 	f := z.main.family()
-	owner := z.surface.Owner && f.Is("oil") || z.surface.ID == "spar"
+	owner := z.surface.Owner && f.Is(coating.GroupOil) || z.surface.ID == "spar"
 	return owner && f.SelfHeats() && !z.noOil()
 }
 

@@ -23,7 +23,7 @@ func everyKind(t *testing.T) []*coating.Product {
 	t.Helper()
 	var out []*coating.Product
 	for _, f := range coating.FamiliesInOrder() {
-		if f.Is("factory") || f.NothingOn() {
+		if f.Is(coating.GroupFactory) || f.NothingOn() {
 			continue
 		}
 		for _, shade := range coating.Shades {
@@ -131,7 +131,7 @@ func wrongColour(w system.Wish, s system.System) string {
 	hides := last.Opaque()
 	var painted coating.Shade
 	for _, l := range s.Layers {
-		if l.Product.Opaque() && !l.Product.Family.Is("primer") && l.Role != system.Decorate {
+		if l.Product.Opaque() && !l.Product.Family.Is(coating.GroupPrimer) && l.Role != system.Decorate {
 			painted = l.Product.Shade
 		}
 	}
@@ -264,7 +264,7 @@ func TestRandomCardsHold(t *testing.T) {
 			layers = slices.DeleteFunc(layers, func(l system.Layer) bool { return l.Product.Family.NothingOn() })
 		}
 		layers = slices.DeleteFunc(layers, func(l system.Layer) bool {
-			return !l.Product.Family.NothingOn() && l.Product.Family.Is("textile") != (w.Material.ID == "cloth")
+			return !l.Product.Family.NothingOn() && l.Product.Family.Is(coating.GroupTextile) != (w.Material.ID == "cloth")
 		})
 		if len(layers) == 0 {
 			continue

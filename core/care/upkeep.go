@@ -54,7 +54,7 @@ var damages = map[string]string{
 
 func (z *reader) damage() string {
 	id := cmp.Or(damages[z.surface.ID], z.surface.ID)
-	thin := func(l *Layer) bool { return l.family().Is("stain") || l.leaf() }
+	thin := func(l *Layer) bool { return l.family().Is(coating.GroupStain) || l.leaf() }
 	stained := slices.ContainsFunc(z.below, thin)
 	soaked := z.finish.Counted == inTimes && z.surface.Wipe >= barelyDamp && z.surface.ID != "resin"
 	switch {
@@ -84,13 +84,13 @@ var ringed = []string{"shellac", "wax", "wax_porous", "lacquer"}
 // noOil tells of an oil on paint: it soaks into nothing.
 func (z *reader) noOil() bool {
 	closed := func(l *Layer) bool { return l.opaque() && l.Family != "paint_linseed" }
-	return z.main.family().Is("oil") && slices.ContainsFunc(z.below, closed)
+	return z.main.family().Is(coating.GroupOil) && slices.ContainsFunc(z.below, closed)
 }
 
 // through is the sentence that a layer earns which is seen through what lies over it; "" where it earns none.
 func (z *reader) through(l *Layer) string {
 	f := l.family()
-	clearFilm := z.finish.Counted == inCoats && !z.main.opaque() && !z.main.family().Is("paint")
+	clearFilm := z.finish.Counted == inCoats && !z.main.opaque() && !z.main.family().Is(coating.GroupPaint)
 	switch {
 	case f.Has(coating.Leaf):
 		return "below.leaf"
@@ -104,7 +104,7 @@ func (z *reader) through(l *Layer) string {
 		return "below.no_oil"
 	case l.opaque() && clearFilm:
 		return "below.paint"
-	case f.Is("stain"):
+	case f.Is(coating.GroupStain):
 		return "below.stain"
 	}
 	return ""
@@ -169,9 +169,9 @@ func nextOf(first time.Time, months int, at time.Time) (next time.Time, passed b
 func (z *reader) renewal(months int) string {
 	id := renewals[z.surface.ID]
 	switch {
-	case z.main.family().Is("kept"):
+	case z.main.family().Is(coating.GroupKept):
 		return "renew.kept"
-	case z.main.family().Is("bare"):
+	case z.main.family().Is(coating.GroupBare):
 		return z.renewalOfBare(months)
 	case z.surface.ID == "cloth":
 		return "renew.cloth"

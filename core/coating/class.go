@@ -149,7 +149,7 @@ func (f *Family) KindOver(ground *Family) (KindOfCoat, bool) {
 	switch {
 	case f == ground:
 		return OfItsOwn, true
-	case f.Is("decor") || f.Is("filler") || f.Is("stain"):
+	case f.Is(GroupDecor) || f.Is(GroupFiller) || f.Is(GroupStain):
 		return 0, false
 	case f.Body == Wax:
 		return OfWax, true

@@ -28,7 +28,7 @@ func TestEveryFamilyIsWhole(t *testing.T) {
 		if len(f.Groups) == 0 || f.Name == "" || f.AppliedBy == "" {
 			t.Errorf("%s lacks a group, a name or a way to put it on", id)
 		}
-		if f.Body == Film && f.Is("clear") && (f.Typical.SolidsPct == 0 || f.Typical.Coats == 0) {
+		if f.Body == Film && f.Is(GroupClear) && (f.Typical.SolidsPct == 0 || f.Typical.Coats == 0) {
 			t.Errorf("%s is a clear film without solids or coats", id)
 		}
 	}
@@ -216,7 +216,7 @@ func TestNoFamilyLacksItsCaution(t *testing.T) {
 		has := func(id string) bool {
 			return slices.ContainsFunc(p.Cautions(), func(c Caution) bool { return c.ID == id })
 		}
-		dryingOil := f.Is("oil") && f.Cure != NoCure
+		dryingOil := f.Is(GroupOil) && f.Cure != NoCure
 		for _, c := range []struct {
 			needs   bool
 			caution string

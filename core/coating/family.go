@@ -57,56 +57,89 @@ const (
 	Aerosol Method = "aerosol"
 )
 
-// Tags: what a kind contains or does that a rule, a gate or a caution asks about.
+// Tag is what a kind contains or does that a rule, a gate or a caution asks about.
+type Tag string
+
 const (
-	ContainsWax      = "wax"
-	Stearate         = "stearate"
-	Urethane         = "urethane"
-	Isocyanate       = "isocyanate"
-	Formaldehyde     = "formaldehyde"
-	Preservative     = "preservative"
-	NutOil           = "nut_oil"
-	Linseed          = "linseed"
-	Drier            = "drier"
-	Tacky            = "tacky"
-	Epoxy            = "epoxy"
-	Factory          = "factory" // baked or UV-cured before it came here; never on a shelf
-	SelfHeatingRags  = "self_heating_rags"
-	PlainNaturalKind = "plain_natural" // known as harmless in itself: shellac, food-grade oil and wax
-	Hardwax          = "hardwax"       // oil with hard wax, built up inside the wood
-	Polish           = "polish"        // oil and wax to rub on: what goes over it meets wax
-	Soap             = "soap"
-	Casein           = "casein"      // flakes where it finds no pores
-	Dye              = "dye"         // colour that its carrier lifts again
-	Glaze            = "glaze"       // colour between coats, never on bare wood
-	SlowFiller       = "slow_filler" // deep in the pores, it dries last
-	DarkWax          = "dark_wax"
-	Limes            = "limes" // white that stays in open pores
-	Leaf             = "leaf"
-	Size             = "size" // holds leaf
-	GildingWax       = "gilding_wax"
-	Transfer         = "transfer"
-	Paper            = "paper"
-	Crackles         = "crackles" // the paint over it cracks
-	StaysSoft        = "stays_soft"
-	ToBePainted      = "to_be_painted"  // shows for ever under a clear coat
-	SwellsBetween    = "swells_between" // recoated before its window closes or after its late time, never between
-	Silicone         = "silicone"       // no coat holds on it
-	Flexible         = "flexible"       // stays softer than a clear for tables and floors
-	MetalPrimer      = "metal_primer"
-	Sensitiser       = "sensitiser"   // its hardener makes some people allergic for life
-	Blush            = "blush"        // sweats a waxy layer that is washed off
-	Gum              = "gum"          // floats off under water
-	Lime             = "lime"         // caustic while wet
-	KindUnknown      = "kind_unknown" // a lay person's word, with the worst of its meanings
+	ContainsWax      Tag = "wax"
+	Stearate         Tag = "stearate"
+	Urethane         Tag = "urethane"
+	Isocyanate       Tag = "isocyanate"
+	Formaldehyde     Tag = "formaldehyde"
+	Preservative     Tag = "preservative"
+	NutOil           Tag = "nut_oil"
+	Linseed          Tag = "linseed"
+	Drier            Tag = "drier"
+	Tacky            Tag = "tacky"
+	Epoxy            Tag = "epoxy"
+	Factory          Tag = "factory" // baked or UV-cured before it came here; never on a shelf
+	SelfHeatingRags  Tag = "self_heating_rags"
+	PlainNaturalKind Tag = "plain_natural" // known as harmless in itself: shellac, food-grade oil and wax
+	Hardwax          Tag = "hardwax"       // oil with hard wax, built up inside the wood
+	Polish           Tag = "polish"        // oil and wax to rub on: what goes over it meets wax
+	Soap             Tag = "soap"
+	Casein           Tag = "casein"      // flakes where it finds no pores
+	Dye              Tag = "dye"         // colour that its carrier lifts again
+	Glaze            Tag = "glaze"       // colour between coats, never on bare wood
+	SlowFiller       Tag = "slow_filler" // deep in the pores, it dries last
+	DarkWax          Tag = "dark_wax"
+	Limes            Tag = "limes" // white that stays in open pores
+	Leaf             Tag = "leaf"
+	Size             Tag = "size" // holds leaf
+	GildingWax       Tag = "gilding_wax"
+	Transfer         Tag = "transfer"
+	Paper            Tag = "paper"
+	Crackles         Tag = "crackles" // the paint over it cracks
+	StaysSoft        Tag = "stays_soft"
+	ToBePainted      Tag = "to_be_painted"  // shows for ever under a clear coat
+	SwellsBetween    Tag = "swells_between" // recoated before its window closes or after its late time, never between
+	Silicone         Tag = "silicone"       // no coat holds on it
+	Flexible         Tag = "flexible"       // stays softer than a clear for tables and floors
+	MetalPrimer      Tag = "metal_primer"
+	Sensitiser       Tag = "sensitiser"   // its hardener makes some people allergic for life
+	Blush            Tag = "blush"        // sweats a waxy layer that is washed off
+	Gum              Tag = "gum"          // floats off under water
+	Lime             Tag = "lime"         // caustic while wet
+	KindUnknown      Tag = "kind_unknown" // a lay person's word, with the worst of its meanings
 )
+
+// tags there are; another in families.csv is a mistake in it.
+var tags = []Tag{
+	ContainsWax, Stearate, Urethane, Isocyanate, Formaldehyde, Preservative, NutOil, Linseed, Drier, Tacky, Epoxy, Factory, SelfHeatingRags, PlainNaturalKind, Hardwax, Polish, Soap, Casein, Dye, Glaze, SlowFiller, DarkWax, Limes, Leaf, Size, GildingWax, Transfer, Paper, Crackles, StaysSoft, ToBePainted, SwellsBetween, Silicone, Flexible, MetalPrimer, Sensitiser, Blush, Gum, Lime, KindUnknown,
+}
+
+// Group of families: what a kind is sold and laid as.
+type Group string
+
+const (
+	GroupSealer  Group = "sealer"
+	GroupPrimer  Group = "primer"
+	GroupStain   Group = "stain"
+	GroupPaint   Group = "paint"
+	GroupClear   Group = "clear"
+	GroupOil     Group = "oil"
+	GroupWax     Group = "wax"
+	GroupDecor   Group = "decor"
+	GroupResin   Group = "resin"
+	GroupTextile Group = "textile"
+	GroupFloor   Group = "floor"
+	GroupFiller  Group = "filler"
+	GroupFactory Group = "factory"
+	GroupBare    Group = "bare"
+	GroupKept    Group = "kept"
+)
+
+// Groups there are, by name.
+var Groups = []Group{
+	GroupBare, GroupClear, GroupDecor, GroupFactory, GroupFiller, GroupFloor, GroupKept, GroupOil, GroupPaint, GroupPrimer, GroupResin, GroupSealer, GroupStain, GroupTextile, GroupWax,
+}
 
 // Family is a kind of coating with its typical data sheet. Basis of every value: practice.
 type Family struct {
 	ID            string
 	Place         int // in families.csv, which runs from primer to wax
 	Name          string
-	Groups        []string // sealer, primer, stain, paint, clear, oil, wax, decor, resin, textile
+	Groups        []Group
 	Carrier       Carrier
 	Cure          Cure
 	Body          Body
@@ -115,8 +148,8 @@ type Family struct {
 	Sheens        []Sheen
 	NeedsTopcoat  bool
 	AppliedBy     Method
-	RenewMonths   int      // indoors; 0 = not renewed as routine
-	Tags          []string // what it contains or does that rules, gates and cautions ask about
+	RenewMonths   int // indoors; 0 = not renewed as routine
+	Tags          []Tag
 	Notes         string
 	Typical       Sheet
 }
@@ -131,25 +164,11 @@ func FamiliesInOrder() []*Family {
 	return all
 }
 
-// Groups of families there are, in order.
-var Groups = func() []string {
-	var all []string
-	for _, f := range Families {
-		for _, g := range f.Groups {
-			if !slices.Contains(all, g) {
-				all = append(all, g)
-			}
-		}
-	}
-	slices.Sort(all)
-	return all
-}()
-
 // Is tells whether the family belongs to a group.
-func (f *Family) Is(group string) bool { return slices.Contains(f.Groups, group) }
+func (f *Family) Is(group Group) bool { return slices.Contains(f.Groups, group) }
 
 // Has tells whether the family contains something.
-func (f *Family) Has(what string) bool { return slices.Contains(f.Tags, what) }
+func (f *Family) Has(what Tag) bool { return slices.Contains(f.Tags, what) }
 
 // OilBased coats dry by taking oxygen and carry no water.
 func (f *Family) OilBased() bool {
@@ -164,17 +183,17 @@ func (f *Family) SelfHeats() bool { return f.Cure == Oxidation || f.Has(SelfHeat
 func (f *Family) Catalysed() bool { return f.Cure == Crosslinking && f.Carrier == LacquerSolvent }
 
 // NothingOn stands for an answer that lays nothing: the material left bare, what is there kept.
-func (f *Family) NothingOn() bool { return f.Is("bare") || f.Is("kept") }
+func (f *Family) NothingOn() bool { return f.Is(GroupBare) || f.Is(GroupKept) }
 
 // Pigmented kinds are never clear: paints, and primers that are no clear sealer.
-func (f *Family) Pigmented() bool { return f.Is("paint") || f.Is("primer") }
+func (f *Family) Pigmented() bool { return f.Is(GroupPaint) || f.Is(GroupPrimer) }
 
 // Porous paints drink whatever touches them until they are sealed.
-func (f *Family) Porous() bool { return f.Is("paint") && f.NeedsTopcoat }
+func (f *Family) Porous() bool { return f.Is(GroupPaint) && f.NeedsTopcoat }
 
 // Partly tells of a decoration that leaves open, in part, what lies below it.
 func (f *Family) Partly() bool {
-	return f.Is("decor") && !f.Has(Crackles) && !f.Has(Size)
+	return f.Is(GroupDecor) && !f.Has(Crackles) && !f.Has(Size)
 }
 
 // Drying is the way its wet time answers to the air.
@@ -219,14 +238,19 @@ func parseFamily(cell map[string]string) (*Family, error) {
 	f := &Family{
 		ID:           cell["id"],
 		Name:         cell["name"],
-		Groups:       list(cell["group"]),
 		Carrier:      Carrier(cell["carrier"]),
 		Cure:         Cure(cell["cure"]),
 		Body:         Body(cell["film"]),
 		NeedsTopcoat: cell["needs_topcoat"] == "yes",
 		AppliedBy:    Method(cell["applied_by"]),
-		Tags:         list(cell["tags"]),
 		Notes:        cell["notes"],
+	}
+	var err error
+	if f.Groups, err = named(cell, "group", Groups); err != nil {
+		return nil, err
+	}
+	if f.Tags, err = named(cell, "tags", tags); err != nil {
+		return nil, err
 	}
 	if f.Class = Classes[cell["class"]]; f.Class == nil {
 		return nil, fmt.Errorf("class: there is no %q", cell["class"])
@@ -248,19 +272,24 @@ func parseFamily(cell map[string]string) (*Family, error) {
 		}
 	}
 	if months := cell["renew_months"]; months != "" {
-		var err error
 		if f.RenewMonths, err = strconv.Atoi(months); err != nil {
 			return nil, fmt.Errorf("renew_months: %q is not a number", months)
 		}
 	}
-	var err error
 	f.Sheens, err = sheenRange(cell["sheen"])
 	return f, err
 }
 
-func list(cell string) []string {
-	if cell == "" {
-		return nil
+// named reads a cell of names out of those that there are.
+func named[T ~string](cell map[string]string, column string, all []T) (out []T, err error) {
+	if cell[column] == "" {
+		return nil, nil
 	}
-	return strings.Split(cell, "|")
+	for _, name := range strings.Split(cell[column], "|") {
+		if !slices.Contains(all, T(name)) {
+			return nil, fmt.Errorf("%s: there is no %q", column, name)
+		}
+		out = append(out, T(name))
+	}
+	return out, nil
 }

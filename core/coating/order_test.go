@@ -90,10 +90,10 @@ func TestRatingsRiseAsTheTradeKnows(t *testing.T) {
 func TestFamiliesKeepToTheirChemistry(t *testing.T) {
 	for _, f := range FamiliesInOrder() {
 		s := f.Typical
-		clearFilm := f.Is("clear") && f.Body == Film && !f.Has(KindUnknown) // of which the worst is told
+		clearFilm := f.Is(GroupClear) && f.Body == Film && !f.Has(KindUnknown) // of which the worst is told
 		oilFilm := clearFilm && f.Cure == Oxidation && f.Carrier != Water
 		mixedInWater := f.Has(Isocyanate) && f.Carrier == Water
-		weatherproof := f.Has(Preservative) || f.Is("paint") || slices.Contains(f.Tags, "uv_absorber")
+		weatherproof := f.Has(Preservative) || f.Is(GroupPaint) || slices.Contains(f.Tags, "uv_absorber")
 		stands := min(s.Water, s.Alcohol, s.Cleaner)
 		sunless := clearFilm && !weatherproof && f.Cure != Crosslinking
 		for claim, broken := range map[string]bool{

@@ -81,12 +81,9 @@ func New(p Product, familyID string) (*Product, error) {
 		say(known && s.Sense == "", "statements/"+kind, "Say what the label states, in its sense.")
 	}
 	for i, pair := range p.Pairings {
-		say(
-			Families[pair.What] == nil && !slices.Contains(Groups, pair.What),
-			fmt.Sprintf("pairings/%d/what", i),
-			"“%s” is neither a coating family nor a group of them.",
-			pair.What,
-		)
+		known := Families[pair.What] != nil || slices.Contains(Groups, Group(pair.What))
+		at := fmt.Sprintf("pairings/%d/what", i)
+		say(!known, at, "“%s” is neither a coating family nor a group of them.", pair.What)
 	}
 	if len(problems) > 0 {
 		return nil, &Invalid{p.Name, problems}
@@ -109,7 +106,7 @@ func (p *Product) States(kind string) bool { return p.Statements[kind].Sense != 
 func (p *Product) Opaque() bool {
 	coloured := p.Shade == Pale || p.Shade == Dark || p.ColourUntold()
 	f := p.Family
-	soaksIn := f.Is("stain") || f.Is("wax") || f.Is("oil") // and shows the wood, whatever colour it carries
+	soaksIn := f.Is(GroupStain) || f.Is(GroupWax) || f.Is(GroupOil) // and shows the wood, whatever colour it carries
 	return coloured && !soaksIn && !f.NothingOn()
 }
 

@@ -42,7 +42,7 @@ type Pairing struct {
 }
 
 // Names tells whether the pairing speaks of f.
-func (p Pairing) Names(f *Family) bool { return p.What == f.ID || f.Is(p.What) }
+func (p Pairing) Names(f *Family) bool { return p.What == f.ID || f.Is(Group(p.What)) }
 
 // VOCBasis says how a VOC content is counted: the two are not comparable. Source: EU 2004/42/EC counts the ready-to-use
 // product with its water, US 40 CFR 59 subpart D leaves water and exempt solvents out (values from memory).

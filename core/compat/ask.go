@@ -19,24 +19,26 @@ func fresh(j *Join) bool { return covered(j) && j.Ground.Old == NotOld }
 
 func bare(j *Join) bool                   { return j.Ground.Top == nil }
 func same(j *Join) bool                   { return covered(j) && j.Ground.Top.Family == j.Coat.Family }
-func overTag(j *Join, tag string) bool    { return covered(j) && on(j).Has(tag) }
+func overTag(j *Join, tag coating.Tag) bool    { return covered(j) && on(j).Has(tag) }
 func film(f *coating.Family) bool         { return f.Body == coating.Film }
 func waterCarried(f *coating.Family) bool { return f.Carrier == coating.Water }
 func strong(f *coating.Family) bool       { return f.Carrier == coating.LacquerSolvent }
 func soaksIn(f *coating.Family) bool      { return f.Body == coating.Penetrating }
-func isOil(f *coating.Family) bool        { return f.Is("oil") && soaksIn(f) && f.Cure != coating.NoCure }
+func isOil(f *coating.Family) bool {
+	return f.Is(coating.GroupOil) && soaksIn(f) && f.Cure != coating.NoCure
+}
 func nonDrying(f *coating.Family) bool {
-	return f.Cure == coating.NoCure && (f.Is("oil") || f.Is("wax"))
+	return f.Cure == coating.NoCure && (f.Is(coating.GroupOil) || f.Is(coating.GroupWax))
 }
 func hardwax(f *coating.Family) bool { return soaksIn(f) && f.Has(coating.ContainsWax) }
 func uncatalysedLacquer(f *coating.Family) bool {
-	return strong(f) && f.Cure == coating.Evaporation && f.Is("clear")
+	return strong(f) && f.Cure == coating.Evaporation && f.Is(coating.GroupClear)
 }
 func outdoors(j *Join) bool   { return j.Context.Use != nil && j.Context.Use.Outdoors() }
 func isFloor(j *Join) bool    { return j.Context.Use != nil && j.Context.Use.Has(enduse.Floor) }
 func slickBelow(j *Join) bool { return j.Ground.Material.Slick && !j.Ground.Gripped }
 func dewaxed(j *Join) bool {
-	return coat(j).Carrier == coating.Alcohol && !coat(j).Has(coating.ContainsWax) && !coat(j).Is("stain")
+	return coat(j).Carrier == coating.Alcohol && !coat(j).Has(coating.ContainsWax) && !coat(j).Is(coating.GroupStain)
 }
 func sprayed(j *Join) bool {
 	return j.Sprayed || coat(j).AppliedBy == coating.Spray || coat(j).AppliedBy == coating.Aerosol
@@ -76,20 +78,20 @@ func overFilm(j *Join) bool      { return covered(j) && film(on(j)) }
 func overClosedFilm(j *Join) bool {
 	return overFilm(j) && !on(j).Porous()
 }
-func overStain(j *Join) bool        { return covered(j) && on(j).Is("stain") }
+func overStain(j *Join) bool        { return covered(j) && on(j).Is(coating.GroupStain) }
 func overCatalysed(j *Join) bool    { return covered(j) && on(j).Catalysed() }
 func overEpoxy(j *Join) bool        { return covered(j) && epoxy(on(j)) }
 func freshFilm(j *Join) bool        { return fresh(j) && film(on(j)) }
 func unkeyedFilm(j *Join) bool      { return freshFilm(j) && notKeyed(j) }
 func unkeyedCatalysed(j *Join) bool { return overCatalysed(j) && notKeyed(j) }
-func freshPaint(j *Join) bool       { return fresh(j) && on(j).Is("paint") }
+func freshPaint(j *Join) bool       { return fresh(j) && on(j).Is(coating.GroupPaint) }
 func freshSoftBed(j *Join) bool     { return fresh(j) && j.Ground.SoftUM > softBed }
 func overThinSealer(j *Join) bool {
 	return fresh(j) && j.Ground.FilmUM <= thinSealer
 }
 func waxDeepBelow(j *Join) bool    { return covered(j) && j.Ground.Waxed && !waxy(on(j)) }
 func distressed(j *Join) bool      { return covered(j) && j.State.Distress != Undistressed }
-func distressedPaint(j *Join) bool { return distressed(j) && on(j).Is("paint") }
+func distressedPaint(j *Join) bool { return distressed(j) && on(j).Is(coating.GroupPaint) }
 func yearOld(j *Join) bool         { return j.State.SinceH != nil && *j.State.SinceH > yearH }
 func inSun(j *Join) bool           { return j.Context.Use != nil && j.Context.Use.Has(enduse.UV) }
 func restedOn(j *Join) bool        { return j.Context.Use != nil && j.Context.Use.Blocking }
@@ -99,22 +101,22 @@ func restedOn(j *Join) bool        { return j.Context.Use != nil && j.Context.Us
 func waxy(f *coating.Family) bool         { return f.Body == coating.Wax }
 func oily(f *coating.Family) bool         { return isOil(f) || nonDrying(f) }
 func oilOrWax(f *coating.Family) bool     { return waxy(f) || oily(f) }
-func wipingOil(f *coating.Family) bool    { return soaksIn(f) && f.Is("oil") }
+func wipingOil(f *coating.Family) bool    { return soaksIn(f) && f.Is(coating.GroupOil) }
 func plainOil(f *coating.Family) bool     { return isOil(f) && !hardwax(f) }
-func wipingStain(f *coating.Family) bool  { return f.Is("stain") && soaksIn(f) }
-func oilFilm(f *coating.Family) bool      { return f.OilBased() && film(f) && !f.Is("stain") }
+func wipingStain(f *coating.Family) bool  { return f.Is(coating.GroupStain) && soaksIn(f) }
+func oilFilm(f *coating.Family) bool      { return f.OilBased() && film(f) && !f.Is(coating.GroupStain) }
 func oilInWood(f *coating.Family) bool    { return f.OilBased() && !film(f) }
 func solventFilm(f *coating.Family) bool  { return film(f) && !waterCarried(f) }
 func plainFilm(f *coating.Family) bool    { return film(f) && !f.Catalysed() }
 func otherFilm(f *coating.Family) bool    { return film(f) && !epoxy(f) }
-func covering(f *coating.Family) bool     { return film(f) && !f.Is("stain") }
+func covering(f *coating.Family) bool     { return film(f) && !f.Is(coating.GroupStain) }
 func plainLacquer(f *coating.Family) bool { return strong(f) && !f.Catalysed() }
 func closedWaterFilm(f *coating.Family) bool {
 	closed := !f.Porous() && !f.Has(coating.Gum)
 	return waterCarried(f) && covering(f) && closed
 }
 func hardClear(f *coating.Family) bool {
-	return film(f) && f.Cure == coating.Crosslinking && !f.Is("paint")
+	return film(f) && f.Cure == coating.Crosslinking && !f.Is(coating.GroupPaint)
 }
 func acidCured(f *coating.Family) bool {
 	return f.Has(coating.Formaldehyde) && f.Cure == coating.Crosslinking
@@ -122,7 +124,7 @@ func acidCured(f *coating.Family) bool {
 
 // oxidises tells of a coat that a wood's own oil may keep from ever drying.
 func oxidises(f *coating.Family) bool {
-	return f.Cure == coating.Oxidation && !waterCarried(f) && !f.Is("primer")
+	return f.Cure == coating.Oxidation && !waterCarried(f) && !f.Is(coating.GroupPrimer)
 }
 
 // slippery holds something that keeps other coats off.
@@ -136,7 +138,7 @@ func pickyAboutGround(f *coating.Family) bool {
 
 // dewaxedSealer is shellac that joins one kind to another.
 func dewaxedSealer(f *coating.Family) bool {
-	return f.Carrier == coating.Alcohol && f.Is("sealer") && !f.Has(coating.ContainsWax)
+	return f.Carrier == coating.Alcohol && f.Is(coating.GroupSealer) && !f.Has(coating.ContainsWax)
 }
 
 // softensInLacquer lets its colour or film go in lacquer solvent.
@@ -149,7 +151,7 @@ func tornByCatalysed(f *coating.Family) bool { return uncatalysedLacquer(f) || s
 
 // pigmentedBed is a stain or a primer that is no sealer.
 func pigmentedBed(f *coating.Family) bool {
-	return (f.Is("stain") || f.Is("primer")) && !f.Is("sealer")
+	return (f.Is(coating.GroupStain) || f.Is(coating.GroupPrimer)) && !f.Is(coating.GroupSealer)
 }
 
 // brittle cannot follow what moves below it.
@@ -176,7 +178,7 @@ func liftsByHand(j *Join) bool { return meltsIn(j) && !sprayed(j) }
 
 // otherShellac is shellac over something that is not shellac.
 func otherShellac(j *Join) bool {
-	return !same(j) && coat(j).Carrier == coating.Alcohol && !coat(j).Is("stain")
+	return !same(j) && coat(j).Carrier == coating.Alcohol && !coat(j).Is(coating.GroupStain)
 }
 
 func gripsFactoryFilm(j *Join) bool {
@@ -189,14 +191,18 @@ func gripsNot(p *coating.Product) bool  { return p.GripsSlick < coating.GripsSom
 
 func swellsAgain(j *Join) bool { return same(j) && coat(j).Has(coating.SwellsBetween) }
 
-func glossyClear(j *Join) bool    { return coat(j).Is("clear") && j.Coat.Sheen >= coating.SemiGloss }
-func clearOverPale(j *Join) bool  { return j.Ground.Pale && j.Coat.SeeThrough() }
-func clearOverStain(j *Join) bool { return on(j).Is("stain") && coat(j).Is("clear") }
-func paleWater(j *Join) bool      { return waterCarried(coat(j)) && j.Coat.MayBePale() }
+func glossyClear(j *Join) bool {
+	return coat(j).Is(coating.GroupClear) && j.Coat.Sheen >= coating.SemiGloss
+}
+func clearOverPale(j *Join) bool { return j.Ground.Pale && j.Coat.SeeThrough() }
+func clearOverStain(j *Join) bool {
+	return on(j).Is(coating.GroupStain) && coat(j).Is(coating.GroupClear)
+}
+func paleWater(j *Join) bool { return waterCarried(coat(j)) && j.Coat.MayBePale() }
 
 // letsThrough: knots come through every paint that is no primer, whatever it blocks in part.
 func letsThrough(j *Join) bool {
-	paintOverKnots := j.Ground.Material.Knots && !coat(j).Is("primer")
+	paintOverKnots := j.Ground.Material.Knots && !coat(j).Is(coating.GroupPrimer)
 	return j.Coat.Blocks == coating.No || (j.Coat.Blocks == coating.Partly && paintOverKnots)
 }
 
@@ -220,7 +226,7 @@ func filmInAll(j *Join) float64 { return j.Ground.FilmUM + j.Coat.DryUM()*float6
 
 // keptFromWax are coats that a single coat of dewaxed shellac does not keep safe from wax below.
 func keptFromWax(f *coating.Family) bool {
-	return setsHard(f) || twoPartWater(f) || f.Is("floor")
+	return setsHard(f) || twoPartWater(f) || f.Is(coating.GroupFloor)
 }
 
 func oldPlainFilm(j *Join) bool { return old(j) && plainFilm(on(j)) }
@@ -239,17 +245,17 @@ func slidesOffFactory(j *Join) bool {
 
 // brightBrass is a clear lacquer on polished brass or copper: what it is kept bright with.
 func brightBrass(j *Join) bool {
-	clearLacquer := plainLacquer(coat(j)) && coat(j).Is("clear")
+	clearLacquer := plainLacquer(coat(j)) && coat(j).Is(coating.GroupClear)
 	return bare(j) && j.Ground.Material.Tarnishes && clearLacquer
 }
 
 func slipperyOn(j *Join) bool             { return overFilm(j) && slippery(on(j)) }
 func setsHard(f *coating.Family) bool     { return f.Catalysed() || epoxy(f) }
 func slipperyBelow(j *Join) bool          { return fresh(j) && j.Ground.Slippery && !slippery(on(j)) }
-func clearShellac(f *coating.Family) bool { return shellacFilm(f) && !f.Is("primer") }
+func clearShellac(f *coating.Family) bool { return shellacFilm(f) && !f.Is(coating.GroupPrimer) }
 func oilOrStrong(f *coating.Family) bool  { return f.OilBased() || strong(f) }
 func shellacFilm(f *coating.Family) bool {
-	return f.Carrier == coating.Alcohol && film(f) && !f.Is("stain")
+	return f.Carrier == coating.Alcohol && film(f) && !f.Is(coating.GroupStain)
 }
 func resinOnShellac(j *Join) bool { return overFilm(j) && shellacFilm(on(j)) && epoxy(coat(j)) }
 

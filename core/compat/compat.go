@@ -72,7 +72,7 @@ func (g Ground) Under(p *coating.Product, coats int) Ground {
 	if f.NothingOn() {
 		return g
 	}
-	g.Crackled = g.Top != nil && g.Top.Family.Has(coating.Crackles) && f.Is("paint")
+	g.Crackled = g.Top != nil && g.Top.Family.Has(coating.Crackles) && f.Is(coating.GroupPaint)
 	g.Top, g.Open, g.BareOpen, g.Old, g.Washed = p, Open{}, false, NotOld, false
 	mayBleed := g.Material.Bleeds() && !g.Blocked
 	paleWater := f.Carrier == coating.Water && p.MayBePale()
@@ -84,7 +84,7 @@ func (g Ground) Under(p *coating.Product, coats int) Ground {
 	g.Waxed = g.Waxed || f.Body == coating.Wax
 	g.Slippery = g.Slippery || (film(f) && slippery(f))
 	film := p.DryUM() * float64(coats)
-	if f.Is("resin") {
+	if f.Is(coating.GroupResin) {
 		film = 0 // a pour has a limit of its own
 	}
 	g.FilmUM += film

@@ -325,7 +325,7 @@ func TestEveryKindIsJudged(t *testing.T) {
 		bare[j.Ground.Material] = true
 	}
 	for id, f := range coating.Families {
-		if !seen[f] && !f.Is("bare") {
+		if !seen[f] && !f.Is(coating.GroupBare) {
 			t.Errorf("no judged case has %s as a coat or as what it goes over: add one to testdata/cases.md", id)
 		}
 	}

@@ -80,7 +80,7 @@ var removals = []Removal{
 		Bares:  true,
 		ThenH:  24,
 		Risk:   "Oil stays deep in the pores: dewaxed shellac first is good insurance.",
-		Covers: func(f *coating.Family) bool { return soaksIn(f) && f.Is("oil") && f.Cure != coating.NoCure },
+		Covers: func(f *coating.Family) bool { return soaksIn(f) && f.Is(coating.GroupOil) && f.Cure != coating.NoCure },
 	},
 }
 

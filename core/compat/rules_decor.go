@@ -8,7 +8,7 @@ import (
 
 const decorTheme = "Decoration and fillers"
 
-func filler(f *coating.Family) bool   { return f.Is("filler") }
+func filler(f *coating.Family) bool   { return f.Is(coating.GroupFiller) }
 func transfer(f *coating.Family) bool { return f.Has(coating.Transfer) }
 
 func gilding(f *coating.Family) bool    { return f.Has(coating.GildingWax) }
@@ -167,7 +167,7 @@ var decorRules = []Rule{
 		Speaks:  "beech + enamel_wb dark + crackle_medium > clear_wb_pu",
 		Silent:  "beech + enamel_wb dark + crackle_medium > paint_chalk pale",
 		When: func(j *Join) bool {
-			return overTag(j, coating.Crackles) && !(coat(j).Is("paint") && waterCarried(coat(j)))
+			return overTag(j, coating.Crackles) && !(coat(j).Is(coating.GroupPaint) && waterCarried(coat(j)))
 		},
 		Failure: "re-wets and slides, or does not crack",
 		Reason:  "The medium opens a water-carried paint laid over it, and nothing else.",
@@ -236,7 +236,7 @@ var decorRules = []Rule{
 		Basis:   core.Practice,
 		Speaks:  "oak + filler_wood > stain_oil tone",
 		Silent:  "oak + filler_wood > enamel_wb dark",
-		When:    func(j *Join) bool { return covered(j) && filler(on(j)) && coat(j).Is("stain") },
+		When:    func(j *Join) bool { return covered(j) && filler(on(j)) && coat(j).Is(coating.GroupStain) },
 		Failure: "the mend stands out lighter or darker",
 		Reason:  "Most fillers do not take stain as wood does.",
 		WayOut:  "Colour the filler, or fill with wax sticks after the coats.",

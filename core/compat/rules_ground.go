@@ -305,5 +305,5 @@ func bareMineral(j *Join) bool { return bare(j) && j.Ground.Material.Kind == sub
 
 // protects tells fabric protector from fabric paint, whatever the shade.
 func protects(p *coating.Product) bool {
-	return p.Family.Is("textile") && p.Family.Carrier != coating.Water
+	return p.Family.Is(coating.GroupTextile) && p.Family.Carrier != coating.Water
 }

@@ -2,14 +2,15 @@ package compat
 
 import (
 	"firmitas/core"
+	"firmitas/core/coating"
 	"firmitas/core/enduse"
 	"firmitas/core/substrate"
 )
 
 const nothingTheme = "Left bare, or kept"
 
-func leftBare(j *Join) bool { return coat(j).Is("bare") }
-func isKept(j *Join) bool   { return coat(j).Is("kept") }
+func leftBare(j *Join) bool { return coat(j).Is(coating.GroupBare) }
+func isKept(j *Join) bool   { return coat(j).Is(coating.GroupKept) }
 
 func lives(j *Join, trait string) bool { return j.Context.Use != nil && j.Context.Use.IsA(trait) }
 

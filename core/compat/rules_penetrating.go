@@ -204,7 +204,7 @@ func feedsLinseedPaint(j *Join) bool {
 		return false
 	}
 	aged := old(j) || yearOld(j)
-	linseedPaint := on(j).Is("paint") && on(j).Has(coating.Linseed)
+	linseedPaint := on(j).Is(coating.GroupPaint) && on(j).Has(coating.Linseed)
 	return aged && linseedPaint && coat(j).Has(coating.Linseed)
 }
 

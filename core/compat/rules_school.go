@@ -53,7 +53,7 @@ var schoolRules = []Rule{
 		Speaks:  "oak + clear_wb_pu > wax_clear ; school=no_wax_over_film",
 		Silent:  "oak + clear_wb_pu > wax_clear",
 		When: func(j *Join) bool {
-			return j.Context.Schools.NoWaxOverFilm && overClosedFilm(j) && coat(j).Is("wax")
+			return j.Context.Schools.NoWaxOverFilm && overClosedFilm(j) && coat(j).Is(coating.GroupWax)
 		},
 		Failure: "makes the next renewal a dewaxing",
 		Reason:  "This workshop leaves films unwaxed, so that a new coat can go on without stripping wax first.",

@@ -16,7 +16,9 @@ var substrateRules = []Rule{
 		Speaks:  "cloth > enamel_wb pale",
 		Silent:  "cloth > textile_paint pale",
 		Firm:    true,
-		When:    func(j *Join) bool { return (j.Ground.Material.Kind == substrate.Textile) != coat(j).Is("textile") },
+		When: func(j *Join) bool {
+			return (j.Ground.Material.Kind == substrate.Textile) != coat(j).Is(coating.GroupTextile)
+		},
 		Failure: "cracks off, or never takes",
 		Reason:  "Fabric paint and protector are made for cloth, everything else for wood, board and metal.",
 		WayOut:  "On cloth: fabric paint, fabric protector. On all else: none of these.",
@@ -79,7 +81,7 @@ var substrateRules = []Rule{
 		Firm:    true,
 		When: func(j *Join) bool {
 			waxedMetal := waxy(coat(j)) && j.Ground.Material.Kind == substrate.Metal
-			wipesOff := coat(j).Is("stain") || soaksIntoBare(j)
+			wipesOff := coat(j).Is(coating.GroupStain) || soaksIntoBare(j)
 			return j.Ground.Material.Slick && wipesOff && !waxedMetal
 		},
 		Failure: "wipes off",

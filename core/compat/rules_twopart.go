@@ -55,7 +55,7 @@ var twoPartRules = []Rule{
 		Speaks:      "oak + shellac_dewaxed x3 > varnish_oil_pu",
 		Silent:      "oak + shellac_dewaxed > varnish_oil_pu",
 		When: func(j *Join) bool {
-			return freshSoftBed(j) && oilFilm(coat(j)) && coat(j).Is("clear")
+			return freshSoftBed(j) && oilFilm(coat(j)) && coat(j).Is(coating.GroupClear)
 		},
 		Failure: "wrinkles or crazes in heat",
 		Reason:  "Several coats of shellac or lacquer stay softer than the varnish: sand them thin, and scuff.",
@@ -134,7 +134,7 @@ var twoPartRules = []Rule{
 		Speaks:  "oak + varnish_spar > floor_wb",
 		Silent:  "oak + varnish_spar > varnish_spar",
 		When: func(j *Join) bool {
-			return overTag(j, coating.Flexible) && coat(j).Is("clear") && !coat(j).Has(coating.Flexible)
+			return overTag(j, coating.Flexible) && coat(j).Is(coating.GroupClear) && !coat(j).Has(coating.Flexible)
 		},
 		Failure: "prints, crazes",
 		Reason:  "Spar varnish is made to stay soft, and stays softer than the coat over it.",

@@ -74,7 +74,7 @@ var waxRules = []Rule{
 		Speaks:      "oak + clear_wb_pu > wax_clear",
 		Silent:      "oak + paint_chalk pale > wax_clear",
 		When: func(j *Join) bool {
-			return furnitureWax(coat(j)) && overClosedFilm(j) && !on(j).Is("decor")
+			return furnitureWax(coat(j)) && overClosedFilm(j) && !on(j).Is(coating.GroupDecor)
 		},
 		Wait:    func(j *Join) float64 { return max(careful(j), top(j).LightUseAfterH(j.Context.Air)) },
 		Soonest: func(j *Join) float64 { return top(j).LightUseAfterH(j.Context.Air) },

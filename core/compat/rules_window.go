@@ -212,7 +212,7 @@ var windowRules = []Rule{
 		Speaks:  "beech + paint_chalk pale > clear_wb_pu",
 		Silent:  "beech + paint_chalk pale > paint_chalk pale",
 		When: func(j *Join) bool {
-			return freshPaint(j) && coat(j).Is("clear") && !same(j)
+			return freshPaint(j) && coat(j).Is(coating.GroupClear) && !same(j)
 		},
 		Wait:    func(*Join) float64 { return 12 },
 		Failure: "drags the colour, clouds",

@@ -146,7 +146,7 @@ func feelOf(f *coating.Family) feel {
 		return reacts
 	case f.Carrier == coating.Water:
 		return coalesces
-	case f.Body == coating.Penetrating || f.Is("stain"):
+	case f.Body == coating.Penetrating || f.Is(coating.GroupStain):
 		return soaks
 	case f.Cure == coating.Oxidation:
 		return takesOxygen

@@ -114,9 +114,9 @@ func (t *through) candidates(shelf []*coating.Product) []candidate {
 	var out []candidate
 	fits := func(p *coating.Product) bool {
 		f := p.Family
-		clearWax := f.Is("wax") && p.Shade == coating.Clear
-		waxOnWax := clearWax && t.wanted.Family.Is("wax")
-		joins := waxOnWax || f.Is("sealer") || f.Is("primer")
+		clearWax := f.Is(coating.GroupWax) && p.Shade == coating.Clear
+		waxOnWax := clearWax && t.wanted.Family.Is(coating.GroupWax)
+		joins := waxOnWax || f.Is(coating.GroupSealer) || f.Is(coating.GroupPrimer)
 		hides := p.Opaque() && !t.wanted.Opaque()
 		return joins && !hides && f.ID != t.wanted.Family.ID
 	}
@@ -130,7 +130,7 @@ func (t *through) candidates(shelf []*coating.Product) []candidate {
 	for _, id := range toBuy {
 		f := coating.Families[id]
 		p := &coating.Product{Name: f.Name, Family: f, Shade: coating.Clear, Sheen: coating.Satin}
-		if f.Is("primer") {
+		if f.Is(coating.GroupPrimer) {
 			p.Shade = coating.Pale
 		}
 		if made, err := coating.New(*p, id); err == nil && !have[id] && fits(made) {
@@ -142,10 +142,12 @@ func (t *through) candidates(shelf []*coating.Product) []candidate {
 
 // likeWanted products could take the place of wanted: they colour or protect as it does.
 func likeWanted(p, wanted *coating.Product) bool {
-	protects := func(f *coating.Family) bool { return f.Is("clear") || f.Is("oil") || f.Is("wax") }
+	protects := func(f *coating.Family) bool {
+		return f.Is(coating.GroupClear) || f.Is(coating.GroupOil) || f.Is(coating.GroupWax)
+	}
 	alike := slices.ContainsFunc(p.Family.Groups, wanted.Family.Is) || (protects(p.Family) && protects(wanted.Family))
 	another := p.Family != wanted.Family && p.Shade == wanted.Shade
-	return alike && another && !p.Family.Is("filler")
+	return alike && another && !p.Family.Is(coating.GroupFiller)
 }
 
 // try judges the wanted coat over what goes between, as it would be planned, and keeps it when it is legal and better.

@@ -64,7 +64,7 @@ func TestTheWayThrough(t *testing.T) {
 		var shelf []*coating.Product
 		for i, id := range strings.Fields(c.shelf) {
 			p := coating.Product{ID: int64(i + 2), Name: id, Shade: coating.Clear, Sheen: coating.Satin}
-			if coating.Families[id].Is("primer") && id != "shellac_dewaxed" {
+			if coating.Families[id].Is(coating.GroupPrimer) && id != "shellac_dewaxed" {
 				p.Shade = coating.Pale
 			}
 			made, err := coating.New(p, id)

@@ -74,7 +74,7 @@ func Waxed(last *coating.Product, under *coating.Family) bool {
 	if under == nil || last.Family.Body != coating.Wax {
 		return false
 	}
-	clear := under.Is("clear") || under.Is("sealer")
+	clear := under.Is(coating.GroupClear) || under.Is(coating.GroupSealer)
 	return clear && under.Body == coating.Film
 }
 
@@ -127,6 +127,6 @@ func weather(p *coating.Product) int {
 // softenedBySkinOil: wax, shellac, lacquer and plain one-part water-carried acrylics (practice).
 func softenedBySkinOil(f *coating.Family) bool {
 	melts := f.Cure == coating.Evaporation && f.Body == coating.Film
-	plainAcrylic := f.Cure == coating.Coalescence && f.Is("clear") && !f.Has(coating.Urethane)
+	plainAcrylic := f.Cure == coating.Coalescence && f.Is(coating.GroupClear) && !f.Has(coating.Urethane)
 	return f.Body == coating.Wax || melts || plainAcrylic
 }

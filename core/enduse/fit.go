@@ -112,11 +112,11 @@ func (u *EndUse) IsA(traits ...string) bool {
 // value. The worst of the life's traits decides; fair only where none is home. Families that no line names fit.
 func (u *EndUse) FitOf(f *coating.Family, valued bool) Fit {
 	switch {
-	case f.Is("bare") && u.Outdoors() && !u.IsA(traitOutdoors):
+	case f.Is(coating.GroupBare) && u.Outdoors() && !u.IsA(traitOutdoors):
 		return Home // whatever it is indoors, durable wood may grey
-	case f.Is("bare"):
+	case f.Is(coating.GroupBare):
 		return u.Bare
-	case f.Is("kept"):
+	case f.Is(coating.GroupKept):
 		if valued || u.IsA(traitValued) {
 			return Home
 		}
@@ -157,9 +157,9 @@ func (u *EndUse) WhyUnfit(f *coating.Family, valued bool) string {
 		return ""
 	}
 	switch {
-	case f.Is("bare"):
+	case f.Is(coating.GroupBare):
 		return "Bare wood does not stand this life."
-	case f.Is("kept"):
+	case f.Is(coating.GroupKept):
 		return "Keeping what is there is for a piece of value: say so at the inspection."
 	case f.Body == coating.Film && u.Film >= Absurd:
 		return strings.TrimSpace("No film belongs here. " + u.Note)

@@ -200,13 +200,13 @@ var strays = []struct {
 		func(*coating.Product) bool { return true },
 	},
 	{
-		func(p *coating.Product, _ bool) bool { return p.Family.Is("stain") },
+		func(p *coating.Product, _ bool) bool { return p.Family.Is(coating.GroupStain) },
 		"Stain creeps over the line along the grain, and does not come out.",
 		func(*coating.Product) bool { return true },
 	},
 	{
 		func(p *coating.Product, _ bool) bool {
-			return p.Family.Is("oil") && p.Family.Body == coating.Penetrating
+			return p.Family.Is(coating.GroupOil) && p.Family.Body == coating.Penetrating
 		},
 		"Where oil has soaked in, no film holds.",
 		func(beside *coating.Product) bool { return beside == nil || beside.Family.Body != coating.Penetrating },

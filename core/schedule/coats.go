@@ -445,7 +445,7 @@ func nothingOn(w system.Wish, l system.Layer, layer int, area float64) session {
 	out := session{title: l.Product.Name, coat: Step{
 		Product: l.Product, Layer: layer, Coat: 1, Of: 1, at: worklog.Coat{Layer: layer, N: 1},
 	}}
-	if l.Product.Family.Is("bare") {
+	if l.Product.Family.Is(coating.GroupBare) {
 		out.tasks = []Task{
 			{
 				"Run a bare hand over it, edges and ends too: take off every splinter, break every edge, brush off the dust",
@@ -488,7 +488,7 @@ func decorText(d system.Decor) string {
 // denibbed: films are knocked smooth between coats; stains, oils, wax and what is laid for its looks are not.
 func denibbed(layer system.Layer, coat *coating.Product) bool {
 	below := layer.Product
-	if layer.Role == system.Decorate || below.Family.Is("stain") || below.Family.AppliedBy == coating.Spray {
+	if layer.Role == system.Decorate || below.Family.Is(coating.GroupStain) || below.Family.AppliedBy == coating.Spray {
 		return false
 	}
 	return below.Family.Body == coating.Film && coat.Family.Body == coating.Film

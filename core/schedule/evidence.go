@@ -132,7 +132,7 @@ func (b Brief) ofCoat(z Zone, s Step, below *Step, now time.Time) []Known {
 	say(bare, "bare", fromSystem)
 	say(below == nil && !bare, "oldfinish", fromInspection)
 	say(slices.ContainsFunc(z.System.Layers[:s.at.Layer], func(l system.Layer) bool {
-		return l.Product.Blocks == coating.Yes || l.Product.Family.Is("sealer")
+		return l.Product.Blocks == coating.Yes || l.Product.Family.Is(coating.GroupSealer)
 	}), "sealed", fromSystem)
 	join := layer.Below
 	if s.at.N > 1 {

@@ -496,7 +496,7 @@ func TestFaultsShowOnEveryFamily(t *testing.T) {
 	w := wish("desk", "oak", heated)
 	families := map[string]bool{}
 	for _, p := range shelfOf(t) {
-		if p.Family.NothingOn() || p.Family.Is("decor") {
+		if p.Family.NothingOn() || p.Family.Is(coating.GroupDecor) {
 			continue
 		}
 		s := system.Assess(w, []system.Layer{{Role: system.Protect, Product: p, Coats: 2}})

@@ -51,7 +51,7 @@ func (s session) hurtByRain(work Span, dry time.Time) time.Time {
 	if cool := known && spell.Air.TempC < slowWaterC; cool && f.Drying() == climate.WaterLeaves {
 		hurts = slowWaterHurts
 	}
-	if f.Is("stain") && f.Body == coating.Penetrating {
+	if f.Is(coating.GroupStain) && f.Body == coating.Penetrating {
 		hurts = min(hurts, stainHurts)
 	}
 	return latest(dry, work.To.Add(hurts))

@@ -194,7 +194,7 @@ func shelfOf(t testing.TB) []*coating.Product {
 		switch {
 		case f.Pigmented():
 			shades = []coating.Shade{coating.Pale, coating.Dark}
-		case f.Is("stain"):
+		case f.Is(coating.GroupStain):
 			shades = []coating.Shade{coating.Tone}
 		}
 		for _, shade := range shades {

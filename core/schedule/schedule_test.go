@@ -20,7 +20,7 @@ import (
 func product(t testing.TB, family string, label coating.Label) *coating.Product {
 	t.Helper()
 	shade := coating.Clear
-	if coating.Families[family].Is("paint") {
+	if coating.Families[family].Is(coating.GroupPaint) {
 		shade = coating.Dark
 	}
 	p, err := coating.New(coating.Product{Name: family, Shade: shade, Sheen: coating.Satin, Label: label}, family)

@@ -292,7 +292,7 @@ var factoryFinish = map[string]string{
 func LeftBy(p *coating.Product) string {
 	f := p.Family
 	switch {
-	case f.Is("textile"), f.Is("decor"), f.Is("filler"), f.Is("bare"):
+	case f.Is(coating.GroupTextile), f.Is(coating.GroupDecor), f.Is(coating.GroupFiller), f.Is(coating.GroupBare):
 		return ""
 	case f.Has(coating.Factory):
 		return factoryFinish[f.ID]
@@ -302,17 +302,17 @@ func LeftBy(p *coating.Product) string {
 		return "hardwax"
 	case f.Body == coating.Penetrating:
 		return "oil"
-	case f.Is("resin"):
+	case f.Is(coating.GroupResin):
 		return "epoxy"
 	case f.Porous():
 		return "chalky_paint"
-	case f.Is("paint") && f.Is("floor"):
+	case f.Is(coating.GroupPaint) && f.Is(coating.GroupFloor):
 		return "floor_paint"
-	case f.Is("paint") && f.Has(coating.Linseed):
+	case f.Is(coating.GroupPaint) && f.Has(coating.Linseed):
 		return "linseed_paint"
-	case f.Is("paint") && f.Carrier == coating.Water:
+	case f.Is(coating.GroupPaint) && f.Carrier == coating.Water:
 		return "latex_paint"
-	case f.Is("paint"):
+	case f.Is(coating.GroupPaint):
 		return "oil_paint"
 	case f.Carrier == coating.Alcohol:
 		return "shellac"

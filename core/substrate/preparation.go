@@ -68,7 +68,7 @@ type Life struct {
 // sandingGrits by substrate and coming coat (practice). Each grit takes out the scratches of the one before, so no more
 // than one step of Grades is skipped.
 func sandingGrits(m *Material, first *coating.Product, life Life) []int {
-	opaque := first.Family.Is("primer") || first.Family.Is("paint")
+	opaque := first.Family.Is(coating.GroupPrimer) || first.Family.Is(coating.GroupPaint)
 	switch {
 	case m.Kind == Veneer && opaque:
 		return []int{150, 180}
@@ -86,7 +86,7 @@ func sandingGrits(m *Material, first *coating.Product, life Life) []int {
 		return []int{120, 150, 180}
 	case first.Family.Has(coating.Hardwax) || life.Floor:
 		return []int{80, 120, 150} // finer closes the wood
-	case first.Family.Is("stain"):
+	case first.Family.Is(coating.GroupStain):
 		return []int{80, 120, 180} // finer takes less colour
 	case opaque:
 		return []int{120, 180} // paint hides what finer paper would do

@@ -163,7 +163,7 @@ func waxed(layers []Layer) bool {
 }
 
 func stains(layers []Layer) bool {
-	return slices.ContainsFunc(layers, func(l Layer) bool { return l.Product.Family.Is("stain") })
+	return slices.ContainsFunc(layers, func(l Layer) bool { return l.Product.Family.Is(coating.GroupStain) })
 }
 
 // groundOver is what the next coat over layers would meet.

@@ -212,13 +212,13 @@ func madeForCost(w *Wish, l Layer) float64 {
 	fit := w.Use.FitOf(f, w.Seen.Valued)
 	roughToWipe := l.Product.States(coating.StatesSlip) && !walkedOn(w.Use)
 	switch {
-	case f.Is("bare"):
+	case f.Is(coating.GroupBare):
 		return daysPerBareFit[fit]
 	case l.Role == Protect && roughToWipe:
 		return daysPerFit[fit] + dayPerStray
 	case l.Role == Protect:
 		return daysPerFit[fit]
-	case l.Role == Colour && f.Is("paint"): // under a clear it is at home one step further
+	case l.Role == Colour && f.Is(coating.GroupPaint): // under a clear it is at home one step further
 		return daysPerFit[max(enduse.Home, fit-1)]
 	case f.Has(coating.Preservative) && !w.Use.Outdoors():
 		return dayPerStray

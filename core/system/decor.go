@@ -55,16 +55,16 @@ func (d Decor) takes(p *coating.Product) bool {
 }
 
 func anyPaint(p *coating.Product) bool {
-	return p.Family.Is("paint") && p.Family.Carrier == coating.Water && !p.Family.Is("floor")
+	return p.Family.Is(coating.GroupPaint) && p.Family.Carrier == coating.Water && !p.Family.Is(coating.GroupFloor)
 }
 
 // contrasts tells whether an undercoat of p would show through a colour of the look.
 func (l Look) contrasts(p *coating.Product) bool {
 	switch l {
 	case OpaquePale:
-		return p.Family.Is("paint") && p.Shade == coating.Dark
+		return p.Family.Is(coating.GroupPaint) && p.Shade == coating.Dark
 	case OpaqueDark:
-		return p.Family.Is("paint") && p.Shade == coating.Pale
+		return p.Family.Is(coating.GroupPaint) && p.Shade == coating.Pale
 	}
 	return false
 }
@@ -138,7 +138,7 @@ func (w *Wish) Worn(layers []Layer, i int, area float64) (*decoration.Kind, floa
 
 // DecorOf is the decoration that a layer belongs to; nil when it belongs to none that is wished for.
 func (w *Wish) DecorOf(l Layer) *Decor {
-	if l.Role != Decorate && !l.Product.Family.Is("resin") {
+	if l.Role != Decorate && !l.Product.Family.Is(coating.GroupResin) {
 		return nil
 	}
 	for i, d := range w.Decor {
@@ -167,7 +167,7 @@ func (l Layer) Partly() bool {
 		return false
 	}
 	f := l.Product.Family
-	return f.Partly() || f.Is("paint") || f.Is("clear")
+	return f.Partly() || f.Is(coating.GroupPaint) || f.Is(coating.GroupClear)
 }
 
 // on is the ground that a layer leaves.

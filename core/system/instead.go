@@ -12,7 +12,7 @@ import (
 // the same: what counts is what it does.
 func (w Wish) MayTake(s System, p, q *coating.Product) bool {
 	alike := q.Shade == p.Shade && q.Opaque() == p.Opaque()
-	if q.Opaque() || q.Family.Is("stain") {
+	if q.Opaque() || q.Family.Is(coating.GroupStain) {
 		alike = alike && q.Colour == p.Colour
 	}
 	sameWork := slices.Equal(q.Family.Groups, p.Family.Groups) && q.Family.AppliedBy == p.Family.AppliedBy

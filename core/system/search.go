@@ -190,7 +190,7 @@ func (s *search) kinds() (out roles, usable []*coating.Product) {
 // bars tells whether a primer may lie between two coats: a clear film does; a filler is for bare pores, and a colour
 // would be another.
 func bars(p *coating.Product) bool {
-	return p.Family.Is("sealer") && p.Family.Body == coating.Film && p.Shade == coating.Clear
+	return p.Family.Is(coating.GroupSealer) && p.Family.Body == coating.Film && p.Shade == coating.Clear
 }
 
 // parts tells which roles p may play for the look, and why when none. What is made for another life takes no wear here.
@@ -211,20 +211,20 @@ func parts(w *Wish, p *coating.Product) (prime, colour, protect bool, why string
 func looksAs(w *Wish, p *coating.Product) (prime, colour, protect bool, why string) {
 	f := p.Family
 	switch {
-	case f.Is("kept"):
+	case f.Is(coating.GroupKept):
 		return false, false, true, ""
-	case f.Is("bare"):
+	case f.Is(coating.GroupBare):
 		return false, false, w.Look == Natural, "Bare wood has no other look than its own."
-	case w.Material.Kind == substrate.Textile || f.Is("textile"):
+	case w.Material.Kind == substrate.Textile || f.Is(coating.GroupTextile):
 		return textileParts(w, p)
-	case f.Is("decor"):
+	case f.Is(coating.GroupDecor):
 		return false, false, false, "It is for decoration, and you ask for none that it is laid with."
-	case f.Is("resin"):
+	case f.Is(coating.GroupResin):
 		poured := len(w.at(decoration.Poured)) > 0
 		return false, false, poured, "It is poured thick, and you ask for no pour."
-	case f.Is("filler") || f.Is("factory"):
+	case f.Is(coating.GroupFiller) || f.Is(coating.GroupFactory):
 		return false, false, false, "It is not part of a plain coating system."
-	case f.Is("paint"), f.Is("clear") && p.Opaque():
+	case f.Is(coating.GroupPaint), f.Is(coating.GroupClear) && p.Opaque():
 		fits := w.Look.paintedIn(p.Shade)
 		switch {
 		case w.Use.Film >= enduse.Absurd:
@@ -237,10 +237,10 @@ func looksAs(w *Wish, p *coating.Product) (prime, colour, protect bool, why stri
 		return false, fits, fits, why
 	case p.Shade == coating.Pale && !p.Opaque(), f.Has(coating.Limes): // whitens and lets the wood show
 		limed := w.Look == Limed
-		return false, limed, limed && f.Is("oil"), "It whitens the wood, and you did not ask for that."
+		return false, limed, limed && f.Is(coating.GroupOil), "It whitens the wood, and you did not ask for that."
 	case p.Shade == coating.Tone, p.Shade == coating.Dark && !p.Opaque(): // stains, and oils that carry colour
-		pigmentIsTheSunscreen := w.Look == Natural && w.Use.Outdoors() && !f.Is("stain")
-		if w.Use.Film >= enduse.Absurd && f.Is("stain") {
+		pigmentIsTheSunscreen := w.Look == Natural && w.Use.Outdoors() && !f.Is(coating.GroupStain)
+		if w.Use.Film >= enduse.Absurd && f.Is(coating.GroupStain) {
 			return false, false, false, "Colour has no place here: it wears off onto what touches it."
 		}
 		if w.Look != Stained && !pigmentIsTheSunscreen {
@@ -249,22 +249,22 @@ func looksAs(w *Wish, p *coating.Product) (prime, colour, protect bool, why stri
 		if w.Look == Stained && w.otherColour(p) {
 			return false, false, false, "Its label gives another colour than you asked for."
 		}
-		return false, f.Is("stain"), !f.Is("stain"), ""
-	case f.Is("stain"):
+		return false, f.Is(coating.GroupStain), !f.Is(coating.GroupStain), ""
+	case f.Is(coating.GroupStain):
 		return false, false, false, "It is a stain without a colour to give."
-	case f.Is("primer"):
+	case f.Is(coating.GroupPrimer):
 		if p.Opaque() && !w.Look.Opaque() {
 			return false, false, false, "It is a pigmented primer, and you want to see the wood."
 		}
 		return true, false, false, ""
-	case f.Is("oil") && w.Look.Opaque():
+	case f.Is(coating.GroupOil) && w.Look.Opaque():
 		return false, false, false, "It soaks into wood, and you want a painted surface."
 	}
-	protect = f.Is("clear") || f.Is("oil") || f.Is("wax")
-	if f.Is("sealer") && p.Shade != coating.Clear && !w.Look.Opaque() {
+	protect = f.Is(coating.GroupClear) || f.Is(coating.GroupOil) || f.Is(coating.GroupWax)
+	if f.Is(coating.GroupSealer) && p.Shade != coating.Clear && !w.Look.Opaque() {
 		return false, false, false, "It is coloured, and you want to see the wood."
 	}
-	return f.Is("sealer"), false, protect, ""
+	return f.Is(coating.GroupSealer), false, protect, ""
 }
 
 // depthTooFar is how many steps of depth another colour is away.
@@ -283,7 +283,7 @@ func textileParts(w *Wish, p *coating.Product) (prime, colour, protect bool, why
 	switch {
 	case w.Material.Kind != substrate.Textile:
 		return false, false, false, "It is made for cloth."
-	case !p.Family.Is("textile"):
+	case !p.Family.Is(coating.GroupTextile):
 		return false, false, false, "Cloth takes fabric paint and fabric protector only."
 	case p.Shade == coating.Clear:
 		return false, false, true, ""
@@ -340,7 +340,7 @@ func (s *search) run() *search {
 		switch {
 		case p.Family.NothingOn():
 			nothing = append(nothing, p)
-		case p.Family.Is("resin"):
+		case p.Family.Is(coating.GroupResin):
 			poured = append(poured, p)
 		case p.Shade != coating.Clear && s.wish.Look != Natural:
 			self = append(self, p)

@@ -168,21 +168,21 @@ func GiveRoles(w Wish, layers []Layer) {
 		)
 	}
 	ends := len(layers) - 1 // the layer that takes the wear: what is laid over it for looks only does not
-	for ends > 0 && (layers[ends].Product.Family.Is("decor") || w.accent(layers[ends].Product)) {
+	for ends > 0 && (layers[ends].Product.Family.Is(coating.GroupDecor) || w.accent(layers[ends].Product)) {
 		ends--
 	}
 	for i := range layers {
 		f := layers[i].Product.Family
 		switch {
-		case i > ends, i < ends && f.Is("decor"), i < ends && i > 0 && named(layers[i].Product):
+		case i > ends, i < ends && f.Is(coating.GroupDecor), i < ends && i > 0 && named(layers[i].Product):
 			layers[i].Role = Decorate
 		case i == ends:
 			layers[i].Role = Protect
-		case f.Is("primer") || i == 0 && f.Is("sealer"):
+		case f.Is(coating.GroupPrimer) || i == 0 && f.Is(coating.GroupSealer):
 			layers[i].Role = Prime
-		case f.Is("sealer"):
+		case f.Is(coating.GroupSealer):
 			layers[i].Role = Barrier
-		case f.Is("stain"), f.Is("paint"), f.Has(coating.Limes):
+		case f.Is(coating.GroupStain), f.Is(coating.GroupPaint), f.Has(coating.Limes):
 			layers[i].Role = Colour
 		default:
 			layers[i].Role = Protect
@@ -463,7 +463,7 @@ const silentLeastCoats = 2
 // coat for what protects, the label's coats for what lies below, one more of a pale paint over darker bare wood.
 func CoatsWanted(w *Wish, role Role, ground compat.Ground, p *coating.Product) (most, least int) {
 	least = max(1, int(p.Coats))
-	if p.Family.Is("resin") {
+	if p.Family.Is(coating.GroupResin) {
 		for _, d := range w.at(decoration.Poured) {
 			least = d.pours(p)
 		}
@@ -477,7 +477,7 @@ func CoatsWanted(w *Wish, role Role, ground compat.Ground, p *coating.Product) (
 	case Barrier:
 		return 1, 1
 	case Prime:
-		if p.Family.Is("sealer") {
+		if p.Family.Is(coating.GroupSealer) {
 			return 1, 1
 		}
 	case Decorate:

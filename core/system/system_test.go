@@ -571,7 +571,7 @@ func TestWaysPastPutTheWholeFirst(t *testing.T) {
 	if !slices.IsSorted(ranks) {
 		t.Errorf("ranks %v", ranks)
 	}
-	if first := ways[1][0].Steps[0].Product.Family; first.Is("sealer") {
+	if first := ways[1][0].Steps[0].Product.Family; first.Is(coating.GroupSealer) {
 		t.Errorf("a %s first, on a café counter", first.ID)
 	}
 }
@@ -579,7 +579,7 @@ func TestWaysPastPutTheWholeFirst(t *testing.T) {
 // Cloth takes what is made for it and nothing else, and nothing that is made for it goes on wood.
 func TestClothAndWoodKeepApart(t *testing.T) {
 	mixed := append(demoShelf(t), shelf(t, "textile_paint pale", "textile_protector")...)
-	cloth := func(p *coating.Product) bool { return p.Family.Is("textile") }
+	cloth := func(p *coating.Product) bool { return p.Family.Is(coating.GroupTextile) }
 	for _, c := range []struct {
 		material string
 		look     Look
@@ -1013,7 +1013,7 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 	protect := func(fits func(p *coating.Product) bool) []*Layer {
 		return kind(Protect, func(_, _, protect bool, p *coating.Product) bool { return protect && fits(p) }, false)
 	}
-	resin := func(p *coating.Product) bool { return p.Family.Is("resin") }
+	resin := func(p *coating.Product) bool { return p.Family.Is(coating.GroupResin) }
 	self := func(p *coating.Product) bool { return !resin(p) && w.Look != Natural && p.Shade != coating.Clear }
 	nothing := func(p *coating.Product) bool { return p.Family.NothingOn() }
 	clear := func(p *coating.Product) bool { return !resin(p) && !self(p) && !nothing(p) }
@@ -1199,9 +1199,9 @@ func bigShelf(t testing.TB, n int) []*coating.Product {
 		f := coating.Families[ids[i%len(ids)]]
 		shade := "clear"
 		switch {
-		case f.Is("paint") || f.Is("primer"):
+		case f.Is(coating.GroupPaint) || f.Is(coating.GroupPrimer):
 			shade = []string{"pale", "dark"}[i/len(ids)%2]
-		case f.Is("stain"):
+		case f.Is(coating.GroupStain):
 			shade = "tone"
 		}
 		sheen := coating.Satin

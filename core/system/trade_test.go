@@ -23,18 +23,18 @@ func tradeShelf(t testing.TB) []*coating.Product {
 	t.Helper()
 	var lines []string
 	for _, f := range coating.FamiliesInOrder() {
-		if f.Is("factory") || f.Is("filler") || f.NothingOn() || f.Has(coating.KindUnknown) {
+		if f.Is(coating.GroupFactory) || f.Is(coating.GroupFiller) || f.NothingOn() || f.Has(coating.KindUnknown) {
 			continue
 		}
 		shades := []string{"clear"}
 		switch {
-		case f.Is("paint"):
+		case f.Is(coating.GroupPaint):
 			shades = []string{"pale", "dark"}
-		case f.Is("primer"):
+		case f.Is(coating.GroupPrimer):
 			shades = []string{"pale"}
 		case f.ID == "paint_craft", f.ID == "paint_metallic":
 			shades = []string{"dark"}
-		case f.Is("stain"), f.ID == "wax_dark", f.ID == "oil_exterior_pigmented", f.ID == "stain_exterior_translucent":
+		case f.Is(coating.GroupStain), f.ID == "wax_dark", f.ID == "oil_exterior_pigmented", f.ID == "stain_exterior_translucent":
 			shades = []string{"tone"}
 		}
 		if f.ID == "stain_wb" {

@@ -122,7 +122,7 @@ func (h *handlers) toCard(c workshop.IssuedCard, l care.Lang) api.CareCard {
 		Reminders:  c.Reminders,
 		Sections: each(read.In(l), func(s care.Told) api.CareSection {
 			return api.CareSection{ID: s.ID, Title: s.Title, Lines: each(s.Lines, func(l care.Said) api.CareLine {
-				return api.CareLine{ID: l.ID, Text: l.Text, Fact: l.Fact, Zones: each(l.Zones, same)}
+				return api.CareLine{ID: l.ID, Text: l.Text, Fact: l.Fact, Zones: each(l.Zones, as[string])}
 			})}
 		}),
 		Questions: each(c.Questions, func(q care.Question) api.CardQuestion {

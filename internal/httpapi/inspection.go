@@ -52,8 +52,8 @@ func toInspection(in *store.Inspection) *api.Inspection {
 	out := &api.Inspection{
 		Finish:         in.Finish,
 		Condition:      api.InspectionCondition(in.Condition),
-		Contaminations: each(in.Contaminations, same),
-		Repairs:        each(in.Repairs, same),
+		Contaminations: each(in.Contaminations, as[string]),
+		Repairs:        each(in.Repairs, as[string]),
 		Age:            api.InspectionAge(in.Age),
 		Lead:           api.InspectionLead(in.Lead),
 		Answers:        in.Answers,

@@ -104,7 +104,7 @@ func toTheAnswer(a compat.Answer) *api.TheAnswer {
 		Headline: a.Headline,
 		Reason:   a.Reason,
 		Rule:     a.Rule,
-		DoNow:    each(a.DoNow, same),
+		DoNow:    each(a.DoNow, as[string]),
 		InH:      a.InH,
 		Asks:     each(a.Asks, func(q compat.Ask) api.Ask { return api.Ask{Fact: q.Fact, Question: q.Question} }),
 	}

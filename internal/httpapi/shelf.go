@@ -191,7 +191,7 @@ func toProduct(p workshop.Product) api.Product {
 		Input:      toProductInput(p.Product),
 		Version:    p.Version,
 		Retired:    p.Retired,
-		Groups:     p.Family.Groups,
+		Groups:     each(p.Family.Groups, as[coating.Group]),
 		Carrier:    string(p.Family.Carrier),
 		Notes:      p.Family.Notes,
 		DryUm:      p.DryUM(),
@@ -247,7 +247,7 @@ func toFamily(f *coating.Family) api.Family {
 	return api.Family{
 		ID:      f.ID,
 		Name:    f.Name,
-		Groups:  f.Groups,
+		Groups:  each(f.Groups, as[coating.Group]),
 		Carrier: string(f.Carrier),
 		Notes:   f.Notes,
 		Values:  sheetValues(typical),

@@ -32,7 +32,7 @@ func each[A, B any](from []A, to func(A) B) []B {
 	return out
 }
 
-func same(s string) string { return s }
+func as[T ~string](v T) string { return string(v) }
 
 // when leaves a zero time out of the JSON.
 func when(t time.Time) *time.Time {
@@ -144,7 +144,7 @@ func catalogue() api.Catalogue {
 			return api.SheetField{Name: f.Name, Title: f.Title, Units: f.Dimension.UnitNames()}
 		}),
 		StatementKinds: each(coating.StatementKinds, func(k coating.StatementKind) api.Named { return api.Named(k) }),
-		Groups:         coating.Groups,
+		Groups:         each(coating.Groups, as[coating.Group]),
 		Gloss60:        gloss60(),
 		Decorations:    each(decoration.Kinds, toDecorationKind),
 		Places: each(enduse.Places, func(p enduse.PlaceAsks) api.Place {
@@ -283,7 +283,7 @@ func toSystem(in workshop.Suggestion) api.System {
 			}
 		}),
 		Gates: each(s.Gates, func(g system.GateResult) api.GateGiven {
-			return api.GateGiven{Gate: toGate(g.Gate), Passed: g.Passed, Why: g.Why, Evidence: each(g.Evidence, same)}
+			return api.GateGiven{Gate: toGate(g.Gate), Passed: g.Passed, Why: g.Why, Evidence: each(g.Evidence, as[string])}
 		}),
 		HandsOnMin:  plan.HandsOn.Minutes(),
 		LastCoat:    when(plan.LastCoat),
@@ -486,7 +486,7 @@ func toStep(s schedule.Step, room schedule.Room) api.Step {
 		Work:     each(s.Work, toSpan),
 		Keyed:    s.Keyed,
 		Waited:   s.Waited,
-		Rules:    each(s.Rules, same),
+		Rules:    each(s.Rules, as[string]),
 		Tasks:    each(s.Tasks, func(t schedule.Task) api.Task { return api.Task{Text: t.Text, Minutes: t.Minutes} }),
 		Cautions: each(s.Cautions, func(c coating.Caution) string { return c.Text }),
 		TouchDry: when(s.TouchDry),
@@ -577,9 +577,9 @@ func toPlan(of workshop.Plan) api.Plan {
 	p := of.Plan
 	out := api.Plan{
 		Steps:      each(p.Steps, func(s schedule.Step) api.Step { return toStep(s, of.Room) }),
-		Obstacles:  each(p.Obstacles, same),
-		Notes:      each(p.Notes, same),
-		Air:        each(p.Air, same),
+		Obstacles:  each(p.Obstacles, as[string]),
+		Notes:      each(p.Notes, as[string]),
+		Air:        each(p.Air, as[string]),
 		HandsOnMin: p.HandsOn.Minutes(),
 		LastCoat:   when(p.LastCoat),
 		LightUse:   when(p.LightUse),
@@ -602,7 +602,7 @@ func toPlan(of workshop.Plan) api.Plan {
 	for i, z := range p.Zones {
 		zone := api.ZonePlan{
 			Name:      of.Brief.Zones[i].Name,
-			Obstacles: each(z.Obstacles, same),
+			Obstacles: each(z.Obstacles, as[string]),
 			Coated:    z.Coated,
 			Held:      toHeld(z.Held),
 			Doubts: each(z.Doubts, func(d schedule.Doubt) api.Doubt {

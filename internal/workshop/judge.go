@@ -212,7 +212,7 @@ func (c *check) coat(at string, asked CoatAsked, shelf []*coating.Product) compa
 	}
 	shade := coating.Shade(asked.Shade)
 	switch {
-	case shade == "" && f.Is("stain"):
+	case shade == "" && f.Is(coating.GroupStain):
 		shade = coating.Tone
 	case shade == "":
 		shade = coating.Clear // of a paint: its colour is not told
