@@ -171,7 +171,7 @@ func TestCardsSayWhatTheirPieceAsks(t *testing.T) {
 		}
 	}
 	for id, f := range coating.Families {
-		finishing := f.Is(coating.GroupClear) || f.Is(coating.GroupOil) || f.Is(coating.GroupWax) || f.Is(coating.GroupPaint) || f.Is(coating.GroupResin)
+		finishing := f.Is(coating.GroupClear, coating.GroupOil, coating.GroupWax, coating.GroupPaint, coating.GroupResin)
 		if finishing && !families[id] && !strings.HasPrefix(id, "some_") {
 			t.Errorf("family %s has no card", id)
 		}

@@ -62,7 +62,8 @@ func (f Facts) reader(i int, at time.Time) *reader {
 		return z
 	}
 	z.look()
-	if z.main.family().Is(coating.GroupKept) && !z.isA("gilded") { // whatever life it leads, it is its age that is looked after
+	kept := z.main.family().Is(coating.GroupKept)
+	if kept && !z.isA("gilded") { // whatever life it leads, it is its age that is looked after
 		z.use = uses["heirloom"]
 	}
 	return z
@@ -102,7 +103,7 @@ func (z *reader) look() {
 	}
 	for i := at - 1; i >= 0; i-- {
 		l := &z.Layers[i]
-		hidden := l.family().Is(coating.GroupPrimer) || l.family().Is(coating.GroupSealer) || l.family().Is(coating.GroupFiller)
+		hidden := l.family().Is(coating.GroupPrimer, coating.GroupSealer, coating.GroupFiller)
 		if same := l.finish().Kind == z.finish.Kind; !hidden && !same {
 			z.below = append(z.below, l)
 		}

@@ -149,7 +149,7 @@ func (f *Family) KindOver(ground *Family) (KindOfCoat, bool) {
 	switch {
 	case f == ground:
 		return OfItsOwn, true
-	case f.Is(GroupDecor) || f.Is(GroupFiller) || f.Is(GroupStain):
+	case f.Is(GroupDecor, GroupFiller, GroupStain):
 		return 0, false
 	case f.Body == Wax:
 		return OfWax, true

@@ -105,7 +105,10 @@ const (
 
 // tags there are; another in families.csv is a mistake in it.
 var tags = []Tag{
-	ContainsWax, Stearate, Urethane, Isocyanate, Formaldehyde, Preservative, NutOil, Linseed, Drier, Tacky, Epoxy, Factory, SelfHeatingRags, PlainNaturalKind, Hardwax, Polish, Soap, Casein, Dye, Glaze, SlowFiller, DarkWax, Limes, Leaf, Size, GildingWax, Transfer, Paper, Crackles, StaysSoft, ToBePainted, SwellsBetween, Silicone, Flexible, MetalPrimer, Sensitiser, Blush, Gum, Lime, KindUnknown,
+	ContainsWax, Stearate, Urethane, Isocyanate, Formaldehyde, Preservative, NutOil, Linseed, Drier, Tacky,
+	Epoxy, Factory, SelfHeatingRags, PlainNaturalKind, Hardwax, Polish, Soap, Casein, Dye, Glaze, SlowFiller,
+	DarkWax, Limes, Leaf, Size, GildingWax, Transfer, Paper, Crackles, StaysSoft, ToBePainted, SwellsBetween,
+	Silicone, Flexible, MetalPrimer, Sensitiser, Blush, Gum, Lime, KindUnknown,
 }
 
 // Group of families: what a kind is sold and laid as.
@@ -131,7 +134,8 @@ const (
 
 // Groups there are, by name.
 var Groups = []Group{
-	GroupBare, GroupClear, GroupDecor, GroupFactory, GroupFiller, GroupFloor, GroupKept, GroupOil, GroupPaint, GroupPrimer, GroupResin, GroupSealer, GroupStain, GroupTextile, GroupWax,
+	GroupBare, GroupClear, GroupDecor, GroupFactory, GroupFiller, GroupFloor, GroupKept, GroupOil, GroupPaint,
+	GroupPrimer, GroupResin, GroupSealer, GroupStain, GroupTextile, GroupWax,
 }
 
 // Family is a kind of coating with its typical data sheet. Basis of every value: practice.
@@ -164,8 +168,10 @@ func FamiliesInOrder() []*Family {
 	return all
 }
 
-// Is tells whether the family belongs to a group.
-func (f *Family) Is(group Group) bool { return slices.Contains(f.Groups, group) }
+// Is tells whether the family belongs to any of some groups.
+func (f *Family) Is(any ...Group) bool {
+	return slices.ContainsFunc(f.Groups, func(g Group) bool { return slices.Contains(any, g) })
+}
 
 // Has tells whether the family contains something.
 func (f *Family) Has(what Tag) bool { return slices.Contains(f.Tags, what) }
@@ -183,10 +189,10 @@ func (f *Family) SelfHeats() bool { return f.Cure == Oxidation || f.Has(SelfHeat
 func (f *Family) Catalysed() bool { return f.Cure == Crosslinking && f.Carrier == LacquerSolvent }
 
 // NothingOn stands for an answer that lays nothing: the material left bare, what is there kept.
-func (f *Family) NothingOn() bool { return f.Is(GroupBare) || f.Is(GroupKept) }
+func (f *Family) NothingOn() bool { return f.Is(GroupBare, GroupKept) }
 
 // Pigmented kinds are never clear: paints, and primers that are no clear sealer.
-func (f *Family) Pigmented() bool { return f.Is(GroupPaint) || f.Is(GroupPrimer) }
+func (f *Family) Pigmented() bool { return f.Is(GroupPaint, GroupPrimer) }
 
 // Porous paints drink whatever touches them until they are sealed.
 func (f *Family) Porous() bool { return f.Is(GroupPaint) && f.NeedsTopcoat }

@@ -106,7 +106,7 @@ func (p *Product) States(kind string) bool { return p.Statements[kind].Sense != 
 func (p *Product) Opaque() bool {
 	coloured := p.Shade == Pale || p.Shade == Dark || p.ColourUntold()
 	f := p.Family
-	soaksIn := f.Is(GroupStain) || f.Is(GroupWax) || f.Is(GroupOil) // and shows the wood, whatever colour it carries
+	soaksIn := f.Is(GroupStain, GroupWax, GroupOil) // and shows the wood, whatever colour it carries
 	return coloured && !soaksIn && !f.NothingOn()
 }
 

@@ -120,7 +120,7 @@ func TestTypicalValuesHangTogether(t *testing.T) {
 		say(v.MaxC == 0 || v.MaxC >= 25 && v.MaxC <= 40, "up to %g °C", v.MaxC)
 		say(v.MaxRH == 0 || v.MaxRH >= 65 && v.MaxRH <= 90, "up to %g %% RH", v.MaxRH)
 		if d := v.DensityA; d != 0 {
-			heavy := f.Pigmented() || f.Is(GroupFiller) || f.Is(GroupDecor)
+			heavy := f.Pigmented() || f.Is(GroupFiller, GroupDecor)
 			say(d >= 0.75 && (d <= 1.3 || heavy && d <= 2.2), "weighs %g kg/L", d)
 		}
 		if film := 10 * v.SolidsPct / max(v.SpreadM2L, 1e-9); f.Body == Film && v.SolidsPct > 0 && v.SpreadM2L > 0 {

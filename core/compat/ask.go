@@ -17,18 +17,18 @@ func covered(j *Join) bool         { return j.Ground.Top != nil }
 // fresh is a coat of ours, not an old finish.
 func fresh(j *Join) bool { return covered(j) && j.Ground.Old == NotOld }
 
-func bare(j *Join) bool                   { return j.Ground.Top == nil }
-func same(j *Join) bool                   { return covered(j) && j.Ground.Top.Family == j.Coat.Family }
-func overTag(j *Join, tag coating.Tag) bool    { return covered(j) && on(j).Has(tag) }
-func film(f *coating.Family) bool         { return f.Body == coating.Film }
-func waterCarried(f *coating.Family) bool { return f.Carrier == coating.Water }
-func strong(f *coating.Family) bool       { return f.Carrier == coating.LacquerSolvent }
-func soaksIn(f *coating.Family) bool      { return f.Body == coating.Penetrating }
+func bare(j *Join) bool                     { return j.Ground.Top == nil }
+func same(j *Join) bool                     { return covered(j) && j.Ground.Top.Family == j.Coat.Family }
+func overTag(j *Join, tag coating.Tag) bool { return covered(j) && on(j).Has(tag) }
+func film(f *coating.Family) bool           { return f.Body == coating.Film }
+func waterCarried(f *coating.Family) bool   { return f.Carrier == coating.Water }
+func strong(f *coating.Family) bool         { return f.Carrier == coating.LacquerSolvent }
+func soaksIn(f *coating.Family) bool        { return f.Body == coating.Penetrating }
 func isOil(f *coating.Family) bool {
 	return f.Is(coating.GroupOil) && soaksIn(f) && f.Cure != coating.NoCure
 }
 func nonDrying(f *coating.Family) bool {
-	return f.Cure == coating.NoCure && (f.Is(coating.GroupOil) || f.Is(coating.GroupWax))
+	return f.Cure == coating.NoCure && f.Is(coating.GroupOil, coating.GroupWax)
 }
 func hardwax(f *coating.Family) bool { return soaksIn(f) && f.Has(coating.ContainsWax) }
 func uncatalysedLacquer(f *coating.Family) bool {
@@ -151,7 +151,7 @@ func tornByCatalysed(f *coating.Family) bool { return uncatalysedLacquer(f) || s
 
 // pigmentedBed is a stain or a primer that is no sealer.
 func pigmentedBed(f *coating.Family) bool {
-	return (f.Is(coating.GroupStain) || f.Is(coating.GroupPrimer)) && !f.Is(coating.GroupSealer)
+	return f.Is(coating.GroupStain, coating.GroupPrimer) && !f.Is(coating.GroupSealer)
 }
 
 // brittle cannot follow what moves below it.

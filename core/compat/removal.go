@@ -76,11 +76,13 @@ var removals = []Removal{
 		Covers: film,
 	},
 	{
-		Work:   substrate.OilOut,
-		Bares:  true,
-		ThenH:  24,
-		Risk:   "Oil stays deep in the pores: dewaxed shellac first is good insurance.",
-		Covers: func(f *coating.Family) bool { return soaksIn(f) && f.Is(coating.GroupOil) && f.Cure != coating.NoCure },
+		Work:  substrate.OilOut,
+		Bares: true,
+		ThenH: 24,
+		Risk:  "Oil stays deep in the pores: dewaxed shellac first is good insurance.",
+		Covers: func(f *coating.Family) bool {
+			return soaksIn(f) && f.Is(coating.GroupOil) && f.Cure != coating.NoCure
+		},
 	},
 }
 

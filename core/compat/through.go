@@ -116,7 +116,7 @@ func (t *through) candidates(shelf []*coating.Product) []candidate {
 		f := p.Family
 		clearWax := f.Is(coating.GroupWax) && p.Shade == coating.Clear
 		waxOnWax := clearWax && t.wanted.Family.Is(coating.GroupWax)
-		joins := waxOnWax || f.Is(coating.GroupSealer) || f.Is(coating.GroupPrimer)
+		joins := waxOnWax || f.Is(coating.GroupSealer, coating.GroupPrimer)
 		hides := p.Opaque() && !t.wanted.Opaque()
 		return joins && !hides && f.ID != t.wanted.Family.ID
 	}
@@ -143,9 +143,9 @@ func (t *through) candidates(shelf []*coating.Product) []candidate {
 // likeWanted products could take the place of wanted: they colour or protect as it does.
 func likeWanted(p, wanted *coating.Product) bool {
 	protects := func(f *coating.Family) bool {
-		return f.Is(coating.GroupClear) || f.Is(coating.GroupOil) || f.Is(coating.GroupWax)
+		return f.Is(coating.GroupClear, coating.GroupOil, coating.GroupWax)
 	}
-	alike := slices.ContainsFunc(p.Family.Groups, wanted.Family.Is) || (protects(p.Family) && protects(wanted.Family))
+	alike := p.Family.Is(wanted.Family.Groups...) || (protects(p.Family) && protects(wanted.Family))
 	another := p.Family != wanted.Family && p.Shade == wanted.Shade
 	return alike && another && !p.Family.Is(coating.GroupFiller)
 }

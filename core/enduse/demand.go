@@ -74,7 +74,7 @@ func Waxed(last *coating.Product, under *coating.Family) bool {
 	if under == nil || last.Family.Body != coating.Wax {
 		return false
 	}
-	clear := under.Is(coating.GroupClear) || under.Is(coating.GroupSealer)
+	clear := under.Is(coating.GroupClear, coating.GroupSealer)
 	return clear && under.Body == coating.Film
 }
 

@@ -11,7 +11,7 @@ import (
 // trait of some life, and every kind of wear a column.
 func TestTheTablesOfFitAndUpkeepAreWhole(t *testing.T) {
 	takesWear := func(f *coating.Family) bool {
-		wears := f.Is(coating.GroupClear) || f.Is(coating.GroupOil) || f.Is(coating.GroupWax) || f.Is(coating.GroupPaint) && !f.NeedsTopcoat
+		wears := f.Is(coating.GroupClear, coating.GroupOil, coating.GroupWax, coating.GroupPaint) && !f.NeedsTopcoat
 		return wears && !f.Has(coating.KindUnknown) && !f.Has(coating.DarkWax) && !f.Has(coating.Limes)
 	}
 	for id, f := range coating.Families {

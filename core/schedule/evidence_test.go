@@ -99,7 +99,7 @@ func TestTheRecordTellsKeyingAndCold(t *testing.T) {
 // Every fact that the record can tell is one that the finder knows, over all kinds and lives.
 func TestEvidenceIsKnownToTheFinder(t *testing.T) {
 	for _, f := range coating.FamiliesInOrder() {
-		if f.NothingOn() || f.Is(coating.GroupDecor) || f.Is(coating.GroupFiller) || f.Is(coating.GroupFactory) {
+		if f.NothingOn() || f.Is(coating.GroupDecor, coating.GroupFiller, coating.GroupFactory) {
 			continue
 		}
 		w := wish("desk", "oak", heated)

@@ -68,7 +68,7 @@ type Life struct {
 // sandingGrits by substrate and coming coat (practice). Each grit takes out the scratches of the one before, so no more
 // than one step of Grades is skipped.
 func sandingGrits(m *Material, first *coating.Product, life Life) []int {
-	opaque := first.Family.Is(coating.GroupPrimer) || first.Family.Is(coating.GroupPaint)
+	opaque := first.Family.Is(coating.GroupPrimer, coating.GroupPaint)
 	switch {
 	case m.Kind == Veneer && opaque:
 		return []int{150, 180}

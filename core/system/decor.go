@@ -167,7 +167,7 @@ func (l Layer) Partly() bool {
 		return false
 	}
 	f := l.Product.Family
-	return f.Partly() || f.Is(coating.GroupPaint) || f.Is(coating.GroupClear)
+	return f.Partly() || f.Is(coating.GroupPaint, coating.GroupClear)
 }
 
 // on is the ground that a layer leaves.

@@ -222,7 +222,7 @@ func looksAs(w *Wish, p *coating.Product) (prime, colour, protect bool, why stri
 	case f.Is(coating.GroupResin):
 		poured := len(w.at(decoration.Poured)) > 0
 		return false, false, poured, "It is poured thick, and you ask for no pour."
-	case f.Is(coating.GroupFiller) || f.Is(coating.GroupFactory):
+	case f.Is(coating.GroupFiller, coating.GroupFactory):
 		return false, false, false, "It is not part of a plain coating system."
 	case f.Is(coating.GroupPaint), f.Is(coating.GroupClear) && p.Opaque():
 		fits := w.Look.paintedIn(p.Shade)
@@ -260,7 +260,7 @@ func looksAs(w *Wish, p *coating.Product) (prime, colour, protect bool, why stri
 	case f.Is(coating.GroupOil) && w.Look.Opaque():
 		return false, false, false, "It soaks into wood, and you want a painted surface."
 	}
-	protect = f.Is(coating.GroupClear) || f.Is(coating.GroupOil) || f.Is(coating.GroupWax)
+	protect = f.Is(coating.GroupClear, coating.GroupOil, coating.GroupWax)
 	if f.Is(coating.GroupSealer) && p.Shade != coating.Clear && !w.Look.Opaque() {
 		return false, false, false, "It is coloured, and you want to see the wood."
 	}

@@ -1199,7 +1199,7 @@ func bigShelf(t testing.TB, n int) []*coating.Product {
 		f := coating.Families[ids[i%len(ids)]]
 		shade := "clear"
 		switch {
-		case f.Is(coating.GroupPaint) || f.Is(coating.GroupPrimer):
+		case f.Is(coating.GroupPaint, coating.GroupPrimer):
 			shade = []string{"pale", "dark"}[i/len(ids)%2]
 		case f.Is(coating.GroupStain):
 			shade = "tone"

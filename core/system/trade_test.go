@@ -23,7 +23,7 @@ func tradeShelf(t testing.TB) []*coating.Product {
 	t.Helper()
 	var lines []string
 	for _, f := range coating.FamiliesInOrder() {
-		if f.Is(coating.GroupFactory) || f.Is(coating.GroupFiller) || f.NothingOn() || f.Has(coating.KindUnknown) {
+		if f.Is(coating.GroupFactory, coating.GroupFiller) || f.NothingOn() || f.Has(coating.KindUnknown) {
 			continue
 		}
 		shades := []string{"clear"}

@@ -41,7 +41,7 @@ test('a part that was worked out stands on the list until it is bought, and then
   await sum.getByLabel('Handles').fill('2')
   await sum.getByLabel('Between the holes').fill('96 mm')
   await sum.getByRole('button', { name: 'Put what it takes on the shopping list' }).click()
-  await expect(sum.getByRole('button', { name: 'On the shopping list' })).toBeVisible()
+  await expect(sum.getByRole('button', { name: 'On the shopping list', exact: true })).toBeVisible()
   await page.goto('/shopping')
   const parts = page.getByRole('region', { name: 'Parts' })
   const handles = parts.getByRole('listitem').filter({ hasText: '2 × Handles, 96 mm between their holes' })

@@ -356,7 +356,7 @@ func TestWaitingPressesComeBackTogether(t *testing.T) {
 						}
 						second, same := r.servers[(device+1)%len(r.servers)].sent(press)
 						if second != 201 || string(same) != string(said) {
-							t.Errorf("%s: %d, then %d %s", press.key, first, second, as[string])
+							t.Errorf("%s: %d, then %d %s", press.key, first, second, same)
 						}
 					}
 				})

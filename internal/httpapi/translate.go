@@ -283,7 +283,8 @@ func toSystem(in workshop.Suggestion) api.System {
 			}
 		}),
 		Gates: each(s.Gates, func(g system.GateResult) api.GateGiven {
-			return api.GateGiven{Gate: toGate(g.Gate), Passed: g.Passed, Why: g.Why, Evidence: each(g.Evidence, as[string])}
+			evidence := each(g.Evidence, as[string])
+			return api.GateGiven{Gate: toGate(g.Gate), Passed: g.Passed, Why: g.Why, Evidence: evidence}
 		}),
 		HandsOnMin:  plan.HandsOn.Minutes(),
 		LastCoat:    when(plan.LastCoat),

@@ -122,28 +122,16 @@ func (m mutant) tried(root string) string {
 }
 
 // asks are the packages whose tests may notice a change, in the order in which they are asked: its own, then those of
-// the core that stand on it, the slow ones last.
+// the core that stand on it.
 func (m mutant) asks(root string) [][]string {
 	own := "./" + filepath.Dir(m.file)
 	if strings.HasPrefix(m.file, "internal/workshop") {
 		return [][]string{{own}, {"./internal/httpapi"}}
 	}
-	slow := []string{"firmitas/core/schedule", "firmitas/core/system"}
-	var quick, late []string
-	for _, p := range standingOn(root, "firmitas/"+filepath.Dir(m.file)) {
-		if slices.Contains(slow, p) {
-			late = append(late, p)
-		} else {
-			quick = append(quick, p)
-		}
+	if on := standingOn(root, "firmitas/"+filepath.Dir(m.file)); len(on) > 0 {
+		return [][]string{{own}, on}
 	}
-	out := [][]string{{own}}
-	for _, packages := range [][]string{quick, late} {
-		if len(packages) > 0 {
-			out = append(out, packages)
-		}
-	}
-	return out
+	return [][]string{{own}}
 }
 
 // standingOn are the packages of the core that import one, themselves or through others.

@@ -12,6 +12,7 @@ import (
 
 var (
 	figure    = regexp.MustCompile(`\d+(\.\d+)?`)
+	prose     = regexp.MustCompile(`^[“"(]?\pL[\pL’-]*[.;:)”"]*$`)
 	constLine = regexp.MustCompile(`^\s*\w+\s+(\w+\s+)?=\s*-?\d`)
 	tableLine = regexp.MustCompile(`^\s*(\w+:\s+)?\{?("[^"]*",\s*)*"?[^"]*"?,?\s*\d`)
 )
@@ -36,7 +37,7 @@ func numbersOf(root string, files []string) (out []mutant) {
 				code, _, _ = strings.Cut(line, "//")
 			}
 			for _, at := range figure.FindAllStringIndex(code, -1) {
-				if !standsAlone(code, at) {
+				if !standsAlone(code, at) || strings.HasSuffix(file, ".csv") && inProse(code, at) {
 					continue
 				}
 				was := code[at[0]:at[1]]
@@ -75,6 +76,23 @@ func standsAlone(line string, at []int) bool {
 	}
 	apart := func(s string) bool { return strings.ContainsAny(s, " ,;:(){}[]<>!?-*/+|\t") }
 	return !quoted && apart(before) && apart(after)
+}
+
+// inProse tells a figure of a sentence that is shown from one that is reckoned with.
+func inProse(line string, at []int) bool {
+	from := strings.LastIndexByte(line[:at[0]], ',') + 1
+	to := strings.IndexByte(line[at[1]:], ',')
+	if to < 0 {
+		to = len(line) - at[1]
+	}
+	const mostOfNotation = 1 // of several words: "silicone:5 grease:3" has no space within a word
+	words := 0
+	for _, word := range strings.Fields(line[from : at[1]+to]) {
+		if prose.MatchString(word) {
+			words++
+		}
+	}
+	return words > mostOfNotation
 }
 
 // more is a figure half as much again, at least by one where it is whole.

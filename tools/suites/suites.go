@@ -127,7 +127,8 @@ func countPlaywright(r *result, out string) {
 	if json.Unmarshal(data, &report) == nil {
 		r.passed, r.failed = report.Stats.Expected, report.Stats.Unexpected+report.Stats.Flaky
 	}
-	screens, _ := filepath.Glob(filepath.Join(out, "results", "*", "error-context.md")) // what stood there when it failed
+	// What stood on the screen when a test failed.
+	screens, _ := filepath.Glob(filepath.Join(out, "results", "*", "error-context.md"))
 	for _, screen := range screens {
 		text, _ := os.ReadFile(screen)
 		r.said += string(text)

@@ -9,10 +9,21 @@ export type { Outcome } from './queue'
 
 const otherTabs = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel('presses')
 
+// A press is this device's only once it is written: until then, for some milliseconds, the page asks before it goes.
+let beingKept = 0
+window.addEventListener('beforeunload', (e) => {
+  if (beingKept > 0) e.preventDefault()
+})
+
 const keeper: Keeper = {
   all: async () => (await device).getAll('presses'),
   add: async (press) => {
-    await (await device).add('presses', press as Press)
+    beingKept++
+    try {
+      await (await device).add('presses', press as Press)
+    } finally {
+      beingKept--
+    }
   },
   change: async (seq, part) => {
     const tx = (await device).transaction('presses', 'readwrite')
