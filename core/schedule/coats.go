@@ -659,16 +659,9 @@ func (s session) step(p placing, h *hands) Step {
 	}
 	out.Told = s.told
 	end := out.End().Add(s.late)
-	out.TouchDry, out.LightUse, out.FullCure = s.touchDry.from(
-		end,
-		zone,
-	), s.lightUse.from(
-		end,
-		zone,
-	), s.fullCure.from(
-		end,
-		zone,
-	)
+	out.TouchDry = s.touchDry.from(end, zone)
+	out.LightUse = s.lightUse.from(end, zone)
+	out.FullCure = s.fullCure.from(end, zone)
 	if !s.last {
 		out.Opens = s.wait.from(end, zone)
 	}

@@ -148,6 +148,20 @@ func TestSoonerFinishWins(t *testing.T) {
 	}
 }
 
+// On a Friday afternoon keying the second coat on Saturday and holding the first back to Saturday both end on Monday at
+// opening, since the last coat waits a day: then nobody keys.
+func TestOnATieNobodyKeys(t *testing.T) {
+	film := product(t, "clear_wb_pu", coating.Label{"recoatMinH": "3 h", "recoatMaxH": "4 h"})
+	friday := time.Date(2026, 3, 6, 14, 0, 0, 0, zone)
+	p := plan(t, wish("shelf", "ash", heated), 0.4, Brief{Start: friday, Week: week},
+		system.Layer{Role: system.Protect, Product: film, Coats: 2},
+		system.Layer{Role: system.Protect, Product: product(t, "enamel_wb", nil), Coats: 1})
+	c := coats(p)
+	if !c[0].Waited || c[1].Keyed || clock(c[2].Start()) != "Mon 08:00" {
+		t.Errorf("held back %v, keyed %v, last coat %s", c[0].Waited, c[1].Keyed, clock(c[2].Start()))
+	}
+}
+
 func TestCotWaitsForFullCure(t *testing.T) {
 	p := plan(t, wish("cot", "beech", heated), 2, Brief{Start: monday, Week: week, Promised: monday.AddDate(0, 0, 10)},
 		system.Layer{Role: system.Protect, Product: product(t, "enamel_wb", nil), Coats: 2})
