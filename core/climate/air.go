@@ -6,8 +6,8 @@ import "math"
 
 // Air is the state of the air around the work.
 type Air struct {
-	TempC float64 // °C
-	RH    float64 // relative humidity, %, 0–100
+	TempC float64 `json:"tempC"` // °C
+	RH    float64 `json:"rh"`    // relative humidity, %, 0–100
 }
 
 // Reference is the climate that labels speak of when they say nothing: 23 °C and 50 % RH

@@ -152,10 +152,10 @@ func (l *Ledger) ahead(a Account) {
 // bought are the piece itself and the parts for it.
 func (a Account) bought() (out []Line) {
 	for _, e := range a.Standing {
-		line := Line{Title: e.Text, Amount: e.Amount, Facts: []int64{e.ID}}
-		switch e.Kind {
+		line := Line{Title: e.Text(), Amount: e.Amount(), Facts: []int64{e.ID}}
+		switch e.Kind() {
 		case worklog.Bought:
-			line.Kind, line.Title = Bought, cmp.Or(e.Text, "The piece itself")
+			line.Kind, line.Title = Bought, cmp.Or(e.Text(), "The piece itself")
 		case worklog.PartBought:
 			line.Kind = Part
 		default:
@@ -170,15 +170,15 @@ func (a Account) bought() (out []Line) {
 // materials are what coats took out of tins: a share of a tin is its share of the price.
 func (a Account) materials(l *Ledger) (out []Line) {
 	for _, laid := range a.Laid {
-		if laid.Product == nil || laid.Event.Kind != worklog.CoatLaid {
+		if laid.Product == nil || laid.Event.Kind() != worklog.CoatLaid {
 			continue
 		}
 		p := laid.Product
-		litres, estimate := laid.Event.How.Litres, false
+		litres, estimate := laid.Event.Laid().Litres, false
 		if litres == 0 {
 			litres, estimate = laid.Litres, true
 		}
-		tin, told := a.Tins[laid.Event.How.Tin]
+		tin, told := a.Tins[laid.Event.Tin()]
 		var amount money.Amount
 		var note string
 		switch {
@@ -220,7 +220,7 @@ func (a Account) supplies() []Line {
 	used := a.Supplies.InAll.Sub(a.Supplies.Ahead)
 	var facts []int64
 	for _, e := range a.Standing {
-		if e.Kind == worklog.JobDone || e.Kind == worklog.CoatLaid {
+		if e.Kind() == worklog.JobDone || e.Kind() == worklog.CoatLaid {
 			facts = append(facts, e.ID)
 		}
 	}
@@ -241,7 +241,7 @@ func (a Account) hours() (out []Line) {
 	}
 	var overhead Line
 	for _, e := range a.Standing {
-		minutes, estimate := e.Took, false
+		minutes, estimate := e.Worked().Took, false
 		if minutes == 0 {
 			minutes, estimate = planned[e.ID], true
 		}
@@ -249,9 +249,9 @@ func (a Account) hours() (out []Line) {
 			continue
 		}
 		rate := RateAt(a.Rates, e.At)
-		title := cmp.Or(e.Kin.Work, e.Text, "by hand")
-		if e.Kind == worklog.HoursTold {
-			title = e.Text
+		title := cmp.Or(e.Worked().Work, e.Text(), "by hand")
+		if e.Kind() == worklog.HoursTold {
+			title = e.Text()
 		}
 		alike := func(l Line) bool { return l.Title == title && l.Estimate == estimate }
 		at := slices.IndexFunc(out, alike)
@@ -276,10 +276,10 @@ func (a Account) hours() (out []Line) {
 func (l *Ledger) price(a Account) {
 	for _, kind := range []worklog.Kind{worklog.Asked, worklog.Agreed, worklog.Sold} {
 		for _, e := range a.Standing {
-			if e.Kind != kind {
+			if e.Kind() != kind {
 				continue
 			}
-			l.Price, l.PriceIs, l.PriceOf = e.Amount, kind, e.ID
+			l.Price, l.PriceIs, l.PriceOf = e.Amount(), kind, e.ID
 			switch kind {
 			case worklog.Sold:
 				l.SoldAt = e.At
@@ -295,8 +295,8 @@ func (l *Ledger) price(a Account) {
 		rate = RateAt(a.Rates, l.SoldAt)
 	}
 	for _, e := range a.Standing {
-		if e.Kind == worklog.FeePaid {
-			l.Fees = l.Fees.Add(e.Amount)
+		if e.Kind() == worklog.FeePaid {
+			l.Fees = l.Fees.Add(e.Amount())
 		}
 	}
 	if l.PriceIs == "" {

@@ -1,6 +1,7 @@
 package ledger
 
 import (
+	"fmt"
 	"math/rand/v2"
 	"testing"
 	"time"
@@ -42,7 +43,11 @@ func TestASaleKeepsTheRatesOfItsDay(t *testing.T) {
 }
 
 func paid(id int64, kind worklog.Kind, amount string) worklog.Event {
-	return worklog.Event{ID: id, Kind: kind, At: today, Amount: sum(amount), Text: "handles"}
+	body, err := worklog.Decode(kind, fmt.Appendf(nil, `{"text": "handles", "amount": %q}`, amount))
+	if err != nil {
+		panic(err)
+	}
+	return worklog.Event{ID: id, At: today, Body: body}
 }
 
 // By hand: a chest bought for 80.00; half a tin of 1 L at 31.50 is 15.75 (practice: half a tin, half its price); handles at
@@ -50,11 +55,12 @@ func paid(id int64, kind worklog.Kind, amount string) worklog.Event {
 // of tax, 12.00 of fees. Left without hours 480 − 80 − 12 − 119.75 = 268.25, with them 148.25, by the hour 107.30.
 func TestALedgerByHand(t *testing.T) {
 	varnish := product(7, "clear_wb_pu")
-	coat := worklog.Event{ID: 3, Kind: worklog.CoatLaid, At: today, Took: 30, How: worklog.Laying{Tin: 5, Litres: 0.5}}
-	coat.Kin.Work = "brush"
+	coat := worklog.Event{ID: 3, At: today, Body: worklog.Laid{
+		Worked: worklog.Worked{Took: 30, Kin: worklog.Kin{Work: "brush"}}, Laying: worklog.Laying{TinID: 5, Litres: 0.5},
+	}}
 	standing := []worklog.Event{
 		paid(1, worklog.Bought, "80"), paid(2, worklog.PartBought, "24"), coat,
-		{ID: 4, Kind: worklog.HoursTold, At: today, Took: 120, Text: "fetched"}, paid(5, worklog.Sold, "480"),
+		{ID: 4, At: today, Body: worklog.Hours{Worked: worklog.Worked{Took: 120}, Text: "fetched"}}, paid(5, worklog.Sold, "480"),
 	}
 	l := Make(Account{
 		Standing: standing,
@@ -87,8 +93,8 @@ func TestALedgerByHand(t *testing.T) {
 func TestWhatNobodyToldIsAnEstimate(t *testing.T) {
 	varnish := product(7, "clear_wb_pu")
 	wax := product(8, "wax_clear")
-	first := worklog.Event{ID: 1, Kind: worklog.CoatLaid, At: today}
-	second := worklog.Event{ID: 2, Kind: worklog.CoatLaid, At: today, How: worklog.Laying{Litres: 0.1}}
+	first := worklog.Event{ID: 1, At: today, Body: worklog.Laid{}}
+	second := worklog.Event{ID: 2, At: today, Body: worklog.Laid{Laying: worklog.Laying{Litres: 0.1}}}
 	l := Make(Account{
 		Standing: []worklog.Event{first, second},
 		Laid: []Laid{
@@ -116,20 +122,27 @@ func TestWhatNobodyToldIsAnEstimate(t *testing.T) {
 func TestLinesAreTheWhole(t *testing.T) {
 	r := rand.New(rand.NewPCG(15, 3))
 	varnish := product(7, "clear_wb_pu")
-	kinds := []worklog.Kind{worklog.Bought, worklog.PartBought, worklog.HoursTold, worklog.CoatLaid, worklog.Asked}
 	for range 300 {
 		var all []worklog.Event
 		var laid []Laid
 		for id := range int64(1 + r.IntN(12)) {
-			e := worklog.Event{ID: id + 1, At: today, Kind: kinds[r.IntN(len(kinds))], Text: string(rune('a' + id))}
-			e.Amount = decimal.New(r.Int64N(100_000), -2)
-			switch e.Kind {
-			case worklog.HoursTold:
-				e.Took = r.Float64() * 300
-			case worklog.CoatLaid:
-				e.How = worklog.Laying{Tin: 5, Litres: r.Float64()}
-				e.Took, e.Kin.Work = r.Float64()*90, e.Text
-				laid = append(laid, Laid{Event: e, Product: varnish, Title: e.Text})
+			name, amount := string(rune('a'+id)), decimal.New(r.Int64N(100_000), -2)
+			e := worklog.Event{ID: id + 1, At: today}
+			switch r.IntN(5) {
+			case 0:
+				e.Body = worklog.Purchase{Text: name, Amount: amount}
+			case 1:
+				e.Body = worklog.PartPurchase{Text: name, Amount: amount}
+			case 2:
+				e.Body = worklog.Asking{Amount: amount}
+			case 3:
+				e.Body = worklog.Hours{Text: name, Worked: worklog.Worked{Took: r.Float64() * 300}}
+			case 4:
+				e.Body = worklog.Laid{
+					Laying: worklog.Laying{TinID: 5, Litres: r.Float64()},
+					Worked: worklog.Worked{Took: r.Float64() * 90, Kin: worklog.Kin{Work: name}},
+				}
+				laid = append(laid, Laid{Event: e, Product: varnish, Title: name})
 			}
 			all = append(all, e)
 		}
@@ -148,7 +161,7 @@ func TestLinesAreTheWhole(t *testing.T) {
 		if !total.Equal(l.With) {
 			t.Fatalf("lines come to %s, the whole is %s", total, l.With)
 		}
-		back := worklog.Event{ID: 99, Kind: worklog.TakenBack, Of: all[0].ID}
+		back := worklog.Event{ID: 99, Body: worklog.Back{Of: all[0].ID}}
 		account.Standing = worklog.Standing(append(all, back))
 		account.Laid = nil
 		for _, of := range laid {

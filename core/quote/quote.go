@@ -211,8 +211,8 @@ func Against(quoted map[string]float64, steps []schedule.Step) Watch {
 		switch {
 		case s.Told == nil:
 			of.ahead += planned
-		case s.Told.Took > 0:
-			of.told += s.Told.Took
+		case s.Told.Worked().Took > 0:
+			of.told += s.Told.Worked().Took
 			of.asPlanned += planned
 		default:
 			of.told += planned

@@ -21,7 +21,7 @@ import (
 func step(work string, minutes, told float64) schedule.Step {
 	s := schedule.Step{Kind: schedule.Coating, Tasks: []schedule.Task{{Minutes: minutes}}, Kin: worklog.Kin{Work: work, PerM2: 10}}
 	if told > 0 {
-		s.Told = &worklog.Event{ID: 1, Took: told}
+		s.Told = &worklog.Event{ID: 1, Body: worklog.Job{Worked: worklog.Worked{Took: told}}}
 	}
 	return s
 }

@@ -18,8 +18,8 @@ func AsLaid(zone int64, chosen []system.Layer, log Log) (layers []system.Layer, 
 	for _, name := range coats {
 		l := chosen[name.Layer]
 		l.Coats = 1
-		if told := log.Coats[name]; told.Kind == worklog.CoatLaid && told.How.Instead != nil {
-			l.Product = told.How.Instead
+		if told := log.Coats[name]; told.Kind() == worklog.CoatLaid && told.Laid().Instead != nil {
+			l.Product = told.Laid().Instead
 		}
 		if n := len(layers); n > 0 && name.N > 1 && same(layers[n-1].Product, l.Product) {
 			layers[n-1].Coats++
@@ -33,7 +33,7 @@ func AsLaid(zone int64, chosen []system.Layer, log Log) (layers []system.Layer, 
 // stuck is why nothing more is planned on a zone on which other coats lie than were chosen; "" where the rest holds on
 // what lies there.
 func (z Zone) stuck(log Log) string {
-	instead := slices.ContainsFunc(z.Coats, func(c worklog.Coat) bool { return log.Coats[c].How.Instead != nil })
+	instead := slices.ContainsFunc(z.Coats, func(c worklog.Coat) bool { return log.Coats[c].Laid().Instead != nil })
 	if !instead || z.System.Legal() {
 		return ""
 	}
@@ -113,7 +113,7 @@ func (s session) thickNote() string {
 // theRest is what is left of a coat that only part of the zone has. The dry edge of the first part shows where a wet
 // one meets it, so it ends at a natural line.
 func (s *session) theRest(told worklog.Event) {
-	left := 1 - told.How.Share
+	left := 1 - told.Laid().Share
 	for i := range s.tasks {
 		s.tasks[i].Minutes *= left
 	}

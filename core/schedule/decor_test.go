@@ -205,7 +205,7 @@ func TestWhatDecorationsTake(t *testing.T) {
 	}
 	chosen := system.System{Layers: []system.Layer{{Role: system.Colour, Product: product(t, "paint_chalk", nil), Coats: 1}}}
 	z.ID, z.System = 1, &chosen
-	laid := Log{Coats: map[worklog.Coat]worklog.Event{{Zone: 1, Layer: 0, N: 1}: {Kind: worklog.CoatLaid}}}
+	laid := Log{Coats: map[worklog.Coat]worklog.Event{{Zone: 1, Layer: 0, N: 1}: {Body: worklog.Laid{}}}}
 	for _, work := range (Brief{Zones: []Zone{z}, Log: laid}).takenByDecor() {
 		if work.Supply == "moulding" {
 			t.Error("mouldings under a coat are still to buy")

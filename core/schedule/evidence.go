@@ -114,14 +114,14 @@ func (b Brief) ofCoat(z Zone, s Step, below *Step, now time.Time) []Known {
 	say(p.Shade == coating.Pale, "pale", fromProduct)
 	say(p.Amber >= 1, "ambering", fromProduct)
 	tool, toolFrom := s.Tool, fromTool
-	if s.Told != nil && s.Told.How.Method != "" {
-		tool, toolFrom = s.Told.How.Method, fromLog
+	if s.Told != nil && s.Told.Laid().Method != "" {
+		tool, toolFrom = s.Told.Laid().Method, fromLog
 	}
 	for _, fact := range Methods {
 		say(fact == tool, fact, toolFrom)
 	}
 	if s.Told != nil {
-		if ratio, known := s.Told.How.Ratio(s.WetUM, s.Litres); known {
+		if ratio, known := s.Told.Laid().Ratio(s.WetUM, s.Litres); known {
 			say(ratio > tooThick, "thick", fromLog)
 			say(ratio < tooThin, "thin", fromLog)
 			say(ratio >= tooThin && ratio <= tooThick, "filmok", fromLog)
@@ -148,7 +148,7 @@ func (b Brief) ofCoat(z Zone, s Step, below *Step, now time.Time) []Known {
 	}
 	keyed := s.Keyed
 	if s.Told != nil {
-		keyed = s.Told.Keyed
+		keyed = s.Told.Laid().Keyed
 	}
 	say(keyed, "keyed", from)
 	if below != nil && !below.Opens.IsZero() {
@@ -160,8 +160,8 @@ func (b Brief) ofCoat(z Zone, s Step, below *Step, now time.Time) []Known {
 		say(!early && !late, "inwin", from)
 	}
 	air := z.Wish.Air
-	if s.Told != nil && s.Told.Air.RH > 0 {
-		air = s.Told.Air
+	if s.Told != nil && s.Told.Air().RH > 0 {
+		air = s.Told.Air()
 	}
 	cold := air.TempC < bestFromC || air.TempC < p.Limits().MinC+nearLimitC
 	damp, hot, dry := air.RH > bestToRH, air.TempC > bestToC, air.RH < bestFromRH

@@ -19,9 +19,7 @@ func TestTheRecordSpeaksForItself(t *testing.T) {
 	first := monday.Add(6 * time.Hour)
 	second := first.Add(time.Hour)
 	cold := func(id int64, n int, at time.Time) worklog.Event {
-		e := laidAtHour(id, n, at)
-		e.Air = w.Air
-		return e
+		return laidSo(laidAtHour(id, n, at), func(l *worklog.Laid) { l.Air = w.Air })
 	}
 	b := logged(t, w, second.Add(time.Hour), cold(1, 1, first), cold(2, 2, second))
 	p := Make(b)
@@ -76,8 +74,8 @@ func TestTheRecordTellsKeyingAndCold(t *testing.T) {
 		w := wish("desk", "oak", climate.Air{TempC: c.tempC, RH: 50})
 		first := monday.Add(6 * time.Hour)
 		second := first.Add(time.Duration(c.hours) * time.Hour)
-		under, over := laidAtHour(1, 1, first), laidAtHour(2, 2, second)
-		under.Air, over.Air, over.Keyed = climate.Air{TempC: 20, RH: 50}, w.Air, c.keyed
+		under := laidSo(laidAtHour(1, 1, first), func(l *worklog.Laid) { l.Air = climate.Air{TempC: 20, RH: 50} })
+		over := laidSo(laidAtHour(2, 2, second), func(l *worklog.Laid) { l.Air, l.Keyed = w.Air, c.keyed })
 		b := logged(t, w, second.Add(time.Hour), under, over)
 		known := b.Evidence(Make(b), 0, second.Add(20*time.Hour))
 		has := func(fact string, not bool) bool {

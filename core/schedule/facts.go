@@ -27,17 +27,17 @@ type Log struct {
 func NewLog(standing []worklog.Event, now time.Time) Log {
 	out := Log{Asked: now, Jobs: map[string]worklog.Event{}, Coats: map[worklog.Coat]worklog.Event{}}
 	for _, e := range standing {
-		switch e.Kind {
+		switch e.Kind() {
 		case worklog.JobDone:
-			out.Jobs[e.Job] = e
+			out.Jobs[e.Job()] = e
 		case worklog.TakenOff:
 			for at := range out.Coats {
-				if at.Zone == e.Zone && !at.Below(e.Coat) {
+				if at.Zone == e.Zone && !at.Below(e.Coat()) {
 					delete(out.Coats, at)
 				}
 			}
 		case worklog.CoatLaid, worklog.CoatLeftOut:
-			out.Coats[e.Coat] = together(out.Coats[e.Coat], e)
+			out.Coats[e.Coat()] = together(out.Coats[e.Coat()], e)
 		default:
 			continue
 		}
@@ -48,21 +48,23 @@ func NewLog(standing []worklog.Event, now time.Time) Log {
 
 // together is a coat that went on in two parts: it is on when the second is, with what both took.
 func together(part, e worklog.Event) worklog.Event {
-	if !part.How.Partly() {
+	laid, is := e.Body.(worklog.Laid)
+	if !is || !part.Laid().Partly() {
 		return e
 	}
-	if both := part.How.Litres > 0 && e.How.Litres > 0; both {
-		e.How.Litres += part.How.Litres
+	if both := part.Laid().Litres > 0 && laid.Litres > 0; both {
+		laid.Litres += part.Laid().Litres
 	} else {
-		e.How.Litres = 0
+		laid.Litres = 0
 	}
+	e.Body = laid
 	return e
 }
 
 // laidOn tells whether any coat of ours lies on a zone.
 func (b Brief) laidOn(zone int) bool {
 	for at, e := range b.Log.Coats {
-		if at.Zone == b.Zones[zone].ID && e.Kind == worklog.CoatLaid {
+		if at.Zone == b.Zones[zone].ID && e.Kind() == worklog.CoatLaid {
 			return true
 		}
 	}
@@ -102,21 +104,21 @@ func (l *lane) recall(b Brief) {
 	for i, s := range l.sessions {
 		told, ok := b.Log.Coats[worklog.Coat{Zone: z.ID, Layer: s.coat.Layer, N: s.coat.Coat}]
 		switch {
-		case ok && told.How.Partly():
+		case ok && told.Laid().Partly():
 			s.theRest(told)
 			s.notBefore = latest(s.notBefore, b.Log.Now)
-		case ok && told.Kind == worklog.CoatLeftOut:
+		case ok && told.Kind() == worklog.CoatLeftOut:
 			if n := len(out); n > 0 && s.last {
 				out[n-1].last, out[n-1].latest = true, 0
 			}
 			continue
 		case ok:
-			if air := told.Air; air != (climate.Air{}) && air != z.Wish.Air {
+			if air := told.Air(); air != (climate.Air{}) && air != z.Wish.Air {
 				s = l.inAir(z, air, b.alike())[i]
 			}
 			s.told = &told
-			s.built(told.How)
-			s.how, s.fixed = way{keyed: told.Keyed}, true
+			s.built(told.Laid().Laying)
+			s.how, s.fixed = way{keyed: told.Laid().Keyed}, true
 			s.stands = Span{told.At.Add(-s.length(s.how)), told.At}
 		case !b.Log.Now.IsZero():
 			s.notBefore = latest(s.notBefore, b.Log.Now)
@@ -160,8 +162,8 @@ func (l *lane) doubts(z Zone, in *time.Location) []Doubt {
 		}
 		layer := z.System.Layers[s.coat.at.Layer]
 		begun := s.lays(s.stands)
-		if s.told.Air != (climate.Air{}) {
-			stack.Context.Air = s.told.Air
+		if s.told.Air() != (climate.Air{}) {
+			stack.Context.Air = s.told.Air()
 		}
 		for k := range ends {
 			since := max(0, begun.Sub(ends[k]).Hours())
@@ -173,7 +175,7 @@ func (l *lane) doubts(z Zone, in *time.Location) []Doubt {
 			stack.Laid[k].AgeH = l.sessions[k].age(until, stack.Context.Air, in)
 		}
 		stack.State = compat.State{CoatsToday: onTheDay(laidSoFar, layer.Product, begun.In(in))}
-		if s.told.Keyed {
+		if s.told.Laid().Keyed {
 			stack.State.Key = compat.Keyed
 		}
 		laid := compat.Laid{Product: layer.Product, Coats: 1, Partly: layer.Partly()}
@@ -193,7 +195,7 @@ func (l *lane) doubts(z Zone, in *time.Location) []Doubt {
 			}
 			d := Doubt{Event: s.told.ID, Step: s.title, Text: text, Until: s.wait.from(s.stands.To.Add(s.late), in)}
 			look, looked := l.looks[tapePull]
-			d.Open = !(looked && look.Passed && !look.At.Before(s.told.At))
+			d.Open = !(looked && look.Look().Passed && !look.At.Before(s.told.At))
 			out = append(out, d)
 		}
 		ends = append(ends, s.stands.To)
@@ -268,11 +270,11 @@ func closed(stack compat.Stack, laid compat.Laid) bool {
 
 // StepOf is the step that a fact about work is told of; nil where the plan has none.
 func (p Plan) StepOf(e worklog.Event) *Step {
-	if e.Job == "" {
-		return p.step(e.Coat)
+	if e.Job() == "" {
+		return p.step(e.Coat())
 	}
 	for i := range p.Steps {
-		if p.Steps[i].Job == e.Job {
+		if p.Steps[i].Job == e.Job() {
 			return &p.Steps[i]
 		}
 	}

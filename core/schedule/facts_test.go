@@ -31,7 +31,15 @@ func logged(t *testing.T, w system.Wish, now time.Time, told ...worklog.Event) B
 }
 
 func laidAtHour(id int64, n int, at time.Time) worklog.Event {
-	return worklog.Event{ID: id, Kind: worklog.CoatLaid, Zone: 7, At: at, Coat: worklog.Coat{Zone: 7, N: n}, Air: heated}
+	return worklog.Event{ID: id, Zone: 7, At: at, Body: worklog.Laid{OnCoat: worklog.OnCoat{N: n}, Air: heated}}
+}
+
+// laidSo is a coat that went on otherwise.
+func laidSo(e worklog.Event, how func(*worklog.Laid)) worklog.Event {
+	l := e.Laid()
+	how(&l)
+	e.Body = l
+	return e
 }
 
 // What is done stays where it was done, whatever the air is now; the rest begins now, not yesterday; and preparation
@@ -70,7 +78,7 @@ func TestAJobThatWasToldIsDone(t *testing.T) {
 	w := wish("desk", "oak", heated)
 	jobs := logged(t, w, time.Time{}).Jobs()
 	at := monday.Add(time.Hour)
-	told := worklog.Event{ID: 3, Kind: worklog.JobDone, Job: jobs[0].Key, At: at}
+	told := worklog.Event{ID: 3, At: at, Body: worklog.Job{Job: jobs[0].Key}}
 	now := at.Add(48 * time.Hour)
 	p := Make(logged(t, w, now, told))
 	for _, s := range p.Steps {
@@ -110,7 +118,7 @@ func TestACoatLaidTooEarlyIsNeverSilentlyLegal(t *testing.T) {
 	if s := pull(p); s == nil || s.Start().After(c[2].Start()) {
 		t.Error("no tape is pulled before the third coat")
 	}
-	look := worklog.Event{ID: 4, Kind: worklog.Checked, Zone: 7, Check: tapePull, Passed: true, At: second.Add(5 * time.Hour)}
+	look := worklog.Event{ID: 4, Zone: 7, At: second.Add(5 * time.Hour), Body: worklog.Look{Check: tapePull, Passed: true}}
 	tested := Make(logged(t, w, look.At, append(told, look)...))
 	if d := tested.Zones[0].Doubts; len(d) != 1 || d[0].Open || pull(tested) != nil {
 		t.Errorf("tested: %+v", d)
@@ -118,8 +126,7 @@ func TestACoatLaidTooEarlyIsNeverSilentlyLegal(t *testing.T) {
 	if late := Make(logged(t, w, second, laidAtHour(1, 1, first), laidAtHour(2, 2, first.Add(40*time.Hour)))); len(late.Zones[0].Doubts) != 1 {
 		t.Error("after the window, unkeyed, and nothing is said")
 	}
-	keyed := laidAtHour(2, 2, first.Add(40*time.Hour))
-	keyed.Keyed = true
+	keyed := laidSo(laidAtHour(2, 2, first.Add(40*time.Hour)), func(l *worklog.Laid) { l.Keyed = true })
 	if good := Make(logged(t, w, keyed.At, laidAtHour(1, 1, first), keyed)); len(good.Zones[0].Doubts) != 0 {
 		t.Errorf("keyed, and in doubt: %+v", good.Zones[0].Doubts)
 	}
@@ -128,7 +135,7 @@ func TestACoatLaidTooEarlyIsNeverSilentlyLegal(t *testing.T) {
 // A coat that was left out is not planned, and what was last before it is last.
 func TestALeftOutCoatIsNotPlanned(t *testing.T) {
 	w := wish("desk", "oak", heated)
-	out := worklog.Event{ID: 1, Kind: worklog.CoatLeftOut, At: monday, Coat: worklog.Coat{Zone: 7, N: 3}}
+	out := worklog.Event{ID: 1, At: monday, Zone: 7, Body: worklog.LeftOut{OnCoat: worklog.OnCoat{N: 3}}}
 	c := coats(Make(logged(t, w, monday, out)))
 	all, left := Make(logged(t, w, monday)).Needs[0].Litres, Make(logged(t, w, monday, out)).Needs[0].Litres
 	if left >= all || left < all/2 {
@@ -172,8 +179,10 @@ func TestRemadePlansReplayThroughTheJudge(t *testing.T) {
 			if n := len(told); n > 0 && !at.After(told[n-1].At) {
 				at = told[n-1].At.Add(20 * time.Minute)
 			}
-			told = append(told, worklog.Event{ID: int64(i + 1), Kind: worklog.CoatLaid, Zone: 7, At: at,
-				Coat: worklog.Coat{Zone: 7, Layer: c.Layer, N: c.Coat}, Air: w.Air, Keyed: c.Keyed, How: anyhow(r, shelf)})
+			told = append(told, worklog.Event{ID: int64(i + 1), Zone: 7, At: at, Body: worklog.Laid{
+				OnCoat: worklog.OnCoat{Layer: c.Layer, N: c.Coat}, Air: w.Air, Keyed: c.Keyed,
+			}})
+			told[len(told)-1] = laidSo(told[len(told)-1], func(l *worklog.Laid) { anyhow(r, shelf, l) })
 		}
 		last := told[len(told)-1]
 		now := last.At.Add(time.Duration(r.IntN(72)) * time.Hour)
@@ -181,13 +190,13 @@ func TestRemadePlansReplayThroughTheJudge(t *testing.T) {
 		switch r.IntN(6) {
 		case 0:
 			f := fault.Faults[r.IntN(len(fault.Faults))]
-			told = append(told, worklog.Event{ID: 90, Kind: worklog.FaultSeen, Zone: 7, At: now, Fault: f.ID, Remedy: worklog.BeforeNext})
+			told = append(told, worklog.Event{ID: 90, Zone: 7, At: now, Body: worklog.Fault{Fault: f.ID, Remedy: worklog.BeforeNext}})
 			b.Zones[0].Mends = worklog.ToMend(told, 7)
 		case 1:
-			told = append(told, worklog.Event{ID: 91, Kind: worklog.TakenOff, Zone: 7, At: now, Coat: last.Coat})
+			told = append(told, worklog.Event{ID: 91, Zone: 7, At: now, Body: worklog.Off{OnCoat: last.Coat().On()}})
 			lies--
 		case 2:
-			told[len(told)-1].How.Share = 0.4
+			told[len(told)-1] = laidSo(last, func(l *worklog.Laid) { l.Share = 0.4 })
 			lies--
 		}
 		b.Log = NewLog(told, now)
@@ -200,8 +209,8 @@ func TestRemadePlansReplayThroughTheJudge(t *testing.T) {
 		}
 		remade++
 		if mends := b.Zones[0].Mends; len(mends) > 0 {
-			mended := p.StepOf(worklog.Event{Job: worklog.MendKey(90)})
-			f := fault.Find(mends[0].Fault.Fault)
+			mended := p.StepOf(worklog.Event{Body: worklog.Job{Job: worklog.MendKey(90)}})
+			f := fault.Find(mends[0].Fault.Fault().Fault)
 			if mended == nil || mended.Start().Before(now.Add(atLeast(f.FirstH))) {
 				t.Errorf("%s is not mended in its time", f.Name)
 			}
@@ -237,16 +246,15 @@ func TestRemadePlansReplayThroughTheJudge(t *testing.T) {
 }
 
 // anyhow is how a coat may have gone on: mostly as planned.
-func anyhow(r *rand.Rand, shelf []*coating.Product) worklog.Laying {
+func anyhow(r *rand.Rand, shelf []*coating.Product, l *worklog.Laid) {
 	switch r.IntN(8) {
 	case 0:
-		return worklog.Laying{Instead: shelf[r.IntN(len(shelf))]}
+		l.Instead = shelf[r.IntN(len(shelf))]
 	case 1:
-		return worklog.Laying{Build: worklog.Thick}
+		l.Build = worklog.Thick
 	case 2:
-		return worklog.Laying{Build: worklog.Thin}
+		l.Build = worklog.Thin
 	}
-	return worklog.Laying{}
 }
 
 // as lays a desk's coats as the log tells it: with what really went on.
@@ -264,9 +272,12 @@ func as(t *testing.T, w system.Wish, now time.Time, told ...worklog.Event) (Brie
 func TestWhatWasLaidInsteadIsJudged(t *testing.T) {
 	w := wish("desk", "oak", heated)
 	first := monday.Add(6 * time.Hour)
-	second := laidAtHour(2, 2, first.Add(5*time.Hour))
-	second.How.Instead = product(t, "varnish_oil_pu", nil)
-	second.How.Instead.ID = 99
+	instead := func(family string, id int64) worklog.Event {
+		p := product(t, family, nil)
+		p.ID = id
+		return laidSo(laidAtHour(2, 2, first.Add(5*time.Hour)), func(l *worklog.Laid) { l.Instead = p })
+	}
+	second := instead("varnish_oil_pu", 99)
 	b, p := as(t, w, second.At, laidAtHour(1, 1, first), second)
 	c := coats(p)
 	if len(c) != 3 || c[1].Product.ID != 99 || c[2].Coat != 3 || c[2].Of != 3 || c[2].Product.ID == 99 {
@@ -275,9 +286,7 @@ func TestWhatWasLaidInsteadIsJudged(t *testing.T) {
 	if wait := c[2].Start().Sub(c[1].End()); wait < 24*time.Hour {
 		t.Errorf("water goes over oil after %v", wait)
 	}
-	wax := second
-	wax.How.Instead = product(t, "wax_clear", nil)
-	wax.How.Instead.ID = 98
+	wax := instead("wax_clear", 98)
 	waxed, p := as(t, w, wax.At, laidAtHour(1, 1, first), wax)
 	if answer := p.Answer(waxed, 0); answer.Verdict < compat.Test {
 		t.Errorf("a film is to go over wax: %s", answer.Headline)
@@ -295,8 +304,7 @@ func TestAThickCoatIsGivenLonger(t *testing.T) {
 	_, usual := as(t, w, first.At, first)
 	step := coats(usual)[0]
 	wait := func(how worklog.Laying) time.Duration {
-		told := first
-		told.How = how
+		told := laidSo(first, func(l *worklog.Laid) { l.Laying = how })
 		_, p := as(t, w, first.At, told)
 		c := coats(p)
 		return c[0].Opens.Sub(c[0].End())
@@ -322,20 +330,18 @@ func TestAThickCoatIsGivenLonger(t *testing.T) {
 func TestTheRestOfACoatIsPlanned(t *testing.T) {
 	w := wish("desk", "oak", heated)
 	whole := coats(Make(logged(t, w, monday)))[0]
-	part := laidAtHour(1, 1, monday.Add(6*time.Hour))
-	part.How = worklog.Laying{Share: 0.75, Litres: 0.03}
+	part := laidSo(laidAtHour(1, 1, monday.Add(6*time.Hour)), func(l *worklog.Laid) { l.Share, l.Litres = 0.75, 0.03 })
 	_, p := as(t, w, part.At, part)
 	c := coats(p)
 	if len(c) != 3 || c[0].Told != nil || c[0].Partly == nil || c[0].Litres > whole.Litres/3 || c[1].Start().Before(c[0].End()) {
 		t.Fatalf("the rest: %+v", c[0])
 	}
-	rest := laidAtHour(2, 1, part.At.Add(time.Hour))
-	rest.How.Litres = 0.01
+	rest := laidSo(laidAtHour(2, 1, part.At.Add(time.Hour)), func(l *worklog.Laid) { l.Litres = 0.01 })
 	b, p := as(t, w, rest.At, part, rest)
-	if c := coats(p); c[0].Told == nil || !c[0].End().Equal(rest.At) || b.Log.Coats[rest.Coat].How.Litres != 0.04 {
+	if c := coats(p); c[0].Told == nil || !c[0].End().Equal(rest.At) || b.Log.Coats[rest.Coat()].Laid().Litres != 0.04 {
 		t.Errorf("with the rest: %+v", c[0].Told)
 	}
-	off := worklog.Event{Kind: worklog.TakenOff, Zone: 7, At: rest.At.Add(time.Hour), Coat: rest.Coat}
+	off := worklog.Event{Zone: 7, At: rest.At.Add(time.Hour), Body: worklog.Off{OnCoat: rest.Coat().On()}}
 	if _, p := as(t, w, off.At, part, rest, off); coats(p)[0].Told != nil || coats(p)[0].Start().Before(off.At) {
 		t.Error("taken off, and not planned again")
 	}
@@ -346,9 +352,9 @@ func TestTheRestOfACoatIsPlanned(t *testing.T) {
 func TestAFaultIsMendedBeforeTheNextCoat(t *testing.T) {
 	w := wish("desk", "oak", heated)
 	first := laidAtHour(1, 1, monday.Add(6*time.Hour))
-	runs := worklog.Event{ID: 5, Kind: worklog.FaultSeen, Zone: 7, At: first.At.Add(time.Hour), Fault: "runs", Remedy: worklog.BeforeNext}
+	runs := worklog.Event{ID: 5, Zone: 7, At: first.At.Add(time.Hour), Body: worklog.Fault{Fault: "runs", Remedy: worklog.BeforeNext}}
 	b, p := as(t, w, runs.At, first, runs)
-	mend := p.StepOf(worklog.Event{Job: worklog.MendKey(5)})
+	mend := p.StepOf(worklog.Event{Body: worklog.Job{Job: worklog.MendKey(5)}})
 	if mend == nil || mend.Start().Before(runs.At.Add(48*time.Hour)) || len(mend.Cautions) == 0 {
 		t.Fatalf("mended: %+v", mend)
 	}
@@ -358,22 +364,22 @@ func TestAFaultIsMendedBeforeTheNextCoat(t *testing.T) {
 	if got := len(b.Zones[0].Mends); got != 1 {
 		t.Errorf("%d faults to mend", got)
 	}
-	done := worklog.Event{ID: 6, Kind: worklog.JobDone, Job: worklog.MendKey(5), At: runs.At.Add(50 * time.Hour)}
+	done := worklog.Event{ID: 6, At: runs.At.Add(50 * time.Hour), Body: worklog.Job{Job: worklog.MendKey(5)}}
 	_, p = as(t, w, done.At, first, runs, done)
-	if mend := p.StepOf(worklog.Event{Job: worklog.MendKey(5)}); mend.Told == nil || !mend.End().Equal(done.At) {
+	if mend := p.StepOf(worklog.Event{Body: worklog.Job{Job: worklog.MendKey(5)}}); mend.Told == nil || !mend.End().Equal(done.At) {
 		t.Errorf("done: %+v", mend)
 	}
 	all := []worklog.Event{first, laidAtHour(2, 2, first.At.Add(6*time.Hour)), laidAtHour(3, 3, first.At.Add(24*time.Hour))}
 	now := all[2].At.Add(time.Hour)
 	_, usual := as(t, w, now, all...)
 	late := runs
-	late.At, late.Fault = now, "sinking" // four weeks first
+	late.At, late.Body = now, worklog.Fault{Fault: "sinking", Remedy: worklog.BeforeNext} // four weeks first
 	if _, p := as(t, w, now, append(all, late)...); p.LightUse.Before(now.Add(672*time.Hour)) || !usual.LightUse.Before(p.LightUse) {
 		t.Errorf("in use from %s", clock(p.LightUse))
 	}
-	late.Remedy = worklog.LeaveIt
+	late.Body = worklog.Fault{Fault: "sinking", Remedy: worklog.LeaveIt}
 	_, left := as(t, w, now, append(all, late)...)
-	worked := left.StepOf(worklog.Event{Job: worklog.MendKey(5)}) != nil
+	worked := left.StepOf(worklog.Event{Body: worklog.Job{Job: worklog.MendKey(5)}}) != nil
 	if worked || left.LightUse.Before(now.Add(672*time.Hour)) || !strings.Contains(strings.Join(left.Notes, " "), "left alone until") {
 		t.Error("left alone, and worked at, or used meanwhile")
 	}
@@ -383,10 +389,10 @@ func TestAFaultIsMendedBeforeTheNextCoat(t *testing.T) {
 func TestAMendIsNotTakenAsDone(t *testing.T) {
 	w := wish("desk", "oak", heated)
 	last := coats(Make(logged(t, w, time.Time{})))[2]
-	seen := worklog.Event{ID: 5, Kind: worklog.FaultSeen, Zone: 7, At: last.End().Add(time.Hour), Fault: "nibs", Remedy: worklog.BeforeNext}
+	seen := worklog.Event{ID: 5, Zone: 7, At: last.End().Add(time.Hour), Body: worklog.Fault{Fault: "nibs", Remedy: worklog.BeforeNext}}
 	now := seen.At.AddDate(0, 0, 20)
 	_, p := as(t, w, now, seen)
-	if mend := p.StepOf(worklog.Event{Job: worklog.MendKey(5)}); mend == nil || mend.Start().Before(now) || p.LightUse.Before(now) {
+	if mend := p.StepOf(worklog.Event{Body: worklog.Job{Job: worklog.MendKey(5)}}); mend == nil || mend.Start().Before(now) || p.LightUse.Before(now) {
 		t.Errorf("mended: %+v, in use from %s", mend, clock(p.LightUse))
 	}
 }
@@ -396,7 +402,7 @@ func TestTimersRunFromFacts(t *testing.T) {
 	w := wish("desk", "oak", heated)
 	first := laidAtHour(1, 1, monday.Add(6*time.Hour))
 	coat := worklog.Coat{Zone: 7, N: 2}
-	begun := worklog.Event{ID: 8, Kind: worklog.Begun, Zone: 7, Coat: coat, At: first.At.Add(5 * time.Hour)}
+	begun := worklog.Event{ID: 8, Zone: 7, At: first.At.Add(5 * time.Hour), Body: worklog.Start{OnCoat: coat.On()}}
 	at := func(now time.Time, told ...worklog.Event) []Timer {
 		b, p := as(t, w, now, told...)
 		return b.Timers(p, told, now)
@@ -434,12 +440,12 @@ func TestAPotGoesOffSoonerInTheWarmth(t *testing.T) {
 	s := system.Assess(w, []system.Layer{{Role: system.Protect, Product: twoPart, Coats: 2}})
 	b := single(w, s, 0.5, Brief{Start: monday, Week: week})
 	b.Zones[0].ID = 7
-	mixed := worklog.Event{ID: 1, Kind: worklog.Mixed, Zone: 7, Coat: worklog.Coat{Zone: 7, N: 1}, At: monday}
+	mixed := worklog.Event{ID: 1, Zone: 7, At: monday, Body: worklog.Pot{OnCoat: worklog.OnCoat{N: 1}}}
 	lasts := func(told ...worklog.Event) time.Duration {
 		got := b.Timers(Make(b), append(told, mixed), monday)
 		return got[0].Until.Sub(got[0].From)
 	}
-	warm := worklog.Event{Kind: worklog.AirRead, At: monday.Add(-time.Hour), Air: climate.Air{TempC: 33, RH: 40}}
+	warm := worklog.Event{At: monday.Add(-time.Hour), Body: worklog.AirReading{Air: climate.Air{TempC: 33, RH: 40}}}
 	usual := lasts()
 	if usual <= 0 || usual > 4*time.Hour || lasts(warm) > usual/2 {
 		t.Errorf("%v as planned, %v in the warmth", usual, lasts(warm))
@@ -466,10 +472,10 @@ func TestWorkedFaultsMoveTheDates(t *testing.T) {
 	usual, before := next()
 	for i, row := range table.Must("cases.csv", file) {
 		f := fault.Find(row["fault"])
-		seen := worklog.Event{ID: 50, Kind: worklog.FaultSeen, Zone: 7, At: first.At.Add(time.Hour), Fault: f.ID}
+		seen := worklog.Event{ID: 50, Zone: 7, At: first.At.Add(time.Hour), Body: worklog.Fault{Fault: f.ID}}
 		for _, r := range worklog.Remedies {
 			if r != worklog.WhileWet && f.What(r) != "" {
-				seen.Remedy = r
+				seen.Body = worklog.Fault{Fault: f.ID, Remedy: r}
 				break
 			}
 		}
@@ -503,14 +509,14 @@ func TestFaultsShowOnEveryFamily(t *testing.T) {
 		b := single(w, s, 0.5, Brief{Start: monday, Week: week})
 		b.Zones[0].ID = 7
 		first := laidAtHour(1, 1, monday.Add(6*time.Hour))
-		seen := worklog.Event{ID: 50, Kind: worklog.FaultSeen, Zone: 7, At: first.At.Add(time.Hour), Fault: "nibs", Remedy: worklog.BeforeNext}
+		seen := worklog.Event{ID: 50, Zone: 7, At: first.At.Add(time.Hour), Body: worklog.Fault{Fault: "nibs", Remedy: worklog.BeforeNext}}
 		b.Log, b.Zones[0].Mends = NewLog([]worklog.Event{first, seen}, seen.At), worklog.ToMend([]worklog.Event{seen}, 7)
 		plan := Make(b)
 		if len(plan.Steps) == 0 {
 			continue // nothing of it is laid in this air
 		}
 		families[p.Family.ID] = true
-		mend := plan.StepOf(worklog.Event{Job: worklog.MendKey(50)})
+		mend := plan.StepOf(worklog.Event{Body: worklog.Job{Job: worklog.MendKey(50)}})
 		if c := coats(plan); mend == nil || c[1].Start().Before(mend.End()) {
 			t.Errorf("%s: not mended before the next coat", p.Family.ID)
 		}
@@ -530,14 +536,14 @@ func TestWhatWasGonePastIsTold(t *testing.T) {
 	first := laidAtHour(1, 1, monday.Add(6*time.Hour))
 	second := laidAtHour(2, 2, first.At.Add(20*time.Hour)) // within its window
 	sign := func(s compat.Sign, at time.Time) worklog.Event {
-		return worklog.Event{ID: 9, Kind: worklog.SignSeen, Zone: 7, Sign: s, At: at}
+		return worklog.Event{ID: 9, Zone: 7, At: at, Body: worklog.Sign{Sign: s}}
 	}
 	gums := sign(compat.Gums, second.At.Add(-time.Hour))
 	hard := func(at time.Time) worklog.Event {
-		return worklog.Event{ID: 11, Kind: worklog.SignSeen, Zone: 7, Sign: compat.Powders, At: at}
+		return worklog.Event{ID: 11, Zone: 7, At: at, Body: worklog.Sign{Sign: compat.Powders}}
 	}
-	runs := worklog.Event{ID: 9, Kind: worklog.FaultSeen, Zone: 7, At: first.At.Add(time.Hour), Fault: "nibs", Remedy: worklog.BeforeNext}
-	mended := worklog.Event{ID: 10, Kind: worklog.JobDone, Job: worklog.MendKey(9), At: first.At.Add(5 * time.Hour)}
+	runs := worklog.Event{ID: 9, Zone: 7, At: first.At.Add(time.Hour), Body: worklog.Fault{Fault: "nibs", Remedy: worklog.BeforeNext}}
+	mended := worklog.Event{ID: 10, At: first.At.Add(5 * time.Hour), Body: worklog.Job{Job: worklog.MendKey(9)}}
 	for name, c := range map[string]struct {
 		told  []worklog.Event
 		doubt string
@@ -571,7 +577,7 @@ func TestWhatWasGonePastIsTold(t *testing.T) {
 func TestNoStepOpensBeforeWhatHoldsTheNextCoat(t *testing.T) {
 	w := wish("desk", "oak", heated)
 	first := laidAtHour(1, 1, monday.Add(6*time.Hour))
-	sticky := worklog.Event{ID: 9, Kind: worklog.SignSeen, Zone: 7, Sign: compat.Gums, At: first.At.Add(3 * time.Hour)}
+	sticky := worklog.Event{ID: 9, Zone: 7, At: first.At.Add(3 * time.Hour), Body: worklog.Sign{Sign: compat.Gums}}
 	b := logged(t, w, sticky.At, first)
 	b.Zones[0].Signs = []worklog.Event{sticky}
 	p := Make(b)

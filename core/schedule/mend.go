@@ -15,7 +15,7 @@ func (b Brief) mend(plan *Plan, lanes []lane, h *hands) {
 	for i := range lanes {
 		l := &lanes[i]
 		for _, m := range b.Zones[l.zone].Mends {
-			f := fault.Find(m.Fault.Fault)
+			f := fault.Find(m.Fault.Fault().Fault)
 			next, below := l.over(m.Fault.At, b, h.alone())
 			if f == nil || next == len(l.sessions) {
 				continue
@@ -65,7 +65,7 @@ func (b Brief) mendStep(
 		over = below.Family
 	}
 	hardens := m.Fault.At.Add(atLeast(f.WaitH(over)))
-	if m.Fault.Remedy == worklog.LeaveIt {
+	if m.Fault.Fault().Remedy == worklog.LeaveIt {
 		return step, hardens
 	}
 	z := b.Zones[zone]
@@ -73,7 +73,7 @@ func (b Brief) mendStep(
 	length := roundUp(minutes(minutesByHand))
 	step = Step{
 		Kind: Preparation, Title: MendTitle(f), Zones: []int{zone}, Job: worklog.MendKey(m.Fault.ID),
-		Tasks: []Task{{f.What(m.Fault.Remedy), minutesByHand}}, Cautions: f.Cautions(),
+		Tasks: []Task{{f.What(m.Fault.Fault().Remedy), minutesByHand}}, Cautions: f.Cautions(),
 	}
 	if z.Wish.Seen.LeadOpen() || z.Wish.Seen.LeadFound() {
 		step.Cautions = append([]coating.Caution{fault.Old}, step.Cautions...)
@@ -94,8 +94,8 @@ func (b Brief) mendLast(plan *Plan, h *hands) {
 	for i, z := range b.Zones {
 		of := &plan.Zones[i]
 		for _, m := range z.Mends {
-			f := fault.Find(m.Fault.Fault)
-			planned := plan.StepOf(worklog.Event{Job: worklog.MendKey(m.Fault.ID)}) != nil
+			f := fault.Find(m.Fault.Fault().Fault)
+			planned := plan.StepOf(worklog.Event{Body: worklog.Job{Job: worklog.MendKey(m.Fault.ID)}}) != nil
 			onTheLast := of.Coated && !m.Fault.At.Before(of.LastCoat)
 			if f == nil || planned || !onTheLast {
 				continue

@@ -97,9 +97,7 @@ func TestAPieceSaysWhatItWaitsFor(t *testing.T) {
 	first := coats(Make(early))[0]
 	told := early
 	at := first.End()
-	told.Log = NewLog([]worklog.Event{{
-		ID: 1, Kind: worklog.CoatLaid, Zone: 7, At: at, Air: heated, Coat: worklog.Coat{Zone: 7, N: 1},
-	}}, at.Add(10*time.Minute))
+	told.Log = NewLog([]worklog.Event{{ID: 1, Zone: 7, At: at, Body: worklog.Laid{Air: heated, OnCoat: worklog.OnCoat{N: 1}}}}, at.Add(10*time.Minute))
 	if s := of(at.Add(10*time.Minute), told); s.Waits != ForDrying || s.Critical.Why != ForDrying {
 		t.Errorf("while it dries: %+v", s)
 	}
@@ -118,9 +116,7 @@ func TestAPieceSaysWhatItWaitsFor(t *testing.T) {
 	saturday := monday.AddDate(0, 0, 5).Add(9*time.Hour + 50*time.Minute)
 	late := told
 	at = saturday.Add(-3 * time.Hour)
-	late.Log = NewLog([]worklog.Event{{
-		ID: 1, Kind: worklog.CoatLaid, Zone: 7, At: at, Air: heated, Coat: worklog.Coat{Zone: 7, N: 1},
-	}}, saturday)
+	late.Log = NewLog([]worklog.Event{{ID: 1, Zone: 7, At: at, Body: worklog.Laid{Air: heated, OnCoat: worklog.OnCoat{N: 1}}}}, saturday)
 	if s := of(saturday, late); s.Waits != ForHours {
 		t.Errorf("on Saturday evening: %+v", s)
 	}
@@ -194,9 +190,9 @@ func TestASignIsWhatACoatWaitsFor(t *testing.T) {
 	b := deskOf(t, monday)
 	first := coats(Make(b))[0]
 	at := first.End()
-	sticky := worklog.Event{ID: 2, Kind: worklog.SignSeen, Zone: 7, At: at.Add(4 * time.Hour), Sign: compat.Sticky}
+	sticky := worklog.Event{ID: 2, Zone: 7, At: at.Add(4 * time.Hour), Body: worklog.Sign{Sign: compat.Sticky}}
 	told := []worklog.Event{
-		{ID: 1, Kind: worklog.CoatLaid, Zone: 7, At: at, Air: heated, Coat: worklog.Coat{Zone: 7, N: 1}}, sticky,
+		{ID: 1, Zone: 7, At: at, Body: worklog.Laid{Air: heated, OnCoat: worklog.OnCoat{N: 1}}}, sticky,
 	}
 	b.Log = NewLog(told, sticky.At)
 	b.Zones[0].Felt, b.Zones[0].Signs = []worklog.Event{sticky}, worklog.Signs(told, 7)

@@ -308,7 +308,7 @@ func (z Zone) toLay(layer int, log Log) int {
 	}
 	n := 0
 	for _, c := range coats[:z.System.Layers[layer].Coats] {
-		if told, ok := log.Coats[c]; !ok || told.How.Partly() {
+		if told, ok := log.Coats[c]; !ok || told.Laid().Partly() {
 			n++
 		}
 	}

@@ -41,13 +41,13 @@ func (l *lane) heed(h *hands) (placed []placing, held *Held) {
 		if next < len(l.sessions) {
 			coat = l.sessions[next].coat.Product
 		}
-		againH, do := compat.Means(sign.Sign, l.sessions[next-1].coat.Product, coat)
+		againH, do := compat.Means(sign.Sign().Sign, l.sessions[next-1].coat.Product, coat)
 		if againH == 0 {
 			continue
 		}
 		until := sign.At.Add(atLeast(againH))
 		if held == nil || until.After(held.Until) {
-			held = &Held{sign.ID, compat.FindSign(sign.Sign).Name, sign.At, until, do}
+			held = &Held{sign.ID, compat.FindSign(sign.Sign().Sign).Name, sign.At, until, do}
 		}
 		for i := range next {
 			l.sessions[i].stands = placed[i].work
@@ -67,7 +67,7 @@ func (l *lane) heedLooks(h *hands, placed []placing, held *Held) ([]placing, *He
 			look, taken := l.looks[step.Check]
 			onThePiece := !s.stands.From.IsZero() || placed[i].work.To.Before(look.At)
 			r, known := readinessCalled(step.Check)
-			failed := taken && known && !look.Passed
+			failed := taken && known && !look.Look().Passed
 			if !failed || onThePiece {
 				continue
 			}
@@ -92,25 +92,25 @@ func (l *lane) ignored(z Zone, s session, begun time.Time, below session) string
 		if e.At.Before(below.stands.To) {
 			continue // of an earlier coat
 		}
-		againH, _ := compat.Means(e.Sign, below.coat.Product, s.coat.Product)
+		againH, _ := compat.Means(e.Sign().Sign, below.coat.Product, s.coat.Product)
 		if until := e.At.Add(atLeast(againH)); until.After(begun) {
-			return "It went on though the coat below had shown that it was not ready: " + compat.FindSign(e.Sign).Name + "."
+			return "It went on though the coat below had shown that it was not ready: " + compat.FindSign(e.Sign().Sign).Name + "."
 		}
 	}
 	for _, step := range s.before {
-		if look, taken := l.looks[step.Check]; taken && !look.Passed && look.At.Before(begun) {
+		if look, taken := l.looks[step.Check]; taken && !look.Look().Passed && look.At.Before(begun) {
 			return "It went on though a look had not been passed: " + step.Title + "."
 		}
 	}
 	for _, m := range z.Mends {
-		f := fault.Find(m.Fault.Fault)
+		f := fault.Find(m.Fault.Fault().Fault)
 		before := m.Fault.At.After(below.stands.To) && m.Fault.At.Before(begun)
 		if f == nil || !before {
 			continue
 		}
 		mended := m.Done.ID != 0 && !m.Done.At.After(begun)
 		again := m.Fault.At.Add(atLeast(f.WaitH(below.coat.Product.Family)))
-		waited := m.Fault.Remedy == worklog.LeaveIt && !again.After(begun)
+		waited := m.Fault.Fault().Remedy == worklog.LeaveIt && !again.After(begun)
 		if !mended && !waited {
 			return "It went on over what nobody told as mended: " + f.Name + "."
 		}

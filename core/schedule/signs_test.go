@@ -30,7 +30,7 @@ func TestWhatIsSeenHoldsTheNextCoatBack(t *testing.T) {
 	usual := coats(with())
 	at := usual[0].End().Add(time.Hour)
 	seen := func(sign compat.Sign) worklog.Event {
-		return worklog.Event{ID: 4, Kind: worklog.SignSeen, At: at, Sign: sign}
+		return worklog.Event{ID: 4, At: at, Body: worklog.Sign{Sign: sign}}
 	}
 	sticky := with(seen(compat.Sticky))
 	held := sticky.Zones[0].Held
@@ -44,11 +44,11 @@ func TestWhatIsSeenHoldsTheNextCoatBack(t *testing.T) {
 	if own := with(seen(compat.Dents)); own.Zones[0].Held != nil || !slices.EqualFunc(coats(own), usual, sameStart) {
 		t.Error("a dent held its own kind back")
 	}
-	if none := with(worklog.Event{At: monday.Add(-time.Hour), Sign: compat.Sticky}); none.Zones[0].Held != nil {
+	if none := with(worklog.Event{At: monday.Add(-time.Hour), Body: worklog.Sign{Sign: compat.Sticky}}); none.Zones[0].Held != nil {
 		t.Error("seen before anything lay there")
 	}
 	last := usual[2].End().Add(24 * time.Hour)
-	prints := with(worklog.Event{At: last, Sign: compat.Prints})
+	prints := with(worklog.Event{At: last, Body: worklog.Sign{Sign: compat.Prints}})
 	if want := last.Add(168 * time.Hour); prints.LightUse.Before(want) {
 		t.Errorf("in use from %s, though it takes prints until %s", prints.LightUse, want)
 	}
@@ -72,11 +72,11 @@ func TestASignHoldsTheWaxBack(t *testing.T) {
 		return all[len(all)-1].Start()
 	}
 	usual := wax()
-	before := worklog.Event{At: usual.Add(-time.Hour), Sign: compat.Prints}
+	before := worklog.Event{At: usual.Add(-time.Hour), Body: worklog.Sign{Sign: compat.Prints}}
 	if held := wax(before); held.Before(before.At.Add(72 * time.Hour)) {
 		t.Errorf("waxed at %s", clock(held))
 	}
-	if after := wax(worklog.Event{At: usual.Add(2 * time.Hour), Sign: compat.Prints}); !after.Equal(usual) {
+	if after := wax(worklog.Event{At: usual.Add(2 * time.Hour), Body: worklog.Sign{Sign: compat.Prints}}); !after.Equal(usual) {
 		t.Errorf("the wax moved to %s", clock(after))
 	}
 }

@@ -42,20 +42,20 @@ func (b Brief) Timers(p Plan, standing []worklog.Event, now time.Time) []Timer {
 		}
 	}
 	for _, e := range standing {
-		step := p.step(e.Coat)
+		step := p.step(e.Coat())
 		over := step == nil || step.Told != nil && !step.Told.At.Before(e.At)
 		switch {
 		case over:
-		case e.Kind == worklog.Begun && step.OpenMin > 0:
+		case e.Kind() == worklog.Begun && step.OpenMin > 0:
 			kind := OpenTime
 			if step.Product.Family.WipedOff() {
 				kind = WipeOff
 			}
 			levels := minutes(step.OpenMin).Truncate(time.Second)
-			add(Timer{kind, step.Zones[0], step.Title, e.At, e.At.Add(levels), e.ID, e.Coat})
-		case e.Kind == worklog.Mixed && step.PotH > 0:
+			add(Timer{kind, step.Zones[0], step.Title, e.At, e.At.Add(levels), e.ID, e.Coat()})
+		case e.Kind() == worklog.Mixed && step.PotH > 0:
 			goesOff := potLeft(step.Product, e.At, b.potAir(standing, e))
-			add(Timer{PotLife, step.Zones[0], step.Product.Name, e.At, goesOff, e.ID, e.Coat})
+			add(Timer{PotLife, step.Zones[0], step.Product.Name, e.At, goesOff, e.ID, e.Coat()})
 		}
 	}
 	for i := range p.Zones {

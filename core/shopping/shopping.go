@@ -204,14 +204,14 @@ type PartFor struct {
 func AddParts(list []Part, piece int, wanted []worklog.Event) []Part {
 	for _, e := range wanted {
 		at := slices.IndexFunc(list, func(p Part) bool {
-			return strings.EqualFold(p.Text, e.Text) && p.Unit == e.Part.Unit
+			return strings.EqualFold(p.Text, e.Text()) && p.Unit == e.Part().Unit
 		})
 		if at < 0 {
-			list = append(list, Part{Text: e.Text, Part: worklog.Part{Unit: e.Part.Unit}})
+			list = append(list, Part{Text: e.Text(), Part: worklog.Part{Unit: e.Part().Unit}})
 			at = len(list) - 1
 		}
-		list[at].Qty += e.Part.Qty
-		list[at].For = append(list[at].For, PartFor{piece, e.ID, e.Part.Qty})
+		list[at].Qty += e.Part().Qty
+		list[at].For = append(list[at].For, PartFor{piece, e.ID, e.Part().Qty})
 	}
 	return list
 }

@@ -98,7 +98,7 @@ func TestNothingIsLostBetweenShelfAndList(t *testing.T) {
 // three pieces of it. What was bought is wanted no more, until somebody takes that back.
 func TestPartsAreWantedUntilTheyAreBought(t *testing.T) {
 	part := func(id int64, text string, qty float64, unit worklog.PartUnit) worklog.Event {
-		return worklog.Event{ID: id, Kind: worklog.PartWanted, Text: text, Part: worklog.Part{Qty: qty, Unit: unit}}
+		return worklog.Event{ID: id, Body: worklog.Want{Text: text, Part: worklog.Part{Qty: qty, Unit: unit}}}
 	}
 	first := []worklog.Event{part(1, "Handles", 6, "count"), part(2, "Cloth", 3, "m")}
 	second := []worklog.Event{part(3, "handles", 2, "count"), part(4, "Cloth", 3, "count")}
@@ -106,11 +106,11 @@ func TestPartsAreWantedUntilTheyAreBought(t *testing.T) {
 	if len(list) != 3 || list[0].Qty != 8 || len(list[0].For) != 2 || list[0].For[1] != (PartFor{20, 3, 2}) {
 		t.Errorf("%+v", list)
 	}
-	bought := append(first, worklog.Event{ID: 5, Kind: worklog.PartBought, Of: 1})
+	bought := append(first, worklog.Event{ID: 5, Body: worklog.PartPurchase{Of: 1}})
 	if left := worklog.ToBuy(worklog.Standing(bought)); len(left) != 1 || left[0].ID != 2 {
 		t.Errorf("still to buy: %+v", left)
 	}
-	back := append(bought, worklog.Event{ID: 6, Kind: worklog.TakenBack, Of: 5})
+	back := append(bought, worklog.Event{ID: 6, Body: worklog.Back{Of: 5}})
 	if left := worklog.ToBuy(worklog.Standing(back)); len(left) != 2 {
 		t.Errorf("taken back, still to buy: %+v", left)
 	}

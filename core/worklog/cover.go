@@ -18,13 +18,13 @@ type Covered struct {
 func Covers(standing []Event) []Covered {
 	byMethod := map[string][]float64{}
 	for _, e := range standing {
-		h := e.How
+		h := e.Laid()
 		filledIn := h.BeforeKg == 0 && h.AsMeant > 0 && math.Abs(h.Litres/h.AsMeant-1) <= asPlanned
-		counted := e.Kind == CoatLaid && h.Litres > 0 && e.Kin.M2 > 0
+		counted := e.Kind() == CoatLaid && h.Litres > 0 && h.M2 > 0
 		if !counted || filledIn {
 			continue
 		}
-		m2 := e.Kin.M2
+		m2 := h.M2
 		if h.Partly() {
 			m2 *= h.Share
 		}

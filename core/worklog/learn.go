@@ -29,9 +29,10 @@ type Share struct {
 func Learn(standing []Event) []Learned {
 	byWork := map[string][]Event{}
 	for _, e := range standing {
-		compares := e.Kin.Work != "" && e.Kin.Planned > 0 && e.Kin.PerM2 > 0
-		if e.Took > 0 && compares {
-			byWork[e.Kin.Work] = append(byWork[e.Kin.Work], e)
+		w := e.Worked()
+		compares := w.Work != "" && w.Planned > 0 && w.PerM2 > 0
+		if w.Took > 0 && compares {
+			byWork[w.Work] = append(byWork[w.Work], e)
 		}
 	}
 	var out []Learned
@@ -41,7 +42,7 @@ func Learn(standing []Event) []Learned {
 		out = append(out, Learned{
 			Work: work, PerM2: middle(all), Jobs: len(all), Least: all[0], Most: all[len(all)-1],
 			Who:  shares(jobs, func(e Event) string { return e.Who }),
-			Face: shares(jobs, func(e Event) string { return e.Kin.Face }),
+			Face: shares(jobs, func(e Event) string { return e.Worked().Face }),
 		})
 	}
 	return out
@@ -51,7 +52,8 @@ func Learn(standing []Event) []Learned {
 func rates(jobs []Event) []float64 {
 	out := make([]float64, len(jobs))
 	for i, e := range jobs {
-		out[i] = e.Kin.PerM2 * e.Took / e.Kin.Planned
+		w := e.Worked()
+		out[i] = w.PerM2 * w.Took / w.Planned
 	}
 	slices.Sort(out)
 	return out

@@ -9,96 +9,13 @@ import (
 	"time"
 
 	"firmitas/core/climate"
-	"firmitas/core/coating"
 	"firmitas/core/compat"
-	"firmitas/core/money"
 )
-
-// Kind of fact.
-type Kind string
-
-const (
-	SignSeen     Kind = "sign"      // what the last coat of a zone showed to eye, hand or nose
-	Checked      Kind = "checked"   // a look that opens a coat: whether it was passed
-	SampleMade   Kind = "sample"    // a colour that was tried, with its recipe
-	PatchSeen    Kind = "patch"     // a place that is not as the rest of its zone: let in, filled, other wood
-	SlipMeasured Kind = "slip"      // on the finished floor, with its value and method
-	JobDone      Kind = "job_done"  // work of the preparation
-	Begun        Kind = "begun"     // a coat: the first stroke
-	Mixed        Kind = "mixed"     // a pot of what goes off
-	CoatLaid     Kind = "coat_laid" // by when it was on
-	CoatLeftOut  Kind = "left_out"  // a coat of the plan that nobody will lay
-	TakenOff     Kind = "taken_off" // a coat with all that lay over it: sanded, scraped or washed off again
-	FaultSeen    Kind = "fault"     // what looked wrong, what it came from, what is done about it
-	Moved        Kind = "moved"     // to another place
-	AirRead      Kind = "air_read"  // on the thermo-hygrometer where the piece stands
-	Noted        Kind = "note"      // whatever else is worth keeping
-	HandedOver   Kind = "handed_over"
-	BuyerSaid    Kind = "buyer_said" // by whoever holds the card of a piece that has left
-	Answered     Kind = "buyer_answered"
-	TakenBack    Kind = "taken_back" // an earlier fact was told wrongly
-
-	// Of money; a piece that has left may still be paid for.
-	Bought     Kind = "bought"      // the piece itself, for own stock
-	PartWanted Kind = "part_wanted" // for the piece: handles, cloth, glass
-	PartBought Kind = "part_bought" // for the piece, whether or not somebody told that it was wanted
-	HoursTold  Kind = "hours"       // work that is no step of the plan
-	Agreed     Kind = "agreed"      // the price, with a customer
-	Asked      Kind = "asked"       // the price, of own stock
-	Sold       Kind = "sold"
-	FeePaid    Kind = "fee" // besides what goes off every price
-
-	// Of a tin.
-	TinBought Kind = "tin_bought"
-	TinOpened Kind = "tin_opened"
-	TinTold   Kind = "tin_told"   // how much is left in it, by looking or weighing
-	TinThrown Kind = "tin_thrown" // what was left of it
-	TinEmpty  Kind = "tin_empty"
-)
-
-// OfMoney tells whether a fact is about money.
-func (k Kind) OfMoney() bool {
-	return slices.Contains([]Kind{Bought, PartWanted, PartBought, HoursTold, Agreed, Asked, Sold, FeePaid}, k)
-}
-
-// Event is one fact.
-type Event struct {
-	ID   int64
-	Kind Kind
-	Zone int64     // 0 = the whole piece
-	At   time.Time // when it happened
-	Told time.Time // when it was told
-	Who  string    // "" when nobody said
-	Of   int64     // the fact that is taken back, or the wanted part that was bought
-
-	Sign   compat.Sign
-	Check  string // which look, by the plan's own name for it
-	Passed bool   // of a look
-	Text   string // the recipe; where the patch is and what it is; the value and how it was measured
-	Photo  int64  // that shows it; 0 = none
-
-	Job     string      // which, by its key in the preparation
-	Coat    Coat        // of a coat: which
-	Keyed   bool        // the surface was keyed right before it
-	Air     climate.Air // that it was laid in; zero = nobody told
-	Product int64       // what was laid, or mixed
-	How     Laying      // of a coat: how it really went on
-
-	Fault  string // of a fault: what is seen, by its id
-	Cause  string // what it is held to come from
-	Remedy Remedy // what is done about it
-
-	Took   float64      // minutes by hand; 0 = nobody told
-	Amount money.Amount // of what is paid, asked or agreed
-	Quote  int64        // that was agreed to; 0 = it was agreed without
-	Part   Part         // that is wanted
-	Kin    Kin          // of what took them
-}
 
 // Part is how much of something is to be bought.
 type Part struct {
-	Qty  float64
-	Unit PartUnit
+	Qty  float64  `json:"qty"`
+	Unit PartUnit `json:"unit"`
 }
 
 // PartUnit is what a part is counted in.
@@ -111,8 +28,8 @@ var PartUnits = []PartUnit{"count", "m", "m2", "L", "kg"}
 func ToBuy(standing []Event) []Event {
 	bought := map[int64]bool{}
 	for _, e := range standing {
-		if e.Kind == PartBought {
-			bought[e.Of] = true
+		if e.Kind() == PartBought {
+			bought[e.Of()] = true
 		}
 	}
 	wanted := Of(standing, PartWanted, 0)
@@ -121,16 +38,17 @@ func ToBuy(standing []Event) []Event {
 
 // Laying is how a coat really went on, as far as somebody told; zero values are as planned.
 type Laying struct {
-	Instead *coating.Product // another product than planned
-	Tin     int64
-	Litres  float64
-	WetUM   float64 // gauged while it was wet, µm
-	Build   Build
-	Method  string  // brush, roller, bar, cloth, spray or aerosol
-	Share   float64 // of the zone, above 0 and below 1 where the rest is still to be laid
-	AsMeant float64 // litres, as it was planned; 0 = nobody knows
+	TinID   int64   `json:"tinId,omitempty"`
+	Litres  float64 `json:"litres,omitempty"`
+	WetUM   float64 `json:"wetUm,omitempty"` // gauged while it was wet, µm
+	Build   Build   `json:"build,omitempty"`
+	Method  string  `json:"method,omitempty"`  // brush, roller, bar, cloth, spray or aerosol
+	Share   float64 `json:"share,omitempty"`   // of the zone, above 0 and below 1 where the rest is still to be laid
+	AsMeant float64 `json:"asMeant,omitempty"` // litres, as it was planned; 0 = nobody knows
 
-	BeforeKg, AfterKg float64 // the tin on the scale; 0 = it was not weighed
+	// The tin on the scale; 0 = it was not weighed.
+	BeforeKg float64 `json:"weighedBeforeKg,omitempty"`
+	AfterKg  float64 `json:"weighedAfterKg,omitempty"`
 }
 
 // Build is how full a coat looks, where nobody measured.
@@ -182,14 +100,23 @@ const (
 // Remedies that may be told.
 var Remedies = []Remedy{WhileWet, BeforeNext, WeeksOn, LeaveIt}
 
+// Worked is what was worked by hand, in minutes.
+type Worked struct {
+	Took float64 `json:"tookMin,omitempty"` // 0 = nobody told
+	Kin
+}
+
 // Kin is what some minutes of work were spent on: work of the same kin teaches how long the next takes.
 type Kin struct {
-	Work    string  // kind of work, as the pace names it
-	M2      float64 // how much of it
-	Face    string  // shape of the surface
-	PerM2   float64 // minutes that it was planned with
-	Planned float64 // minutes in all, as planned, set-up and all else counted in
+	Work    string  `json:"work,omitempty"`    // kind of work, as the pace names it
+	M2      float64 `json:"m2,omitempty"`      // how much of it
+	Face    string  `json:"face,omitempty"`    // shape of the surface
+	PerM2   float64 `json:"perM2,omitempty"`   // minutes that it was planned with
+	Planned float64 `json:"planned,omitempty"` // minutes in all, as planned, set-up and all else counted in
 }
+
+// On names the coat within its zone.
+func (c Coat) On() OnCoat { return OnCoat{c.Layer, c.N} }
 
 // Coat tells one coat of a piece from another: its zone, its layer from the ground up, and which of the layer's coats.
 type Coat struct {
@@ -205,13 +132,13 @@ func (c Coat) Below(o Coat) bool { return c.Layer < o.Layer || c.Layer == o.Laye
 func Standing(all []Event) []Event {
 	back := map[int64]bool{}
 	for _, e := range all {
-		if e.Kind == TakenBack {
-			back[e.Of] = true
+		if e.Kind() == TakenBack {
+			back[e.Of()] = true
 		}
 	}
 	var out []Event
 	for _, e := range all {
-		if e.Kind != TakenBack && !back[e.ID] {
+		if e.Kind() != TakenBack && !back[e.ID] {
 			out = append(out, e)
 		}
 	}
@@ -224,8 +151,8 @@ func Signs(standing []Event, zone int64) []Event {
 	var out []Event
 	for _, e := range standing {
 		switch {
-		case e.Kind != SignSeen || e.Zone != zone:
-		case e.Sign == compat.Powders:
+		case e.Kind() != SignSeen || e.Zone != zone:
+		case e.Sign().Sign == compat.Powders:
 			out = nil
 		default:
 			out = append(out, e)
@@ -238,8 +165,8 @@ func Signs(standing []Event, zone int64) []Event {
 func Looks(standing []Event, zone int64) map[string]Event {
 	out := map[string]Event{}
 	for _, e := range standing {
-		if e.Kind == Checked && e.Zone == zone {
-			out[e.Check] = e
+		if e.Kind() == Checked && e.Zone == zone {
+			out[e.Look().Check] = e
 		}
 	}
 	return out
@@ -249,7 +176,7 @@ func Looks(standing []Event, zone int64) map[string]Event {
 func Of(standing []Event, kind Kind, zone int64) []Event {
 	var out []Event
 	for _, e := range standing {
-		if e.Kind == kind && (zone == 0 || e.Zone == zone) {
+		if e.Kind() == kind && (zone == 0 || e.Zone == zone) {
 			out = append(out, e)
 		}
 	}
@@ -264,13 +191,13 @@ func MendKey(fault int64) string { return "mend/" + strconv.FormatInt(fault, 10)
 func ToMend(standing []Event, zone int64) []Mend {
 	done := map[string]Event{}
 	for _, e := range standing {
-		if e.Kind == JobDone {
-			done[e.Job] = e
+		if e.Kind() == JobDone {
+			done[e.Job()] = e
 		}
 	}
 	var out []Mend
 	for _, e := range Of(standing, FaultSeen, zone) {
-		if e.Remedy == BeforeNext || e.Remedy == WeeksOn || e.Remedy == LeaveIt {
+		if slices.Contains([]Remedy{BeforeNext, WeeksOn, LeaveIt}, e.Fault().Remedy) {
 			out = append(out, Mend{Fault: e, Done: done[MendKey(e.ID)]})
 		}
 	}
@@ -286,8 +213,8 @@ type Mend struct {
 // Readings of the air among facts.
 func Readings(told []Event) (out []climate.Reading) {
 	for _, e := range told {
-		if e.Kind == AirRead {
-			out = append(out, climate.Reading{At: e.At, Air: e.Air})
+		if e.Kind() == AirRead {
+			out = append(out, climate.Reading{At: e.At, Air: e.Air()})
 		}
 	}
 	return out

@@ -13,20 +13,20 @@ func at(h int) time.Time { return time.Date(2026, 3, 2, h, 0, 0, 0, time.UTC) }
 // What was taken back does not stand, whoever told it first; what the hand found hard clears the signs before it.
 func TestWhatStands(t *testing.T) {
 	sign := func(id int64, h int, zone int64, s compat.Sign) Event {
-		return Event{ID: id, Kind: SignSeen, Zone: zone, At: at(h), Sign: s}
+		return Event{ID: id, Zone: zone, At: at(h), Body: Sign{Sign: s}}
 	}
 	all := []Event{
 		sign(1, 10, 7, compat.Sticky),
 		sign(2, 9, 7, compat.Smells), // told later, and happened before
 		sign(3, 11, 8, compat.Gums),
-		{ID: 4, Kind: TakenBack, Of: 1, At: at(12)},
+		{ID: 4, At: at(12), Body: Back{Of: 1}},
 		sign(5, 13, 7, compat.Dents),
 	}
 	standing := Standing(all)
 	if len(standing) != 3 || standing[0].ID != 2 || standing[2].ID != 5 {
 		t.Fatalf("standing: %+v", standing)
 	}
-	if got := Signs(standing, 7); len(got) != 2 || got[1].Sign != compat.Dents {
+	if got := Signs(standing, 7); len(got) != 2 || got[1].Sign().Sign != compat.Dents {
 		t.Errorf("signs of zone 7: %+v", got)
 	}
 	hard := Standing(append(all, sign(6, 14, 7, compat.Powders)))
@@ -67,12 +67,12 @@ func TestHowThickACoatWentOn(t *testing.T) {
 // What told minutes teach is the middle of all jobs of a kind, per m²; one slip of the clock moves it little.
 func TestMinutesTeach(t *testing.T) {
 	job := func(who, face string, took, planned float64) Event {
-		return Event{Who: who, Took: took, Kin: Kin{Work: "brush", PerM2: 12, Planned: planned, M2: 1, Face: face}}
+		return Event{Who: who, Body: Job{Worked: Worked{took, Kin{Work: "brush", PerM2: 12, Planned: planned, M2: 1, Face: face}}}}
 	}
 	all := []Event{
 		job("JT", "flat", 20, 20), job("JT", "flat", 30, 20), job("MO", "turned", 40, 20), job("JT", "flat", 900, 20),
 		job("JT", "flat", 0, 20), // nobody told
-		{Took: 5, Kin: Kin{Work: "", Planned: 5, PerM2: 1}},
+		{Body: Job{Worked: Worked{5, Kin{Planned: 5, PerM2: 1}}}},
 	}
 	learned := Learn(all)
 	if len(learned) != 1 {
@@ -93,8 +93,8 @@ func TestMinutesTeach(t *testing.T) {
 // The air counts as read for four hours, and not before it was read.
 func TestTheAirAsItWasRead(t *testing.T) {
 	read := []Event{
-		{Kind: AirRead, At: at(8), Air: climate.Air{TempC: 15, RH: 60}},
-		{Kind: AirRead, At: at(10), Air: climate.Air{TempC: 21, RH: 50}},
+		{At: at(8), Body: AirReading{Air: climate.Air{TempC: 15, RH: 60}}},
+		{At: at(10), Body: AirReading{Air: climate.Air{TempC: 21, RH: 50}}},
 	}
 	for h, want := range map[int]float64{7: 0, 8: 15, 9: 15, 10: 21, 14: 21, 15: 0} {
 		if air, ok := AirAt(read, at(h)); air.TempC != want || ok != (want > 0) {
@@ -108,12 +108,12 @@ func TestTheAirAsItWasRead(t *testing.T) {
 func TestHowFarAProductWent(t *testing.T) {
 	coat := func(litres, m2 float64, how Laying) Event {
 		how.Litres, how.AsMeant = litres, 0.15
-		return Event{Kind: CoatLaid, How: how, Kin: Kin{M2: m2}}
+		return Event{Body: Laid{Laying: how, Worked: Worked{Kin: Kin{M2: m2}}}}
 	}
 	all := []Event{
 		coat(0.2, 2, Laying{}), coat(0.25, 3, Laying{}), coat(0.15, 9, Laying{}), coat(0, 2, Laying{}),
 		coat(0.1, 2, Laying{Method: "roller", Share: 0.5}), coat(0.15, 3, Laying{Method: "spray", BeforeKg: 1, AfterKg: 0.85}),
-		{Kind: JobDone, How: Laying{Litres: 1}, Kin: Kin{M2: 2}},
+		{Body: Job{Worked: Worked{Kin: Kin{M2: 2}}}},
 	}
 	got := Covers(all)
 	want := []Covered{{"", 11, 2}, {"roller", 10, 1}, {"spray", 20, 1}}

@@ -542,9 +542,9 @@ func settle(ctx context.Context, s *workshop.Service, morning func(int) time.Tim
 		return err
 	}
 	for _, e := range []worklog.Event{
-		{Kind: worklog.HoursTold, Took: 265, Text: "preparing and coating, by the notebook"},
-		{Kind: worklog.PartBought, Amount: decimal.New(1440, -2), Text: "stainless screws"},
-		{Kind: worklog.Sold, Amount: decimal.New(38500, -2)},
+		{Body: worklog.Hours{Worked: worklog.Worked{Took: 265}, Text: "preparing and coating, by the notebook"}},
+		{Body: worklog.PartPurchase{Amount: decimal.New(1440, -2), Text: "stainless screws"}},
+		{Body: worklog.Sale{Amount: decimal.New(38500, -2)}},
 	} {
 		e.Who = "KL"
 		if _, err := s.Tell(ctx, p.Piece.ID, e, 0); err != nil {
@@ -563,12 +563,12 @@ func money(ctx context.Context, s *workshop.Service, morning func(int) time.Time
 	at := slices.IndexFunc(bench.Pieces, func(p workshop.BenchPiece) bool { return p.Piece.Kind == "toy" })
 	boat := bench.Pieces[at].Piece
 	for _, e := range []worklog.Event{
-		{Kind: worklog.Bought, Amount: decimal.New(4500, -2), Text: "From a boathouse that was cleared."},
-		{Kind: worklog.HoursTold, Took: 35, Text: "fetched it from the boathouse"},
-		{Kind: worklog.PartBought, Amount: decimal.New(1180, -2), Text: "rope for the painter"},
-		{Kind: worklog.PartWanted, Text: "Brass ring for the painter", Part: worklog.Part{Qty: 1, Unit: "count"}},
-		{Kind: worklog.PartWanted, Text: "Sailcloth for the seat pad", Part: worklog.Part{Qty: 0.42, Unit: "m2"}},
-		{Kind: worklog.Asked, Amount: decimal.New(24000, -2)},
+		{Body: worklog.Purchase{Amount: decimal.New(4500, -2), Text: "From a boathouse that was cleared."}},
+		{Body: worklog.Hours{Worked: worklog.Worked{Took: 35}, Text: "fetched it from the boathouse"}},
+		{Body: worklog.PartPurchase{Amount: decimal.New(1180, -2), Text: "rope for the painter"}},
+		{Body: worklog.Want{Text: "Brass ring for the painter", Part: worklog.Part{Qty: 1, Unit: "count"}}},
+		{Body: worklog.Want{Text: "Sailcloth for the seat pad", Part: worklog.Part{Qty: 0.42, Unit: "m2"}}},
+		{Body: worklog.Asking{Amount: decimal.New(24000, -2)}},
 	} {
 		e.At, e.Who = morning(-3), "KL"
 		if _, err := s.Tell(ctx, boat.ID, e, 0); err != nil {

@@ -178,16 +178,17 @@ func years(b *testing.B) (*Server, int64) {
 					}
 				}
 				e := store.Event{WorkshopID: home.ID, Kind: "coat_laid", At: now.AddDate(0, 0, -k), Told: now, Who: "JT"}
-				e.PieceID.Int64, e.PieceID.Valid = id, true
+				e.PieceID.Int64, e.PieceID.Valid, e.Data = id, true, "{}"
 				switch k {
 				case 0:
-					e.Kind, e.Amount.String, e.Amount.Valid = "bought", "80.00", true
+					e.Kind, e.Amount.String, e.Amount.Valid, e.Data = "bought", "80.00", true, `{"amount": "80.00"}`
 				case 1:
-					e.Kind, e.Amount.String, e.Amount.Valid = "sold", "420.00", n%3 > 0
+					e.Kind, e.Amount.String, e.Amount.Valid, e.Data = "sold", "420.00", n%3 > 0, `{"amount": "420.00"}`
 				default:
 					e.TinID.Int64, e.TinID.Valid = t.ID, true
 					e.Work.String, e.Work.Valid = "brush", true
-					e.Data.V = store.EventData{Litres: 0.1, Took: 20, Planned: 18, M2: 1.2, PerM2: 15, Product: shelf[k].ID, Coat: 1}
+					e.Data = fmt.Sprintf(`{"layer": 0, "coat": 1, "productId": %d, "litres": 0.1, "tinId": %d,
+						"tookMin": 20, "work": "brush", "m2": 1.2, "perM2": 15, "planned": 18}`, shelf[k].ID, t.ID)
 				}
 				if _, err := s.AddEvent(ctx, e); err != nil {
 					return err

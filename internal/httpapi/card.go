@@ -74,9 +74,9 @@ func (h *handlers) GetBuyerNotes(
 	ctx context.Context, _ api.GetBuyerNotesRequestObject,
 ) (api.GetBuyerNotesResponseObject, error) {
 	notes, err := h.service.FromBuyers(ctx)
-	return api.GetBuyerNotes200JSONResponse(each(notes, func(n store.Said) api.BuyerNote {
+	return api.GetBuyerNotes200JSONResponse(each(notes, func(n workshop.PieceEvent) api.BuyerNote {
 		return api.BuyerNote{
-			ID: n.ID, PieceID: n.PieceID.Int64, Piece: n.Piece, Number: n.Number, At: n.At, Text: n.Data.V.Text,
+			ID: n.ID, PieceID: n.PieceID, Piece: n.Piece, Number: n.Number, At: n.At, Text: n.Text(),
 		}
 	})), err
 }

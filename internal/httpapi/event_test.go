@@ -74,7 +74,7 @@ func TestASignIsToldAndTakenBack(t *testing.T) {
 		t.Errorf("told of tomorrow: %d %s", status, data)
 	}
 	service := workshop.New(c.store, c.server.service.Now)
-	if _, err := service.Tell(t.Context(), 1, worklog.Event{Kind: worklog.SignSeen}, 0); err == nil {
+	if _, err := service.Tell(t.Context(), 1, worklog.Event{Body: worklog.Sign{}}, 0); err == nil {
 		t.Error("a piece that has left was told of")
 	}
 }

@@ -13,13 +13,11 @@ import (
 	"firmitas/core/enduse"
 	"firmitas/core/fault"
 	"firmitas/core/furniture"
-	"firmitas/core/money"
 	"firmitas/core/preparation"
 	"firmitas/core/quantity"
 	"firmitas/core/supplies"
 	"firmitas/core/system"
 	"firmitas/core/technique"
-	"firmitas/core/worklog"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop"
 )
@@ -331,44 +329,9 @@ func fromZone(z api.ZoneInput) workshop.Zone {
 }
 
 func (h *handlers) TellEvent(ctx context.Context, r api.TellEventRequestObject) (api.TellEventResponseObject, error) {
-	in := worklog.Event{
-		Kind: worklog.Kind(r.Body.Kind),
-		Zone: or(r.Body.ZoneID),
-		At:   or(r.Body.HappenedAt),
-		Who:  r.Body.Who,
-		Of:   or(r.Body.Of),
-
-		Sign:   compat.Sign(or(r.Body.Sign)),
-		Check:  or(r.Body.Check),
-		Passed: or(r.Body.Passed),
-		Text:   or(r.Body.Text),
-		Photo:  or(r.Body.PhotoID),
-
-		Job:   or(r.Body.Job),
-		Coat:  worklog.Coat{Zone: or(r.Body.ZoneID), Layer: or(r.Body.Layer), N: or(r.Body.Coat)},
-		Keyed: or(r.Body.Keyed),
-
-		Product: or(r.Body.ProductID),
-		How: worklog.Laying{
-			Tin: or(r.Body.TinID), Litres: or(r.Body.Litres), WetUM: or(r.Body.WetUm),
-			Build: worklog.Build(or(r.Body.Build)), Method: or(r.Body.Method), Share: or(r.Body.Share),
-			BeforeKg: or(r.Body.WeighedBeforeKg), AfterKg: or(r.Body.WeighedAfterKg),
-		},
-		Part: worklog.Part{Qty: or(r.Body.Qty), Unit: worklog.PartUnit(or(r.Body.Unit))},
-		Took: or(r.Body.TookMin),
-
-		Fault: or(r.Body.Fault), Cause: or(r.Body.Cause), Remedy: worklog.Remedy(or(r.Body.Remedy)),
-	}
-	if r.Body.Air != nil {
-		in.Air = climate.Air{TempC: r.Body.Air.TempC, RH: r.Body.Air.Rh}
-	}
-	if text := or(r.Body.Amount); text != "" {
-		amount, err := money.Read(text)
-		if err != nil {
-			wrong := workshop.FieldError{Field: "/amount", Detail: "A sum such as 24.50 or 1 240,00."}
-			return nil, &workshop.Invalid{Fields: []workshop.FieldError{wrong}}
-		}
-		in.Amount = amount
+	in, err := fromEventInput(*r.Body)
+	if err != nil {
+		return nil, err
 	}
 	h.service.Foresee(ctx)
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.TellEvent201JSONResponse, error) {

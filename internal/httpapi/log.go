@@ -2,10 +2,16 @@ package httpapi
 
 import (
 	"context"
+	"encoding/json"
+	"errors"
+	"maps"
+	"slices"
+	"strings"
 
 	"firmitas/api"
 	"firmitas/core/climate"
 	"firmitas/core/fault"
+	"firmitas/core/money"
 	"firmitas/core/schedule"
 	"firmitas/core/worklog"
 	"firmitas/internal/store"
@@ -20,6 +26,47 @@ func (h *handlers) ReadAir(ctx context.Context, r api.ReadAirRequestObject) (api
 		})
 		return api.ReadAir201JSONResponse(toRoomAir(read)), err
 	})
+}
+
+// ofEvery are the fields that a fact of every kind has, besides its body.
+var ofEvery = []string{"kind", "zoneId", "happenedAt", "who", "plannedId"}
+
+// fromEventInput reads a fact: its body has the fields of the contract under their own names.
+func fromEventInput(in api.EventInput) (worklog.Event, error) {
+	out := worklog.Event{Zone: or(in.ZoneID), At: or(in.HappenedAt), Who: in.Who}
+	if in.Text != nil {
+		in.Text = told(strings.TrimSpace(*in.Text))
+	}
+	if text := or(in.Amount); text != "" {
+		amount, err := money.Read(text)
+		if err != nil {
+			return out, invalid("/amount", "A sum such as 24.50 or 1 240,00.")
+		}
+		in.Amount = told(money.Text(amount))
+	} else {
+		in.Amount = nil
+	}
+	data, err := json.Marshal(in)
+	if err != nil {
+		return out, err
+	}
+	var fields map[string]json.RawMessage
+	if err := json.Unmarshal(data, &fields); err != nil {
+		return out, err
+	}
+	maps.DeleteFunc(fields, func(name string, _ json.RawMessage) bool { return slices.Contains(ofEvery, name) })
+	if data, err = json.Marshal(fields); err != nil {
+		return out, err
+	}
+	out.Body, err = worklog.ReadTold(worklog.Kind(in.Kind), data)
+	if unknown, is := errors.AsType[*worklog.UnknownField](err); is {
+		return out, invalid("/"+unknown.Field, "Facts of this kind tell nothing of the sort.")
+	}
+	return out, err
+}
+
+func invalid(field, detail string) error {
+	return &workshop.Invalid{Fields: []workshop.FieldError{{Field: field, Detail: detail}}}
 }
 
 func toRoomAir(r workshop.Reading) api.RoomAir {
@@ -104,11 +151,11 @@ func toTechniqueNote(n store.CardNote) api.TechniqueNote {
 	return api.TechniqueNote{Card: n.Card, Note: n.Note, Version: n.Version}
 }
 
-func toProductFault(f store.ShownFault) api.ProductFault {
+func toProductFault(f workshop.PieceEvent) api.ProductFault {
 	out := api.ProductFault{
-		At: f.At.UTC(), Piece: f.Piece, PieceID: f.PieceID.Int64, Words: f.Data.V.Text, Who: f.Who,
+		At: f.At.UTC(), Piece: f.Piece, PieceID: f.PieceID, Words: f.Text(), Who: f.Who,
 	}
-	if cause := fault.Causes[f.Data.V.Cause]; cause != nil {
+	if cause := fault.Causes[f.Fault().Cause]; cause != nil {
 		out.Cause = &cause.Words
 	}
 	return out

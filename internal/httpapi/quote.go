@@ -84,7 +84,7 @@ func toQuote(q workshop.Quote) api.Quote {
 		out.Price, out.Low, out.High = f.Likely, &f.Low, &f.High
 	}
 	if q.Accepted != nil {
-		out.Accepted, out.Sample = when(q.Accepted.At), told(q.Accepted.Text)
+		out.Accepted, out.Sample = when(q.Accepted.At), told(q.Accepted.Text())
 	}
 	return out
 }

@@ -51,11 +51,11 @@ func (h *handlers) GetProduct(
 
 func toTinMove(m workshop.TinMove) api.TinMove {
 	out := api.TinMove{
-		ID: m.ID, At: m.At.UTC(), Who: m.Who, Words: m.Words, TinID: m.How.Tin,
-		PieceID: told(m.PieceID), Piece: told(m.Piece), Litres: told(m.How.Litres),
+		ID: m.ID, At: m.At.UTC(), Who: m.Who, Words: m.Words, TinID: m.Tin(),
+		PieceID: told(m.PieceID), Piece: told(m.Piece), Litres: told(m.Laid().Litres),
 	}
-	if !m.Amount.IsZero() {
-		out.Amount = told(money.Text(m.Amount))
+	if !m.Amount().IsZero() {
+		out.Amount = told(money.Text(m.Amount()))
 	}
 	return out
 }

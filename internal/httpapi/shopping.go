@@ -129,7 +129,7 @@ func toShoppingPart(p shopping.Part, s workshop.Shopping) api.ShoppingPart {
 }
 
 func toWantedPart(e worklog.Event) api.WantedPart {
-	return api.WantedPart{Fact: e.ID, Text: e.Text, Qty: e.Part.Qty, Unit: api.PartUnit(e.Part.Unit)}
+	return api.WantedPart{Fact: e.ID, Text: e.Text(), Qty: e.Part().Qty, Unit: api.PartUnit(e.Part().Unit)}
 }
 
 func toShoppingLine(l shopping.Line, s workshop.Shopping) api.ShoppingLine {

@@ -550,27 +550,29 @@ func anyOf[T any](all []T) *[]T {
 
 func toEvent(e worklog.Event) api.Event {
 	out := api.Event{
-		ID: e.ID, Kind: api.EventKind(e.Kind), HappenedAt: e.At.UTC(), Who: e.Who,
-		ZoneID: told(e.Zone), Check: told(e.Check), Text: told(e.Text), PhotoID: told(e.Photo),
+		ID: e.ID, Kind: api.EventKind(e.Kind()), HappenedAt: e.At.UTC(), Who: e.Who,
+		ZoneID: told(e.Zone), Check: told(e.Look().Check), Text: told(e.Text()), PhotoID: told(e.Photo()),
 	}
-	if sign := compat.FindSign(e.Sign); sign != nil {
+	if sign := compat.FindSign(e.Sign().Sign); sign != nil {
 		out.Sign = &sign.Name
 	}
-	if e.Kind == worklog.Checked {
-		out.Passed = &e.Passed
+	if e.Kind() == worklog.Checked {
+		passed := e.Look().Passed
+		out.Passed = &passed
 	}
-	if e.Coat.N > 0 {
-		out.Layer, out.Coat, out.Keyed = &e.Coat.Layer, &e.Coat.N, &e.Keyed
+	laid := e.Laid()
+	if coat := e.Coat(); coat.N > 0 {
+		out.Layer, out.Coat, out.Keyed = &coat.Layer, &coat.N, &laid.Keyed
 	}
-	out.Share, out.Job = told(e.How.Share), told(e.Job)
-	out.Litres, out.WetUm, out.Build = told(e.How.Litres), told(e.How.WetUM), told(api.EventBuild(e.How.Build))
-	if e.Kind.OfMoney() && !e.Amount.IsZero() {
-		out.Amount = told(money.Text(e.Amount))
+	out.Share, out.Job = told(laid.Share), told(e.Job())
+	out.Litres, out.WetUm, out.Build = told(e.Laid().Litres), told(e.Laid().WetUM), told(api.EventBuild(e.Laid().Build))
+	if e.Kind().OfMoney() && !e.Amount().IsZero() {
+		out.Amount = told(money.Text(e.Amount()))
 	}
-	if e.How.Instead != nil {
-		out.Instead = &e.How.Instead.Name
+	if e.Laid().Instead != nil {
+		out.Instead = &e.Laid().Instead.Name
 	}
-	out.Qty, out.Unit = told(e.Part.Qty), told(api.PartUnit(e.Part.Unit))
+	out.Qty, out.Unit = told(e.Part().Qty), told(api.PartUnit(e.Part().Unit))
 	return out
 }
 

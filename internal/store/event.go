@@ -9,60 +9,20 @@ import (
 
 // Event is a row of events: one fact about a piece. Rows are only ever added.
 type Event struct {
-	ID         int64           `db:"id"`
-	WorkshopID int64           `db:"workshop_id"`
-	PieceID    sql.NullInt64   `db:"piece_id"` // NULL = the room
-	ZoneID     sql.NullInt64   `db:"zone_id"`  // NULL = the whole piece
-	Kind       string          `db:"kind"`
-	At         time.Time       `db:"happened_at"`
-	Told       time.Time       `db:"told_at"`
-	Who        string          `db:"who"`
-	Data       JSON[EventData] `db:"data"`
-	Of         sql.NullInt64   `db:"of_id"`
-	TinID      sql.NullInt64   `db:"tin_id"`
-	ProductID  sql.NullInt64   `db:"product_id"` // that a fault showed on
-	Work       sql.NullString  `db:"work"`       // whose minutes were told
-	Amount     sql.NullString  `db:"amount"`     // DECIMAL as text, never a binary float
-}
-
-// EventData is what a kind of event tells besides, as stored. Ids are those of the core.
-type EventData struct {
-	Sign   string `json:"sign,omitempty"`
-	Check  string `json:"check,omitempty"`
-	Passed bool   `json:"passed,omitempty"`
-	Text   string `json:"text,omitempty"`
-	Photo  int64  `json:"photo,omitempty"`
-
-	Job     string   `json:"job,omitempty"`
-	Layer   int      `json:"layer,omitempty"`
-	Coat    int      `json:"coat,omitempty"`
-	Keyed   bool     `json:"keyed,omitempty"`
-	TempC   *float64 `json:"tempC,omitempty"` // of the air that it was laid in
-	RH      float64  `json:"rh,omitempty"`
-	Product int64    `json:"product,omitempty"`
-
-	Instead *Product `json:"instead,omitempty"` // what was laid in place of what was planned
-	Litres  float64  `json:"litres,omitempty"`
-	Before  float64  `json:"beforeKg,omitempty"` // the tin on the scale
-	After   float64  `json:"afterKg,omitempty"`
-	AsMeant float64  `json:"asMeant,omitempty"` // litres, as planned
-	WetUM   float64  `json:"wetUm,omitempty"`
-	Build   string   `json:"build,omitempty"`
-	Method  string   `json:"method,omitempty"`
-	Share   float64  `json:"share,omitempty"`
-
-	Fault  string `json:"fault,omitempty"`
-	Cause  string `json:"cause,omitempty"`
-	Remedy string `json:"remedy,omitempty"`
-
-	Quote   int64   `json:"quote,omitempty"` // that was agreed to
-	Qty     float64 `json:"qty,omitempty"`   // of a part that is wanted, in Unit
-	Unit    string  `json:"unit,omitempty"`
-	Took    float64 `json:"took,omitempty"` // minutes by hand, of Work
-	M2      float64 `json:"m2,omitempty"`
-	Face    string  `json:"face,omitempty"`
-	PerM2   float64 `json:"perM2,omitempty"`
-	Planned float64 `json:"planned,omitempty"`
+	ID         int64          `db:"id"`
+	WorkshopID int64          `db:"workshop_id"`
+	PieceID    sql.NullInt64  `db:"piece_id"` // NULL = the room
+	ZoneID     sql.NullInt64  `db:"zone_id"`  // NULL = the whole piece
+	Kind       string         `db:"kind"`
+	At         time.Time      `db:"happened_at"`
+	Told       time.Time      `db:"told_at"`
+	Who        string         `db:"who"`
+	Data       string         `db:"data"` // the body of its kind, as JSON
+	Of         sql.NullInt64  `db:"of_id"`
+	TinID      sql.NullInt64  `db:"tin_id"`
+	ProductID  sql.NullInt64  `db:"product_id"` // that a fault showed on
+	Work       sql.NullString `db:"work"`       // whose minutes were told
+	Amount     sql.NullString `db:"amount"`     // DECIMAL as text, never a binary float
 }
 
 // AddEvent stores an event and returns its id. It fails when the piece, the zone or what it takes back is not of this
@@ -95,42 +55,36 @@ func (s *Store) Timed(ctx context.Context, workshopID int64, most int) ([]Event,
 	return out, wrap(err)
 }
 
-// ShownFault is a fault that showed on a product, with the piece it was on.
-type ShownFault struct {
+// PieceEvent is a fact with the piece that it is of.
+type PieceEvent struct {
 	Event
-	Piece string `db:"piece"`
+	Piece  string `db:"piece"`
+	Number string `db:"number"`
 }
 
 // FaultsOf are the faults that showed on a product and still stand, the newest first.
-func (s *Store) FaultsOf(ctx context.Context, workshopID, productID int64) ([]ShownFault, error) {
+func (s *Store) FaultsOf(ctx context.Context, workshopID, productID int64) ([]PieceEvent, error) {
 	return s.faults(ctx, `e.product_id = ?`, workshopID, productID)
 }
 
 // FaultsSince are the faults that showed on any product since a moment and still stand, the newest first.
-func (s *Store) FaultsSince(ctx context.Context, workshopID int64, since time.Time) ([]ShownFault, error) {
+func (s *Store) FaultsSince(ctx context.Context, workshopID int64, since time.Time) ([]PieceEvent, error) {
 	return s.faults(ctx, `e.product_id IS NOT NULL AND e.happened_at >= ?`, workshopID, since)
 }
 
 // faults that showed on products, of those of which something holds.
-func (s *Store) faults(ctx context.Context, holds string, args ...any) ([]ShownFault, error) {
-	var out []ShownFault
-	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+`, p.name AS piece
+func (s *Store) faults(ctx context.Context, holds string, args ...any) ([]PieceEvent, error) {
+	var out []PieceEvent
+	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+`, p.name AS piece, p.number
 		FROM events e FORCE INDEX (events_of_product)
 		JOIN pieces p ON p.workshop_id = e.workshop_id AND p.id = e.piece_id`+takenBack+`
 		WHERE e.workshop_id = ? AND e.kind = 'fault' AND `+holds+standing+` ORDER BY e.happened_at DESC`, args...)
 	return out, wrap(err)
 }
 
-// Said is what a buyer told from a card, with the piece it was told of.
-type Said struct {
-	Event
-	Piece  string `db:"piece"`
-	Number string `db:"number"`
-}
-
 // Unanswered is what buyers told and nobody has answered, the newest first, so much at most.
-func (s *Store) Unanswered(ctx context.Context, workshopID int64, most int) ([]Said, error) {
-	var out []Said
+func (s *Store) Unanswered(ctx context.Context, workshopID int64, most int) ([]PieceEvent, error) {
+	var out []PieceEvent
 	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+`, p.name AS piece, p.number
 		FROM events e FORCE INDEX (events_of_kind)
 		JOIN pieces p ON p.workshop_id = e.workshop_id AND p.id = e.piece_id

@@ -220,7 +220,7 @@ func TestEventsAreOfOneWorkshop(t *testing.T) {
 		t.Fatal(err)
 	}
 	told := Event{WorkshopID: a, PieceID: sql.NullInt64{Int64: id, Valid: true}, Kind: "sign", At: at, Told: at, Who: "JT",
-		Data: JSON[EventData]{V: EventData{Sign: "sticky"}}}
+		Data: `{"sign": "sticky"}`}
 	first, err := s.AddEvent(ctx, told)
 	if err != nil {
 		t.Fatal(err)
@@ -231,7 +231,7 @@ func TestEventsAreOfOneWorkshop(t *testing.T) {
 		t.Fatal(err)
 	}
 	p, err := s.Piece(ctx, a, id)
-	if err != nil || len(p.Events) != 2 || p.Events[0].Data.V.Sign != "sticky" || p.Events[1].Of.Int64 != first {
+	if err != nil || len(p.Events) != 2 || p.Events[0].Data != told.Data || p.Events[1].Of.Int64 != first {
 		t.Errorf("%+v, %v", p.Events, err)
 	}
 	stolen := told

@@ -65,7 +65,7 @@ func (p Piece) lies(z Zone) (out []system.Layer, laid [][]worklog.Event) {
 		names = names[l.Coats:]
 		var told []worklog.Event
 		for _, name := range lies {
-			switch e := log.Coats[name]; e.Kind {
+			switch e := log.Coats[name]; e.Kind() {
 			case worklog.CoatLeftOut:
 				l.Coats--
 			case worklog.CoatLaid:
@@ -89,7 +89,7 @@ func (p Piece) story() string {
 		lines = append(lines, z.told())
 		for _, kind := range []worklog.Kind{worklog.SampleMade, worklog.PatchSeen} {
 			for _, e := range worklog.Of(p.Standing, kind, z.ID) {
-				lines = append(lines, fmt.Sprintf("%s, %s: %s", z.Name, kind, e.Text))
+				lines = append(lines, fmt.Sprintf("%s, %s: %s", z.Name, kind, e.Text()))
 			}
 		}
 	}

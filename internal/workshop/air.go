@@ -143,11 +143,8 @@ func (s *Service) ReadAir(ctx context.Context, r Reading) (Reading, error) {
 }
 
 func (s *Service) keepReading(ctx context.Context, home int64, r Reading) (int64, error) {
-	e := worklog.Event{Kind: worklog.AirRead, Air: r.Air}
-	return s.store.AddEvent(ctx, store.Event{
-		WorkshopID: home, PieceID: nullID(r.PieceID), Kind: string(e.Kind), At: r.At.UTC(), Told: s.Now(), Who: r.Who,
-		Data: store.JSON[store.EventData]{V: toEventData(e)},
-	})
+	e := worklog.Event{At: r.At, Told: s.Now(), Who: r.Who, Body: worklog.AirReading{Air: r.Air}}
+	return s.keep(ctx, home, r.PieceID, e)
 }
 
 // TakeBackReading tells that a reading of the room of late was wrong. ErrNotFound where it does not stand.
@@ -161,15 +158,12 @@ func (s *Service) TakeBackReading(ctx context.Context, id int64, who string) err
 		if err != nil {
 			return struct{}{}, err
 		}
-		at := slices.IndexFunc(told, func(e worklog.Event) bool { return e.ID == id && e.Kind == worklog.AirRead })
+		at := slices.IndexFunc(told, func(e worklog.Event) bool { return e.ID == id && e.Kind() == worklog.AirRead })
 		if at < 0 {
 			return struct{}{}, store.ErrNotFound
 		}
-		back := worklog.Event{Kind: worklog.TakenBack, Of: id}
-		_, err = s.store.AddEvent(ctx, store.Event{
-			WorkshopID: home.ID, Kind: string(back.Kind), At: s.Now(), Told: s.Now(), Who: who, Of: nullID(id),
-			Data: store.JSON[store.EventData]{V: toEventData(back)},
-		})
+		back := worklog.Event{At: s.Now(), Told: s.Now(), Who: who, Body: worklog.Back{Of: id}}
+		_, err = s.keep(ctx, home.ID, 0, back)
 		return struct{}{}, err
 	})
 	return err
@@ -193,8 +187,8 @@ func (s *Service) HearAir(ctx context.Context, device string, told []Reading) (k
 		}
 		var last *climate.Reading
 		for _, e := range known {
-			if e.Kind == worklog.AirRead && e.Who == device {
-				last = &climate.Reading{At: e.At, Air: e.Air}
+			if e.Kind() == worklog.AirRead && e.Who == device {
+				last = &climate.Reading{At: e.At, Air: e.Air()}
 			}
 		}
 		kept := 0
@@ -252,8 +246,8 @@ func lastReading(told []worklog.Event) *Reading {
 	}
 	last := readings[len(readings)-1]
 	for _, e := range told {
-		if e.Kind == worklog.AirRead && e.At.Equal(last.At) && e.Air == last.Air {
-			return &Reading{ID: e.ID, Air: e.Air, At: e.At, Who: e.Who}
+		if e.Kind() == worklog.AirRead && e.At.Equal(last.At) && e.Air() == last.Air {
+			return &Reading{ID: e.ID, Air: e.Air(), At: e.At, Who: e.Who}
 		}
 	}
 	return nil
@@ -273,11 +267,11 @@ func (s *Service) Air(ctx context.Context) (RoomAir, error) {
 		out := RoomAir{Course: climate.CourseOf(worklog.Readings(told)), Device: s.device()}
 		sound := climate.Sound(worklog.Readings(told))
 		for _, e := range told {
-			if e.Kind != worklog.AirRead {
+			if e.Kind() != worklog.AirRead {
 				continue
 			}
-			doubted := !slices.Contains(sound, climate.Reading{At: e.At, Air: e.Air})
-			out.Readings = append(out.Readings, Reading{ID: e.ID, Air: e.Air, At: e.At, Who: e.Who, Doubted: doubted})
+			doubted := !slices.Contains(sound, climate.Reading{At: e.At, Air: e.Air()})
+			out.Readings = append(out.Readings, Reading{ID: e.ID, Air: e.Air(), At: e.At, Who: e.Who, Doubted: doubted})
 		}
 		slices.Reverse(out.Readings)
 		out.Outdoors, out.Heard, err = s.forecast(ctx, home)

@@ -46,18 +46,15 @@ func (s *Service) buyerSaid(ctx context.Context, token, text string) error {
 	return s.forBuyer(ctx, token, func(ctx context.Context, home Workshop, p Piece) error {
 		lately := 0
 		for _, e := range p.Standing {
-			if e.Kind == worklog.BuyerSaid && s.Now().Sub(e.At) < time.Hour {
+			if e.Kind() == worklog.BuyerSaid && s.Now().Sub(e.At) < time.Hour {
 				lately++
 			}
 		}
 		if lately >= mostSaidAnHour {
 			return ErrTooOften
 		}
-		row := store.Event{
-			WorkshopID: home.ID, PieceID: nullID(p.ID), Kind: string(worklog.BuyerSaid), At: s.Now(), Told: s.Now(),
-		}
-		row.Data.V.Text = text
-		_, err := s.store.AddEvent(ctx, row)
+		said := worklog.Event{At: s.Now(), Told: s.Now(), Body: worklog.Saying{Text: text}}
+		_, err := s.keep(ctx, home.ID, p.ID, said)
 		return err
 	})
 }
@@ -179,13 +176,13 @@ func (s *Service) forBuyer(ctx context.Context, token string, do func(context.Co
 }
 
 // FromBuyers is what buyers told from their cards and nobody has answered, the newest first.
-func (s *Service) FromBuyers(ctx context.Context) ([]store.Said, error) {
+func (s *Service) FromBuyers(ctx context.Context) ([]PieceEvent, error) {
 	const most = 50
 	home, err := s.home(ctx)
 	if err != nil {
 		return nil, err
 	}
-	return s.store.Unanswered(ctx, home, most)
+	return fromPieceEventRows(s.store.Unanswered(ctx, home, most))
 }
 
 // AnswerBuyer keeps that somebody has answered what a buyer told. Once answered it stays so.
@@ -198,29 +195,27 @@ func (s *Service) AnswerBuyer(ctx context.Context, event int64) error {
 	if err != nil {
 		return err
 	}
-	return s.removeOf(ctx, asked.PieceID.Int64, func(ctx context.Context, home int64) error {
+	return s.removeOf(ctx, asked.PieceID, func(ctx context.Context, home int64) error {
 		said, err := s.unanswered(ctx, home, event) // still, now that nobody else answers it
 		if err != nil {
 			return err
 		}
-		_, err = s.store.AddEvent(ctx, store.Event{
-			WorkshopID: home, PieceID: said.PieceID, Kind: string(worklog.Answered), At: s.Now(), Told: s.Now(),
-			Of: nullID(event),
-		})
+		reply := worklog.Event{At: s.Now(), Told: s.Now(), Body: worklog.Reply{Of: event}}
+		_, err = s.keep(ctx, home, said.PieceID, reply)
 		return err
 	})
 }
 
 // unanswered is one thing that a buyer told; store.ErrNotFound where it is not there, or answered.
-func (s *Service) unanswered(ctx context.Context, home, event int64) (store.Said, error) {
+func (s *Service) unanswered(ctx context.Context, home, event int64) (PieceEvent, error) {
 	const most = 1000
-	open, err := s.store.Unanswered(ctx, home, most)
+	open, err := fromPieceEventRows(s.store.Unanswered(ctx, home, most))
 	if err != nil {
-		return store.Said{}, err
+		return PieceEvent{}, err
 	}
-	at := slices.IndexFunc(open, func(o store.Said) bool { return o.ID == event })
+	at := slices.IndexFunc(open, func(o PieceEvent) bool { return o.ID == event })
 	if at < 0 {
-		return store.Said{}, store.ErrNotFound
+		return PieceEvent{}, store.ErrNotFound
 	}
 	return open[at], nil
 }

@@ -70,7 +70,7 @@ func (s *Service) Marks(ctx context.Context, id int64) ([]string, error) {
 			return nil, err
 		}
 		left := slices.DeleteFunc(worklog.Of(p.Standing, worklog.FaultSeen, 0), func(e worklog.Event) bool {
-			return e.Remedy != worklog.LeaveIt
+			return e.Fault().Remedy != worklog.LeaveIt
 		})
 		return texts(left), nil
 	})

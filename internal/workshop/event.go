@@ -4,12 +4,12 @@ import (
 	"cmp"
 	"context"
 	"database/sql"
+	"encoding/json"
 	"fmt"
 	"slices"
 	"strings"
 	"time"
 
-	"firmitas/core/climate"
 	"firmitas/core/compat"
 	"firmitas/core/fault"
 	"firmitas/core/money"
@@ -19,76 +19,82 @@ import (
 	"firmitas/internal/store"
 )
 
+// laidRow is a coat as it is stored: with what was laid in place of what was planned, as its label was then.
+type laidRow struct {
+	worklog.Laid
+	Instead *store.Product `json:"instead,omitempty"`
+}
+
 func fromEventRows(rows []store.Event) ([]worklog.Event, error) {
 	out := make([]worklog.Event, len(rows))
 	for i, r := range rows {
-		out[i] = worklog.Event{
-			ID:   r.ID,
-			Kind: worklog.Kind(r.Kind),
-			Zone: r.ZoneID.Int64,
-			At:   r.At,
-			Told: r.Told,
-			Who:  r.Who,
-			Of:   r.Of.Int64,
-
-			Sign:   compat.Sign(r.Data.V.Sign),
-			Check:  r.Data.V.Check,
-			Passed: r.Data.V.Passed,
-			Text:   r.Data.V.Text,
-			Photo:  r.Data.V.Photo,
-
-			Job:     r.Data.V.Job,
-			Keyed:   r.Data.V.Keyed,
-			Product: r.Data.V.Product,
-			How: worklog.Laying{
-				Tin:    r.TinID.Int64,
-				Litres: r.Data.V.Litres,
-				WetUM:  r.Data.V.WetUM,
-				Build:  worklog.Build(r.Data.V.Build),
-				Method: r.Data.V.Method,
-				Share:  r.Data.V.Share,
-
-				AsMeant:  r.Data.V.AsMeant,
-				BeforeKg: r.Data.V.Before,
-				AfterKg:  r.Data.V.After,
-			},
-
-			Fault:  r.Data.V.Fault,
-			Cause:  r.Data.V.Cause,
-			Remedy: worklog.Remedy(r.Data.V.Remedy),
-
-			Quote: r.Data.V.Quote,
-
-			Part: worklog.Part{Qty: r.Data.V.Qty, Unit: worklog.PartUnit(r.Data.V.Unit)},
-
-			Took: r.Data.V.Took,
-			Kin: worklog.Kin{
-				Work: r.Work.String, M2: r.Data.V.M2, Face: r.Data.V.Face,
-				PerM2: r.Data.V.PerM2, Planned: r.Data.V.Planned,
-			},
-		}
-		if r.Amount.Valid {
-			amount, err := money.Read(r.Amount.String)
-			if err != nil {
-				return nil, err
-			}
-			out[i].Amount = amount
-		}
-		if r.Data.V.Instead != nil {
-			made, err := fromRow(*r.Data.V.Instead)
-			if err != nil {
-				return nil, err
-			}
-			out[i].How.Instead = made
-		}
-		if r.Data.V.Coat > 0 {
-			out[i].Coat = worklog.Coat{Zone: r.ZoneID.Int64, Layer: r.Data.V.Layer, N: r.Data.V.Coat}
-		}
-		if r.Data.V.TempC != nil {
-			out[i].Air = climate.Air{TempC: *r.Data.V.TempC, RH: r.Data.V.RH}
+		var err error
+		if out[i], err = fromEventRow(r); err != nil {
+			return nil, err
 		}
 	}
 	return out, nil
+}
+
+func fromEventRow(r store.Event) (worklog.Event, error) {
+	body, err := readBody(worklog.Kind(r.Kind), []byte(r.Data))
+	if err != nil {
+		return worklog.Event{}, fmt.Errorf("event %d: %w", r.ID, err)
+	}
+	return worklog.Event{ID: r.ID, Zone: r.ZoneID.Int64, At: r.At, Told: r.Told, Who: r.Who, Body: body}, nil
+}
+
+func readBody(kind worklog.Kind, data []byte) (worklog.Body, error) {
+	if kind != worklog.CoatLaid {
+		return worklog.Decode(kind, data)
+	}
+	var row laidRow
+	if err := json.Unmarshal(data, &row); err != nil {
+		return nil, err
+	}
+	laid := row.Laid
+	if row.Instead != nil {
+		var err error
+		if laid.Instead, err = fromRow(*row.Instead); err != nil {
+			return nil, err
+		}
+	}
+	return laid, nil
+}
+
+// eventRow is a fact as it is stored, of a piece or, where that is 0, of the room or a tin. What is asked of many facts
+// at once stands beside the body as well.
+func eventRow(home, piece int64, e worklog.Event, instead *store.Product) (store.Event, error) {
+	body := any(e.Body)
+	if laid, is := e.Body.(worklog.Laid); is {
+		body = laidRow{laid, instead}
+	}
+	data, err := json.Marshal(body)
+	worked := e.Worked()
+	return store.Event{
+		WorkshopID: home,
+		PieceID:    nullID(piece),
+		ZoneID:     nullID(e.Zone),
+		Kind:       string(e.Kind()),
+		At:         e.At.UTC(),
+		Told:       e.Told.UTC(),
+		Who:        e.Who,
+		Data:       string(data),
+		Of:         nullID(e.Of()),
+		TinID:      nullID(e.Tin()),
+		ProductID:  nullID(e.Fault().Product),
+		Work:       sql.NullString{String: worked.Work, Valid: worked.Took > 0 && worked.Work != ""},
+		Amount:     amountOf(e),
+	}, err
+}
+
+// keep stores a fact, and returns its id.
+func (s *Service) keep(ctx context.Context, home, piece int64, e worklog.Event) (int64, error) {
+	row, err := eventRow(home, piece, e, nil)
+	if err != nil {
+		return 0, err
+	}
+	return s.store.AddEvent(ctx, row)
 }
 
 // aMomentAhead is how much faster than ours the clock of whoever tells may go.
@@ -123,7 +129,6 @@ func (s *Service) tell(ctx context.Context, pieceID int64, e worklog.Event, show
 	if e.At.IsZero() {
 		e.At = e.Told
 	}
-	e.Text = strings.TrimSpace(e.Text)
 	plan, err := s.plan(ctx, home, p)
 	if err != nil {
 		return e, err
@@ -132,7 +137,7 @@ func (s *Service) tell(ctx context.Context, pieceID int64, e worklog.Event, show
 		return e, err
 	}
 	var jobs []string
-	if e.Kind == worklog.JobDone {
+	if e.Kind() == worklog.JobDone {
 		brief, err := p.brief(home, e.Told)
 		if err != nil {
 			return e, err
@@ -142,16 +147,16 @@ func (s *Service) tell(ctx context.Context, pieceID int64, e worklog.Event, show
 	var c check
 	c.event(p, jobs, e)
 	c.laying(p, e)
-	if e.Kind == worklog.CoatLeftOut && c.err() == nil {
-		why := p.without(e.Coat, plan.Brief)
+	if e.Kind() == worklog.CoatLeftOut && c.err() == nil {
+		why := p.without(e.Coat(), plan.Brief)
 		c.that(why == "", "/coat", "Without it the system does not hold. %s", why)
 	}
-	if e.Photo != 0 {
+	if e.Photo() != 0 {
 		photos, err := s.store.Photos(ctx, home.ID, p.ID)
 		if err != nil {
 			return e, err
 		}
-		of := slices.ContainsFunc(photos, func(o store.Photo) bool { return o.ID == e.Photo })
+		of := slices.ContainsFunc(photos, func(o store.Photo) bool { return o.ID == e.Photo() })
 		c.that(of, "/photoId", "No photo of this piece has that number.")
 	}
 	if err := c.err(); err != nil {
@@ -160,29 +165,19 @@ func (s *Service) tell(ctx context.Context, pieceID int64, e worklog.Event, show
 	if err := s.givesBack(ctx, home, p, e); err != nil {
 		return e, err
 	}
-	data := toEventData(e)
-	if e.How.Instead != nil {
-		row, err := s.store.Product(ctx, home.ID, e.Product)
+	var instead *store.Product
+	if e.Laid().Instead != nil {
+		row, err := s.store.Product(ctx, home.ID, e.Laid().Product)
 		if err != nil {
 			return e, err
 		}
-		data.Instead = &row // as its label is today
+		instead = &row // as its label is today
 	}
-	e.ID, err = s.store.AddEvent(ctx, store.Event{
-		WorkshopID: home.ID,
-		PieceID:    nullID(p.ID),
-		ZoneID:     nullID(e.Zone),
-		Kind:       string(e.Kind),
-		At:         e.At.UTC(),
-		Told:       e.Told,
-		Who:        e.Who,
-		Data:       store.JSON[store.EventData]{V: data},
-		Of:         nullID(e.Of),
-		TinID:      nullID(e.How.Tin),
-		ProductID:  nullID(ofFault(e)),
-		Work:       sql.NullString{String: e.Kin.Work, Valid: e.Took > 0 && e.Kin.Work != ""},
-		Amount:     amountOf(e),
-	})
+	row, err := eventRow(home.ID, p.ID, e, instead)
+	if err != nil {
+		return e, err
+	}
+	e.ID, err = s.store.AddEvent(ctx, row)
 	return e, err
 }
 
@@ -192,41 +187,18 @@ var errOtherSystem = &Refused{
 
 // amountOf is the sum that a fact carries; none where it is not about one.
 func amountOf(e worklog.Event) sql.NullString {
-	paid := e.Kind.OfMoney() && e.Kind != worklog.HoursTold || e.Kind == worklog.TinBought
-	return sql.NullString{String: money.Text(e.Amount), Valid: paid}
+	tin, isTin := e.Body.(worklog.TinIn)
+	paid := e.Kind().OfMoney() && e.Kind() != worklog.HoursTold || isTin && tin.Priced
+	return sql.NullString{String: money.Text(e.Amount()), Valid: paid}
 }
 
 // stillTold tells whether a fact may be told of a piece that has left: of money, and what takes such a fact back.
 func (p Piece) stillTold(e worklog.Event) bool {
-	if e.Kind == worklog.TakenBack {
-		at := slices.IndexFunc(p.Standing, func(o worklog.Event) bool { return o.ID == e.Of })
-		return at >= 0 && p.Standing[at].Kind.OfMoney()
+	if e.Kind() == worklog.TakenBack {
+		at := slices.IndexFunc(p.Standing, func(o worklog.Event) bool { return o.ID == e.Of() })
+		return at >= 0 && p.Standing[at].Kind().OfMoney()
 	}
-	return e.Kind.OfMoney()
-}
-
-func toEventData(e worklog.Event) store.EventData {
-	out := store.EventData{
-		Sign: string(e.Sign), Check: e.Check, Passed: e.Passed, Text: e.Text, Photo: e.Photo,
-		Job: e.Job, Layer: e.Coat.Layer, Coat: e.Coat.N, Keyed: e.Keyed, Product: e.Product,
-
-		AsMeant: e.How.AsMeant, Before: e.How.BeforeKg, After: e.How.AfterKg,
-		Litres: e.How.Litres, WetUM: e.How.WetUM, Build: string(e.How.Build), Method: e.How.Method, Share: e.How.Share,
-
-		Fault: e.Fault, Cause: e.Cause, Remedy: string(e.Remedy),
-
-		Quote: e.Quote,
-		Qty:   e.Part.Qty,
-		Unit:  string(e.Part.Unit),
-		Took:  e.Took,
-	}
-	if e.Took > 0 || e.Kind == worklog.CoatLaid {
-		out.M2, out.Face, out.PerM2, out.Planned = e.Kin.M2, e.Kin.Face, e.Kin.PerM2, e.Kin.Planned
-	}
-	if e.Air != (climate.Air{}) {
-		out.TempC, out.RH = &e.Air.TempC, e.Air.RH
-	}
-	return out
+	return e.Kind().OfMoney()
 }
 
 // event checks a fact against the piece that it is told of.
@@ -235,9 +207,9 @@ func (c *check) event(p Piece, jobs []string, e worklog.Event) {
 	earliest := p.Start.AddDate(-yearsBack, 0, 0)
 	c.that(!e.At.Before(earliest), "/happenedAt", "Long before the work began; check the year.")
 	c.that(e.Zone == 0 || p.zone(e.Zone) != nil, "/zoneId", "No zone of this piece has that number.")
-	names := e.Kind == worklog.TakenBack || e.Kind == worklog.PartBought
-	c.that(e.Of == 0 || names, "/of", "Only what takes a fact back, or buys a part, names another.")
-	switch e.Kind {
+	names := e.Kind() == worklog.TakenBack || e.Kind() == worklog.PartBought
+	c.that(e.Of() == 0 || names, "/of", "Only what takes a fact back, or buys a part, names another.")
+	switch e.Kind() {
 	case worklog.SignSeen:
 		z := p.zone(e.Zone)
 		c.that(z != nil, "/zoneId", "Say on which zone of the piece.")
@@ -245,17 +217,17 @@ func (c *check) event(p Piece, jobs []string, e worklog.Event) {
 			laid := slices.ContainsFunc(z.Layers, func(l system.Layer) bool { return !l.Product.Family.NothingOn() })
 			c.that(laid, "/zoneId", "Nothing is to go on %s, so no coat of ours is on it.", z.Name)
 		}
-		c.listed(compat.FindSign(e.Sign) != nil, "/sign", "a sign", string(e.Sign))
+		c.listed(compat.FindSign(e.Sign().Sign) != nil, "/sign", "a sign", string(e.Sign().Sign))
 	case worklog.TakenBack:
-		at := slices.IndexFunc(p.Standing, func(o worklog.Event) bool { return o.ID == e.Of })
+		at := slices.IndexFunc(p.Standing, func(o worklog.Event) bool { return o.ID == e.Of() })
 		c.that(at >= 0, "/of", "Nothing that stands of this piece has that number; it may be taken back already.")
-		if at >= 0 && p.Standing[at].Kind == worklog.CoatLaid {
-			over := p.laidAfter(p.Standing[at].Coat)
+		if at >= 0 && p.Standing[at].Kind() == worklog.CoatLaid {
+			over := p.laidAfter(p.Standing[at].Coat())
 			c.that(over == nil, "/of", "A later coat lies on it: take that back first.")
 		}
 	case worklog.JobDone:
-		c.that(slices.Contains(jobs, e.Job), "/job", "This piece has no such work.")
-		_, told := schedule.NewLog(p.Standing, e.Told).Jobs[e.Job]
+		c.that(slices.Contains(jobs, e.Job()), "/job", "This piece has no such work.")
+		_, told := schedule.NewLog(p.Standing, e.Told).Jobs[e.Job()]
 		c.that(!told, "/job", "It was told as done already.")
 	case worklog.CoatLaid, worklog.CoatLeftOut:
 		c.coatTold(p, e)
@@ -263,23 +235,23 @@ func (c *check) event(p Piece, jobs []string, e worklog.Event) {
 		c.coatKnown(p, e)
 	case worklog.TakenOff:
 		c.coatKnown(p, e)
-		_, told := schedule.NewLog(p.Standing, e.Told).Coats[e.Coat]
+		_, told := schedule.NewLog(p.Standing, e.Told).Coats[e.Coat()]
 		c.that(told, "/coat", "Nobody told that this coat lies there.")
 	case worklog.Checked:
 		c.that(p.zone(e.Zone) != nil, "/zoneId", "Say on which zone of the piece.")
-		c.listed(schedule.IsCheck(e.Check), "/check", "a look", e.Check)
+		c.listed(schedule.IsCheck(e.Look().Check), "/check", "a look", e.Look().Check)
 	case worklog.SampleMade, worklog.PatchSeen, worklog.SlipMeasured, worklog.FaultSeen, worklog.Noted, worklog.Moved:
-		ofAll := e.Kind == worklog.Noted || e.Kind == worklog.Moved
+		ofAll := e.Kind() == worklog.Noted || e.Kind() == worklog.Moved
 		wholePiece := ofAll && e.Zone == 0
 		c.that(wholePiece || p.zone(e.Zone) != nil, "/zoneId", "Say on which zone of the piece.")
-		c.that(e.Text != "", "/text", "%s", toSay[e.Kind])
-		n := len([]rune(e.Text))
+		c.that(e.Text() != "", "/text", "%s", toSay[e.Kind()])
+		n := len([]rune(e.Text()))
 		c.that(n <= longestStory, "/text", "At most %d characters; this has %d.", longestStory, n)
-		c.that(!strings.ContainsFunc(e.Text, forbidden), "/text", "Plain text, without control characters.")
+		c.that(!strings.ContainsFunc(e.Text(), forbidden), "/text", "Plain text, without control characters.")
 		c.faultTold(e)
 	default:
-		c.that(e.Kind.OfMoney(), "/kind", "There is no such fact of a piece.")
-		if e.Kind.OfMoney() {
+		c.that(e.Kind().OfMoney(), "/kind", "There is no such fact of a piece.")
+		if e.Kind().OfMoney() {
 			c.moneyTold(p, e)
 		}
 	}
@@ -292,20 +264,20 @@ func (c *check) coatTold(p Piece, e worklog.Event) {
 	}
 	z := p.zone(e.Zone)
 	told := schedule.NewLog(p.Standing, e.Told).Coats
-	was, twice := told[e.Coat]
-	theRest := was.How.Partly() && e.Kind == worklog.CoatLaid
+	was, twice := told[e.Coat()]
+	theRest := was.Laid().Partly() && e.Kind() == worklog.CoatLaid
 	c.that(!twice || theRest, "/coat", "It was told already; take that back first.")
-	if before, any := z.coatBefore(e.Coat); any && e.Kind == worklog.CoatLaid {
+	if before, any := z.coatBefore(e.Coat()); any && e.Kind() == worklog.CoatLaid {
 		last, laid := told[before]
 		c.that(laid, "/coat", "The coat below it is not told yet: tell that first, or leave it out.")
-		c.that(!last.How.Partly(), "/coat", "Only part of the coat below it is told: tell the rest of that first.")
-		inOrder := !laid || last.Kind == worklog.CoatLeftOut || !e.At.Before(last.At)
+		c.that(!last.Laid().Partly(), "/coat", "Only part of the coat below it is told: tell the rest of that first.")
+		inOrder := !laid || last.Kind() == worklog.CoatLeftOut || !e.At.Before(last.At)
 		c.that(inOrder, "/happenedAt", "The coat below it went on later than that.")
 	}
-	if e.Kind == worklog.CoatLeftOut {
-		c.that(p.laidAfter(e.Coat) == nil, "/coat", "A later coat lies there already.")
+	if e.Kind() == worklog.CoatLeftOut {
+		c.that(p.laidAfter(e.Coat()) == nil, "/coat", "A later coat lies there already.")
 	} else {
-		c.checkAir(e.Air, "/air")
+		c.checkAir(e.Air(), "/air")
 	}
 }
 
@@ -316,13 +288,13 @@ func (c *check) coatKnown(p Piece, e worklog.Event) bool {
 	if z == nil {
 		return false
 	}
-	known := e.Coat.Layer >= 0 && e.Coat.Layer < len(z.Layers)
+	known := e.Coat().Layer >= 0 && e.Coat().Layer < len(z.Layers)
 	c.that(known, "/layer", "The chosen system of %s has no such layer.", z.Name)
 	if !known {
 		return false
 	}
-	within := e.Coat.N >= 1 && e.Coat.N <= z.Layers[e.Coat.Layer].Coats
-	c.that(within, "/coat", "This layer has %d coats.", z.Layers[e.Coat.Layer].Coats)
+	within := e.Coat().N >= 1 && e.Coat().N <= z.Layers[e.Coat().Layer].Coats
+	c.that(within, "/coat", "This layer has %d coats.", z.Layers[e.Coat().Layer].Coats)
 	return within
 }
 
@@ -334,7 +306,7 @@ func (p Piece) without(coat worklog.Coat, brief schedule.Brief) string {
 	for i, l := range p.Zones[at].Layers {
 		for n := range p.Zones[at].Layers[i].Coats {
 			this := worklog.Coat{Zone: coat.Zone, Layer: i, N: n + 1}
-			if this == coat || brief.Log.Coats[this].Kind == worklog.CoatLeftOut {
+			if this == coat || brief.Log.Coats[this].Kind() == worklog.CoatLeftOut {
 				l.Coats--
 			}
 		}
@@ -367,8 +339,8 @@ func (z Zone) coatBefore(c worklog.Coat) (before worklog.Coat, any bool) {
 // laidAfter is a coat that was told and lies over another; nil where none does.
 func (p Piece) laidAfter(c worklog.Coat) *worklog.Event {
 	for i, e := range p.Standing {
-		over := e.Coat.Layer > c.Layer || (e.Coat.Layer == c.Layer && e.Coat.N > c.N)
-		if e.Kind == worklog.CoatLaid && e.Coat.Zone == c.Zone && over {
+		over := e.Coat().Layer > c.Layer || (e.Coat().Layer == c.Layer && e.Coat().N > c.N)
+		if e.Kind() == worklog.CoatLaid && e.Coat().Zone == c.Zone && over {
 			return &p.Standing[i]
 		}
 	}
@@ -426,8 +398,8 @@ func (s *Service) Log(ctx context.Context, id int64) ([]Happened, error) {
 func (s *Service) undrawn(ctx context.Context, events []worklog.Event) (map[int64]string, error) {
 	var ids []int64
 	for _, e := range events {
-		if e.Kind == worklog.CoatLaid && e.How.Tin != 0 {
-			ids = append(ids, e.How.Tin)
+		if e.Kind() == worklog.CoatLaid && e.Tin() != 0 {
+			ids = append(ids, e.Tin())
 		}
 	}
 	home, err := s.home(ctx)
@@ -437,8 +409,8 @@ func (s *Service) undrawn(ctx context.Context, events []worklog.Event) (map[int6
 	tins, err := s.store.TinsOf(ctx, home, ids)
 	out := map[int64]string{}
 	for _, e := range events {
-		at := slices.IndexFunc(tins, func(t store.LabelledTin) bool { return t.ID == e.How.Tin })
-		if e.Kind == worklog.CoatLaid && at >= 0 && e.At.Before(tins[at].LeftTold.Time) {
+		at := slices.IndexFunc(tins, func(t store.LabelledTin) bool { return t.ID == e.Tin() })
+		if e.Kind() == worklog.CoatLaid && at >= 0 && e.At.Before(tins[at].LeftTold.Time) {
 			out[e.ID] = "It is dated before somebody last told what its tin holds: no litres leave the tin for it."
 		}
 	}
@@ -452,7 +424,7 @@ func (p Piece) titles(brief schedule.Brief) map[string]string {
 		titles[j.Key] = j.Title
 	}
 	for _, e := range p.Standing {
-		if f := fault.Find(e.Fault); e.Kind == worklog.FaultSeen && f != nil {
+		if f := fault.Find(e.Fault().Fault); e.Kind() == worklog.FaultSeen && f != nil {
 			titles[worklog.MendKey(e.ID)] = schedule.MendTitle(f)
 		}
 	}
@@ -461,7 +433,7 @@ func (p Piece) titles(brief schedule.Brief) map[string]string {
 
 // words are what a fact tells; titles are those of the preparation's jobs, by key.
 func (p Piece) words(e worklog.Event, titles map[string]string) string {
-	switch e.Kind {
+	switch e.Kind() {
 	case worklog.Begun:
 		return p.coatWords(e, "begun")
 	case worklog.Mixed:
@@ -469,46 +441,46 @@ func (p Piece) words(e worklog.Event, titles map[string]string) string {
 	case worklog.TakenOff:
 		return p.coatWords(e, "taken off again, with all that lay over it")
 	case worklog.HandedOver:
-		return strings.TrimSpace("Handed over. " + e.Text)
+		return strings.TrimSpace("Handed over. " + e.Text())
 	case worklog.BuyerSaid:
-		return "Its buyer told: " + e.Text
+		return "Its buyer told: " + e.Text()
 	case worklog.Answered:
 		return "Its buyer was answered."
 	case worklog.SignSeen:
-		if sign := compat.FindSign(e.Sign); sign != nil {
+		if sign := compat.FindSign(e.Sign().Sign); sign != nil {
 			return "The last coat: " + sign.Name + "."
 		}
 	case worklog.Checked:
-		if e.Passed {
-			return schedule.CheckTitle(e.Check) + ": passed."
+		if e.Look().Passed {
+			return schedule.CheckTitle(e.Look().Check) + ": passed."
 		}
-		return schedule.CheckTitle(e.Check) + ": not passed."
+		return schedule.CheckTitle(e.Look().Check) + ": not passed."
 	case worklog.AirRead:
-		return fmt.Sprintf("The air where it stands was read: %.0f °C and %.0f %% RH.", e.Air.TempC, e.Air.RH)
+		return fmt.Sprintf("The air where it stands was read: %.0f °C and %.0f %% RH.", e.Air().TempC, e.Air().RH)
 	case worklog.JobDone:
-		return "Done: " + cmp.Or(titles[e.Job], e.Job) + "."
+		return "Done: " + cmp.Or(titles[e.Job()], e.Job()) + "."
 	case worklog.CoatLeftOut:
 		return p.coatWords(e, "left out")
 	case worklog.CoatLaid:
 		return p.coatWords(e, "laid")
 	}
-	if e.Kind.OfMoney() {
+	if e.Kind().OfMoney() {
 		return moneyWords(e)
 	}
-	return e.Text
+	return e.Text()
 }
 
 // moneyWords tell a fact of money, without its sum.
 func moneyWords(e worklog.Event) string {
-	switch e.Kind {
+	switch e.Kind() {
 	case worklog.Bought:
-		return strings.TrimSpace("The piece was bought. " + e.Text)
+		return strings.TrimSpace("The piece was bought. " + e.Text())
 	case worklog.PartWanted:
-		return "To buy for it: " + e.Text + "."
+		return "To buy for it: " + e.Text() + "."
 	case worklog.PartBought:
-		return "Bought for it: " + e.Text + "."
+		return "Bought for it: " + e.Text() + "."
 	case worklog.HoursTold:
-		return fmt.Sprintf("Worked %.0f minutes: %s.", e.Took, e.Text)
+		return fmt.Sprintf("Worked %.0f minutes: %s.", e.Worked().Took, e.Text())
 	case worklog.Agreed:
 		return "A price was agreed."
 	case worklog.Asked:
@@ -516,5 +488,5 @@ func moneyWords(e worklog.Event) string {
 	case worklog.Sold:
 		return "Its buyer paid."
 	}
-	return "A fee was paid: " + e.Text + "."
+	return "A fee was paid: " + e.Text() + "."
 }

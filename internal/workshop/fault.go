@@ -96,7 +96,8 @@ func (d *Diagnosis) shownOn(plan *Plan, zone int, now time.Time) {
 	}
 	d.Over, d.FirstH, d.product = last.Title, d.Fault.WaitH(last.Product.Family), last.Product.ID
 	if last.Told != nil {
-		d.TakesOff = &last.Told.Coat
+		coat := last.Told.Coat()
+		d.TakesOff = &coat
 	}
 }
 
@@ -105,11 +106,11 @@ func (s *Service) foundBefore(ctx context.Context, home Workshop, product, piece
 	if product == 0 {
 		return nil, nil
 	}
-	shown, err := s.store.FaultsOf(ctx, home.ID, product)
+	shown, err := fromPieceEventRows(s.store.FaultsOf(ctx, home.ID, product))
 	out := map[string]int{}
 	for _, f := range shown {
-		if f.At.After(s.Now().AddDate(-1, 0, 0)) && f.PieceID.Int64 != piece {
-			out[f.Data.V.Cause]++
+		if f.At.After(s.Now().AddDate(-1, 0, 0)) && f.PieceID != piece {
+			out[f.Fault().Cause]++
 		}
 	}
 	return out, err
@@ -119,17 +120,36 @@ func (s *Service) foundBefore(ctx context.Context, home Workshop, product, piece
 const warnedFor = 30 * 24 * time.Hour
 
 // elsewhere are the faults that showed of late, by the product they showed on.
-func (s *Service) elsewhere(ctx context.Context, home Workshop) (map[int64][]store.ShownFault, error) {
-	shown, err := s.store.FaultsSince(ctx, home.ID, s.Now().Add(-warnedFor))
-	out := map[int64][]store.ShownFault{}
+func (s *Service) elsewhere(ctx context.Context, home Workshop) (map[int64][]PieceEvent, error) {
+	shown, err := fromPieceEventRows(s.store.FaultsSince(ctx, home.ID, s.Now().Add(-warnedFor)))
+	out := map[int64][]PieceEvent{}
 	for _, f := range shown {
-		out[f.ProductID.Int64] = append(out[f.ProductID.Int64], f)
+		out[f.Fault().Product] = append(out[f.Fault().Product], f)
+	}
+	return out, err
+}
+
+// PieceEvent is a fact with the piece that it is of.
+type PieceEvent struct {
+	worklog.Event
+	PieceID       int64
+	Piece, Number string
+}
+
+func fromPieceEventRows(rows []store.PieceEvent, err error) ([]PieceEvent, error) {
+	out := make([]PieceEvent, 0, len(rows))
+	for _, r := range rows {
+		e, bad := fromEventRow(r.Event)
+		if bad != nil {
+			return nil, bad
+		}
+		out = append(out, PieceEvent{e, r.PieceID.Int64, r.Piece, r.Number})
 	}
 	return out, err
 }
 
 // warnings tell at a piece what showed on another from what it takes too.
-func (p Piece) warnings(plan *Plan, elsewhere map[int64][]store.ShownFault) []string {
+func (p Piece) warnings(plan *Plan, elsewhere map[int64][]PieceEvent) []string {
 	var out []string
 	told := map[int64]bool{}
 	for _, z := range plan.Brief.Zones {
@@ -138,8 +158,8 @@ func (p Piece) warnings(plan *Plan, elsewhere map[int64][]store.ShownFault) []st
 		}
 		for _, l := range z.System.Layers {
 			for _, f := range elsewhere[l.Product.ID] {
-				seen := fault.Find(f.Data.V.Fault)
-				if f.PieceID.Int64 == p.ID || seen == nil || told[f.ID] {
+				seen := fault.Find(f.Fault().Fault)
+				if f.PieceID == p.ID || seen == nil || told[f.ID] {
 					continue
 				}
 				told[f.ID] = true

@@ -71,11 +71,8 @@ func (s *Service) HandOver(ctx context.Context, id int64, in Leaving) (IssuedCar
 		if err := s.store.HandOver(ctx, row, first); err != nil {
 			return IssuedCard{}, err
 		}
-		left := store.Event{
-			WorkshopID: home.ID, PieceID: nullID(id), Kind: string(worklog.HandedOver), At: s.Now(), Told: s.Now(),
-		}
-		left.Data.V.Text = in.told(questions)
-		if _, err = s.store.AddEvent(ctx, left); err != nil {
+		left := worklog.Event{At: s.Now(), Told: s.Now(), Body: worklog.HandOver{Text: in.told(questions)}}
+		if _, err = s.keep(ctx, home.ID, id, left); err != nil {
 			return IssuedCard{}, err
 		}
 		card := IssuedCard{
@@ -201,7 +198,7 @@ func (s *Service) zoneFacts(p Piece, planned *Plan, i int, z schedule.Zone, last
 		}
 	}
 	moved := time.Duration(0)
-	if last := laid[len(laid)-1]; !lastCoat.IsZero() && (len(last) == 0 || last[len(last)-1].Kind != worklog.CoatLaid) {
+	if last := laid[len(laid)-1]; !lastCoat.IsZero() && (len(last) == 0 || last[len(last)-1].Kind() != worklog.CoatLaid) {
 		moved = lastCoat.Sub(planned.Plan.LastCoat)
 	}
 	wish := z.Wish
@@ -210,7 +207,7 @@ func (s *Service) zoneFacts(p Piece, planned *Plan, i int, z schedule.Zone, last
 	for k, told := range laid {
 		for _, e := range told {
 			out.Layers[k].Laid = append(out.Layers[k].Laid, care.Laid{
-				At: e.At, Air: e.Air, Method: e.How.Method, Litres: e.How.Litres, WetUM: e.How.WetUM,
+				At: e.At, Air: e.Air(), Method: e.Laid().Method, Litres: e.Laid().Litres, WetUM: e.Laid().WetUM,
 			})
 		}
 	}
@@ -222,7 +219,7 @@ func (s *Service) zoneFacts(p Piece, planned *Plan, i int, z schedule.Zone, last
 func texts(told []worklog.Event) []string {
 	var out []string
 	for _, e := range told {
-		out = append(out, e.Text)
+		out = append(out, e.Text())
 	}
 	return out
 }
@@ -313,10 +310,10 @@ func (s *Service) record(
 		_, laid := p.lies(z)
 		for k := range facts.Zones[i].Layers {
 			for n, e := range laid[k] {
-				if e.How.Tin == 0 {
+				if e.Tin() == 0 {
 					continue
 				}
-				if tin, err := s.store.Tin(ctx, home.ID, e.How.Tin); err == nil {
+				if tin, err := s.store.Tin(ctx, home.ID, e.Tin()); err == nil {
 					facts.Zones[i].Layers[k].Laid[n].Lot = tin.Lot
 				}
 			}
@@ -357,7 +354,7 @@ func (p Piece) zoneRecord(z Zone, w system.Wish, titles map[string]string) care.
 			continue
 		}
 		done := care.Done{What: p.words(e, titles), At: e.At}
-		switch e.Kind {
+		switch e.Kind() {
 		case worklog.JobDone:
 			out.Preparation = append(out.Preparation, done)
 		case worklog.Checked:

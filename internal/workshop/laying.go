@@ -16,69 +16,85 @@ import (
 )
 
 // asPlanned fills in what nobody told of some work: the air as it was read or is planned, what it was laid with, what
-// its minutes were spent on, and how many where its beginning was told.
+// its minutes were spent on, and how many where its beginning was told; and the coat that a fault showed on.
 func (s *Service) asPlanned(
 	ctx context.Context, home Workshop, p Piece, plan *Plan, e worklog.Event,
 ) (worklog.Event, error) {
-	switch e.Kind {
-	case worklog.CoatLaid:
-		if e.Air == (climate.Air{}) {
-			read, err := s.airAt(ctx, home, p, e.At)
-			if err != nil {
-				return e, err
-			}
-			e.Air = p.Air
-			if read != nil {
-				e.Air = *read
-			}
-		}
-		planned := p.plannedProduct(e)
-		if e.Product != 0 && e.Product != planned {
-			row, err := s.store.Product(ctx, home.ID, e.Product)
-			if errors.Is(err, store.ErrNotFound) {
-				return e, &Invalid{[]FieldError{{"/productId", "No product of the shelf has that number."}}}
-			}
-			if err != nil {
-				return e, err
-			}
-			if e.How.Instead, err = fromRow(row); err != nil {
-				return e, err
-			}
-		} else {
-			e.Product = planned
-		}
-		var err error
-		if e.How.Tin, err = s.tinOf(ctx, home, e); err != nil {
+	switch b := e.Body.(type) {
+	case worklog.Laid:
+		if err := s.laidAsPlanned(ctx, home, p, e, &b); err != nil {
 			return e, err
 		}
-		if e, err = s.weighed(ctx, home, e); err != nil {
-			return e, err
+		if plan != nil {
+			step := plan.Plan.StepOf(e)
+			spentOn(&b.Worked, step, tookSince(p.Standing, e))
+			if step != nil {
+				b.AsMeant = step.Litres
+			}
 		}
-	case worklog.JobDone, worklog.FaultSeen:
-	default:
-		return e, nil
-	}
-	if plan == nil {
-		return e, nil
-	}
-	if e.Kind == worklog.FaultSeen {
+		e.Body = b
+	case worklog.Job:
+		if plan != nil {
+			spentOn(&b.Worked, plan.Plan.StepOf(e), 0)
+		}
+		e.Body = b
+	case worklog.Fault:
 		zone := slices.IndexFunc(p.Zones, func(z Zone) bool { return z.ID == e.Zone })
-		if zone < 0 {
+		if plan == nil || zone < 0 {
 			return e, nil
 		}
 		if last := plan.Plan.LastLaid(plan.Brief, zone, e.At); last != nil {
-			e.Product = last.Product.ID
+			b.Product = last.Product.ID
 		}
-		return e, nil
-	}
-	if step := plan.Plan.StepOf(e); step != nil {
-		e.Kin = step.Kin
-		e.How.AsMeant = step.Litres
-	}
-	if e.Took == 0 {
-		e.Took = tookSince(p.Standing, e)
+		e.Body = b
 	}
 	return e, nil
+}
+
+// spentOn fills in what minutes were spent on, as the plan counts them, and how many went by since its beginning.
+func spentOn(w *worklog.Worked, step *schedule.Step, since float64) {
+	if step != nil {
+		w.Kin = step.Kin
+	}
+	if w.Took == 0 {
+		w.Took = since
+	}
+}
+
+// laidAsPlanned fills in what nobody told of a coat.
+func (s *Service) laidAsPlanned(
+	ctx context.Context, home Workshop, p Piece, e worklog.Event, laid *worklog.Laid,
+) error {
+	if laid.Air == (climate.Air{}) {
+		read, err := s.airAt(ctx, home, p, e.At)
+		if err != nil {
+			return err
+		}
+		laid.Air = p.Air
+		if read != nil {
+			laid.Air = *read
+		}
+	}
+	planned := p.plannedProduct(e)
+	if laid.Product == 0 {
+		laid.Product = planned
+	}
+	if laid.Product != planned {
+		row, err := s.store.Product(ctx, home.ID, laid.Product)
+		if errors.Is(err, store.ErrNotFound) {
+			return &Invalid{[]FieldError{{"/productId", "No product of the shelf has that number."}}}
+		}
+		if err != nil {
+			return err
+		}
+		if laid.Instead, err = fromRow(row); err != nil {
+			return err
+		}
+	}
+	if err := s.tinOf(ctx, home, laid); err != nil {
+		return err
+	}
+	return s.weighed(ctx, home, laid)
 }
 
 // longestSession beyond which a beginning that was told is taken to be of another day's work.
@@ -89,7 +105,7 @@ func tookSince(standing []worklog.Event, e worklog.Event) (minutes float64) {
 	for _, o := range standing {
 		since := e.At.Sub(o.At)
 		sameSession := since > 0 && since <= longestSession
-		if o.Kind == worklog.Begun && o.Coat == e.Coat && sameSession {
+		if o.Kind() == worklog.Begun && o.Coat() == e.Coat() && sameSession {
 			minutes = since.Minutes()
 		}
 	}
@@ -97,73 +113,69 @@ func tookSince(standing []worklog.Event, e worklog.Event) (minutes float64) {
 }
 
 func (p Piece) plannedProduct(e worklog.Event) int64 {
-	if z := p.zone(e.Zone); z != nil && e.Coat.Layer >= 0 && e.Coat.Layer < len(z.Layers) {
-		return z.Layers[e.Coat.Layer].Product.ID
+	layer := e.Coat().Layer
+	if z := p.zone(e.Zone); z != nil && layer >= 0 && layer < len(z.Layers) {
+		return z.Layers[layer].Product.ID
 	}
 	return 0
 }
 
 // weighed fills in the litres of a coat whose tin was on the scale before and after it.
-func (s *Service) weighed(ctx context.Context, home Workshop, e worklog.Event) (worklog.Event, error) {
-	before, after := e.How.BeforeKg, e.How.AfterKg
+func (s *Service) weighed(ctx context.Context, home Workshop, laid *worklog.Laid) error {
+	before, after := laid.BeforeKg, laid.AfterKg
 	if before == 0 && after == 0 {
-		return e, nil
+		return nil
 	}
 	var c check
 	c.that(before > 0 && before <= mostKg, "/weighedBeforeKg", "Kilograms above 0 and up to %.0f.", mostKg)
 	c.that(after > 0 && after <= before, "/weighedAfterKg", "Not more than before: what went out is the difference.")
 	if err := c.err(); err != nil {
-		return e, err
+		return err
 	}
-	row, err := s.store.Product(ctx, home.ID, e.Product)
+	row, err := s.store.Product(ctx, home.ID, laid.Product)
 	if err != nil {
-		return e, err
+		return err
 	}
 	p, err := fromRow(row)
 	if err != nil {
-		return e, err
+		return err
 	}
 	if p.DensityA == 0 {
-		return e, &Invalid{[]FieldError{{
+		return &Invalid{[]FieldError{{
 			"/weighedBeforeKg", "A weight needs the density, which the label of this product does not give: tell litres.",
 		}}}
 	}
-	e.How.Litres = (before - after) / p.DensityA
-	return e, nil
+	laid.Litres = (before - after) / p.DensityA
+	return nil
 }
 
-// tinOf is the tin that a coat was laid from, one of its product. Where it is off the shelf by now the coat is told
-// without it: a press that came late is not lost for a tin that was used up meanwhile.
-func (s *Service) tinOf(ctx context.Context, home Workshop, e worklog.Event) (int64, error) {
-	if e.How.Tin == 0 {
-		return 0, nil
+// tinOf looks whether the tin that a coat was laid from is one of its product. Where it is off the shelf by now the coat
+// is told without it: a press that came late is not lost for a tin that was used up meanwhile.
+func (s *Service) tinOf(ctx context.Context, home Workshop, laid *worklog.Laid) error {
+	if laid.TinID == 0 {
+		return nil
 	}
-	err := s.store.HoldTin(ctx, home.ID, e.How.Tin) // or it might be forgotten as a slip meanwhile
+	err := s.store.HoldTin(ctx, home.ID, laid.TinID) // or it might be forgotten as a slip meanwhile
+	if err == nil {
+		var t store.Tin
+		if t, err = s.store.Tin(ctx, home.ID, laid.TinID); err == nil && t.ProductID != laid.Product {
+			return &Invalid{[]FieldError{{"/tinId", "That tin is of another product."}}}
+		}
+	}
 	if errors.Is(err, store.ErrNotFound) {
-		return 0, nil
+		laid.TinID = 0
+		return nil
 	}
-	if err != nil {
-		return 0, err
-	}
-	t, err := s.store.Tin(ctx, home.ID, e.How.Tin)
-	switch {
-	case errors.Is(err, store.ErrNotFound):
-		return 0, nil
-	case err != nil:
-		return 0, err
-	case t.ProductID != e.Product:
-		return 0, &Invalid{[]FieldError{{"/tinId", "That tin is of another product."}}}
-	}
-	return t.ID, nil
+	return err
 }
 
 // givesBack holds the tin that a coat was laid from which is taken back: its litres are in it again.
 func (s *Service) givesBack(ctx context.Context, home Workshop, p Piece, e worklog.Event) error {
-	at := slices.IndexFunc(p.Standing, func(o worklog.Event) bool { return o.ID == e.Of })
-	if e.Kind != worklog.TakenBack || at < 0 || p.Standing[at].How.Tin == 0 {
+	at := slices.IndexFunc(p.Standing, func(o worklog.Event) bool { return o.ID == e.Of() })
+	if e.Kind() != worklog.TakenBack || at < 0 || p.Standing[at].Tin() == 0 {
 		return nil
 	}
-	err := s.store.HoldTin(ctx, home.ID, p.Standing[at].How.Tin)
+	err := s.store.HoldTin(ctx, home.ID, p.Standing[at].Tin())
 	if errors.Is(err, store.ErrNotFound) {
 		return nil // it is off the shelf
 	}
@@ -194,49 +206,41 @@ const (
 
 // laying checks what is told of how a coat went on, and of minutes.
 func (c *check) laying(p Piece, e worklog.Event) {
-	h := e.How
+	h := e.Laid()
 	c.that(h.Litres >= 0 && h.Litres <= mostLitres, "/litres", "Litres from 0 to %.0f.", mostLitres)
 	c.that(h.WetUM >= 0 && h.WetUM <= mostWetUM, "/wetUm", "Micrometres from 0 to %.0f.", mostWetUM)
 	c.that(h.Share >= 0 && h.Share <= 1, "/share", "A share from 0 to 1.")
 	c.listed(h.Build == "" || slices.Contains(worklog.Builds, h.Build), "/build", "a build", string(h.Build))
 	c.listed(h.Method == "" || slices.Contains(schedule.Methods, h.Method), "/method", "a way", h.Method)
-	c.that(e.Took >= 0 && e.Took <= mostMinutes, "/tookMin", "Minutes from 0 to %.0f.", mostMinutes)
+	c.that(e.Worked().Took >= 0 && e.Worked().Took <= mostMinutes, "/tookMin", "Minutes from 0 to %.0f.", mostMinutes)
 }
 
 // faultTold checks what a fault is said to be, come from, and have done about it; all of it may be left to words.
 func (c *check) faultTold(e worklog.Event) {
-	f := fault.Find(e.Fault)
-	c.listed(e.Fault == "" || f != nil, "/fault", "a fault", e.Fault)
-	c.listed(e.Cause == "" || fault.Causes[e.Cause] != nil, "/cause", "a cause", e.Cause)
-	c.listed(e.Remedy == "" || slices.Contains(worklog.Remedies, e.Remedy), "/remedy", "a remedy", string(e.Remedy))
-	if f != nil && e.Remedy != "" {
-		c.that(f.What(e.Remedy) != "", "/remedy", "Nothing is known that would help then.")
+	f := fault.Find(e.Fault().Fault)
+	c.listed(e.Fault().Fault == "" || f != nil, "/fault", "a fault", e.Fault().Fault)
+	c.listed(e.Fault().Cause == "" || fault.Causes[e.Fault().Cause] != nil, "/cause", "a cause", e.Fault().Cause)
+	c.listed(e.Fault().Remedy == "" || slices.Contains(worklog.Remedies, e.Fault().Remedy), "/remedy", "a remedy", string(e.Fault().Remedy))
+	if f != nil && e.Fault().Remedy != "" {
+		c.that(f.What(e.Fault().Remedy) != "", "/remedy", "Nothing is known that would help then.")
 	}
 }
 
 // coatWords tell of a coat what became of it.
 func (p Piece) coatWords(e worklog.Event, became string) string {
-	z := p.zone(e.Coat.Zone)
-	if z == nil || e.Coat.Layer >= len(z.Layers) {
+	z := p.zone(e.Coat().Zone)
+	if z == nil || e.Coat().Layer >= len(z.Layers) {
 		return "A coat that is no longer in the plan."
 	}
-	l := z.Layers[e.Coat.Layer]
-	return fmt.Sprintf("%s, coat %d of %d: %s.", l.Product.Name, e.Coat.N, l.Coats, became)
-}
-
-// ofFault is the product that a fault shows on; 0 for other facts.
-func ofFault(e worklog.Event) int64 {
-	if e.Kind == worklog.FaultSeen {
-		return e.Product
-	}
-	return 0
+	l := z.Layers[e.Coat().Layer]
+	return fmt.Sprintf("%s, coat %d of %d: %s.", l.Product.Name, e.Coat().N, l.Coats, became)
 }
 
 // around is what the rest of the workshop has to tell a piece.
 type around struct {
 	room   []worklog.Event // read of late
 	tins   []counted
-	faults map[int64][]store.ShownFault
+	faults map[int64][]PieceEvent
 }
 
 func (s *Service) around(ctx context.Context, home Workshop) (out around, err error) {

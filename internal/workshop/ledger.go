@@ -76,7 +76,7 @@ func (s *Service) account(ctx context.Context, home Workshop, p Piece) (ledger.A
 				continue
 			}
 			laid.Event = *step.Told
-			if instead := step.Told.How.Instead; instead != nil {
+			if instead := step.Told.Laid().Instead; instead != nil {
 				laid.Product = instead
 			}
 			out.Laid = append(out.Laid, laid)
@@ -84,8 +84,8 @@ func (s *Service) account(ctx context.Context, home Workshop, p Piece) (ledger.A
 	}
 	var ids []int64
 	for _, e := range p.Standing {
-		if e.How.Tin != 0 {
-			ids = append(ids, e.How.Tin)
+		if e.Tin() != 0 {
+			ids = append(ids, e.Tin())
 		}
 	}
 	tins, err := s.store.TinsOf(ctx, home.ID, ids)
@@ -244,29 +244,29 @@ func fromExtraRows(rows []store.Extra) (out []ledger.Extra) {
 
 // moneyTold checks a fact of money.
 func (c *check) moneyTold(p Piece, e worklog.Event) {
-	n := len([]rune(e.Text))
+	n := len([]rune(e.Text()))
 	c.that(n <= longestName, "/text", "At most %d characters; this has %d.", longestName, n)
-	c.that(!strings.ContainsFunc(e.Text, forbidden), "/text", "Plain text, without control characters.")
-	noSum := e.Kind == worklog.HoursTold || e.Kind == worklog.PartWanted
-	c.that(!noSum || e.Amount.IsZero(), "/amount", "No sum goes with this: it is told of what is bought or paid.")
-	switch e.Kind {
+	c.that(!strings.ContainsFunc(e.Text(), forbidden), "/text", "Plain text, without control characters.")
+	noSum := e.Kind() == worklog.HoursTold || e.Kind() == worklog.PartWanted
+	c.that(!noSum || e.Amount().IsZero(), "/amount", "No sum goes with this: it is told of what is bought or paid.")
+	switch e.Kind() {
 	case worklog.HoursTold:
-		c.that(e.Took > 0, "/tookMin", "How many minutes it took.")
-		c.that(e.Text != "", "/text", "Say what was done.")
+		c.that(e.Worked().Took > 0, "/tookMin", "How many minutes it took.")
+		c.that(e.Text() != "", "/text", "Say what was done.")
 		return
 	case worklog.PartWanted:
-		c.that(e.Text != "", "/text", "Say what is to be bought.")
-		c.that(within(e.Part.Qty, 0, mostOfAPart) && e.Part.Qty > 0, "/qty", "Above 0, and up to %d.", mostOfAPart)
-		c.listed(slices.Contains(worklog.PartUnits, e.Part.Unit), "/unit", "a unit", string(e.Part.Unit))
+		c.that(e.Text() != "", "/text", "Say what is to be bought.")
+		c.that(within(e.Part().Qty, 0, mostOfAPart) && e.Part().Qty > 0, "/qty", "Above 0, and up to %d.", mostOfAPart)
+		c.listed(slices.Contains(worklog.PartUnits, e.Part().Unit), "/unit", "a unit", string(e.Part().Unit))
 		return
 	case worklog.PartBought, worklog.FeePaid:
-		c.that(e.Text != "", "/text", "Say what it was for.")
+		c.that(e.Text() != "", "/text", "Say what it was for.")
 	}
-	wanted := slices.ContainsFunc(worklog.ToBuy(p.Standing), func(o worklog.Event) bool { return o.ID == e.Of })
-	c.that(e.Of == 0 || wanted, "/of", "No part that this piece still wants has that number; it may be bought already.")
-	c.that(!e.Amount.IsNegative(), "/amount", "Not below 0: take back what was told wrongly.")
-	given := e.Kind == worklog.Bought || e.Of != 0 // or was at hand
-	paid := e.Amount.IsPositive() || given
+	wanted := slices.ContainsFunc(worklog.ToBuy(p.Standing), func(o worklog.Event) bool { return o.ID == e.Of() })
+	c.that(e.Of() == 0 || wanted, "/of", "No part that this piece still wants has that number; it may be bought already.")
+	c.that(!e.Amount().IsNegative(), "/amount", "Not below 0: take back what was told wrongly.")
+	given := e.Kind() == worklog.Bought || e.Of() != 0 // or was at hand
+	paid := e.Amount().IsPositive() || given
 	c.that(paid, "/amount", "A sum such as 24.50.")
 }
 

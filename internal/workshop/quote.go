@@ -113,7 +113,7 @@ func (s *Service) quotesOf(ctx context.Context, home Workshop, p Piece) ([]Quote
 			return nil, err
 		}
 		for i, e := range p.Standing {
-			if e.Kind == worklog.Agreed && e.Quote == row.ID {
+			if agreed, is := e.Body.(worklog.Agreement); is && agreed.Quote == row.ID {
 				q.Accepted = &p.Standing[i]
 			}
 		}
@@ -261,9 +261,8 @@ func (s *Service) AcceptQuote(
 		case so.Accepted != nil:
 			return so, &Refused{"A quote for this piece is accepted already. Take that back in its log first."}
 		}
-		e := worklog.Event{
-			Kind: worklog.Agreed, Quote: quoteID, Text: strings.TrimSpace(sample), Who: who, At: on, Told: s.Now(),
-		}
+		agreement := worklog.Agreement{Quote: quoteID, Text: strings.TrimSpace(sample)}
+		e := worklog.Event{Who: who, At: on, Told: s.Now()}
 		if e.At.IsZero() || e.At.After(e.Told) {
 			e.At = e.Told
 		}
@@ -272,22 +271,18 @@ func (s *Service) AcceptQuote(
 		if f.Firm != "" {
 			agreed = f.Firm
 		}
-		if e.Amount, err = money.Read(agreed); err != nil {
+		if agreement.Amount, err = money.Read(agreed); err != nil {
 			return so, err
 		}
 		var c check
-		n := len([]rune(e.Text))
+		n := len([]rune(agreement.Text))
 		c.that(n <= longestStory, "/sample", "At most %d characters; this has %d.", longestStory, n)
-		c.that(!strings.ContainsFunc(e.Text, forbidden), "/sample", "Plain text, without control characters.")
+		c.that(!strings.ContainsFunc(agreement.Text, forbidden), "/sample", "Plain text, without control characters.")
 		if err := c.err(); err != nil {
 			return so, err
 		}
-		_, err = s.store.AddEvent(ctx, store.Event{
-			WorkshopID: so.Home.ID, PieceID: nullID(p.ID), Kind: string(e.Kind),
-			At: e.At.UTC(), Told: e.Told, Who: e.Who,
-			Data: store.JSON[store.EventData]{V: toEventData(e)}, Amount: amountOf(e),
-		})
-		if err != nil {
+		e.Body = agreement
+		if _, err = s.keep(ctx, so.Home.ID, p.ID, e); err != nil {
 			return so, err
 		}
 		so, _, err = s.quoting(ctx, id)

@@ -77,16 +77,16 @@ func (s *sums) used() map[int64]shopping.Used {
 	out := map[int64]shopping.Used{}
 	on := map[[2]int64]bool{}
 	for _, e := range s.laid {
-		u := out[e.Product]
-		u.Litres += e.How.Litres
-		if this := [2]int64{e.Product, e.piece}; !on[this] {
+		u := out[e.Laid().Product]
+		u.Litres += e.Laid().Litres
+		if this := [2]int64{e.Laid().Product, e.piece}; !on[this] {
 			on[this] = true
 			u.Pieces++
 		}
 		if e.At.After(u.Last) {
 			u.Last = e.At
 		}
-		out[e.Product] = u
+		out[e.Laid().Product] = u
 	}
 	return out
 }
@@ -99,7 +99,7 @@ func (s *Service) covered(ctx context.Context, home Workshop, laid []laidCoat) (
 	}
 	of := map[int64][]worklog.Event{}
 	for _, e := range laid {
-		of[e.Product] = append(of[e.Product], e.Event)
+		of[e.Laid().Product] = append(of[e.Laid().Product], e.Event)
 	}
 	var out []CoveredProduct
 	for _, p := range shelf {

@@ -395,7 +395,7 @@ func nameTaken(err error, prefix string) error {
 type ProductPage struct {
 	Product Product
 	Notes   []store.Note
-	Faults  []store.ShownFault // that showed on it, the newest first
+	Faults  []PieceEvent // that showed on it, the newest first
 	Boards  []store.Board
 	Moves   []TinMove // facts of its tins, the newest first
 	Covered []worklog.Covered
@@ -438,19 +438,19 @@ func (s *Service) moves(ctx context.Context, home, id int64) ([]TinMove, []workl
 
 // tinWords tell a fact of a tin.
 func tinWords(e worklog.Event) string {
-	switch e.Kind {
+	switch e.Kind() {
 	case worklog.TinBought:
-		return fmt.Sprintf("A tin of %s was bought.", e.Text)
+		return fmt.Sprintf("A tin of %s was bought.", e.Text())
 	case worklog.TinOpened:
 		return "It was opened."
 	case worklog.TinTold:
-		return fmt.Sprintf("Found to hold: %s.", cmp.Or(e.Text, "all of it"))
+		return fmt.Sprintf("Found to hold: %s.", cmp.Or(e.Text(), "all of it"))
 	case worklog.TinEmpty:
 		return "It is used up."
 	case worklog.TinThrown:
 		return "What was left was thrown away."
 	}
-	if e.How.BeforeKg > 0 {
+	if e.Laid().BeforeKg > 0 {
 		return "A coat was laid, weighed before and after."
 	}
 	return "A coat was laid."
@@ -488,7 +488,7 @@ func (s *Service) page(ctx context.Context, home, id int64) (out ProductPage, er
 	if out.Notes, err = s.store.Notes(ctx, home, id); err != nil {
 		return out, err
 	}
-	if out.Faults, err = s.store.FaultsOf(ctx, home, id); err != nil {
+	if out.Faults, err = fromPieceEventRows(s.store.FaultsOf(ctx, home, id)); err != nil {
 		return out, err
 	}
 	never := slices.ContainsFunc(out.Notes, func(n store.Note) bool { return n.NeverAgain })

@@ -219,7 +219,7 @@ func (s *Substitute) serve(b schedule.Brief, piece string, p *coating.Product) {
 			continue
 		}
 		at := slices.IndexFunc(z.System.Layers, func(l system.Layer) bool { return l.Product.ID == p.ID })
-		laid := func(c worklog.Coat) bool { return b.Log.Coats[c].Kind == worklog.CoatLaid }
+		laid := func(c worklog.Coat) bool { return b.Log.Coats[c].Kind() == worklog.CoatLaid }
 		begun := slices.ContainsFunc(z.Coats, laid)
 		if at < 0 || begun {
 			continue

@@ -173,20 +173,21 @@ func (s *Service) UpdateTin(ctx context.Context, id int64, version int, d TinDra
 func (s *Service) tellTin(ctx context.Context, was, is store.Tin) error {
 	var facts []worklog.Event
 	if was.ID == 0 || was.Price != is.Price {
-		e := worklog.Event{Kind: worklog.TinBought, Text: is.Size}
+		bought := worklog.TinIn{TinID: is.ID, Text: is.Size}
 		if is.Price.Valid {
-			e.Amount, _ = money.Read(is.Price.String) // as it was written
+			bought.Amount, _ = money.Read(is.Price.String) // as it was written
+			bought.Priced = true
 		}
-		facts = append(facts, e)
+		facts = append(facts, worklog.Event{Body: bought})
 	}
 	if is.Opened.Valid && is.Opened != was.Opened {
-		facts = append(facts, worklog.Event{Kind: worklog.TinOpened, At: is.Opened.Time})
+		facts = append(facts, worklog.Event{At: is.Opened.Time, Body: worklog.TinOpening{TinID: is.ID}})
 	}
 	if is.Left != was.Left {
-		facts = append(facts, worklog.Event{Kind: worklog.TinTold, Text: is.Left})
+		facts = append(facts, worklog.Event{Body: worklog.TinLook{TinID: is.ID, Text: is.Left}})
 	}
 	for _, e := range facts {
-		if err := s.tinFact(ctx, is, e); err != nil {
+		if err := s.tinFact(ctx, is.WorkshopID, e); err != nil {
 			return err
 		}
 	}
@@ -194,24 +195,12 @@ func (s *Service) tellTin(ctx context.Context, was, is store.Tin) error {
 }
 
 // tinFact adds one fact of a tin.
-func (s *Service) tinFact(ctx context.Context, t store.Tin, e worklog.Event) error {
-	at := e.At
-	if at.IsZero() || at.After(s.Now()) {
-		at = s.Now()
+func (s *Service) tinFact(ctx context.Context, home int64, e worklog.Event) error {
+	e.Told = s.Now()
+	if e.At.IsZero() || e.At.After(e.Told) {
+		e.At = e.Told
 	}
-	amount := amountOf(e)
-	if e.Kind == worklog.TinBought && !t.Price.Valid {
-		amount = sql.NullString{}
-	}
-	_, err := s.store.AddEvent(ctx, store.Event{
-		WorkshopID: t.WorkshopID,
-		Kind:       string(e.Kind),
-		At:         at.UTC(),
-		Told:       s.Now(),
-		Data:       store.JSON[store.EventData]{V: toEventData(e)},
-		TinID:      nullID(t.ID),
-		Amount:     amount,
-	})
+	_, err := s.keep(ctx, home, 0, e)
 	return err
 }
 
@@ -243,15 +232,15 @@ func (s *Service) RemoveTin(ctx context.Context, id int64, version int, why stri
 			}
 			return s.store.DeleteTin(ctx, home, id, version)
 		}
-		kind := worklog.TinEmpty
+		gone := worklog.Event{Body: worklog.TinEnd{TinID: id}}
 		if why == TinThrown {
-			kind = worklog.TinThrown
+			gone.Body = worklog.TinThrowing{TinID: id}
 		}
 		t.Version, t.Gone = version, nullTime(s.Now())
 		if err := s.store.TakeTin(ctx, t); err != nil {
 			return err
 		}
-		return s.tinFact(ctx, t, worklog.Event{Kind: kind})
+		return s.tinFact(ctx, home, gone)
 	})
 }
 
