@@ -10,6 +10,12 @@ import (
 	"github.com/pressly/goose/v3"
 )
 
+// baseline is the step that tells all of the schema as it was before the first release; older ones led to it.
+const baseline = 21
+
+var errBeforeBaseline = errors.New("this database was made by a program from before step 21, which was never released:" +
+	" begin with an empty one")
+
 //go:embed migrations/*.sql
 var migrations embed.FS
 
@@ -31,7 +37,16 @@ func (s *Store) Migrate(ctx context.Context, tell func(step string)) error {
 			if err != nil {
 				return err
 			}
-			tell(fmt.Sprintf("step %d of %d", min(at+1, int64(len(sources))), len(sources)))
+			if at > 0 && at < baseline {
+				return errBeforeBaseline
+			}
+			done := 0
+			for _, step := range sources {
+				if step.Version <= at {
+					done++
+				}
+			}
+			tell(fmt.Sprintf("step %d of %d", min(done+1, len(sources)), len(sources)))
 			if _, err := provider.UpByOne(ctx); errors.Is(err, goose.ErrNoNextVersion) {
 				return nil
 			} else if err != nil {

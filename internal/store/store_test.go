@@ -7,6 +7,7 @@ import (
 	"errors"
 	"os"
 	"path/filepath"
+	"reflect"
 	"strings"
 	"sync"
 	"testing"
@@ -91,8 +92,9 @@ func TestMigrateAgainChangesNothing(t *testing.T) {
 	}
 }
 
-// Labels kept as numbers and statements without a source, by an earlier version, are read as words after the migration.
-func TestOldLabelsBecomeWords(t *testing.T) {
+// Facts that an earlier program kept under names of its own are read under those of the contract; older databases than
+// the first step say so.
+func TestFactsOfAnEarlierProgramAreRead(t *testing.T) {
 	s, err := Open(dbtest.Fresh(t))
 	if err != nil {
 		t.Fatal(err)
@@ -102,38 +104,54 @@ func TestOldLabelsBecomeWords(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := m.UpTo(t.Context(), 4); err != nil {
+	if _, err := m.UpTo(t.Context(), baseline); err != nil {
 		t.Fatal(err)
 	}
-	label, said := `{"minC": -5, "recoatMinH":2.5}`, `{"toys":"states \"EN 71-3\", tested."}`
+	home := addWorkshop(t, s, "A")
+	id, err := s.AddPiece(t.Context(), piece(home))
+	if err != nil {
+		t.Fatal(err)
+	}
 	for _, q := range []string{
-		`INSERT INTO workshops (id, name, town, contact, time_zone, units, clock, food_policy, hours)
-			VALUES (1, 'W', '', '', 'UTC', 'metric', 'h24', 'strict', '[]')`,
-		`INSERT INTO products (id, workshop_id, name, maker, family, colour, shade, sheen, label, statements)
-			VALUES (1, 1, 'P 2000', '', 'wax_clear', '', 'clear', 'satin', '` + label + `', '` + strings.ReplaceAll(said, `\`, `\\`) + `')`,
-		`INSERT INTO pieces (id, workshop_id, number, name, start_at, temp_c, rh, created_at) VALUES (1, 1, '1', 'x', NOW(), 20, 50, NOW())`,
-		`INSERT INTO zones (id, workshop_id, piece_id, name, end_use, material, look, sheen, area_m2)
-			VALUES (1, 1, 1, 'z', 'desk', 'oak', 'natural', 'satin', 1)`,
-		`INSERT INTO layers (workshop_id, zone_id, position, role, product_id, product, coats)
-			VALUES (1, 1, 0, 'protect', 1, JSON_OBJECT('id', 1, 'name', 'P 2000',
-			'label', JSON_OBJECT('V', JSON_OBJECT('coats', 2)), 'statements', JSON_OBJECT('V', JSON_OBJECT('toys', 'yes'))), 2)`,
+		`INSERT INTO events (id, workshop_id, piece_id, kind, happened_at, told_at, who, data, tin_id, work) VALUES (1, 1, ?,
+			'coat_laid', NOW(), NOW(), 'JT', '{"layer": 1, "coat": 2, "keyed": true, "tempC": 18.5, "rh": 62, "product": 12,
+			"litres": 0.4, "beforeKg": 1.2, "afterKg": 0.8, "took": 25, "m2": 3, "planned": 20}', 9, 'brush')`,
+		`INSERT INTO events (id, workshop_id, piece_id, kind, happened_at, told_at, who, data, of_id) VALUES (2, 1, ?,
+			'taken_back', NOW(), NOW(), 'JT', '{}', 1)`,
+		`INSERT INTO events (id, workshop_id, piece_id, kind, happened_at, told_at, who, data, amount) VALUES (3, 1, ?,
+			'part_bought', NOW(), NOW(), 'JT', '{"text": "Handles", "photo": 4}', 18.40)`,
 	} {
-		if _, err := s.db.ExecContext(t.Context(), q); err != nil {
+		if _, err := s.db.ExecContext(t.Context(), q, id); err != nil {
 			t.Fatalf("%s: %v", q, err)
 		}
 	}
 	if err := s.Migrate(t.Context(), func(string) {}); err != nil {
 		t.Fatal(err)
 	}
-	p, err := s.Product(t.Context(), 1, 1)
-	if err != nil || p.Label.V["minC"] != "-5" || p.Label.V["recoatMinH"] != "2.5" ||
-		p.Statements.V["toys"] != (Statement{`states "EN 71-3", tested.`, "data sheet"}) {
-		t.Errorf("%+v, %v", p, err)
+	p, err := s.Piece(t.Context(), home, id)
+	if err != nil || len(p.Events) != 3 {
+		t.Fatalf("%+v, %v", p.Events, err)
 	}
-	piece, err := s.Piece(t.Context(), 1, 1)
-	if err != nil || piece.Zones[0].Layers[0].Product.V.Label.V["coats"] != "2" ||
-		piece.Zones[0].Layers[0].Product.V.Statements.V["toys"].Sense != "yes" {
-		t.Errorf("%+v, %v", piece, err)
+	for i, want := range []string{
+		`{"layer": 1, "coat": 2, "keyed": true, "productId": 12, "litres": 0.4, "weighedBeforeKg": 1.2, "weighedAfterKg": 0.8,
+			"air": {"tempC": 18.5, "rh": 62}, "tookMin": 25, "m2": 3, "planned": 20, "tinId": 9, "work": "brush"}`,
+		`{"of": 1}`, `{"text": "Handles", "photoId": 4, "amount": "18.40"}`,
+	} {
+		var got, wanted map[string]any
+		err := errors.Join(json.Unmarshal([]byte(p.Events[i].Data), &got), json.Unmarshal([]byte(want), &wanted))
+		if err != nil || !reflect.DeepEqual(got, wanted) {
+			t.Errorf("%s, want %s; %v", p.Events[i].Data, want, err)
+		}
+	}
+	var took float64
+	if err := s.db.Get(&took, `SELECT took FROM events WHERE id = 1`); err != nil || took != 25 {
+		t.Errorf("%v minutes, %v", took, err)
+	}
+	if _, err := s.db.Exec(`UPDATE goose_db_version SET version_id = version_id - 5 WHERE version_id > 0`); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.Migrate(t.Context(), func(string) {}); !errors.Is(err, errBeforeBaseline) {
+		t.Errorf("a database from before the first step: %v", err)
 	}
 }
 
