@@ -239,6 +239,12 @@ func (s *Store) TakeTin(ctx context.Context, t Tin) error {
 
 // DeleteTin forgets a tin that never was there, if this is still its version.
 func (s *Store) DeleteTin(ctx context.Context, workshopID, id int64, version int) error {
+	// A coat that was taken back stays, and is of no tin any more; what was told of the tin itself goes with it.
+	_, err := s.q(ctx).ExecContext(ctx,
+		`UPDATE events SET tin_id = NULL WHERE workshop_id = ? AND tin_id = ? AND piece_id IS NOT NULL`, workshopID, id)
+	if err != nil {
+		return wrap(err)
+	}
 	return s.remove(ctx, "tins", workshopID, id, version)
 }
 
