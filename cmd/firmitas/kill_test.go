@@ -55,11 +55,8 @@ func (p *program) start() {
 		p.t.Fatal(err)
 	}
 	p.process = exec.Command(self)
-	p.process.Env = append(
-		os.Environ(),
-		runAs+"=demo -data "+p.dir+" -addr "+p.addr,
-		"FIRMITAS_PHOTOS="+filepath.Join(p.dir, "photos"),
-	)
+	p.process.Env = append(os.Environ(), runAs+"=demo -data "+p.dir+" -addr "+p.addr,
+		"FIRMITAS_PHOTOS="+filepath.Join(p.dir, "photos"))
 	p.process.Stderr = &p.said
 	p.process.SysProcAttr = &syscall.SysProcAttr{Pdeathsig: syscall.SIGKILL} // it ends with the test, however that ends
 	if err := p.process.Start(); err != nil {
@@ -176,14 +173,8 @@ func (l *ledger) save(ctx context.Context, t *testing.T, p *program, writer int)
 		l.mu.Lock()
 		l.tried[name] = true
 		l.mu.Unlock()
-		status, answer := press(
-			ctx,
-			t,
-			p.url("/api/pieces"),
-			fmt.Sprintf("piece-%d-%d", writer, n),
-			"application/json",
-			[]byte(body),
-		)
+		status, answer := press(ctx, t, p.url("/api/pieces"), fmt.Sprintf("piece-%d-%d", writer, n), "application/json",
+			[]byte(body))
 		if status == 0 {
 			return
 		}
@@ -347,12 +338,7 @@ func TestNothingAcknowledgedIsLost(t *testing.T) {
 	if photos < l.photos || len(l.acked) < writingKills {
 		t.Errorf("%d photos of %d acknowledged; %d pieces acknowledged", photos, l.photos, len(l.acked))
 	}
-	t.Logf(
-		"%d kills: %d pieces acknowledged of %d tried, %d photos",
-		writingKills,
-		len(l.acked),
-		len(l.tried),
-		l.photos,
-	)
+	t.Logf("%d kills: %d pieces acknowledged of %d tried, %d photos", writingKills, len(l.acked), len(l.tried),
+		l.photos)
 	p.stop()
 }

@@ -58,11 +58,8 @@ func TestDemoRestartsWithItsDataAndStopsCleanly(t *testing.T) {
 		ctx, stop := context.WithCancel(t.Context())
 		ended := make(chan error, 1)
 		go func() { ended <- run(ctx, []string{"demo", "-data", data, "-addr", addr}) }()
-		eventually(
-			t,
-			"ready",
-			func() bool { status, _ := fetch("GET", "http://"+addr+"/readyz", ""); return status == 200 },
-		)
+		eventually(t, "ready",
+			func() bool { status, _ := fetch("GET", "http://"+addr+"/readyz", ""); return status == 200 })
 		if round == 0 {
 			body := pieceBody("Paddle rack")
 			if status, text := fetch("POST", "http://"+addr+"/api/pieces", body); status != 201 {
@@ -95,11 +92,8 @@ func TestServesBeforeItsDatabase(t *testing.T) {
 	ctx, stop := context.WithCancel(t.Context())
 	ended := make(chan error, 1)
 	go func() { ended <- run(ctx, []string{"serve", "-addr", addr}) }()
-	eventually(
-		t,
-		"alive",
-		func() bool { status, _ := fetch("GET", "http://"+addr+"/healthz", ""); return status == 200 },
-	)
+	eventually(t, "alive",
+		func() bool { status, _ := fetch("GET", "http://"+addr+"/healthz", ""); return status == 200 })
 	if status, text := fetch("GET", "http://"+addr+"/api/bench", ""); status != 503 ||
 		!strings.Contains(text, "not answering") {
 		t.Errorf("the bench: %d %s", status, text)

@@ -62,14 +62,8 @@ func TestUploadsAtOnceStayWithinTheirMemory(t *testing.T) {
 	}
 	all.Wait()
 	above := peakMB(t, pid) - idle
-	t.Logf(
-		"%d uploads of %d kB and %d MP: %d MB above the idle %d MB",
-		uploads,
-		picture.Len()>>10,
-		4100*4100/1_000_000,
-		above,
-		idle,
-	)
+	t.Logf("%d uploads of %d kB and %d MP: %d MB above the idle %d MB", uploads, picture.Len()>>10, 4100*4100/1_000_000,
+		above, idle)
 	if above > mostUploadMB {
 		t.Errorf("%d uploads take %d MB above idle, want at most %d", uploads, above, mostUploadMB)
 	}

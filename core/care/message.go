@@ -264,9 +264,8 @@ func (r reckoning) put(form string, t time.Time) string {
 	if t.Day() == 1 {
 		d = r.first
 	}
-	return strings.NewReplacer(
-		"D", d, "M", r.months[t.Month()-1], "Y", strconv.Itoa(t.Year()), "H", strconv.Itoa(t.Hour()),
-	).Replace(form)
+	return strings.NewReplacer("D", d, "M", r.months[t.Month()-1], "Y", strconv.Itoa(t.Year()), "H",
+		strconv.Itoa(t.Hour())).Replace(form)
 }
 
 func (r reckoning) day(t time.Time) string   { return r.put(r.form, t) }

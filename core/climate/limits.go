@@ -39,20 +39,16 @@ func (l Limits) Obstacles(air Air) []string {
 		)
 	}
 	if l.MaxC > 0 && air.TempC > l.MaxC {
-		out = append(
-			out,
-			fmt.Sprintf("Too warm: it may go on up to %.0f °C and the room is at %.0f °C.", l.MaxC, air.TempC),
-		)
+		out = append(out,
+			fmt.Sprintf("Too warm: it may go on up to %.0f °C and the room is at %.0f °C.", l.MaxC, air.TempC))
 	}
 	maxRH := l.MaxRH
 	if maxRH == 0 {
 		maxRH = SilentMaxRH
 	}
 	if air.RH > maxRH {
-		out = append(
-			out,
-			fmt.Sprintf("Too damp: it allows up to %.0f %% RH and the room is at %.0f %%.", maxRH, air.RH),
-		)
+		out = append(out,
+			fmt.Sprintf("Too damp: it allows up to %.0f %% RH and the room is at %.0f %%.", maxRH, air.RH))
 	} else if margin := air.TempC - air.DewPoint(); margin < DewMargin-meterDoubt {
 		out = append(out, fmt.Sprintf("Too close to the dew point: the work is only %.1f °C above it, and 3 °C is the least.", margin))
 	}

@@ -267,13 +267,8 @@ func TestTimesInAirHoldTogether(t *testing.T) {
 		for _, air := range airs {
 			if h := ranged.RecoatAfterH(air); h < p.RecoatAfterH(air)-1e-9 ||
 				h > max(ranged.Late.RecoatMinH, p.RecoatAfterH(air))+1e-9 {
-				t.Errorf(
-					"%s: %.2f h of a range, %.2f by its short end, %.2f its long end",
-					f.ID,
-					h,
-					p.RecoatAfterH(air),
-					ranged.Late.RecoatMinH,
-				)
+				t.Errorf("%s: %.2f h of a range, %.2f by its short end, %.2f its long end", f.ID, h,
+					p.RecoatAfterH(air), ranged.Late.RecoatMinH)
 			}
 			if p.FullCureAfterH(air) < p.RecoatAfterH(air) {
 				t.Errorf("%s is cured before it may be recoated at %+v", f.ID, air)

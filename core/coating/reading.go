@@ -192,13 +192,8 @@ func (f *Field) example() string {
 
 func (f *Field) inRange(from, to float64) (Reading, error) {
 	if !(from >= f.Min-1e-9 && to <= f.Max+1e-9) { // also catches NaN
-		return Reading{}, fmt.Errorf(
-			"a data sheet gives %v to %v %s here, not %s",
-			f.Min,
-			f.Max,
-			f.Unit(),
-			shortest(from, to),
-		)
+		return Reading{}, fmt.Errorf("a data sheet gives %v to %v %s here, not %s", f.Min, f.Max, f.Unit(),
+			shortest(from, to))
 	}
 	return Reading{max(from, f.Min), min(to, f.Max)}, nil
 }
@@ -214,11 +209,8 @@ func shortest(from, to float64) string {
 // unit finds the unit that words name; none names the field's own.
 func (f *Field) unit(words string) (unit, error) {
 	all := units[f.Dimension]
-	name := strings.ReplaceAll(
-		strings.TrimSuffix(strings.ReplaceAll(strings.TrimSpace(words), " ", ""), "."),
-		"sq.ft",
-		"sqft",
-	)
+	name := strings.ReplaceAll(strings.TrimSuffix(strings.ReplaceAll(strings.TrimSpace(words), " ", ""), "."), "sq.ft",
+		"sqft")
 	if name == "" {
 		return all[0], nil
 	}
@@ -228,11 +220,8 @@ func (f *Field) unit(words string) (unit, error) {
 		}
 	}
 	if known := f.Dimension.UnitNames(); len(known) > 0 {
-		return unit{}, fmt.Errorf(
-			"“%s” is no unit known here; write %s",
-			strings.TrimSpace(words),
-			strings.Join(known, " or "),
-		)
+		return unit{}, fmt.Errorf("“%s” is no unit known here; write %s", strings.TrimSpace(words),
+			strings.Join(known, " or "))
 	}
 	return unit{}, fmt.Errorf("“%s” does not belong behind this number", strings.TrimSpace(words))
 }

@@ -267,46 +267,16 @@ func (l Label) contradictions(s Sheet) []Problem {
 			out = append(out, Problem{field, fmt.Sprintf(format, args...)})
 		}
 	}
-	say(
-		s.RecoatMaxH > 0 && s.RecoatMaxH < s.RecoatMinH,
-		"recoatMaxH",
-		"recoatMinH",
-		"The window closes after %v h but only opens after %v h.",
-		s.RecoatMaxH,
-		s.RecoatMinH,
-	)
-	say(
-		s.LightUseH > 0 && s.LightUseH < s.TouchH,
-		"lightUseH",
-		"touchH",
-		"Light use after %v h lies before touch-dry at %v h.",
-		s.LightUseH,
-		s.TouchH,
-	)
-	say(
-		s.FullCureD > 0 && s.FullCureD*hoursPerDay < s.TouchH,
-		"fullCureD",
-		"touchH",
-		"Full cure after %v days lies before touch-dry at %v h.",
-		s.FullCureD,
-		s.TouchH,
-	)
-	say(
-		s.MaxC > 0 && s.MaxC < s.MinC,
-		"maxC",
-		"minC",
-		"Not above %v °C and not below %v °C leaves nothing between.",
-		s.MaxC,
-		s.MinC,
-	)
-	say(
-		s.MaxDryUM > 0 && s.DryFilmUM > s.MaxDryUM,
-		"dryFilmUM",
-		"maxDryUM",
-		"One coat of %v µm is more than the %v µm that it carries in all.",
-		s.DryFilmUM,
-		s.MaxDryUM,
-	)
+	say(s.RecoatMaxH > 0 && s.RecoatMaxH < s.RecoatMinH, "recoatMaxH", "recoatMinH",
+		"The window closes after %v h but only opens after %v h.", s.RecoatMaxH, s.RecoatMinH)
+	say(s.LightUseH > 0 && s.LightUseH < s.TouchH, "lightUseH", "touchH",
+		"Light use after %v h lies before touch-dry at %v h.", s.LightUseH, s.TouchH)
+	say(s.FullCureD > 0 && s.FullCureD*hoursPerDay < s.TouchH, "fullCureD", "touchH",
+		"Full cure after %v days lies before touch-dry at %v h.", s.FullCureD, s.TouchH)
+	say(s.MaxC > 0 && s.MaxC < s.MinC, "maxC", "minC", "Not above %v °C and not below %v °C leaves nothing between.",
+		s.MaxC, s.MinC)
+	say(s.MaxDryUM > 0 && s.DryFilmUM > s.MaxDryUM, "dryFilmUM", "maxDryUM",
+		"One coat of %v µm is more than the %v µm that it carries in all.", s.DryFilmUM, s.MaxDryUM)
 	return out
 }
 

@@ -193,14 +193,12 @@ func TestUnknownIsNeverTheBetterBet(t *testing.T) {
 					t.Fatal(err)
 				}
 				judgeOver := func(seen substrate.Inspection) Judgement {
-					return Judge(
-						Join{
-							Ground:  GroundOf(m, seen, substrate.Keep),
-							Coat:    p,
-							Coats:   1,
-							Context: Context{Air: heated},
-						},
-					)
+					return Judge(Join{
+						Ground:  GroundOf(m, seen, substrate.Keep),
+						Coat:    p,
+						Coats:   1,
+						Context: Context{Air: heated},
+					})
 				}
 				unknown := judgeOver(substrate.Inspection{Unknown: true}).Verdict
 				best := Refuse
@@ -210,14 +208,8 @@ func TestUnknownIsNeverTheBetterBet(t *testing.T) {
 					}
 				}
 				if unknown < best {
-					t.Errorf(
-						"%s, %s %s: unknown is %s, though the best of all known is %s",
-						m.ID,
-						id,
-						shade,
-						unknown,
-						best,
-					)
+					t.Errorf("%s, %s %s: unknown is %s, though the best of all known is %s", m.ID, id, shade, unknown,
+						best)
 				}
 			}
 		}
@@ -292,17 +284,8 @@ func TestJudgedCases(t *testing.T) {
 		}
 		verdicts[got.Verdict.String()]++
 		if got.Verdict.String() != c.verdict || insert != c.insert || (c.rule != "" && !spoke(got, c.rule)) {
-			t.Errorf(
-				"%s: %s\n\tis judged %s %s by %s, the table says %s %s by %s",
-				c.theme,
-				c.join,
-				got.Verdict,
-				insert,
-				decided,
-				c.verdict,
-				c.insert,
-				c.rule,
-			)
+			t.Errorf("%s: %s\n\tis judged %s %s by %s, the table says %s %s by %s", c.theme, c.join, got.Verdict,
+				insert, decided, c.verdict, c.insert, c.rule)
 		}
 	}
 	if len(cases) < 150 || verdicts["sound"] < 20 || verdicts["prepare"] < 20 || verdicts["test"] < 15 ||
@@ -369,16 +352,8 @@ func TestWaits(t *testing.T) {
 		j.Context.Air = c.air
 		got := Judge(j)
 		if got.EarliestH < c.low || got.EarliestH > c.high || got.WaitBasis != c.basis {
-			t.Errorf(
-				"%s at %v: %.1f h (%s), want %v–%v (%s)",
-				c.join,
-				c.air,
-				got.EarliestH,
-				got.WaitBasis,
-				c.low,
-				c.high,
-				c.basis,
-			)
+			t.Errorf("%s at %v: %.1f h (%s), want %v–%v (%s)", c.join, c.air, got.EarliestH, got.WaitBasis, c.low,
+				c.high, c.basis)
 		}
 	}
 }

@@ -60,11 +60,8 @@ func ParseStack(text string) (Stack, *Laid, error) {
 			if finish == nil && old != substrate.UnknownFinish {
 				return stack, nil, fmt.Errorf("no old finish %q", old)
 			}
-			stack.Base = GroundOf(
-				stack.Base.Material,
-				substrate.Inspection{Finish: finish, Unknown: finish == nil},
-				substrate.Keep,
-			)
+			stack.Base = GroundOf(stack.Base.Material, substrate.Inspection{Finish: finish, Unknown: finish == nil},
+				substrate.Keep)
 			continue
 		}
 		laid, err := parseCoat(words)

@@ -90,10 +90,8 @@ func TestEveryWayHolds(t *testing.T) {
 	for i, id := range strings.Fields(
 		"shellac_dewaxed primer_shellac primer_wb_bonding clear_wb_pu varnish_oil_pu oil_hardwax wax_clear enamel_wb lacquer_cab",
 	) {
-		p, err := coating.New(
-			coating.Product{ID: int64(i + 1), Name: id, Shade: coating.Clear, Sheen: coating.Satin},
-			id,
-		)
+		p, err := coating.New(coating.Product{ID: int64(i + 1), Name: id, Shade: coating.Clear, Sheen: coating.Satin},
+			id)
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -46,11 +46,8 @@ func TestSums(t *testing.T) {
 	near(
 		t,
 		"five bands: the middle is bare",
-		fact(
-			t,
-			layout(t, "stripes", measures{"lengthM": 1, "widthM": 0.5, "bandM": 0.1}),
-			"From the centre to the nearest edge",
-		),
+		fact(t, layout(t, "stripes", measures{"lengthM": 1, "widthM": 0.5, "bandM": 0.1}),
+			"From the centre to the nearest edge"),
 		0.05,
 	)
 
@@ -61,31 +58,19 @@ func TestSums(t *testing.T) {
 	field := layout(t, "stencil", measures{"lengthM": 1, "widthM": 0.5, "motifM": 0.2, "motifWidthM": 0.1, "gapM": 0})
 	near(t, "five by five", fact(t, field, "In all"), 25)
 	near(t, "covers half a square metre", fact(t, field, "Covered"), 0.5)
-	near(
-		t,
-		"overlapping by 2 cm, six fit",
-		fact(t, layout(t, "stencil", measures{"lengthM": 1.1, "motifM": 0.2, "gapM": -0.02}), "In all"),
-		6,
-	)
+	near(t, "overlapping by 2 cm, six fit",
+		fact(t, layout(t, "stencil", measures{"lengthM": 1.1, "motifM": 0.2, "gapM": -0.02}), "In all"), 6)
 
 	near(
 		t,
 		"80 mm leaf on a quarter square metre",
-		fact(
-			t,
-			layout(t, "leaf", measures{"lengthM": 0.5, "widthM": 0.5, "motifM": 0.08}),
-			"Leaves, with overlap and loss",
-		),
+		fact(t, layout(t, "leaf", measures{"lengthM": 0.5, "widthM": 0.5, "motifM": 0.08}),
+			"Leaves, with overlap and loss"),
 		math.Ceil(0.25/(0.075*0.075)*1.1),
 	)
 
-	pour := layout(
-		t,
-		"resin",
-		measures{"lengthM": 2, "widthM": 0.1, "depthM": 0.01},
-		Share{"blue", 3},
-		Share{"white", 1},
-	)
+	pour := layout(t, "resin", measures{"lengthM": 2, "widthM": 0.1, "depthM": 0.01}, Share{"blue", 3},
+		Share{"white", 1})
 	near(t, "2 L and a twentieth", fact(t, pour, "Mixed resin, edges and runs included"), 2.1)
 	near(t, "three parts of four", fact(t, pour, "blue"), 1.575)
 

@@ -104,10 +104,8 @@ func (k *Kind) Measure(m map[string]float64, shares []Share) (Layout, error) {
 		case name == "depthM" && v > mostDepthM:
 			return Layout{}, &Wrong{
 				name,
-				fmt.Sprintf(
-					"At most %.0f mm, poured in layers; deeper work is cast in a resin made for depth.",
-					mostDepthM*1000,
-				),
+				fmt.Sprintf("At most %.0f mm, poured in layers; deeper work is cast in a resin made for depth.",
+					mostDepthM*1000),
 			}
 		case name != "count" && v > mostM:
 			return Layout{}, &Wrong{name, fmt.Sprintf("At most %.0f m.", mostM)}
@@ -202,10 +200,8 @@ func repeats(m map[string]float64) (Layout, error) {
 	}
 	if columns > 1 {
 		// closed up or drawn apart, the same number runs from end to end
-		out.Facts = append(
-			out.Facts,
-			Fact{"Gap that fills from end to end", (m["lengthM"] - float64(columns)*motif) / float64(columns-1), Metre},
-		)
+		out.Facts = append(out.Facts,
+			Fact{"Gap that fills from end to end", (m["lengthM"] - float64(columns)*motif) / float64(columns-1), Metre})
 	}
 	deep := m["motifWidthM"]
 	if deep <= 0 {
@@ -221,11 +217,8 @@ func repeats(m map[string]float64) (Layout, error) {
 		}
 		var edge float64
 		rows, edge = along(m["widthM"], deep, gap)
-		out.Facts = append(
-			out.Facts,
-			Fact{"Across the width", float64(rows), Count},
-			Fact{"Margin at each side", edge, Metre},
-		)
+		out.Facts = append(out.Facts, Fact{"Across the width", float64(rows), Count},
+			Fact{"Margin at each side", edge, Metre})
 	}
 	total := float64(columns * rows)
 	out.Facts = append(out.Facts, Fact{inAll, total, Count}, Fact{"Covered", total * motif * deep, Square})

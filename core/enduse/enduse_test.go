@@ -82,16 +82,8 @@ func TestGatesForAndAgainst(t *testing.T) {
 		_, whyCoat, coatOK := use.CoatFails(c.p, c.policy)
 		_, whyLast, lastOK := use.LastFails(c.p)
 		if (coatOK && lastOK) != c.passes {
-			t.Errorf(
-				"%s, %s, %s: passes %v, want %v (%s%s)",
-				c.gate,
-				c.policy,
-				c.p.Name,
-				coatOK && lastOK,
-				c.passes,
-				whyCoat,
-				whyLast,
-			)
+			t.Errorf("%s, %s, %s: passes %v, want %v (%s%s)", c.gate, c.policy, c.p.Name, coatOK && lastOK, c.passes,
+				whyCoat, whyLast)
 		}
 	}
 	if got := Find("cot").Without(Child).Gates; len(got) != 1 || got[0] != Mouthing || !Find("cot").Has(Child) {

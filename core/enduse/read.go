@@ -59,14 +59,8 @@ func readLife(cell map[string]string) (*EndUse, error) {
 	for d, column := range demandColumns {
 		level, err := strconv.Atoi(cell[column])
 		if err != nil || level < leastLevel || level > mostLevel {
-			return nil, fmt.Errorf(
-				"%s of %s: %q is no level from %d to %d",
-				column,
-				u.ID,
-				cell[column],
-				leastLevel,
-				mostLevel,
-			)
+			return nil, fmt.Errorf("%s of %s: %q is no level from %d to %d", column, u.ID, cell[column], leastLevel,
+				mostLevel)
 		}
 		u.Asks[d] = level
 	}

@@ -136,38 +136,29 @@ func (p Piece) siteJobs() []Job {
 		}
 	}
 	s := p.Site
-	add(
-		s.OnSite && s.CoverFloors,
-		substrate.Task{
-			Work: substrate.Work{
-				ID:      "cover",
-				Title:   "Cover floors and what stays in the room",
-				Minutes: coverMinutes,
-			},
-			Reason:    "Stripper, cleaner and dust reach further than the piece.",
-			Materials: "floor board or felt, sheeting, low-tack tape",
-			Detail:    "Hard cover where people walk, sheeting over the rest; tape doorways shut while sanding.",
+	add(s.OnSite && s.CoverFloors, substrate.Task{
+		Work: substrate.Work{
+			ID:      "cover",
+			Title:   "Cover floors and what stays in the room",
+			Minutes: coverMinutes,
 		},
-	)
-	add(
-		s.OnSite && s.LivedIn,
-		substrate.Task{
-			Work:    substrate.Work{ID: "people", Title: "Agree where people may be, and when", Minutes: airMinutes},
-			Reason:  "People live here meanwhile.",
-			Detail:  "No one in the room while sanding, stripping or coating, nor until it is aired out; children and pets above all.",
-			Caution: "Solvent vapour and dust spread through a house: each product's safety data sheet decides whether it may be used in one.",
-		},
-	)
-	add(
-		s.OnSite && s.PoorlyAired,
-		substrate.Task{
-			Work:      substrate.Work{ID: "air", Title: "Set up ventilation", Minutes: airMinutes},
-			Reason:    "The room airs poorly.",
-			Materials: "fan in a window, blowing out",
-			Detail:    "Air in low on the far side, out past the work; without it choose water-carried coats.",
-			Caution:   "No flames, pilot lights or sparks while solvent is about.",
-		},
-	)
+		Reason:    "Stripper, cleaner and dust reach further than the piece.",
+		Materials: "floor board or felt, sheeting, low-tack tape",
+		Detail:    "Hard cover where people walk, sheeting over the rest; tape doorways shut while sanding.",
+	})
+	add(s.OnSite && s.LivedIn, substrate.Task{
+		Work:    substrate.Work{ID: "people", Title: "Agree where people may be, and when", Minutes: airMinutes},
+		Reason:  "People live here meanwhile.",
+		Detail:  "No one in the room while sanding, stripping or coating, nor until it is aired out; children and pets above all.",
+		Caution: "Solvent vapour and dust spread through a house: each product's safety data sheet decides whether it may be used in one.",
+	})
+	add(s.OnSite && s.PoorlyAired, substrate.Task{
+		Work:      substrate.Work{ID: "air", Title: "Set up ventilation", Minutes: airMinutes},
+		Reason:    "The room airs poorly.",
+		Materials: "fan in a window, blowing out",
+		Detail:    "Air in low on the far side, out past the work; without it choose water-carried coats.",
+		Caution:   "No flames, pilot lights or sparks while solvent is about.",
+	})
 	return out
 }
 
@@ -202,11 +193,8 @@ func (p Piece) partJobs() []Job {
 			Caution: kind.Caution,
 			Reason:  "Only once the finish is in light use.",
 		}
-		out = append(
-			out,
-			Job{Task: off, HandsOn: kind.OffMinutes * count},
-			Job{Task: on, HandsOn: kind.RefitMinutes * count},
-		)
+		out = append(out, Job{Task: off, HandsOn: kind.OffMinutes * count},
+			Job{Task: on, HandsOn: kind.RefitMinutes * count})
 	}
 	return out
 }

@@ -93,9 +93,8 @@ var readinesses = []readiness{
 		passed:  "It spreads, or sinks in: go on.",
 		failed:  "It stands as a bead or breaks into pearls: wax or silicone is still there. Clean once more, with fresh cloths, and try again.",
 		before: func(c coatAt) bool {
-			return c.first() && c.did(
-				substrate.WaxOff, substrate.Dewaxing, substrate.Desilicone, substrate.SoapOut, substrate.OilOut,
-			)
+			return c.first() && c.did(substrate.WaxOff, substrate.Dewaxing, substrate.Desilicone, substrate.SoapOut,
+				substrate.OilOut)
 		},
 	},
 	{

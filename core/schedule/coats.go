@@ -44,11 +44,8 @@ func (l *lane) begin(jobs []preparation.Job, so prepared, b Brief, alone *hands)
 	for _, j := range jobs {
 		if j.JustBefore && slices.Contains(j.Zones, l.zone) {
 			z := b.Zones[l.zone]
-			l.sessions[0].tasks = slices.Insert(
-				l.sessions[0].tasks,
-				0,
-				Task{j.Title + ". " + j.Detail, j.Task.HandsOn(z.AreaM2*float64(b.alike())) + wipePause},
-			)
+			l.sessions[0].tasks = slices.Insert(l.sessions[0].tasks, 0,
+				Task{j.Title + ". " + j.Detail, j.Task.HandsOn(z.AreaM2*float64(b.alike())) + wipePause})
 		}
 	}
 	l.from = latest(latest(so.done, so.ready[l.zone]), l.sessions[0].notBefore)
@@ -581,8 +578,7 @@ func place(sessions []session, h *hands, from time.Time, due deadline, laid ...l
 			how = s.how
 		}
 		so := slices.Concat(laid, []laidAt{{s.coat.Product, span.From}})
-		return append(
-			[]placing{{span, due, how, waited}},
+		return append([]placing{{span, due, how, waited}},
 			place(sessions[1:], h, s.wait.from(span.To.Add(s.late), h.zone()), next, so...)...)
 	}
 	now := at(from, s.heldBack)

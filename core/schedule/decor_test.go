@@ -49,15 +49,8 @@ func TestTheNightsAirIsPlannedFor(t *testing.T) {
 	warm, mixed, all := end(heated, climate.Air{}), end(heated, cold), end(cold, climate.Air{})
 	if mixed.LastCoat.Before(warm.LastCoat) || mixed.FullCure.After(all.FullCure) ||
 		!mixed.FullCure.After(warm.FullCure) {
-		t.Errorf(
-			"warm %s, cold nights %s, cold %s; hard %s, %s, %s",
-			clock(warm.LastCoat),
-			clock(mixed.LastCoat),
-			clock(all.LastCoat),
-			clock(warm.FullCure),
-			clock(mixed.FullCure),
-			clock(all.FullCure),
-		)
+		t.Errorf("warm %s, cold nights %s, cold %s; hard %s, %s, %s", clock(warm.LastCoat), clock(mixed.LastCoat),
+			clock(all.LastCoat), clock(warm.FullCure), clock(mixed.FullCure), clock(all.FullCure))
 	}
 	late := func(p Plan) (out int) {
 		for _, s := range p.Steps {

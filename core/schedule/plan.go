@@ -71,15 +71,12 @@ func (b Brief) piece() preparation.Piece {
 		if z.System != nil {
 			first = z.System.Layers[0].Product
 		}
-		p.Zones = append(
-			p.Zones,
-			preparation.Zone{
-				Name:   z.Name,
-				Face:   z.Face,
-				AreaM2: z.AreaM2 * float64(b.alike()),
-				Tasks:  z.Wish.Preparation(first),
-			},
-		)
+		p.Zones = append(p.Zones, preparation.Zone{
+			Name:   z.Name,
+			Face:   z.Face,
+			AreaM2: z.AreaM2 * float64(b.alike()),
+			Tasks:  z.Wish.Preparation(first),
+		})
 	}
 	return p
 }

@@ -211,11 +211,8 @@ func shelfOf(t testing.TB) []*coating.Product {
 
 // randomWish is a wish of any life, material, air and old finish; without decorations.
 func randomWish(r *rand.Rand) system.Wish {
-	w := wish(
-		enduse.EndUses[r.IntN(len(enduse.EndUses))].ID,
-		substrate.Materials[r.IntN(len(substrate.Materials))].ID,
-		climate.Air{TempC: 12 + 16*r.Float64(), RH: 35 + 35*r.Float64()},
-	)
+	w := wish(enduse.EndUses[r.IntN(len(enduse.EndUses))].ID, substrate.Materials[r.IntN(len(substrate.Materials))].ID,
+		climate.Air{TempC: 12 + 16*r.Float64(), RH: 35 + 35*r.Float64()})
 	if r.IntN(3) == 0 {
 		w.Night = climate.Air{TempC: w.Air.TempC - 6*r.Float64(), RH: w.Air.RH + 10*r.Float64()}
 	}

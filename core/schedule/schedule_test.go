@@ -100,13 +100,8 @@ func TestWaterborneTopInAHeatedRoom(t *testing.T) {
 func TestWindowOverTheWeekendIsHeldOrKeyed(t *testing.T) {
 	heavy := product(t, "clear_wb_pu_heavy", nil)
 	saturday := time.Date(2026, 3, 7, 14, 30, 0, 0, zone)
-	p := plan(
-		t,
-		wish("base", "mdf", heated),
-		0.4,
-		Brief{Start: saturday, Week: week},
-		system.Layer{Role: system.Protect, Product: heavy, Coats: 2},
-	)
+	p := plan(t, wish("base", "mdf", heated), 0.4, Brief{Start: saturday, Week: week},
+		system.Layer{Role: system.Protect, Product: heavy, Coats: 2})
 	c := coats(p)
 	if c[0].Waited == c[1].Keyed {
 		t.Fatalf("one way out, not both or none: waited %v, keyed %v", c[0].Waited, c[1].Keyed)
@@ -115,13 +110,8 @@ func TestWindowOverTheWeekendIsHeldOrKeyed(t *testing.T) {
 		t.Errorf("the keying is not among the tasks: %+v", c[1].Tasks)
 	}
 	// A window wide enough is left alone.
-	early := plan(
-		t,
-		wish("base", "mdf", heated),
-		0.4,
-		Brief{Start: monday, Week: week},
-		system.Layer{Role: system.Protect, Product: heavy, Coats: 2},
-	)
+	early := plan(t, wish("base", "mdf", heated), 0.4, Brief{Start: monday, Week: week},
+		system.Layer{Role: system.Protect, Product: heavy, Coats: 2})
 	if c := coats(early); c[0].Waited || c[1].Keyed {
 		t.Error("on Monday morning nothing needs keying or holding back")
 	}
@@ -131,20 +121,12 @@ func TestWindowOverTheWeekendIsHeldOrKeyed(t *testing.T) {
 // finishes no sooner than keying, so it is keyed unless that is later.
 func TestSoonerFinishWins(t *testing.T) {
 	fast := product(t, "clear_wb_pu", coating.Label{"recoatMinH": "5 h", "recoatMaxH": "6 h", "coats": "2"})
-	p := plan(
-		t,
-		wish("base", "mdf", heated),
-		0.4,
-		Brief{Start: monday.Add(6 * time.Hour), Week: week},
-		system.Layer{Role: system.Protect, Product: fast, Coats: 2},
-	)
+	p := plan(t, wish("base", "mdf", heated), 0.4, Brief{Start: monday.Add(6 * time.Hour), Week: week},
+		system.Layer{Role: system.Protect, Product: fast, Coats: 2})
 	c := coats(p)
 	if !c[1].Keyed || clock(c[1].Start()) != "Tue 08:00" {
-		t.Errorf(
-			"second coat %s keyed %v; want keyed on Tuesday at opening, since holding back ends later",
-			clock(c[1].Start()),
-			c[1].Keyed,
-		)
+		t.Errorf("second coat %s keyed %v; want keyed on Tuesday at opening, since holding back ends later",
+			clock(c[1].Start()), c[1].Keyed)
 	}
 }
 
@@ -173,13 +155,8 @@ func TestCotWaitsForFullCure(t *testing.T) {
 
 func TestNoStepsInAirBeyondLimits(t *testing.T) {
 	w := wish("desk", "ash", climate.Air{TempC: 8, RH: 50})
-	p := plan(
-		t,
-		w,
-		1,
-		Brief{Start: monday, Week: week},
-		system.Layer{Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 3},
-	)
+	p := plan(t, w, 1, Brief{Start: monday, Week: week},
+		system.Layer{Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 3})
 	if len(p.Obstacles) == 0 || len(p.Steps) != 0 {
 		t.Errorf("%d obstacles, %d steps", len(p.Obstacles), len(p.Steps))
 	}
@@ -256,39 +233,28 @@ func TestPlansKeepTheirWord(t *testing.T) {
 		b := Brief{Start: monday.Add(time.Duration(r.IntN(14*24*60)) * time.Minute), Week: days}
 		forbidden := 0
 		for range 1 + r.IntN(3) {
-			w := wish(
-				enduse.EndUses[r.IntN(len(enduse.EndUses))].ID,
-				substrate.Materials[r.IntN(len(substrate.Materials))].ID,
-				air,
-			)
+			w := wish(enduse.EndUses[r.IntN(len(enduse.EndUses))].ID,
+				substrate.Materials[r.IntN(len(substrate.Materials))].ID, air)
 			var layers []system.Layer
 			if r.IntN(2) == 0 {
-				layers = append(
-					layers,
-					system.Layer{Role: system.Prime, Product: product(t, "shellac_dewaxed", nil), Coats: 1},
-				)
+				layers = append(layers,
+					system.Layer{Role: system.Prime, Product: product(t, "shellac_dewaxed", nil), Coats: 1})
 			}
-			layers = append(
-				layers,
-				system.Layer{
-					Role:    system.Protect,
-					Product: product(t, finals[r.IntN(len(finals))], nil),
-					Coats:   1 + r.IntN(4),
-				},
-			)
+			layers = append(layers, system.Layer{
+				Role:    system.Protect,
+				Product: product(t, finals[r.IntN(len(finals))], nil),
+				Coats:   1 + r.IntN(4),
+			})
 			s := system.Assess(w, layers)
 			if len(s.Obstacles) > 0 {
 				forbidden++
 			}
-			b.Zones = append(
-				b.Zones,
-				Zone{
-					Face:   furniture.Faces[r.IntN(len(furniture.Faces))],
-					AreaM2: 0.1 + 4*r.Float64(),
-					Wish:   w,
-					System: &s,
-				},
-			)
+			b.Zones = append(b.Zones, Zone{
+				Face:   furniture.Faces[r.IntN(len(furniture.Faces))],
+				AreaM2: 0.1 + 4*r.Float64(),
+				Wish:   w,
+				System: &s,
+			})
 		}
 		p := Make(b)
 		if forbidden == len(b.Zones) {
@@ -317,22 +283,13 @@ func TestPlansKeepTheirWord(t *testing.T) {
 			}
 			if below := last[step.Zones[0]]; below != nil {
 				if step.Start().Before(below.Opens) {
-					t.Fatalf(
-						"%s at %s, before its window opens at %s",
-						step.Title,
-						clock(step.Start()),
-						clock(below.Opens),
-					)
+					t.Fatalf("%s at %s, before its window opens at %s", step.Title, clock(step.Start()),
+						clock(below.Opens))
 				}
 				if !step.Due.Equal(below.Closes) ||
 					(!below.Closes.IsZero() && step.Start().After(below.Closes) != step.Keyed) {
-					t.Fatalf(
-						"%s at %s, window closes %s, keyed %v",
-						step.Title,
-						clock(step.Start()),
-						clock(below.Closes),
-						step.Keyed,
-					)
+					t.Fatalf("%s at %s, window closes %s, keyed %v", step.Title, clock(step.Start()),
+						clock(below.Closes), step.Keyed)
 				}
 				if step.Keyed {
 					keyed++
@@ -382,10 +339,8 @@ func TestAWrappedToolKeepsForHalfAnHour(t *testing.T) {
 
 func BenchmarkMake(b *testing.B) {
 	w := wish("counter", "oak", climate.Air{TempC: 18, RH: 60})
-	s := system.Assess(
-		w,
-		[]system.Layer{{Role: system.Protect, Product: product(b, "clear_wb_pu_heavy", nil), Coats: 4}},
-	)
+	s := system.Assess(w,
+		[]system.Layer{{Role: system.Protect, Product: product(b, "clear_wb_pu_heavy", nil), Coats: 4}})
 	brief := single(w, s, 2, Brief{Start: monday, Week: week})
 	for b.Loop() {
 		Make(brief)
@@ -502,13 +457,8 @@ func TestWhatWasSeenMayStopTheWork(t *testing.T) {
 	} {
 		w := wish("desk", "ash", heated)
 		w.Seen, w.Action = c.seen, substrate.Keep
-		p := plan(
-			t,
-			w,
-			1,
-			Brief{Start: monday, Week: week},
-			system.Layer{Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 2},
-		)
+		p := plan(t, w, 1, Brief{Start: monday, Week: week},
+			system.Layer{Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 2})
 		if got := strings.Join(p.Obstacles, " "); !strings.Contains(got, c.stop) ||
 			(c.stop == "") != (len(p.Steps) > 0) {
 			t.Errorf("%s: obstacles %q, %d steps", c.name, got, len(p.Steps))
@@ -524,13 +474,8 @@ func TestInspectionShapesThePlan(t *testing.T) {
 	w := wish("desk", "ash", heated)
 	w.Seen = substrate.Inspection{Finish: substrate.FindFinish("wax"), Repairs: []string{"joint", "runner"}}
 	w.Action = substrate.Dewax
-	p := plan(
-		t,
-		w,
-		1,
-		Brief{Start: monday, Week: week},
-		system.Layer{Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 2},
-	)
+	p := plan(t, w, 1, Brief{Start: monday, Week: week},
+		system.Layer{Role: system.Protect, Product: product(t, "clear_wb_pu", nil), Coats: 2})
 	var order []string
 	for _, s := range p.Steps {
 		order = append(order, s.Title)
@@ -585,13 +530,8 @@ func chest(t testing.TB) Brief {
 	b := Brief{Start: monday, Week: week, Zones: []Zone{
 		zone("Top", furniture.Best, "dining_table", 0.6, clear(4)),
 		zone("Case", furniture.Body, "base", 1.2, clear(2)),
-		zone(
-			"Insides",
-			furniture.Inside,
-			"inside",
-			2.5,
-			system.Layer{Role: system.Protect, Product: product(t, "shellac_dewaxed", nil), Coats: 1},
-		),
+		zone("Insides", furniture.Inside, "inside", 2.5,
+			system.Layer{Role: system.Protect, Product: product(t, "shellac_dewaxed", nil), Coats: 1}),
 	}}
 	b.Zones[1].Wish.Seen = substrate.Inspection{Repairs: []string{"joint"}}
 	return b

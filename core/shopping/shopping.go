@@ -177,11 +177,8 @@ func usedFirst(a, b Held) int {
 		}
 		return t.BestBefore
 	}
-	return cmp.Or(
-		cmp.Compare(opened(a.Tin), opened(b.Tin)),
-		a.Tin.Opened.Compare(b.Tin.Opened),
-		spoils(a.Tin).Compare(spoils(b.Tin)),
-	)
+	return cmp.Or(cmp.Compare(opened(a.Tin), opened(b.Tin)), a.Tin.Opened.Compare(b.Tin.Opened),
+		spoils(a.Tin).Compare(spoils(b.Tin)))
 }
 
 func milli(litres float64) int { return int(math.Ceil(litres*1000 - 1e-6)) }

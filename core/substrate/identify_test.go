@@ -61,13 +61,8 @@ func TestTheGuideFindsWhatCanBeFound(t *testing.T) {
 	for _, f := range OldFinishes {
 		found, answers := walk(f)
 		if separable[f.ID] && found.Possible[0].Finish != f {
-			t.Errorf(
-				"%s: the guide ends with %s (%.2f) after %v",
-				f.ID,
-				found.Possible[0].Finish.ID,
-				found.Possible[0].Odds,
-				answers,
-			)
+			t.Errorf("%s: the guide ends with %s (%.2f) after %v", f.ID, found.Possible[0].Finish.ID,
+				found.Possible[0].Odds, answers)
 		}
 		among := false
 		for _, p := range found.Possible {
@@ -81,16 +76,14 @@ func TestTheGuideFindsWhatCanBeFound(t *testing.T) {
 
 // Practice: a film that nothing moves may be old oil varnish, catalysed or resin; naming one would claim too much.
 func TestNothingMovesItNeverNamesOne(t *testing.T) {
-	found := Identify(
-		map[Test]Outcome{
-			Look:       Clear,
-			WaterDrop:  Beads,
-			Spirits:    NoChange,
-			AlcoholRub: NoChange,
-			Thinner:    NoChange,
-			XyleneRub:  NoChange,
-		},
-	)
+	found := Identify(map[Test]Outcome{
+		Look:       Clear,
+		WaterDrop:  Beads,
+		Spirits:    NoChange,
+		AlcoholRub: NoChange,
+		Thinner:    NoChange,
+		XyleneRub:  NoChange,
+	})
 	if found.Sure != nil || len(found.Possible) < 3 {
 		t.Errorf("sure of %v among %d", found.Sure, len(found.Possible))
 	}

@@ -118,24 +118,15 @@ func (i Inspection) Contradictions(w Wish) []Problem {
 			out = append(out, Problem{field, fmt.Sprintf(format, args...)})
 		}
 	}
-	say(
-		i.MoisturePct != 0 && (i.MoisturePct < driestWood || i.MoisturePct > wettestWood),
-		"moisturePct",
-		"Wood moisture lies between %.0f and %.0f %%; %.0f is no reading of wood.",
-		driestWood,
-		wettestWood,
-		i.MoisturePct,
-	)
+	say(i.MoisturePct != 0 && (i.MoisturePct < driestWood || i.MoisturePct > wettestWood), "moisturePct",
+		"Wood moisture lies between %.0f and %.0f %%; %.0f is no reading of wood.", driestWood, wettestWood,
+		i.MoisturePct)
 	say(i.VeneerMM < 0 || i.VeneerMM > thickestVeneer, "veneerMm", "Veneer is up to %.0f mm thick.", thickestVeneer)
 	if m := i.Material; m != nil {
 		say(i.VeneerMM > 0 && m.Kind != Veneer, "veneerMm", "%s is not veneered.", m.Name)
 		say(i.MoisturePct > 0 && m.Slick, "moisturePct", "%s holds no moisture that a meter reads.", m.Name)
-		say(
-			m.Slick && (i.found("oil") || i.found("shellac")),
-			"finish",
-			"%s is not wood and takes neither oil nor shellac. Look again.",
-			m.Name,
-		)
+		say(m.Slick && (i.found("oil") || i.found("shellac")), "finish",
+			"%s is not wood and takes neither oil nor shellac. Look again.", m.Name)
 	}
 	for at, id := range i.Repairs {
 		r := FindRepair(id)
@@ -143,25 +134,14 @@ func (i Inspection) Contradictions(w Wish) []Problem {
 			continue
 		}
 		if m := i.Material; m != nil && r.Only != nil {
-			say(
-				!r.Only(m),
-				"repairs",
-				"%s cannot be on the material chosen, %s. Look again, or mend the material.",
-				r.Damage,
-				m.Name,
-			)
+			say(!r.Only(m), "repairs", "%s cannot be on the material chosen, %s. Look again, or mend the material.",
+				r.Damage, m.Name)
 		}
-		say(
-			r.Painted && w.ShowsWood,
-			"repairs",
-			"Caulk must be painted over, and this zone shows its wood: take filler, or a wax stick after the coats.",
-		)
+		say(r.Painted && w.ShowsWood, "repairs",
+			"Caulk must be painted over, and this zone shows its wood: take filler, or a wax stick after the coats.")
 	}
-	say(
-		i.found("bare") && (i.Condition == Flaking || i.Condition == Chalky),
-		"condition",
-		"Bare wood does not flake or chalk.",
-	)
+	say(i.found("bare") && (i.Condition == Flaking || i.Condition == Chalky), "condition",
+		"Bare wood does not flake or chalk.")
 	say(i.Unknown && i.Finish != nil, "finish", "It is either known or not.")
 	return out
 }

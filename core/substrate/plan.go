@@ -37,18 +37,15 @@ func (i Inspection) Plan(action Action, first *coating.Product, life Life) []Tas
 			out = append(out, t)
 		}
 	}
-	add(
-		i.LeadOpen(),
-		Task{
-			Work:      Work{ID: "lead_test", Title: "Test the old finish for lead", Minutes: 10},
-			Phase:     Ask,
-			Materials: "lead test kit, or a laboratory",
-			Reason:    "Its age is unknown or before 1978, and no test was made.",
-			Detail:    "Cut through all layers in a hidden spot. Until the answer is there, nothing is sanded, scraped or heated.",
-			Caution:   lead,
-			Unlocks:   "sanding and scraping",
-		},
-	)
+	add(i.LeadOpen(), Task{
+		Work:      Work{ID: "lead_test", Title: "Test the old finish for lead", Minutes: 10},
+		Phase:     Ask,
+		Materials: "lead test kit, or a laboratory",
+		Reason:    "Its age is unknown or before 1978, and no test was made.",
+		Detail:    "Cut through all layers in a hidden spot. Until the answer is there, nothing is sanded, scraped or heated.",
+		Caution:   lead,
+		Unlocks:   "sanding and scraping",
+	})
 	for at, id := range i.Repairs { // each damage is told once for each place
 		if r := FindRepair(id); r != nil && slices.Index(i.Repairs, id) == at {
 			n := i.places(id)
@@ -56,87 +53,69 @@ func (i Inspection) Plan(action Action, first *coating.Product, life Life) []Tas
 			if n > 1 {
 				title = fmt.Sprintf("%s, %d places", r.Title, n)
 			}
-			out = append(
-				out,
-				Task{
-					Work:      Work{ID: r.ID, Title: title, Minutes: r.Minutes * float64(n)},
-					Phase:     r.Phase,
-					Detail:    r.How,
-					Reason:    r.Damage + " was found.",
-					Materials: r.Materials,
-					WaitH:     r.WaitH,
-					Damp:      r.Damp,
-				},
-			)
+			out = append(out, Task{
+				Work:      Work{ID: r.ID, Title: title, Minutes: r.Minutes * float64(n)},
+				Phase:     r.Phase,
+				Detail:    r.How,
+				Reason:    r.Damage + " was found.",
+				Materials: r.Materials,
+				WaitH:     r.WaitH,
+				Damp:      r.Damp,
+			})
 		}
 	}
 	dirty := i.Finished() || slices.Contains(i.Contaminations, Grease) || slices.Contains(i.Contaminations, Nicotine)
 	stays := action == Keep || i.Material == nil || !i.Material.Slick
-	add(
-		dirty && stays,
-		Task{
-			Work:       Degrease,
-			Phase:      Wash,
-			WaitH:      1.5,
-			Damp:       true,
-			WashLPerM2: washLPerM2,
-			Reason:     "Grime that is sanded in shows for good, and skipping this is the commonest cause of failure.",
-			Materials:  "alkaline cleaner in warm water",
-			Detail:     "Wash in sections, rinse twice: residue of the cleaner makes coats peel or yellow. Let it dry.",
-			Caution:    lye,
-			Unlocks:    "sanding, filling, solvent work",
-		},
-	)
-	add(
-		slices.Contains(i.Contaminations, Mildew),
-		Task{
-			Work:      KillMildew,
-			Phase:     Wash,
-			WaitH:     3,
-			Damp:      true,
-			Reason:    "It grows on under a coat.",
-			Materials: "mildew wash",
-			Detail:    "As its label says; find out what keeps the piece damp.",
-			Caution:   lye,
-		},
-	)
-	add(
-		i.waxed() && action != Dewax,
-		Task{
-			Work:      WaxOff,
-			Phase:     Solve,
-			WaitH:     1,
-			Reason:    "Nothing but wax holds on wax.",
-			Materials: "mineral spirits, white cloths",
-			Detail:    "Scrape the thick of it, then spirits and clean cloths until the cloth stays white.",
-			Caution:   fumes,
-			Unlocks:   "any coat, over dewaxed shellac as insurance",
-		},
-	)
-	add(
-		slices.Contains(i.Contaminations, Silicone),
-		Task{
-			Work:      Desilicone,
-			Phase:     Solve,
-			WaitH:     1,
-			Reason:    "Silicone polish fish-eyes every film.",
-			Materials: "mineral spirits, many cloths",
-			Detail:    "Wet, wipe dry with a fresh cloth, and again with everything fresh. A barrier of dewaxed shellac goes on first of all.",
-			Caution:   fumes,
-			Unlocks:   "dewaxed shellac, and films over it",
-		},
-	)
-	add(
-		slices.Contains(i.Contaminations, Adhesive),
-		Task{
-			Work:      Unstick,
-			Phase:     Solve,
-			Reason:    "It shows through and stays soft.",
-			Materials: "warm air, mineral spirits",
-			Detail:    "Warm it, roll it off, then spirits.",
-			Caution:   fumes,
-		},
-	)
+	add(dirty && stays, Task{
+		Work:       Degrease,
+		Phase:      Wash,
+		WaitH:      1.5,
+		Damp:       true,
+		WashLPerM2: washLPerM2,
+		Reason:     "Grime that is sanded in shows for good, and skipping this is the commonest cause of failure.",
+		Materials:  "alkaline cleaner in warm water",
+		Detail:     "Wash in sections, rinse twice: residue of the cleaner makes coats peel or yellow. Let it dry.",
+		Caution:    lye,
+		Unlocks:    "sanding, filling, solvent work",
+	})
+	add(slices.Contains(i.Contaminations, Mildew), Task{
+		Work:      KillMildew,
+		Phase:     Wash,
+		WaitH:     3,
+		Damp:      true,
+		Reason:    "It grows on under a coat.",
+		Materials: "mildew wash",
+		Detail:    "As its label says; find out what keeps the piece damp.",
+		Caution:   lye,
+	})
+	add(i.waxed() && action != Dewax, Task{
+		Work:      WaxOff,
+		Phase:     Solve,
+		WaitH:     1,
+		Reason:    "Nothing but wax holds on wax.",
+		Materials: "mineral spirits, white cloths",
+		Detail:    "Scrape the thick of it, then spirits and clean cloths until the cloth stays white.",
+		Caution:   fumes,
+		Unlocks:   "any coat, over dewaxed shellac as insurance",
+	})
+	add(slices.Contains(i.Contaminations, Silicone), Task{
+		Work:      Desilicone,
+		Phase:     Solve,
+		WaitH:     1,
+		Reason:    "Silicone polish fish-eyes every film.",
+		Materials: "mineral spirits, many cloths",
+		Detail:    "Wet, wipe dry with a fresh cloth, and again with everything fresh. A barrier of dewaxed shellac goes on first of all.",
+		Caution:   fumes,
+		Unlocks:   "dewaxed shellac, and films over it",
+	})
+	add(slices.Contains(i.Contaminations, Adhesive), Task{
+		Work:      Unstick,
+		Phase:     Solve,
+		Reason:    "It shows through and stays soft.",
+		Materials: "warm air, mineral spirits",
+		Detail:    "Warm it, roll it off, then spirits.",
+		Caution:   fumes,
+	})
 	out = append(out, i.removal(action)...)
 	conserved := first.Family.NothingOn() || first.Family.Body == coating.Wax || i.Valued
 	if action == Keep && conserved { // what is dulled to hold a coat is lost to look at

@@ -190,16 +190,13 @@ func Prepare(m *Material, first *coating.Product, life Life) []Task {
 	}
 	tasks := []Task{sand, clean}
 	if m.Oily {
-		tasks = append(
-			tasks,
-			Task{
-				Work:       SolventWipe,
-				Phase:      Wipe,
-				WaitH:      0.3,
-				JustBefore: true,
-				Detail:     "Clean cloths and solvent, turning them often, directly before the first coat: the wood's own oil comes back within the hour. Ventilate, no flames.",
-			},
-		)
+		tasks = append(tasks, Task{
+			Work:       SolventWipe,
+			Phase:      Wipe,
+			WaitH:      0.3,
+			JustBefore: true,
+			Detail:     "Clean cloths and solvent, turning them often, directly before the first coat: the wood's own oil comes back within the hour. Ventilate, no flames.",
+		})
 	}
 	if first.Family.Carrier == coating.Water && m.Kind != Board {
 		tasks = append(

@@ -139,11 +139,8 @@ func (w Wish) balance(s System) string {
 			return ""
 		}
 		if n.Face == furniture.Underside {
-			return fmt.Sprintf(
-				"A film on this face and %s on %s: a wide solid board cups. Give both faces a film.",
-				n.last().Name,
-				n.Zone,
-			)
+			return fmt.Sprintf("A film on this face and %s on %s: a wide solid board cups. Give both faces a film.",
+				n.last().Name, n.Zone)
 		}
 	}
 	return "A wide solid board: give its other face as many coats as this one, or it cups."

@@ -35,33 +35,25 @@ func Improve(w Wish, s System, tops []*coating.Product) []Better {
 			out = append(out, Better{fmt.Sprintf("A coat more of %s.", more[top].Product.Name), gain(s, next)})
 		}
 		kinds, _ := newSearch(context.Background(), w, tops).kinds()
-		protectors := slices.DeleteFunc(
-			kinds.protectors,
-			func(p *coating.Product) bool { return p == s.Layers[top].Product },
-		)
+		protectors := slices.DeleteFunc(kinds.protectors,
+			func(p *coating.Product) bool { return p == s.Layers[top].Product })
 		if next, ok := w.bestEnd(s, s.Layers[:top+1], accents, protectors); ok {
 			out = append(out, Better{fmt.Sprintf("%s over it.", coatsOf(next.Protection())), gain(s, next)})
 		}
 		if next, ok := w.bestEnd(s, below, accents, protectors); ok && top > 0 {
-			out = append(
-				out,
-				Better{
-					fmt.Sprintf("%s in place of %s.", coatsOf(next.Protection()), s.Layers[top].Product.Name),
-					gain(s, next),
-				},
-			)
+			out = append(out, Better{
+				fmt.Sprintf("%s in place of %s.", coatsOf(next.Protection()), s.Layers[top].Product.Name),
+				gain(s, next),
+			})
 		}
 	}
 	good := w
 	good.Air = climate.Reference
 	if sooner := s.LightUseH - Assess(good, s.Layers).LightUseH; sooner >= airGainH {
-		out = append(
-			out,
-			Better{
-				fmt.Sprintf("A room at %.0f °C and %.0f %% RH.", good.Air.TempC, good.Air.RH),
-				fmt.Sprintf("Light use %s sooner.", days(sooner)),
-			},
-		)
+		out = append(out, Better{
+			fmt.Sprintf("A room at %.0f °C and %.0f %% RH.", good.Air.TempC, good.Air.RH),
+			fmt.Sprintf("Light use %s sooner.", days(sooner)),
+		})
 	}
 	return out
 }

@@ -194,11 +194,8 @@ func openings(ctx context.Context, w Wish, shelf []*coating.Product) []Opening {
 			Opening{
 				What:   "air",
 				Stands: fmt.Sprintf("The room's air: %.0f °C and %.0f %% RH.", w.Air.TempC, w.Air.RH),
-				Change: fmt.Sprintf(
-					"Bring the room to %.0f °C and %.0f %% RH.",
-					climate.Reference.TempC,
-					climate.Reference.RH,
-				),
+				Change: fmt.Sprintf("Bring the room to %.0f °C and %.0f %% RH.", climate.Reference.TempC,
+					climate.Reference.RH),
 			},
 			loosened,
 		)

@@ -528,11 +528,8 @@ func (s *search) whyNot(p *coating.Product, shown []System, all map[*coating.Pro
 				p,
 				"outranked",
 				"",
-				fmt.Sprintf(
-					"It would go on, but falls short on %s. %s does better.",
-					shortOn(system),
-					shown[0].Protection().Product.Name,
-				),
+				fmt.Sprintf("It would go on, but falls short on %s. %s does better.", shortOn(system),
+					shown[0].Protection().Product.Name),
 			}
 		}
 		return LeftOut{
@@ -554,9 +551,8 @@ func (s *search) whyNot(p *coating.Product, shown []System, all map[*coating.Pro
 			l.Kind = "silent"
 			l.Reason = fmt.Sprintf("Find a tin of it that states %s.", strings.Join(missing, " and "))
 			if slices.Equal(missing, []string{enduse.Wanted(enduse.Slip)}) {
-				l.Reason = fmt.Sprintf(
-					"Find a tin of it that states %s, or measure slip on the finished floor.", missing[0],
-				)
+				l.Reason = fmt.Sprintf("Find a tin of it that states %s, or measure slip on the finished floor.",
+					missing[0])
 			}
 		}
 		return l

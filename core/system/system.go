@@ -79,18 +79,15 @@ func (w Wish) Preparation(first *coating.Product) []substrate.Task {
 		tasks[i].Work = tasks[i].In(w.Life())
 	}
 	for _, d := range w.at(decoration.Before) {
-		tasks = append(
-			tasks,
-			substrate.Task{
-				Work:      substrate.Work{ID: d.Kind.ID, Title: "Glue on the mouldings", MinutesPerM2: d.Kind.Minutes},
-				Phase:     substrate.Fill,
-				Detail:    d.Kind.How,
-				Materials: "wood glue, filler",
-				Reason:    d.Kind.Effect,
-				WaitH:     glueH,
-				Unlocks:   "one surface to prime",
-			},
-		)
+		tasks = append(tasks, substrate.Task{
+			Work:      substrate.Work{ID: d.Kind.ID, Title: "Glue on the mouldings", MinutesPerM2: d.Kind.Minutes},
+			Phase:     substrate.Fill,
+			Detail:    d.Kind.How,
+			Materials: "wood glue, filler",
+			Reason:    d.Kind.Effect,
+			WaitH:     glueH,
+			Unlocks:   "one surface to prime",
+		})
 	}
 	return tasks
 }
@@ -162,10 +159,8 @@ type Layer struct {
 // a decoration of the wish names decorates.
 func GiveRoles(w Wish, layers []Layer) {
 	named := func(p *coating.Product) bool {
-		return slices.ContainsFunc(
-			w.Decor,
-			func(d Decor) bool { return d.Product == p.ID && d.Kind.Place != decoration.Under },
-		)
+		return slices.ContainsFunc(w.Decor,
+			func(d Decor) bool { return d.Product == p.ID && d.Kind.Place != decoration.Under })
 	}
 	ends := len(layers) - 1 // the layer that takes the wear: what is laid over it for looks only does not
 	for ends > 0 && (layers[ends].Product.Family.Is(coating.GroupDecor) || w.accent(layers[ends].Product)) {

@@ -475,14 +475,11 @@ func TestWhatIsBetterLeavesTheDecoration(t *testing.T) {
 	p := shelf(t, "enamel_wb dark", "clear_wb_pu", "clear_wb_pu_2k", "wax_gilding")
 	w := wish("counter", "beech", OpaqueDark)
 	w.Decor = []Decor{{Kind: decoration.Find("gilding_wax")}}
-	s := Assess(
-		w,
-		[]Layer{
-			{Role: Colour, Product: p[0], Coats: 2},
-			{Role: Protect, Product: p[1], Coats: 2},
-			{Role: Decorate, Product: p[3], Coats: 1},
-		},
-	)
+	s := Assess(w, []Layer{
+		{Role: Colour, Product: p[0], Coats: 2},
+		{Role: Protect, Product: p[1], Coats: 2},
+		{Role: Decorate, Product: p[3], Coats: 1},
+	})
 	said := ""
 	for _, b := range Improve(w, s, []*coating.Product{p[1], p[2]}) {
 		said += b.Change + " "
@@ -526,10 +523,7 @@ func TestBothFacesAndOneSheen(t *testing.T) {
 	}
 	w.Face, w.Beside = furniture.Apart, nil
 	if thick, thin := strings.Join(w.Together(Assess(w, []Layer{{Role: Protect, Product: p[0], Coats: 4}})), " "),
-		strings.Join(w.Together(Assess(w, oil)), " "); !strings.Contains(
-		thick,
-		"clearance",
-	) ||
+		strings.Join(w.Together(Assess(w, oil)), " "); !strings.Contains(thick, "clearance") ||
 		strings.Contains(thin, "clearance") {
 		t.Errorf("a drawer front in four coats: %q; oiled: %q", thick, thin)
 	}
@@ -549,13 +543,10 @@ func TestWaysPastPutTheWholeFirst(t *testing.T) {
 		return products[slices.IndexFunc(products, func(p *coating.Product) bool { return p.Family.ID == id })]
 	}
 	w := wish("counter", "ash", Natural)
-	s := Assess(
-		w,
-		[]Layer{
-			{Role: Protect, Product: find("clear_wb_pu_2k"), Coats: 4},
-			{Role: Protect, Product: find("oil_hardwax"), Coats: 1},
-		},
-	)
+	s := Assess(w, []Layer{
+		{Role: Protect, Product: find("clear_wb_pu_2k"), Coats: 4},
+		{Role: Protect, Product: find("oil_hardwax"), Coats: 1},
+	})
 	ways := WaysPast(w, s, products)
 	if len(ways) != 2 || len(ways[0]) != 0 || len(ways[1]) < 2 {
 		t.Fatalf("ways past an oil over a film: %d and %d", len(ways[0]), len(ways[1]))
@@ -625,10 +616,8 @@ func TestRulesOfTheHouseAreNamedWhenTheyAloneStandInTheWay(t *testing.T) {
 		if len(answer.Systems) != 0 {
 			t.Errorf("%s: found %v", c.stands, lastFamilies(answer))
 		}
-		at := slices.IndexFunc(
-			answer.Openings,
-			func(o Opening) bool { return o.What == "wants" && o.Stands == c.stands },
-		)
+		at := slices.IndexFunc(answer.Openings,
+			func(o Opening) bool { return o.What == "wants" && o.Stands == c.stands })
 		if at < 0 {
 			t.Errorf("%s: not named in %+v", c.stands, answer.Openings)
 		} else if o := answer.Openings[at]; o.Opens != 1 || o.Example == "" || o.Change == "" || !o.Nearest.Legal() {
@@ -665,10 +654,8 @@ func TestImproveNamesWhatWouldHelp(t *testing.T) {
 	}
 	cold := table
 	cold.Air.TempC, cold.Air.RH = 15, 75
-	if got := changes(cold, Layer{Role: Protect, Product: find("clear_wb_pu_2k"), Coats: 3}); !strings.Contains(
-		got,
-		"A room at 23 °C and 50 % RH. Light use 30 hours sooner.",
-	) {
+	if got := changes(cold, Layer{Role: Protect, Product: find("clear_wb_pu_2k"), Coats: 3}); !strings.Contains(got,
+		"A room at 23 °C and 50 % RH. Light use 30 hours sooner.") {
 		t.Errorf("a cold room: %q", got)
 	}
 	for _, s := range searched(t, table, shelf).Systems {
@@ -1005,11 +992,7 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 		}
 		return out
 	}
-	barrier := kind(
-		Barrier,
-		func(prime, _, _ bool, p *coating.Product) bool { return prime && bars(p) },
-		true,
-	)
+	barrier := kind(Barrier, func(prime, _, _ bool, p *coating.Product) bool { return prime && bars(p) }, true)
 	protect := func(fits func(p *coating.Product) bool) []*Layer {
 		return kind(Protect, func(_, _, protect bool, p *coating.Product) bool { return protect && fits(p) }, false)
 	}
@@ -1017,8 +1000,7 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 	self := func(p *coating.Product) bool { return !resin(p) && w.Look != Natural && p.Shade != coating.Clear }
 	nothing := func(p *coating.Product) bool { return p.Family.NothingOn() }
 	clear := func(p *coating.Product) bool { return !resin(p) && !self(p) && !nothing(p) }
-	under := append(
-		[][]*Layer{kind(Prime, func(prime, _, _ bool, _ *coating.Product) bool { return prime }, true)},
+	under := append([][]*Layer{kind(Prime, func(prime, _, _ bool, _ *coating.Product) bool { return prime }, true)},
 		decor(decoration.Under)...)
 	over := decor(decoration.Over)
 	if w.Look != Natural {
@@ -1151,21 +1133,12 @@ func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
 		if r.IntN(3) == 0 { // a neighbour that needs some of the shelf anyway
 			w.Beside = []Neighbour{{Layers: []Layer{{Product: some[1], Coats: 2}, {Product: some[2], Coats: 1}}}}
 		}
-		want := everySystem(
-			w,
-			slices.DeleteFunc(slices.Clone(some), func(p *coating.Product) bool { return w.Wants.asideFor(p) != "" }),
-		)
+		want := everySystem(w,
+			slices.DeleteFunc(slices.Clone(some), func(p *coating.Product) bool { return w.Wants.asideFor(p) != "" }))
 		found := newSearch(t.Context(), w, some).run()
 		if len(want) != len(found.best) {
-			t.Fatalf(
-				"round %d, %s %s %s: search ends in %d coats, brute force in %d",
-				round,
-				w.Use.ID,
-				w.Material.ID,
-				w.Look,
-				len(found.best),
-				len(want),
-			)
+			t.Fatalf("round %d, %s %s %s: search ends in %d coats, brute force in %d", round, w.Use.ID, w.Material.ID,
+				w.Look, len(found.best), len(want))
 		}
 		for last, rank := range want {
 			end := found.best[last]
@@ -1179,11 +1152,8 @@ func TestSearchEqualsBruteForceOnSmallShelves(t *testing.T) {
 		}
 	}
 	if compared < 200 || decorated < 60 {
-		t.Errorf(
-			"only %d systems compared, %d of them decorated: the shelves are too poor to prove anything",
-			compared,
-			decorated,
-		)
+		t.Errorf("only %d systems compared, %d of them decorated: the shelves are too poor to prove anything", compared,
+			decorated)
 	}
 }
 

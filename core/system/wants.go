@@ -111,18 +111,10 @@ func (w Wants) loosened() []loose {
 	let(w.OnSite, "The work is done on site.", "Take it to the workshop.", func(w *Wants) { w.OnSite = false })
 	let(w.LowSmell, "No smell.", "Allow some days of airing.", func(w *Wants) { w.LowSmell = false })
 	let(w.InStock != nil, "Only what is in stock.", "Allow buying.", func(w *Wants) { w.InStock = nil })
-	let(
-		len(w.Without)+len(w.WithoutID) > 0,
-		"What you put aside.",
-		"Take it back.",
-		func(w *Wants) { w.Without, w.WithoutID = nil, nil },
-	)
-	let(
-		w.Depth != "" || w.Hue != "",
-		"The colour of the stain.",
-		"Take a stain of another colour.",
-		func(w *Wants) { w.Depth, w.Hue = "", "" },
-	)
+	let(len(w.Without)+len(w.WithoutID) > 0, "What you put aside.", "Take it back.",
+		func(w *Wants) { w.Without, w.WithoutID = nil, nil })
+	let(w.Depth != "" || w.Hue != "", "The colour of the stain.", "Take a stain of another colour.",
+		func(w *Wants) { w.Depth, w.Hue = "", "" })
 	let(w.Budget > 0, "The budget.", "Let the material cost more.", func(w *Wants) { w.Budget = 0 })
 	let(w.With != 0, "The product that must be in it.", "Let it go.", func(w *Wants) { w.With = 0 })
 	return out

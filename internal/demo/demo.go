@@ -121,19 +121,16 @@ func stock(ctx context.Context, s *workshop.Service, morning func(int) time.Time
 		"Lost its grip on a foil-faced door that had only been wiped. Keyed, it held.", false); err != nil {
 		return err
 	}
-	_, err = s.AddBoard(
-		ctx,
-		store.Board{
-			Ground:     sql.Null[int64]{V: id["Tread Hard Oil"], Valid: true},
-			Coat:       id["Amber Reach"],
-			CrossCut:   3,
-			SolventRub: "softened",
-			WaterDrop:  "no_mark",
-			Who:        "JT",
-			MadeOn:     morning(-12),
-			Note:       "Ten days after the oil.",
-		},
-	)
+	_, err = s.AddBoard(ctx, store.Board{
+		Ground:     sql.Null[int64]{V: id["Tread Hard Oil"], Valid: true},
+		Coat:       id["Amber Reach"],
+		CrossCut:   3,
+		SolventRub: "softened",
+		WaterDrop:  "no_mark",
+		Who:        "JT",
+		MadeOn:     morning(-12),
+		Note:       "Ten days after the oil.",
+	})
 	return err
 }
 
@@ -219,23 +216,18 @@ func bare() *store.Inspection {
 
 func counter(morning func(int) time.Time) workshop.Brief {
 	length, width := 2.4, 0.62
-	b := plain(
-		"Café counter for the Lookout",
-		"fitted_board",
-		morning(1),
-		workshop.Zone{
-			Name:       "Counter top",
-			Face:       furniture.Best,
-			EndUse:     "counter",
-			Material:   "ash",
-			Look:       system.Natural,
-			Sheen:      "satin",
-			AreaM2:     length * width,
-			LengthM:    &length,
-			WidthM:     &width,
-			Inspection: bare(),
-		},
-	)
+	b := plain("Café counter for the Lookout", "fitted_board", morning(1), workshop.Zone{
+		Name:       "Counter top",
+		Face:       furniture.Best,
+		EndUse:     "counter",
+		Material:   "ash",
+		Look:       system.Natural,
+		Sheen:      "satin",
+		AreaM2:     length * width,
+		LengthM:    &length,
+		WidthM:     &width,
+		Inspection: bare(),
+	})
 	b.Owner, b.Promised = "customer", morning(9).Add(9*time.Hour)
 	return b
 }
@@ -254,13 +246,8 @@ func cot(ctx context.Context, s *workshop.Service, morning func(int) time.Time) 
 			Inspection: bare(),
 		}
 	}
-	b := plain(
-		"Cot for a nursery",
-		"cot",
-		morning(0),
-		zone("Rails and slats", furniture.Best, 2.4),
-		zone("Ends", furniture.Body, 0.8),
-	)
+	b := plain("Cot for a nursery", "cot", morning(0), zone("Rails and slats", furniture.Best, 2.4),
+		zone("Ends", furniture.Body, 0.8))
 	b.Promised = morning(45).Add(8 * time.Hour)
 	b.Parts = []furniture.Part{{Kind: "hardware", Name: "Bolts and catches", Count: 8}}
 	return begin(ctx, s, b)
@@ -287,21 +274,16 @@ func treads(ctx context.Context, s *workshop.Service, morning func(int) time.Tim
 			"xylene":  "no_change",
 		},
 	}
-	b := plain(
-		"Stair treads, lending library",
-		"stairs",
-		morning(2),
-		workshop.Zone{
-			Name:       "Fourteen treads",
-			Face:       furniture.Best,
-			EndUse:     "floor_public",
-			Material:   "oak",
-			Look:       system.Natural,
-			Sheen:      "satin",
-			AreaM2:     4.1,
-			Inspection: waxed,
-		},
-	)
+	b := plain("Stair treads, lending library", "stairs", morning(2), workshop.Zone{
+		Name:       "Fourteen treads",
+		Face:       furniture.Best,
+		EndUse:     "floor_public",
+		Material:   "oak",
+		Look:       system.Natural,
+		Sheen:      "satin",
+		AreaM2:     4.1,
+		Inspection: waxed,
+	})
 	b.Owner, b.Promised, b.Site = "customer", morning(10).Add(8*time.Hour),
 		preparation.Site{
 			OnSite:      true,
@@ -326,9 +308,8 @@ func washStand(ctx context.Context, s *workshop.Service, morning func(int) time.
 			Repairs:        repairs,
 		}
 	}
-	zone := func(
-		name string, face furniture.Face, use, material string, area float64, seen *store.Inspection,
-	) workshop.Zone {
+	zone := func(name string, face furniture.Face, use, material string, area float64,
+		seen *store.Inspection) workshop.Zone {
 		return workshop.Zone{
 			Name:       name,
 			Face:       face,
@@ -346,39 +327,15 @@ func washStand(ctx context.Context, s *workshop.Service, morning func(int) time.
 		"Wash stand from the pilot house",
 		"chest",
 		morning(3),
-		zone(
-			"Top",
-			furniture.Best,
-			"wash_stand",
-			"mahogany_veneer",
-			0.52,
-			varnished("shellac", "scrape", []string{"grease"}, []string{"veneer_loose"}),
-		),
-		zone(
-			"Case",
-			furniture.Body,
-			"base",
-			"mahogany_veneer",
-			0.98,
-			varnished("shellac", "scrape", nil, []string{"joint"}),
-		),
-		zone(
-			"Drawer fronts",
-			furniture.Apart,
-			"cabinet_front",
-			"mahogany_veneer",
-			0.44,
-			varnished("shellac", "scrape", nil, []string{"gouge"}),
-		),
+		zone("Top", furniture.Best, "wash_stand", "mahogany_veneer", 0.52,
+			varnished("shellac", "scrape", []string{"grease"}, []string{"veneer_loose"})),
+		zone("Case", furniture.Body, "base", "mahogany_veneer", 0.98,
+			varnished("shellac", "scrape", nil, []string{"joint"})),
+		zone("Drawer fronts", furniture.Apart, "cabinet_front", "mahogany_veneer", 0.44,
+			varnished("shellac", "scrape", nil, []string{"gouge"})),
 		zone("Drawer insides", furniture.Inside, "inside", "pine", 2.1, inside),
-		zone(
-			"Plinth and feet",
-			furniture.Body,
-			"base",
-			"mahogany",
-			0.27,
-			varnished("shellac", "scrape", []string{"wax"}, nil),
-		),
+		zone("Plinth and feet", furniture.Body, "base", "mahogany", 0.27,
+			varnished("shellac", "scrape", []string{"wax"}, nil)),
 	)
 	b.Zones[4].Inspection.VeneerMM = 0 // its feet are solid
 	b.Owner, b.Promised, b.History = "customer", morning(24).Add(9*time.Hour),
@@ -394,21 +351,16 @@ func washStand(ctx context.Context, s *workshop.Service, morning func(int) time.
 func island(morning func(int) time.Time) workshop.Brief {
 	seen := bare()
 	seen.Finish, seen.Condition, seen.Action = "oil", "worn", "keep"
-	b := plain(
-		"Kitchen island block",
-		"fitted_board",
-		morning(4),
-		workshop.Zone{
-			Name:       "Block",
-			Face:       furniture.Best,
-			EndUse:     "board",
-			Material:   "beech",
-			Look:       system.Natural,
-			Sheen:      "matte",
-			AreaM2:     0.9,
-			Inspection: seen,
-		},
-	)
+	b := plain("Kitchen island block", "fitted_board", morning(4), workshop.Zone{
+		Name:       "Block",
+		Face:       furniture.Best,
+		EndUse:     "board",
+		Material:   "beech",
+		Look:       system.Natural,
+		Sheen:      "matte",
+		AreaM2:     0.9,
+		Inspection: seen,
+	})
 	b.Owner, b.Promised, b.Site = "customer", morning(14).Add(9*time.Hour),
 		preparation.Site{
 			OnSite:  true,
@@ -440,13 +392,8 @@ func bookcase(morning func(int) time.Time) workshop.Brief {
 			},
 		}
 	}
-	b := plain(
-		"Bookcases for the school",
-		"bookcase",
-		morning(7),
-		zone("Shelves", furniture.Apart, "shelf", 2.4),
-		zone("Carcase", furniture.Body, "base", 1.9),
-	)
+	b := plain("Bookcases for the school", "bookcase", morning(7), zone("Shelves", furniture.Apart, "shelf", 2.4),
+		zone("Carcase", furniture.Body, "base", 1.9))
 	b.Zones[1].Wants = &store.Wants{
 		Place:   "heated",
 		Weights: map[string]float64{"wear": 1, "soon": 1, "repair": 1, "coats": 1},
@@ -460,65 +407,50 @@ func bookcase(morning func(int) time.Time) workshop.Brief {
 
 // boat: a rocking boat that a small child will chew.
 func boat(morning func(int) time.Time) workshop.Brief {
-	b := plain(
-		"Rocking boat",
-		"toy",
-		morning(-3),
-		workshop.Zone{
-			Name:       "Whole boat",
-			Face:       furniture.Best,
-			EndUse:     "toy",
-			Material:   "lime",
-			Look:       system.Natural,
-			Sheen:      "satin",
-			AreaM2:     0.7,
-			Wants:      &store.Wants{Place: "heated", Without: []string{"bare"}}, // left bare would do as well
-			Inspection: bare(),
-		},
-	)
+	b := plain("Rocking boat", "toy", morning(-3), workshop.Zone{
+		Name:       "Whole boat",
+		Face:       furniture.Best,
+		EndUse:     "toy",
+		Material:   "lime",
+		Look:       system.Natural,
+		Sheen:      "satin",
+		AreaM2:     0.7,
+		Wants:      &store.Wants{Place: "heated", Without: []string{"bare"}}, // left bare would do as well
+		Inspection: bare(),
+	})
 	b.Promised = morning(29).Add(8 * time.Hour)
 	return b
 }
 
 // sauna: benches on which nothing goes.
 func sauna(morning func(int) time.Time) workshop.Brief {
-	b := plain(
-		"Sauna benches, rowing club",
-		"outdoor_seat",
-		morning(5),
-		workshop.Zone{
-			Name:       "Boards",
-			Face:       furniture.Best,
-			EndUse:     "sauna",
-			Material:   "lime",
-			Look:       system.Natural,
-			Sheen:      "matte",
-			AreaM2:     3.2,
-			Inspection: bare(),
-		},
-	)
+	b := plain("Sauna benches, rowing club", "outdoor_seat", morning(5), workshop.Zone{
+		Name:       "Boards",
+		Face:       furniture.Best,
+		EndUse:     "sauna",
+		Material:   "lime",
+		Look:       system.Natural,
+		Sheen:      "matte",
+		AreaM2:     3.2,
+		Inspection: bare(),
+	})
 	b.Owner, b.Promised = "customer", morning(12).Add(9*time.Hour)
 	return b
 }
 
 // settle: for a quay, finished last month and handed over.
 func settle(ctx context.Context, s *workshop.Service, morning func(int) time.Time) error {
-	b := plain(
-		"Garden settle on the quay",
-		"outdoor_seat",
-		morning(-24),
-		workshop.Zone{
-			Name:       "Whole settle",
-			Face:       furniture.Best,
-			EndUse:     "outdoors_coast",
-			Material:   "teak",
-			Look:       system.Natural,
-			Sheen:      "matte",
-			AreaM2:     2.6,
-			Wants:      &store.Wants{Place: "coast", Without: []string{"bare"}}, // its owner wants no grey
-			Inspection: bare(),
-		},
-	)
+	b := plain("Garden settle on the quay", "outdoor_seat", morning(-24), workshop.Zone{
+		Name:       "Whole settle",
+		Face:       furniture.Best,
+		EndUse:     "outdoors_coast",
+		Material:   "teak",
+		Look:       system.Natural,
+		Sheen:      "matte",
+		AreaM2:     2.6,
+		Wants:      &store.Wants{Place: "coast", Without: []string{"bare"}}, // its owner wants no grey
+		Inspection: bare(),
+	})
 	b.Air = climate.Air{TempC: 17, RH: 60}
 	if err := begin(ctx, s, b); err != nil {
 		return err

@@ -102,9 +102,8 @@ func (c Card) plain(title, section, item string) []byte {
 }
 
 // markdown keeps what somebody typed from being read as a mark.
-var markdown = strings.NewReplacer(
-	`\`, `\\`, "*", `\*`, "_", `\_`, "#", `\#`, "`", "\\`", "[", `\[`, "]", `\]`, "<", `\<`, "|", `\|`,
-)
+var markdown = strings.NewReplacer(`\`, `\\`, "*", `\*`, "_", `\_`, "#", `\#`, "`", "\\`", "[", `\[`, "]", `\]`, "<",
+	`\<`, "|", `\|`)
 
 // matters are the lines that a tag has room for: when it has hardened, and what must not happen to it.
 func (c Card) matters() []string {

@@ -240,12 +240,8 @@ func ReadCSV(data []byte) (lines []Line, encoding string, err error) {
 	for i, name := range heading {
 		heading[i] = strings.TrimSpace(name)
 		if !slices.Contains(columns, heading[i]) {
-			return nil, encoding, fmt.Errorf(
-				"%w: column %s “%s” is not known; docs/formats.md lists those there are",
-				ErrUnreadable,
-				letter(i),
-				name,
-			)
+			return nil, encoding, fmt.Errorf("%w: column %s “%s” is not known; docs/formats.md lists those there are",
+				ErrUnreadable, letter(i), name)
 		}
 		if at[heading[i]] != "" {
 			return nil, encoding, fmt.Errorf("%w: column %s “%s” stands twice", ErrUnreadable, letter(i), name)
@@ -278,21 +274,16 @@ func ReadCSV(data []byte) (lines []Line, encoding string, err error) {
 				line.Number = wrong.StartLine
 				err = wrong.Err
 			}
-			line.Problems = append(
-				line.Problems,
-				Cell{"", "The line breaks off or a quotation mark is left open: " + err.Error() + "."},
-			)
+			line.Problems = append(line.Problems,
+				Cell{"", "The line breaks off or a quotation mark is left open: " + err.Error() + "."})
 			return append(lines, line), encoding, nil
 		}
 		line.Number, _ = in.FieldPos(0)
 		if len(row) > len(heading) {
-			line.Problems = append(
-				line.Problems,
-				Cell{
-					letter(len(heading)),
-					fmt.Sprintf("The line has %d cells, the heading names %d.", len(row), len(heading)),
-				},
-			)
+			line.Problems = append(line.Problems, Cell{
+				letter(len(heading)),
+				fmt.Sprintf("The line has %d cells, the heading names %d.", len(row), len(heading)),
+			})
 		}
 		for i, cell := range row[:min(len(row), len(heading))] {
 			cell = strings.TrimPrefix(cell, "'")
@@ -341,11 +332,8 @@ func ReadJSON(data []byte) (lines []Line, encoding string, err error) {
 	if err := json.Unmarshal([]byte(text), &f); err != nil {
 		var syntax *json.SyntaxError
 		if errors.As(err, &syntax) {
-			return nil, encoding, fmt.Errorf(
-				"%w: it is no JSON from line %d on",
-				ErrUnreadable,
-				1+strings.Count(text[:min(int(syntax.Offset), len(text))], "\n"),
-			)
+			return nil, encoding, fmt.Errorf("%w: it is no JSON from line %d on", ErrUnreadable,
+				1+strings.Count(text[:min(int(syntax.Offset), len(text))], "\n"))
 		}
 		return nil, encoding, fmt.Errorf("%w: %s", ErrUnreadable, err)
 	}
@@ -360,10 +348,8 @@ func ReadJSON(data []byte) (lines []Line, encoding string, err error) {
 			line.Problems = []Cell{
 				{
 					"",
-					"It does not fit docs/formats/products.schema.json: " + strings.TrimPrefix(
-						err.Error(),
-						"json: ",
-					) + ".",
+					"It does not fit docs/formats/products.schema.json: " + strings.TrimPrefix(err.Error(),
+						"json: ") + ".",
 				},
 			}
 		}

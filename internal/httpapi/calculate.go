@@ -26,9 +26,7 @@ func calculators() api.GetCalculators200JSONResponse {
 	})
 }
 
-func (h *handlers) Calculate(
-	_ context.Context, r api.CalculateRequestObject,
-) (api.CalculateResponseObject, error) {
+func (h *handlers) Calculate(_ context.Context, r api.CalculateRequestObject) (api.CalculateResponseObject, error) {
 	a, err := workshop.Calculate(r.ID, r.Body.Values, r.Body.Inches)
 	return api.Calculate200JSONResponse{
 		Sum: a.Sum, Note: a.Note,

@@ -54,8 +54,7 @@ func (h *handlers) AddFeed(ctx context.Context, r api.AddFeedRequestObject) (api
 }
 
 func (h *handlers) WithdrawFeed(
-	ctx context.Context,
-	r api.WithdrawFeedRequestObject,
+	ctx context.Context, r api.WithdrawFeedRequestObject,
 ) (api.WithdrawFeedResponseObject, error) {
 	return onceGone[api.WithdrawFeed204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
 		return h.service.WithdrawFeed(ctx, r.ID)
@@ -63,8 +62,7 @@ func (h *handlers) WithdrawFeed(
 }
 
 func (h *handlers) ExportCalendar(
-	ctx context.Context,
-	_ api.ExportCalendarRequestObject,
+	ctx context.Context, _ api.ExportCalendarRequestObject,
 ) (api.ExportCalendarResponseObject, error) {
 	all, err := h.service.Entries(ctx)
 	if err != nil {

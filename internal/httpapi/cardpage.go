@@ -177,8 +177,8 @@ func (s *Server) answerTo(c *gin.Context, card workshop.IssuedCard, l care.Lang)
 }
 
 func elsewhere(
-	found workshop.Elsewhere, args map[string]care.Arg, say func(string, map[string]care.Arg) string,
-) (out []string) {
+	found workshop.Elsewhere, args map[string]care.Arg, say func(string, map[string]care.Arg,
+	) string) (out []string) {
 	if len(found.Short) > 0 {
 		var what []string
 		for _, d := range found.Short {

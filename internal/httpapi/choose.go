@@ -141,14 +141,10 @@ func toDecorationKind(k *decoration.Kind) api.DecorationKind {
 }
 
 func (h *handlers) MeasureDecoration(
-	_ context.Context,
-	r api.MeasureDecorationRequestObject,
+	_ context.Context, r api.MeasureDecorationRequestObject,
 ) (api.MeasureDecorationResponseObject, error) {
-	l, err := workshop.MeasureDecoration(
-		r.Body.Kind,
-		r.Body.Measures,
-		each(r.Body.Shares, func(s api.Share) decoration.Share { return decoration.Share(s) }),
-	)
+	l, err := workshop.MeasureDecoration(r.Body.Kind, r.Body.Measures,
+		each(r.Body.Shares, func(s api.Share) decoration.Share { return decoration.Share(s) }))
 	return api.MeasureDecoration200JSONResponse{
 		SpanM: l.SpanM,
 		Cuts:  append([]float64{}, l.Cuts...),
@@ -188,8 +184,7 @@ func toRecipe(r store.Recipe) api.Recipe {
 }
 
 func (h *handlers) GetRecipes(
-	ctx context.Context,
-	_ api.GetRecipesRequestObject,
+	ctx context.Context, _ api.GetRecipesRequestObject,
 ) (api.GetRecipesResponseObject, error) {
 	recipes, err := h.service.Recipes(ctx)
 	return api.GetRecipes200JSONResponse(each(recipes, toRecipe)), err
@@ -203,8 +198,7 @@ func (h *handlers) AddRecipe(ctx context.Context, r api.AddRecipeRequestObject) 
 }
 
 func (h *handlers) DeleteRecipe(
-	ctx context.Context,
-	r api.DeleteRecipeRequestObject,
+	ctx context.Context, r api.DeleteRecipeRequestObject,
 ) (api.DeleteRecipeResponseObject, error) {
 	return onceGone[api.DeleteRecipe204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
 		return h.service.RemoveRecipe(ctx, r.ID, r.Params.Version)

@@ -73,10 +73,8 @@ func TestWantsSteerTheChoiceAndAreKept(t *testing.T) {
 		b.Zone.Wants = wants()
 		tc.want(b.Zone.Wants)
 		answer := c.chooseFor(b)
-		said := slices.IndexFunc(
-			answer.LeftOut,
-			func(l api.LeftOut) bool { return l.Kind == "wants" && strings.Contains(l.Reason, tc.reason) },
-		)
+		said := slices.IndexFunc(answer.LeftOut,
+			func(l api.LeftOut) bool { return l.Kind == "wants" && strings.Contains(l.Reason, tc.reason) })
 		if said < 0 {
 			t.Errorf("%s: nothing is left out because %q", tc.name, tc.reason)
 			continue
@@ -184,10 +182,8 @@ func TestASystemByHandIsJudgedWhole(t *testing.T) {
 	if !good.System.Legal || good.Why != "" || good.System.Coats != 6 || good.System.LightUse == nil {
 		t.Errorf("blocked, painted and sealed: %q, %+v", good.Why, good.System.Obstacles)
 	}
-	if roles := each(good.System.Layers, func(l api.Layer) api.Role { return l.Role }); !slices.Equal(
-		roles,
-		[]api.Role{"prime", "colour", "protect"},
-	) {
+	if roles := each(good.System.Layers, func(l api.Layer) api.Role { return l.Role }); !slices.Equal(roles,
+		[]api.Role{"prime", "colour", "protect"}) {
 		t.Errorf("roles %v", roles)
 	}
 	turned := assess(layer("Mizzen Clear", 3), layer("Breakwater Block", 1), layer("Chalk Cove, Shell", 2))
@@ -309,10 +305,8 @@ func TestNeighboursAndTheShoppingList(t *testing.T) {
 	b.PieceID = &piece.ID
 	shared := 0
 	for _, s := range c.chooseFor(b).Systems {
-		says := slices.ContainsFunc(
-			s.Together,
-			func(line string) bool { return strings.HasPrefix(line, "Shares Mizzen Clear with top") },
-		)
+		says := slices.ContainsFunc(s.Together,
+			func(line string) bool { return strings.HasPrefix(line, "Shares Mizzen Clear with top") })
 		if says != uses(s, clear) {
 			t.Errorf("%s: uses the tin %t, says so %t", lastOf(s), uses(s, clear), says)
 		}
@@ -391,14 +385,11 @@ func TestDecorationIsWishedForMeasuredAndKept(t *testing.T) {
 		c,
 		"POST",
 		"/api/decorations/measure",
-		encode(
-			t,
-			api.DecorMeasuring{
-				Kind:     "stripes",
-				Measures: api.DecorMeasures{"lengthM": 1, "widthM": 0.63, "bandM": 0.1},
-				Shares:   []api.Share{},
-			},
-		),
+		encode(t, api.DecorMeasuring{
+			Kind:     "stripes",
+			Measures: api.DecorMeasures{"lengthM": 1, "widthM": 0.63, "bandM": 0.1},
+			Shares:   []api.Share{},
+		}),
 		200,
 	)
 	if len(layout.Bands) != 3 || layout.SpanM != 0.63 {

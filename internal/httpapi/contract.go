@@ -91,10 +91,8 @@ func plainly(body []byte) bool {
 	if bytes.Contains(body, []byte(`\u`)) || !utf8.Valid(body) {
 		return false
 	}
-	return !bytes.ContainsFunc(
-		body,
-		func(r rune) bool { return unicode.IsControl(r) && r > ' ' || r == unicode.ReplacementChar },
-	)
+	return !bytes.ContainsFunc(body,
+		func(r rune) bool { return unicode.IsControl(r) && r > ' ' || r == unicode.ReplacementChar })
 }
 
 func (e *badText) walk(at string, value any) {

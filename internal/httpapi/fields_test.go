@@ -130,11 +130,7 @@ func TestEveryFieldSurvives(t *testing.T) {
 	answer[api.Workshop](c, "PUT", "/api/workshop/settings", encode(t, settings), 200)
 	stored := asStored(get[api.Workshop](c, "/api/workshop"))
 	stored.Version--
-	same(
-		"settings",
-		stored,
-		settings,
-	)
+	same("settings", stored, settings)
 
 	var product api.ProductInput
 	f.fill(reflect.ValueOf(&product).Elem(), "ProductInput")
@@ -142,13 +138,8 @@ func TestEveryFieldSurvives(t *testing.T) {
 	productPath := fmt.Sprintf("/api/products/%d", kept.Ref.ID)
 	same("a product", get[api.ProductPage](c, productPath).Product.Input, product)
 	product.Name = "Foam Front II"
-	answer[api.Product](
-		c,
-		"PUT",
-		productPath,
-		encode(t, api.ProductUpdate{Version: 1, Product: product, Retired: true}),
-		200,
-	)
+	answer[api.Product](c, "PUT", productPath,
+		encode(t, api.ProductUpdate{Version: 1, Product: product, Retired: true}), 200)
 	again := get[api.ProductPage](c, productPath).Product
 	same("a product saved again", again.Input, product)
 	if !again.Retired {
@@ -160,13 +151,8 @@ func TestEveryFieldSurvives(t *testing.T) {
 	added := answer[api.Tin](c, "POST", productPath+"/tins", encode(t, tin), 201)
 	same("a tin", get[api.ProductPage](c, productPath).Tins[0].Input, tin)
 	tin.Lot = "F-2"
-	answer[api.Tin](
-		c,
-		"PUT",
-		fmt.Sprintf("/api/tins/%d", added.ID),
-		encode(t, api.TinUpdate{Version: 1, Tin: tin}),
-		200,
-	)
+	answer[api.Tin](c, "PUT", fmt.Sprintf("/api/tins/%d", added.ID), encode(t, api.TinUpdate{Version: 1, Tin: tin}),
+		200)
 	same("a tin saved again", get[api.ProductPage](c, productPath).Tins[0].Input, tin)
 
 	var note api.NoteInput

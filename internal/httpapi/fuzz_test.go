@@ -58,14 +58,12 @@ func (r *requests) value(ref *openapi3.SchemaRef, depth int) any {
 	case s.Type.Is("object"):
 		return r.object(s, depth)
 	case s.Format == "date-time":
-		return r.pick(
-			[]string{
-				"2026-03-02T08:00:00Z",
-				"2026-03-20T08:00:00+02:00",
-				"1970-01-01T00:00:00Z",
-				"9999-12-31T00:00:00Z",
-			},
-		)
+		return r.pick([]string{
+			"2026-03-02T08:00:00Z",
+			"2026-03-20T08:00:00+02:00",
+			"1970-01-01T00:00:00Z",
+			"9999-12-31T00:00:00Z",
+		})
 	case s.Format == "date":
 		return r.pick([]string{"2026-03-02", "1900-01-01", "9999-12-31"})
 	}

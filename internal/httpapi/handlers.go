@@ -26,16 +26,14 @@ import (
 type handlers struct{ service *workshop.Service }
 
 func (h *handlers) GetWorkshop(
-	ctx context.Context,
-	_ api.GetWorkshopRequestObject,
+	ctx context.Context, _ api.GetWorkshopRequestObject,
 ) (api.GetWorkshopResponseObject, error) {
 	w, err := h.service.Home(ctx)
 	return api.GetWorkshop200JSONResponse(toWorkshop(w)), err
 }
 
 func (h *handlers) PutSettings(
-	ctx context.Context,
-	r api.PutSettingsRequestObject,
+	ctx context.Context, r api.PutSettingsRequestObject,
 ) (api.PutSettingsResponseObject, error) {
 	in := workshop.Settings{
 		Version:    r.Body.Version,
@@ -61,8 +59,7 @@ func (h *handlers) PutSettings(
 }
 
 func (h *handlers) GetCatalogue(
-	context.Context,
-	api.GetCatalogueRequestObject,
+	context.Context, api.GetCatalogueRequestObject,
 ) (api.GetCatalogueResponseObject, error) {
 	return api.GetCatalogue200JSONResponse(catalogue()), nil
 }
@@ -92,8 +89,7 @@ func (h *handlers) GetBench(ctx context.Context, _ api.GetBenchRequestObject) (a
 }
 
 func (h *handlers) GetArchive(
-	ctx context.Context,
-	r api.GetArchiveRequestObject,
+	ctx context.Context, r api.GetArchiveRequestObject,
 ) (api.GetArchiveResponseObject, error) {
 	page, err := h.service.Archive(ctx, or(r.Params.Search), fromCursor(or(r.Params.Before)))
 	if err != nil {
@@ -119,8 +115,7 @@ func fromCursor(text string) store.Cursor {
 }
 
 func (h *handlers) CreatePiece(
-	ctx context.Context,
-	r api.CreatePieceRequestObject,
+	ctx context.Context, r api.CreatePieceRequestObject,
 ) (api.CreatePieceResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.CreatePiece201JSONResponse, error) {
 		out, err := h.service.TakeIn(ctx, fromPieceInput(*r.Body))
@@ -137,8 +132,7 @@ func (h *handlers) GetPiece(ctx context.Context, r api.GetPieceRequestObject) (a
 }
 
 func (h *handlers) UpdatePiece(
-	ctx context.Context,
-	r api.UpdatePieceRequestObject,
+	ctx context.Context, r api.UpdatePieceRequestObject,
 ) (api.UpdatePieceResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.UpdatePiece200JSONResponse, error) {
 		out, err := h.service.Update(ctx, r.ID, r.Body.Version, fromPieceInput(r.Body.Piece))
@@ -150,8 +144,7 @@ func (h *handlers) UpdatePiece(
 }
 
 func (h *handlers) DeletePiece(
-	ctx context.Context,
-	r api.DeletePieceRequestObject,
+	ctx context.Context, r api.DeletePieceRequestObject,
 ) (api.DeletePieceResponseObject, error) {
 	return onceGone[api.DeletePiece204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
 		return h.service.Remove(ctx, r.ID, r.Params.Version)
@@ -159,8 +152,7 @@ func (h *handlers) DeletePiece(
 }
 
 func (h *handlers) ChooseSystem(
-	ctx context.Context,
-	r api.ChooseSystemRequestObject,
+	ctx context.Context, r api.ChooseSystemRequestObject,
 ) (api.ChooseSystemResponseObject, error) {
 	picked := each(r.Body.Layers, func(l api.LayerChoice) workshop.LayerChoice {
 		return workshop.LayerChoice{Role: system.Role(l.Role), ProductID: l.ProductID, Coats: l.Coats}
@@ -175,11 +167,8 @@ func (h *handlers) ChooseSystem(
 }
 
 func (h *handlers) GetPlan(ctx context.Context, r api.GetPlanRequestObject) (api.GetPlanResponseObject, error) {
-	p, err := h.service.PlanOf(
-		ctx,
-		r.ID,
-		workshop.TryOut{TempC: r.Params.TempC, RH: r.Params.Rh, Start: r.Params.Start},
-	)
+	p, err := h.service.PlanOf(ctx, r.ID,
+		workshop.TryOut{TempC: r.Params.TempC, RH: r.Params.Rh, Start: r.Params.Start})
 	if err != nil {
 		return nil, err
 	}
@@ -261,14 +250,11 @@ func fromPieceInput(in api.PieceInput) workshop.Brief {
 		Alike:   in.Alike,
 		History: in.History,
 		Site:    fromSite(in.Site),
-		Parts: each(
-			in.Parts,
-			fromPart,
-		),
-		Zones: each(in.Zones, fromZone),
-		Air:   fromAir(in.Air),
-		Night: fromNight(in.Night),
-		Start: in.Start,
+		Parts:   each(in.Parts, fromPart),
+		Zones:   each(in.Zones, fromZone),
+		Air:     fromAir(in.Air),
+		Night:   fromNight(in.Night),
+		Start:   in.Start,
 	}
 	if in.FromPieceID != nil {
 		b.FromPiece = *in.FromPieceID
@@ -359,8 +345,7 @@ func (h *handlers) WouldUndo(ctx context.Context, r api.WouldUndoRequestObject) 
 }
 
 func (h *handlers) GetTechniques(
-	context.Context,
-	api.GetTechniquesRequestObject,
+	context.Context, api.GetTechniquesRequestObject,
 ) (api.GetTechniquesResponseObject, error) {
 	return techniqueCards(), nil
 }

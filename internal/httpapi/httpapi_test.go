@@ -185,13 +185,8 @@ func brief(p api.PieceInput) api.Brief {
 // choose takes a system for a zone, and returns the piece as it is then.
 func (c *client) choose(p api.Piece, zone int, layers []api.LayerChoice) api.Piece {
 	c.t.Helper()
-	return answer[api.Piece](
-		c,
-		"PUT",
-		systemPath(p, zone),
-		encode(c.t, api.SystemChoice{Version: p.Version, Layers: layers}),
-		200,
-	)
+	return answer[api.Piece](c, "PUT", systemPath(p, zone),
+		encode(c.t, api.SystemChoice{Version: p.Version, Layers: layers}), 200)
 }
 
 func systemPath(p api.Piece, zone int) string {
@@ -231,13 +226,8 @@ func TestFromEndUseToCareCard(t *testing.T) {
 	if !damp.Plan.LightUse.After(*plan.Plan.LightUse) {
 		t.Error("cool damp air must put light use off")
 	}
-	refused := answer[api.Problem](
-		c,
-		"POST",
-		path+"/hand-over",
-		encode(t, api.HandOverInput{Version: piece.Version, LastCoat: told(now.Add(time.Hour))}),
-		422,
-	)
+	refused := answer[api.Problem](c, "POST", path+"/hand-over",
+		encode(t, api.HandOverInput{Version: piece.Version, LastCoat: told(now.Add(time.Hour))}), 422)
 	if (*refused.Errors)[0].Field != "/lastCoat" {
 		t.Errorf("hand-over ahead of the last coat: %+v", refused)
 	}
@@ -257,13 +247,8 @@ func TestFromEndUseToCareCard(t *testing.T) {
 	if public.Title != "Reading desk" || len(public.Sections) < 6 {
 		t.Errorf("the buyer's page: %+v", public)
 	}
-	again := answer[api.CareCard](
-		c,
-		"POST",
-		path+"/hand-over",
-		encode(t, api.HandOverInput{Version: 1, LastCoat: told(now)}),
-		200,
-	)
+	again := answer[api.CareCard](c, "POST", path+"/hand-over",
+		encode(t, api.HandOverInput{Version: 1, LastCoat: told(now)}), 200)
 	if *again.Token != *card.Token {
 		t.Error("handing over twice made a second card")
 	}
@@ -533,10 +518,8 @@ func TestBadInputNamesTheField(t *testing.T) {
 			t.Errorf("%s: %d %s", bad.name, status, data)
 			continue
 		}
-		if !slices.ContainsFunc(
-			*p.Errors,
-			func(e api.FieldError) bool { return e.Field == bad.field && strings.Contains(e.Detail, bad.says) },
-		) {
+		if !slices.ContainsFunc(*p.Errors,
+			func(e api.FieldError) bool { return e.Field == bad.field && strings.Contains(e.Detail, bad.says) }) {
 			t.Errorf("%s: %+v, want %s to say %q", bad.name, *p.Errors, bad.field, bad.says)
 		}
 	}
@@ -610,13 +593,10 @@ func TestIllegalSystemIsRefusedWithItsReason(t *testing.T) {
 		c,
 		"PUT",
 		systemPath(treads, 0),
-		encode(
-			t,
-			api.SystemChoice{
-				Version: treads.Version,
-				Layers:  []api.LayerChoice{{Role: "protect", ProductID: wax, Coats: 2}},
-			},
-		),
+		encode(t, api.SystemChoice{
+			Version: treads.Version,
+			Layers:  []api.LayerChoice{{Role: "protect", ProductID: wax, Coats: 2}},
+		}),
 		409,
 	)
 	if !strings.Contains(p.Detail, "floors") && !strings.Contains(p.Detail, "slip") {
@@ -746,13 +726,8 @@ func TestAPieceOfSeveralZones(t *testing.T) {
 	keys := each(prep.Jobs, func(j api.Job) string { return j.Key })
 	sand := slices.IndexFunc(keys, func(k string) bool { return strings.HasPrefix(k, "sand") })
 	spoilt := append([]string{keys[sand]}, slices.Delete(slices.Clone(keys), sand, sand+1)...)
-	p := answer[api.Problem](
-		c,
-		"PUT",
-		path+"/preparation",
-		encode(t, api.OrderInput{Version: piece.Version, Order: spoilt}),
-		422,
-	)
+	p := answer[api.Problem](c, "PUT", path+"/preparation",
+		encode(t, api.OrderInput{Version: piece.Version, Order: spoilt}), 422)
 	if (*p.Errors)[0].Field != "/order" || !strings.Contains((*p.Errors)[0].Detail, "cannot come before") {
 		t.Errorf("sanding first of all: %+v", p)
 	}
@@ -766,18 +741,13 @@ func TestAPieceOfSeveralZones(t *testing.T) {
 	for i := range piece.Input.Zones {
 		one := brief(piece.Input)
 		one.Zone = piece.Input.Zones[i]
-		piece = c.choose(
-			piece,
-			i,
-			layersOf(answer[api.Choice](c, "POST", "/api/choose", encode(t, one), 200).Systems[0]),
-		)
+		piece = c.choose(piece, i,
+			layersOf(answer[api.Choice](c, "POST", "/api/choose", encode(t, one), 200).Systems[0]))
 	}
 	plan := get[api.PlanAnswer](c, path+"/plan").Plan
 	if len(plan.Zones) != 5 ||
-		slices.ContainsFunc(
-			plan.Zones,
-			func(z api.ZonePlan) bool { return !z.Coated || z.LightUse.After(*plan.LightUse) },
-		) {
+		slices.ContainsFunc(plan.Zones,
+			func(z api.ZonePlan) bool { return !z.Coated || z.LightUse.After(*plan.LightUse) }) {
 		t.Errorf("planned zones: %+v", plan.Zones)
 	}
 	// A removed zone is out of the plan, and comes back with its system.

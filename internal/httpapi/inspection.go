@@ -83,17 +83,14 @@ func toGuide(t substrate.TestGuide) api.TestGuide {
 
 func toJob(j preparation.Job) api.Job {
 	out := api.Job{
-		Key:       j.Key,
-		Title:     j.Title,
-		Detail:    j.Detail,
-		Reason:    j.Reason,
-		Materials: j.Materials,
-		Caution:   j.Caution,
-		Unlocks:   j.Unlocks,
-		Grits: each(
-			j.Grits,
-			func(p int) api.Grit { return api.Grit{P: p, Um: substrate.GrainUM(p)} },
-		),
+		Key:        j.Key,
+		Title:      j.Title,
+		Detail:     j.Detail,
+		Reason:     j.Reason,
+		Materials:  j.Materials,
+		Caution:    j.Caution,
+		Unlocks:    j.Unlocks,
+		Grits:      each(j.Grits, func(p int) api.Grit { return api.Grit{P: p, Um: substrate.GrainUM(p)} }),
 		Zones:      append([]int{}, j.Zones...),
 		Minutes:    j.HandsOn,
 		WaitH:      j.WaitH,
@@ -140,8 +137,7 @@ func toPreparation(p workshop.Preparation) api.Preparation {
 }
 
 func (h *handlers) GetPreparation(
-	ctx context.Context,
-	r api.GetPreparationRequestObject,
+	ctx context.Context, r api.GetPreparationRequestObject,
 ) (api.GetPreparationResponseObject, error) {
 	p, err := h.service.PreparationOf(ctx, r.ID)
 	if err != nil {
@@ -151,8 +147,7 @@ func (h *handlers) GetPreparation(
 }
 
 func (h *handlers) OrderPreparation(
-	ctx context.Context,
-	r api.OrderPreparationRequestObject,
+	ctx context.Context, r api.OrderPreparationRequestObject,
 ) (api.OrderPreparationResponseObject, error) {
 	key := r.Params.IdempotencyKey
 	return once(ctx, h, key, r, func(ctx context.Context) (api.OrderPreparation200JSONResponse, error) {

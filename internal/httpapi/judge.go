@@ -201,8 +201,7 @@ func (h *handlers) GetGrid(ctx context.Context, r api.GetGridRequestObject) (api
 }
 
 func (h *handlers) ExportGrid(
-	ctx context.Context,
-	r api.ExportGridRequestObject,
+	ctx context.Context, r api.ExportGridRequestObject,
 ) (api.ExportGridResponseObject, error) {
 	g, err := h.grid(ctx, r.Params.EndUse, r.Params.Material)
 	if err != nil {
@@ -210,8 +209,7 @@ func (h *handlers) ExportGrid(
 	}
 	var out bytes.Buffer
 	w := csv.NewWriter(&out)
-	heading := append(
-		[]string{"coat \\ over"},
+	heading := append([]string{"coat \\ over"},
 		each(g.Products, func(p *coating.Product) string { return document.Inert(p.Name) })...)
 	if err := w.Write(heading); err != nil {
 		return nil, err
@@ -244,27 +242,24 @@ func rules() ([]api.Rule, error) {
 		if err != nil {
 			return nil, err
 		}
-		out = append(
-			out,
-			api.Rule{
-				ID:          r.ID,
-				Theme:       r.Theme,
-				Title:       r.Title,
-				Verdict:     api.Verdict(r.Verdict.String()),
-				Firm:        r.Firm,
-				School:      r.School,
-				Surface:     r.Surface,
-				Gate:        r.Gate,
-				Reason:      r.Reason,
-				Failure:     r.Failure,
-				WayOut:      r.WayOut,
-				Insert:      r.Insert,
-				Preparation: r.Preparation.Title,
-				Basis:       api.Basis(r.Basis),
-				Source:      r.Source,
-				Example:     example,
-			},
-		)
+		out = append(out, api.Rule{
+			ID:          r.ID,
+			Theme:       r.Theme,
+			Title:       r.Title,
+			Verdict:     api.Verdict(r.Verdict.String()),
+			Firm:        r.Firm,
+			School:      r.School,
+			Surface:     r.Surface,
+			Gate:        r.Gate,
+			Reason:      r.Reason,
+			Failure:     r.Failure,
+			WayOut:      r.WayOut,
+			Insert:      r.Insert,
+			Preparation: r.Preparation.Title,
+			Basis:       api.Basis(r.Basis),
+			Source:      r.Source,
+			Example:     example,
+		})
 	}
 	return out, nil
 }

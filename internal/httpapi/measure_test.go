@@ -156,14 +156,8 @@ func TestMeasure(t *testing.T) {
 			defer func(name string, took, floor time.Duration) {
 				all := medians[name]
 				power := math.Log(all[len(all)-1]/all[0]) / math.Log(float64(sizes[len(sizes)-1])/float64(sizes[0]))
-				fmt.Printf(
-					"| %s | %.1f ms | %.1f ms | %.1f | %.1f |\n",
-					name,
-					ms(took),
-					ms(floor),
-					float64(took)/float64(floor),
-					power,
-				)
+				fmt.Printf("| %s | %.1f ms | %.1f ms | %.1f | %.1f |\n", name, ms(took), ms(floor),
+					float64(took)/float64(floor), power)
 			}(m.name, took, floor)
 		}
 	}

@@ -48,8 +48,7 @@ func (h *handlers) GetPhoto(ctx context.Context, r api.GetPhotoRequestObject) (a
 }
 
 func (h *handlers) DeletePhoto(
-	ctx context.Context,
-	r api.DeletePhotoRequestObject,
+	ctx context.Context, r api.DeletePhotoRequestObject,
 ) (api.DeletePhotoResponseObject, error) {
 	return onceGone[api.DeletePhoto204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
 		return h.service.RemovePhoto(ctx, r.ID, r.PhotoID)

@@ -44,10 +44,8 @@ func problemFor(r *http.Request, err error) api.Problem {
 	var text *badText
 	switch {
 	case errors.As(err, &invalid):
-		fields := each(
-			invalid.Fields,
-			func(f workshop.FieldError) api.FieldError { return api.FieldError{Field: f.Field, Detail: f.Detail} },
-		)
+		fields := each(invalid.Fields,
+			func(f workshop.FieldError) api.FieldError { return api.FieldError{Field: f.Field, Detail: f.Detail} })
 		return api.Problem{
 			Status: http.StatusUnprocessableEntity,
 			Title:  "Something typed cannot be right",

@@ -93,10 +93,8 @@ func New(service *workshop.Service, ping func(context.Context) error, publicURL 
 		case strings.HasPrefix(c.Request.URL.Path, "/api/"):
 			write(c, noSuchPath)
 		case c.Request.Method != http.MethodGet && c.Request.Method != http.MethodHead:
-			write(
-				c,
-				api.Problem{Status: http.StatusMethodNotAllowed, Title: "Not allowed", Detail: "Pages are only read."},
-			)
+			write(c,
+				api.Problem{Status: http.StatusMethodNotAllowed, Title: "Not allowed", Detail: "Pages are only read."})
 		case public.MatchString(c.Request.URL.Path):
 			s.pageFails(c, store.ErrNotFound)
 		default:

@@ -23,16 +23,14 @@ import (
 )
 
 func (h *handlers) GetProducts(
-	ctx context.Context,
-	_ api.GetProductsRequestObject,
+	ctx context.Context, _ api.GetProductsRequestObject,
 ) (api.GetProductsResponseObject, error) {
 	shelf, err := h.service.Shelf(ctx)
 	return api.GetProducts200JSONResponse(each(shelf, toProduct)), err
 }
 
 func (h *handlers) GetProduct(
-	ctx context.Context,
-	r api.GetProductRequestObject,
+	ctx context.Context, r api.GetProductRequestObject,
 ) (api.GetProductResponseObject, error) {
 	page, err := h.service.ProductPage(ctx, r.ID)
 	if err != nil {
@@ -61,8 +59,7 @@ func toTinMove(m workshop.TinMove) api.TinMove {
 }
 
 func (h *handlers) CreateProduct(
-	ctx context.Context,
-	r api.CreateProductRequestObject,
+	ctx context.Context, r api.CreateProductRequestObject,
 ) (api.CreateProductResponseObject, error) {
 	return once(
 		ctx,
@@ -80,8 +77,7 @@ func (h *handlers) CreateProduct(
 }
 
 func (h *handlers) ReadProduct(
-	_ context.Context,
-	r api.ReadProductRequestObject,
+	_ context.Context, r api.ReadProductRequestObject,
 ) (api.ReadProductResponseObject, error) {
 	p, err := workshop.ReadProduct(fromProductInput(*r.Body))
 	if err != nil {
@@ -91,8 +87,7 @@ func (h *handlers) ReadProduct(
 }
 
 func (h *handlers) UpdateProduct(
-	ctx context.Context,
-	r api.UpdateProductRequestObject,
+	ctx context.Context, r api.UpdateProductRequestObject,
 ) (api.UpdateProductResponseObject, error) {
 	return once(
 		ctx,
@@ -100,13 +95,8 @@ func (h *handlers) UpdateProduct(
 		r.Params.IdempotencyKey,
 		r,
 		func(ctx context.Context) (api.UpdateProduct200JSONResponse, error) {
-			out, err := h.service.UpdateProduct(
-				ctx,
-				r.ID,
-				r.Body.Version,
-				fromProductInput(r.Body.Product),
-				r.Body.Retired,
-			)
+			out, err := h.service.UpdateProduct(ctx, r.ID, r.Body.Version, fromProductInput(r.Body.Product),
+				r.Body.Retired)
 			if err != nil {
 				return api.UpdateProduct200JSONResponse{}, err
 			}
@@ -140,10 +130,8 @@ func fromProductInput(in api.ProductInput) document.Product {
 		d.Statements[kind] = coating.Statement(said)
 	}
 	for _, pair := range in.Pairings {
-		d.Pairings = append(
-			d.Pairings,
-			coating.Pairing{Over: pair.Over, What: pair.What, May: pair.May, Sense: pair.Sense, Source: pair.Source},
-		)
+		d.Pairings = append(d.Pairings,
+			coating.Pairing{Over: pair.Over, What: pair.What, May: pair.May, Sense: pair.Sense, Source: pair.Source})
 	}
 	return d
 }
@@ -333,8 +321,7 @@ func (h *handlers) AddNote(ctx context.Context, r api.AddNoteRequestObject) (api
 }
 
 func (h *handlers) DeleteNote(
-	ctx context.Context,
-	r api.DeleteNoteRequestObject,
+	ctx context.Context, r api.DeleteNoteRequestObject,
 ) (api.DeleteNoteResponseObject, error) {
 	return onceGone[api.DeleteNote204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
 		return h.service.RemoveNote(ctx, r.ID, r.Params.Version)
@@ -406,8 +393,7 @@ func (h *handlers) AddBoard(ctx context.Context, r api.AddBoardRequestObject) (a
 }
 
 func (h *handlers) DeleteBoard(
-	ctx context.Context,
-	r api.DeleteBoardRequestObject,
+	ctx context.Context, r api.DeleteBoardRequestObject,
 ) (api.DeleteBoardResponseObject, error) {
 	return onceGone[api.DeleteBoard204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
 		return h.service.RemoveBoard(ctx, r.ID, r.Params.Version)
@@ -415,8 +401,7 @@ func (h *handlers) DeleteBoard(
 }
 
 func (h *handlers) GetBoardPhoto(
-	ctx context.Context,
-	r api.GetBoardPhotoRequestObject,
+	ctx context.Context, r api.GetBoardPhotoRequestObject,
 ) (api.GetBoardPhotoResponseObject, error) {
 	jpeg, err := h.service.BoardPhoto(ctx, r.ID)
 	return api.GetBoardPhoto200ImageJpegResponse{Body: bytes.NewReader(jpeg), ContentLength: int64(len(jpeg))}, err
@@ -442,8 +427,7 @@ func (h *handlers) PutBoardPhoto(
 }
 
 func (h *handlers) ExportShelf(
-	ctx context.Context,
-	r api.ExportShelfRequestObject,
+	ctx context.Context, r api.ExportShelfRequestObject,
 ) (api.ExportShelfResponseObject, error) {
 	var out bytes.Buffer
 	if err := h.service.Export(ctx, string(r.Params.Format), &out); err != nil {
@@ -456,8 +440,7 @@ func (h *handlers) ExportShelf(
 }
 
 func (h *handlers) ImportShelf(
-	ctx context.Context,
-	r api.ImportShelfRequestObject,
+	ctx context.Context, r api.ImportShelfRequestObject,
 ) (api.ImportShelfResponseObject, error) {
 	file, err := io.ReadAll(r.Body)
 	if err != nil {

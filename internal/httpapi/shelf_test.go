@@ -90,13 +90,8 @@ func TestAProductFromItsLabel(t *testing.T) {
 	path := fmt.Sprintf("/api/products/%d", p.Ref.ID)
 	changed := productInput("Spindrift")
 	changed.Label["recoatMinH"] = "9 h"
-	p = answer[api.Product](
-		c,
-		"PUT",
-		path,
-		encode(t, api.ProductUpdate{Version: p.Version, Product: changed, Retired: true}),
-		200,
-	)
+	p = answer[api.Product](c, "PUT", path,
+		encode(t, api.ProductUpdate{Version: p.Version, Product: changed, Retired: true}), 200)
 	if !p.Retired || value(p, "recoatMinH").Value != 9 {
 		t.Errorf("retired and changed: %+v", p)
 	}
@@ -119,13 +114,9 @@ func TestTinsDiaryAndWarnings(t *testing.T) {
 	c := start(t)
 	p := answer[api.Product](c, "POST", "/api/products", encode(t, productInput("Spindrift")), 201)
 	path := fmt.Sprintf("/api/products/%d", p.Ref.ID)
-	tin := answer[api.Tin](
-		c,
-		"POST",
-		path+"/tins",
+	tin := answer[api.Tin](c, "POST", path+"/tins",
 		`{"size":"2.5 L","price":"48,9","lot":"A1","left":"40 %","openedOn":"2026-01-10","bestBefore":"2026-02-01"}`,
-		201,
-	)
+		201)
 	if tin.LeftL != 1 || tin.Input.Price != "48.90" || len(tin.Warnings) != 1 ||
 		!strings.Contains(tin.Warnings[0], "Past its best-before") {
 		t.Errorf("%+v", tin)
@@ -308,12 +299,8 @@ func TestBoardsLabelsAndTheGrid(t *testing.T) {
 			c,
 			"POST",
 			"/api/judge",
-			fmt.Sprintf(
-				asked,
-				fmt.Sprintf(`{"productId":%d}`, id[ground]),
-				fmt.Sprintf(`{"productId":%d}`, id[coat]),
-				"",
-			),
+			fmt.Sprintf(asked, fmt.Sprintf(`{"productId":%d}`, id[ground]), fmt.Sprintf(`{"productId":%d}`, id[coat]),
+				""),
 			200,
 		).Join
 	}
@@ -329,22 +316,19 @@ func TestBoardsLabelsAndTheGrid(t *testing.T) {
 		t.Fatalf("before the board: %+v", j)
 	}
 	board := func(class int, passed bool) string {
-		return encode(
-			t,
-			map[string]any{
-				"groundId":   id["Tread Hard Oil"],
-				"coatId":     id["Mizzen Clear"],
-				"material":   "",
-				"oldFinish":  "",
-				"crossCut":   class,
-				"solventRub": "unmoved",
-				"waterDrop":  "no_mark",
-				"passed":     passed,
-				"who":        "JT",
-				"madeOn":     "2026-02-20",
-				"note":       "",
-			},
-		)
+		return encode(t, map[string]any{
+			"groundId":   id["Tread Hard Oil"],
+			"coatId":     id["Mizzen Clear"],
+			"material":   "",
+			"oldFinish":  "",
+			"crossCut":   class,
+			"solventRub": "unmoved",
+			"waterDrop":  "no_mark",
+			"passed":     passed,
+			"who":        "JT",
+			"madeOn":     "2026-02-20",
+			"note":       "",
+		})
 	}
 	if status, data := c.call("POST", "/api/boards", board(3, true)); status != 422 ||
 		problem(t, data, "/passed") == "" {

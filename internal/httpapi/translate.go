@@ -94,10 +94,8 @@ func catalogue() api.Catalogue {
 				}),
 			}
 		}),
-		PartKinds: each(
-			furniture.PartKinds,
-			func(k *furniture.PartKind) api.Named { return api.Named{ID: k.ID, Name: k.Name} },
-		),
+		PartKinds: each(furniture.PartKinds,
+			func(k *furniture.PartKind) api.Named { return api.Named{ID: k.ID, Name: k.Name} }),
 		Faces: each(furniture.Faces, func(f furniture.Face) string { return string(f) }),
 		EndUses: each(enduse.EndUses, func(u *enduse.EndUse) api.EndUse {
 			return api.EndUse{
@@ -117,27 +115,21 @@ func catalogue() api.Catalogue {
 				Name: m.Name,
 				Kind: string(m.Kind),
 				Note: m.Note,
-				Traits: each(
-					m.Traits(),
-					func(t substrate.Trait) api.Trait { return api.Trait{Name: t.Name, Basis: api.Basis(t.Basis)} },
-				),
+				Traits: each(m.Traits(),
+					func(t substrate.Trait) api.Trait { return api.Trait{Name: t.Name, Basis: api.Basis(t.Basis)} }),
 			}
 		}),
 		Looks:   each(system.Looks, func(l system.Look) api.Look { return api.Look(l) }),
 		Sheens:  coating.SheenNames,
 		Demands: slices.Clone(enduse.DemandNames[:]),
 		Finishes: append(
-			each(
-				substrate.OldFinishes,
-				func(f *substrate.OldFinish) api.Finish { return api.Finish{ID: f.ID, Name: f.Name, Film: f.Film} },
-			),
+			each(substrate.OldFinishes,
+				func(f *substrate.OldFinish) api.Finish { return api.Finish{ID: f.ID, Name: f.Name, Film: f.Film} }),
 			api.Finish{ID: substrate.UnknownFinish, Name: "Nobody knows", Film: true},
 		),
 		Contaminations: each(substrate.Contaminations, func(c substrate.Contamination) string { return string(c) }),
-		Repairs: each(
-			substrate.Repairs,
-			func(r substrate.Repair) api.Named { return api.Named{ID: r.ID, Name: r.Damage} },
-		),
+		Repairs: each(substrate.Repairs,
+			func(r substrate.Repair) api.Named { return api.Named{ID: r.ID, Name: r.Damage} }),
 		Tests:    each(substrate.Tests, toGuide),
 		Families: each(coating.FamiliesInOrder(), toFamily),
 		SheetFields: each(coating.Fields, func(f coating.Field) api.SheetField {
@@ -269,10 +261,8 @@ func toSystem(in workshop.Suggestion) api.System {
 		Shortfall:  s.Shortfall(),
 		Obstacles:  append([]string{}, append(s.Obstacles, plan.Obstacles...)...),
 		Legal:      s.Legal(),
-		Characters: each(
-			s.Characters,
-			func(c system.Character) api.SystemCharacters { return api.SystemCharacters(c) },
-		),
+		Characters: each(s.Characters,
+			func(c system.Character) api.SystemCharacters { return api.SystemCharacters(c) }),
 		Demands: each(s.Demands, func(d enduse.Given) api.DemandGiven {
 			return api.DemandGiven{
 				Name:      enduse.DemandNames[d.Demand],
@@ -298,10 +288,9 @@ func toSystem(in workshop.Suggestion) api.System {
 		Warned:      append([]string{}, in.Warned...),
 		Buy:         each(in.Buy, toNeed),
 		Together:    append([]string{}, in.Together...),
-		Better: each(
-			in.Better,
-			func(b system.Better) api.Better { return api.Better{Change: b.Change, Gain: b.Gain} },
-		),
+		Better: each(in.Better, func(b system.Better) api.Better {
+			return api.Better{Change: b.Change, Gain: b.Gain}
+		}),
 	}
 	if in.Litres > 0 {
 		out.Litres = &in.Litres
@@ -439,10 +428,7 @@ func toPieceInput(b workshop.Brief) api.PieceInput {
 			PoorlyAired: b.Site.PoorlyAired,
 			CoverFloors: b.Site.CoverFloors,
 		},
-		Parts: each(
-			b.Parts,
-			toPart,
-		),
+		Parts:    each(b.Parts, toPart),
 		Zones:    each(b.Zones, toZone),
 		Air:      toAir(b.Air),
 		Night:    toNight(b.Night),
@@ -666,13 +652,8 @@ func toStrip(home workshop.Workshop, plans []*workshop.Plan, now time.Time, benc
 		from, to = now, now.Add(benchLeast)
 	}
 	if bench {
-		from, to = earliest(
-			now,
-			latest(from, now.Add(-benchBack)),
-		), earliest(
-			latest(to, now.Add(benchLeast)),
-			now.Add(benchAhead),
-		)
+		from, to = earliest(now, latest(from, now.Add(-benchBack))), earliest(latest(to, now.Add(benchLeast)),
+			now.Add(benchAhead))
 	}
 	from, to = from.Add(-2*time.Hour).Truncate(time.Hour), to.Add(8*time.Hour).Truncate(time.Hour)
 	week := home.Week()

@@ -26,9 +26,7 @@ func (h *handlers) TryCalendar(
 	}, nil
 }
 
-func (h *handlers) TakeTrial(
-	ctx context.Context, r api.TakeTrialRequestObject,
-) (api.TakeTrialResponseObject, error) {
+func (h *handlers) TakeTrial(ctx context.Context, r api.TakeTrialRequestObject) (api.TakeTrialResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.TakeTrial200JSONResponse, error) {
 		bench, err := h.service.Take(ctx, fromTrial(r.Body.Trial), r.Body.Version)
 		if err != nil {

@@ -90,12 +90,8 @@ func decoder(spool *os.File) (decoding, error) {
 		most = mostPixels
 	}
 	if config.Width < 1 || config.Height < 1 || config.Width > most/config.Height {
-		return nil, fmt.Errorf(
-			"%w: %d × %d points is larger than any phone's",
-			ErrNoPicture,
-			config.Width,
-			config.Height,
-		)
+		return nil, fmt.Errorf("%w: %d × %d points is larger than any phone's", ErrNoPicture, config.Width,
+			config.Height)
 	}
 	if format == "jpeg" {
 		return upright, nil

@@ -19,8 +19,8 @@ const keysLive = 14 * 24 * time.Hour
 // Once does a write and keeps its answer in the same transaction; asked again under the same key it does nothing and
 // returns the answer it gave. It fails with ErrOtherUse when the key came with another request before.
 func (s *Store) Once(
-	ctx context.Context, key Key, now time.Time, do func(context.Context) ([]byte, error),
-) (answer []byte, err error) {
+	ctx context.Context, key Key, now time.Time, do func(context.Context,
+	) ([]byte, error)) (answer []byte, err error) {
 	err = s.Write(ctx, func(ctx context.Context) error {
 		_, err := s.q(ctx).ExecContext(ctx,
 			`INSERT INTO idempotency_keys (workshop_id, idem_key, fingerprint, made_at) VALUES (?, ?, ?, ?)`,

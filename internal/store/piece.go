@@ -235,8 +235,7 @@ func (s *Store) pieces(ctx context.Context, query string, args ...any) ([]Piece,
 	var layers []Layer
 	var events []Event
 	workshopID := pieces[0].WorkshopID
-	err := errors.Join(
-		s.selectIn(ctx, &zones, selectZones+` ORDER BY piece_id, position, id`, workshopID, ids),
+	err := errors.Join(s.selectIn(ctx, &zones, selectZones+` ORDER BY piece_id, position, id`, workshopID, ids),
 		s.selectIn(ctx, &layers, selectLayers+` ORDER BY l.zone_id, l.position`, workshopID, ids),
 		s.selectIn(ctx, &events, selectEvents, workshopID, ids))
 	assemble(pieces, zones, layers, events)

@@ -292,10 +292,8 @@ func TestTheShelfIsReadThroughItsWorkshop(t *testing.T) {
 	note := must(s.AddNote(ctx, Note{WorkshopID: a, ProductID: product, Text: "runs", At: at}))
 	board := must(s.AddBoard(ctx, Board{WorkshopID: a, Ground: sql.Null[int64]{V: product, Valid: true}, Coat: product, MadeOn: at}))
 	recipe := must(
-		s.AddRecipe(
-			ctx,
-			Recipe{WorkshopID: a, Name: "Three", Layers: JSON[[]RecipeLayer]{[]RecipeLayer{{product, 3}}}},
-		),
+		s.AddRecipe(ctx,
+			Recipe{WorkshopID: a, Name: "Three", Layers: JSON[[]RecipeLayer]{[]RecipeLayer{{product, 3}}}}),
 	)
 
 	stolen := shelf[0]
@@ -325,15 +323,8 @@ func TestTheShelfIsReadThroughItsWorkshop(t *testing.T) {
 	used, err5 := s.UsedProducts(ctx, b)
 	if err := errors.Join(err1, err2, err3, err4, err5); err != nil ||
 		len(tins)+len(notes)+len(boards)+len(recipes)+len(used) != 0 {
-		t.Errorf(
-			"B sees %d tins, %d notes, %d boards, %d recipes, %d used, %v",
-			len(tins),
-			len(notes),
-			len(boards),
-			len(recipes),
-			len(used),
-			err,
-		)
+		t.Errorf("B sees %d tins, %d notes, %d boards, %d recipes, %d used, %v", len(tins), len(notes), len(boards),
+			len(recipes), len(used), err)
 	}
 	// A still has all of it, as it was.
 	if got, err := s.Tin(ctx, a, tin); err != nil || got.Size != "1 L" {
@@ -522,10 +513,8 @@ func TestPhotosBesideTheDatabase(t *testing.T) {
 	s, ctx := fresh(t), t.Context()
 	home := addWorkshop(t, s, "A")
 	id, _ := s.AddPiece(ctx, piece(home))
-	inside, err := s.AddPhoto(
-		ctx,
-		Photo{WorkshopID: home, PieceID: id, Moment: "before", JPEG: []byte("first"), TakenIn: at},
-	)
+	inside, err := s.AddPhoto(ctx,
+		Photo{WorkshopID: home, PieceID: id, Moment: "before", JPEG: []byte("first"), TakenIn: at})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -535,10 +524,8 @@ func TestPhotosBesideTheDatabase(t *testing.T) {
 	}
 	var beside []int64
 	for _, text := range []string{"second", "third"} {
-		photo, err := s.AddPhoto(
-			ctx,
-			Photo{WorkshopID: home, PieceID: id, Moment: "after", JPEG: []byte(text), TakenIn: at},
-		)
+		photo, err := s.AddPhoto(ctx,
+			Photo{WorkshopID: home, PieceID: id, Moment: "after", JPEG: []byte(text), TakenIn: at})
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -143,10 +143,8 @@ func TestAnOldCopySurvivesNewColumns(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, table := range tables {
-		_, err := s.db.ExecContext(
-			ctx,
-			"ALTER TABLE "+table+" ADD COLUMN from_the_future VARCHAR(10) NOT NULL DEFAULT 'x' FIRST",
-		)
+		_, err := s.db.ExecContext(ctx,
+			"ALTER TABLE "+table+" ADD COLUMN from_the_future VARCHAR(10) NOT NULL DEFAULT 'x' FIRST")
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -170,12 +168,8 @@ func TestAnOldCopySurvivesNewColumns(t *testing.T) {
 	_, err3 := s.AddBoard(ctx, Board{WorkshopID: home, Ground: sql.Null[int64]{V: product, Valid: true}, Coat: product, MadeOn: at})
 	_, err4 := s.AddRecipe(ctx, Recipe{WorkshopID: home, Name: "Three"})
 	_, err5 := s.AddPhoto(ctx, Photo{WorkshopID: home, PieceID: id, Moment: "before", JPEG: []byte("x"), TakenIn: at})
-	err6 := s.ReplaceLayers(
-		ctx,
-		p,
-		p.Zones[0].ID,
-		[]Layer{{Role: "protect", Product: JSON[Product]{shelf[0]}, Coats: 2}},
-	)
+	err6 := s.ReplaceLayers(ctx, p, p.Zones[0].ID,
+		[]Layer{{Role: "protect", Product: JSON[Product]{shelf[0]}, Coats: 2}})
 	_, err7 := s.Home(ctx)
 	_, err8 := s.Tins(ctx, home, 0)
 	_, err9 := s.Notes(ctx, home, product)
@@ -183,12 +177,8 @@ func TestAnOldCopySurvivesNewColumns(t *testing.T) {
 	_, err11 := s.Recipes(ctx, home)
 	_, err12 := s.Photos(ctx, home, id)
 	_, err13 := s.OpenPieces(ctx, home)
-	_, err14 := s.Once(
-		ctx,
-		Key{WorkshopID: home, ID: "a-key-of-mine"},
-		at,
-		func(context.Context) ([]byte, error) { return nil, nil },
-	)
+	_, err14 := s.Once(ctx, Key{WorkshopID: home, ID: "a-key-of-mine"}, at,
+		func(context.Context) ([]byte, error) { return nil, nil })
 	all := errors.Join(err1, err2, err3, err4, err5, err6, err7, err8, err9, err10, err11, err12, err13, err14)
 	if all != nil || boards[0].GroundName != "Clear" {
 		t.Errorf("%v, %+v", all, boards)
@@ -233,10 +223,8 @@ func TestOnce(t *testing.T) {
 	home := addWorkshop(t, s, "A")
 	key := Key{WorkshopID: home, ID: "one-press-of-a-button", Fingerprint: [32]byte{1}}
 	broken := errors.New("broken")
-	if _, err := s.Once(ctx, key, at, func(context.Context) ([]byte, error) { return nil, broken }); !errors.Is(
-		err,
-		broken,
-	) {
+	if _, err := s.Once(ctx, key, at, func(context.Context) ([]byte, error) { return nil, broken }); !errors.Is(err,
+		broken) {
 		t.Fatal(err)
 	}
 	var wg sync.WaitGroup

@@ -104,13 +104,8 @@ func (c *check) listed(known bool, field, what, id string) {
 
 func (c *check) name(field, text string) {
 	c.that(strings.TrimSpace(text) != "", field, "Give it a name.")
-	c.that(
-		len([]rune(text)) <= longestName,
-		field,
-		"At most %d characters; this has %d.",
-		longestName,
-		len([]rune(text)),
-	)
+	c.that(len([]rune(text)) <= longestName, field, "At most %d characters; this has %d.", longestName,
+		len([]rune(text)))
 	c.that(!strings.ContainsFunc(text, unicode.IsControl), field, "One line of plain text, without control characters.")
 }
 
@@ -147,18 +142,10 @@ func (b Brief) checked(home Workshop, now time.Time, kept bool) (schedule.Brief,
 	}
 	c.checkStart(b.Start, now)
 	if !b.Promised.IsZero() {
-		c.that(
-			b.Promised.After(b.Start),
-			"/promised",
-			"The promise lies before the start on %s; it must come after.",
-			b.Start.In(home.Zone).Format(dateForHuman),
-		)
-		c.that(
-			b.Promised.Before(now.AddDate(yearsAhead, 0, 0)),
-			"/promised",
-			"More than %d years ahead; check the year.",
-			yearsAhead,
-		)
+		c.that(b.Promised.After(b.Start), "/promised", "The promise lies before the start on %s; it must come after.",
+			b.Start.In(home.Zone).Format(dateForHuman))
+		c.that(b.Promised.Before(now.AddDate(yearsAhead, 0, 0)), "/promised",
+			"More than %d years ahead; check the year.", yearsAhead)
 	}
 	for i, told := range b.Zones {
 		at := "/zone"
@@ -189,13 +176,8 @@ func (c *check) piece(b Brief) {
 	c.that(slices.Contains(Owners, b.Owner), "/owner", "Own stock or a customer's.")
 	c.that(len(b.Zones) >= 1 && len(b.Zones) <= mostZones, "/zones", "From 1 to %d zones.", mostZones)
 	c.that(len(b.Parts) <= mostParts, "/parts", "At most %d kinds of part.", mostParts)
-	c.that(
-		len([]rune(b.History)) <= longestStory,
-		"/history",
-		"At most %d characters; this has %d.",
-		longestStory,
-		len([]rune(b.History)),
-	)
+	c.that(len([]rune(b.History)) <= longestStory, "/history", "At most %d characters; this has %d.", longestStory,
+		len([]rune(b.History)))
 	for i, p := range b.Parts {
 		at := fmt.Sprintf("/parts/%d", i)
 		c.name(at+"/name", p.Name)
@@ -218,11 +200,8 @@ func (c *check) zone(z Zone, at string, kept bool) system.Wish {
 		c.that(side == nil || (*side > 0 && *side <= mostLengthM), field, "Between 0 and %d m.", mostLengthM)
 	}
 	if z.LengthM != nil && z.WidthM != nil {
-		c.that(
-			math.Abs(*z.LengthM**z.WidthM-z.AreaM2) < 0.01*z.AreaM2,
-			at+"/areaM2",
-			"The area is not length × width; give one or the other.",
-		)
+		c.that(math.Abs(*z.LengthM**z.WidthM-z.AreaM2) < 0.01*z.AreaM2, at+"/areaM2",
+			"The area is not length × width; give one or the other.")
 	}
 	if material != nil {
 		c.that(
@@ -281,12 +260,8 @@ func (c *check) checkAir(air climate.Air, at string) {
 }
 
 func (c *check) checkStart(start, now time.Time) {
-	c.that(
-		start.After(now.AddDate(-yearsBack, 0, 0)) && start.Before(now.AddDate(yearsAhead, 0, 0)),
-		"/start",
-		"More than %d years away; check the year.",
-		yearsAhead,
-	)
+	c.that(start.After(now.AddDate(-yearsBack, 0, 0)) && start.Before(now.AddDate(yearsAhead, 0, 0)), "/start",
+		"More than %d years away; check the year.", yearsAhead)
 }
 
 func fahrenheit(c float64) float64 { return 1.8*c + 32 }

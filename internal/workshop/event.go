@@ -188,7 +188,8 @@ var errOtherSystem = &Refused{
 // amountOf is the sum that a fact carries; none where it is not about one.
 func amountOf(e worklog.Event) sql.NullString {
 	tin, isTin := e.Body.(worklog.TinIn)
-	paid := e.Kind().OfMoney() && e.Kind() != worklog.HoursTold || isTin && tin.Priced
+	ofPiece := e.Kind().OfMoney() && e.Kind() != worklog.HoursTold
+	paid := ofPiece || isTin && tin.Priced
 	return sql.NullString{String: money.Text(e.Amount()), Valid: paid}
 }
 

@@ -99,12 +99,8 @@ func lastOf(f care.Facts, told time.Time) time.Time {
 func (in Leaving) checked(home Workshop, p Piece, now time.Time) error {
 	var c check
 	c.that(!in.LastCoat.After(now), "/lastCoat", "The last coat cannot lie ahead: hand over once it is on.")
-	c.that(
-		in.LastCoat.IsZero() || !in.LastCoat.Before(p.Start),
-		"/lastCoat",
-		"The last coat cannot lie before the start on %s.",
-		p.Start.In(home.Zone).Format(dateForHuman),
-	)
+	c.that(in.LastCoat.IsZero() || !in.LastCoat.Before(p.Start), "/lastCoat",
+		"The last coat cannot lie before the start on %s.", p.Start.In(home.Zone).Format(dateForHuman))
 	if in.Title != "" {
 		c.name("/title", in.Title)
 	}
@@ -198,7 +194,9 @@ func (s *Service) zoneFacts(p Piece, planned *Plan, i int, z schedule.Zone, last
 		}
 	}
 	moved := time.Duration(0)
-	if last := laid[len(laid)-1]; !lastCoat.IsZero() && (len(last) == 0 || last[len(last)-1].Kind() != worklog.CoatLaid) {
+	last := laid[len(laid)-1]
+	untold := len(last) == 0 || last[len(last)-1].Kind() != worklog.CoatLaid
+	if !lastCoat.IsZero() && untold {
 		moved = lastCoat.Sub(planned.Plan.LastCoat)
 	}
 	wish := z.Wish

@@ -53,10 +53,8 @@ func (s *Service) Inspect(ctx context.Context, b Brief) (Inspected, error) {
 }
 
 func allowed(options []substrate.Option, action substrate.Action) bool {
-	return slices.ContainsFunc(
-		options,
-		func(o substrate.Option) bool { return o.Action == action && o.Standing != substrate.Ruled },
-	)
+	return slices.ContainsFunc(options,
+		func(o substrate.Option) bool { return o.Action == action && o.Standing != substrate.Ruled })
 }
 
 func answersOf(in *store.Inspection) map[substrate.Test]substrate.Outcome {
@@ -70,11 +68,7 @@ func answersOf(in *store.Inspection) map[substrate.Test]substrate.Outcome {
 // inspection checks what was seen and turns it into what the core works with; the zero value while nothing was. What is
 // done with the old finish is checked only when it is to be kept, so that a preview can answer with what is right.
 func (c *check) inspection(
-	in *store.Inspection,
-	m *substrate.Material,
-	w system.Wish,
-	at string,
-	toKeep bool,
+	in *store.Inspection, m *substrate.Material, w system.Wish, at string, toKeep bool,
 ) (substrate.Inspection, substrate.Action) {
 	if in == nil {
 		return substrate.Inspection{}, substrate.Nothing
@@ -95,12 +89,8 @@ func (c *check) inspection(
 	}
 	c.listed(seen.Finish != nil || seen.Unknown, at+"finish", "an old finish", in.Finish)
 	for _, name := range in.Contaminations {
-		c.that(
-			slices.Contains(substrate.Contaminations, substrate.Contamination(name)),
-			at+"contaminations",
-			"There is no contamination %q.",
-			name,
-		)
+		c.that(slices.Contains(substrate.Contaminations, substrate.Contamination(name)), at+"contaminations",
+			"There is no contamination %q.", name)
 		seen.Contaminations = append(seen.Contaminations, substrate.Contamination(name))
 	}
 	for _, id := range in.Repairs {
@@ -113,11 +103,8 @@ func (c *check) inspection(
 		c.that(known, at+"answers", "No test %q has the outcome %q.", test, outcome)
 	}
 	if in.StoodInRH != 0 || in.StoodInTempC != 0 {
-		c.that(
-			in.StoodInRH > 0 && in.StoodInRH <= 100 && within(in.StoodInTempC, -20, 50),
-			at+"stoodIn",
-			"Between −20 and 50 °C, and above 0 to 100 %% RH.",
-		)
+		c.that(in.StoodInRH > 0 && in.StoodInRH <= 100 && within(in.StoodInTempC, -20, 50), at+"stoodIn",
+			"Between −20 and 50 °C, and above 0 to 100 %% RH.")
 	}
 	for _, p := range seen.Contradictions(w.ForOld()) {
 		c.that(false, at+p.Field, "%s", p.Detail)

@@ -160,23 +160,15 @@ func (c *check) stack(q Question, home Workshop, shelf []*coating.Product) compa
 		c.listed(out.Context.Use != nil, "/endUse", "an end use", q.EndUse)
 	}
 	for i, soil := range q.State.Soiled {
-		c.that(
-			slices.Contains(compat.Soils, soil),
-			fmt.Sprintf("/state/soiled/%d", i),
-			"There is no such soil as %q.",
-			soil,
-		)
+		c.that(slices.Contains(compat.Soils, soil), fmt.Sprintf("/state/soiled/%d", i), "There is no such soil as %q.",
+			soil)
 	}
 	if m != nil {
 		out.Base = compat.Bare(m)
 		if q.OldFinish != "" {
 			finish := substrate.FindFinish(q.OldFinish)
-			c.listed(
-				finish != nil || q.OldFinish == substrate.UnknownFinish,
-				"/oldFinish",
-				"an old finish",
-				q.OldFinish,
-			)
+			c.listed(finish != nil || q.OldFinish == substrate.UnknownFinish, "/oldFinish", "an old finish",
+				q.OldFinish)
 			out.Base = compat.GroundOf(m, substrate.Inspection{Finish: finish, Unknown: finish == nil}, substrate.Keep)
 		}
 	}
@@ -184,11 +176,8 @@ func (c *check) stack(q Question, home Workshop, shelf []*coating.Product) compa
 		at := fmt.Sprintf("/layers/%d", i)
 		out.Laid = append(out.Laid, c.coat(at, asked, shelf))
 		if i > 0 && asked.SinceH != nil && q.Layers[i-1].SinceH != nil {
-			c.that(
-				*asked.SinceH <= *q.Layers[i-1].SinceH,
-				at+"/sinceH",
-				"It cannot have gone on before the coat below it.",
-			)
+			c.that(*asked.SinceH <= *q.Layers[i-1].SinceH, at+"/sinceH",
+				"It cannot have gone on before the coat below it.")
 		}
 	}
 	return out

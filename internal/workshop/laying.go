@@ -149,8 +149,8 @@ func (s *Service) weighed(ctx context.Context, home Workshop, laid *worklog.Laid
 	return nil
 }
 
-// tinOf looks whether the tin that a coat was laid from is one of its product. Where it is off the shelf by now the coat
-// is told without it: a press that came late is not lost for a tin that was used up meanwhile.
+// tinOf looks whether the tin that a coat was laid from is one of its product. Where it is off the shelf by now the
+// coat is told without it: a press that came late is not lost for a tin that was used up meanwhile.
 func (s *Service) tinOf(ctx context.Context, home Workshop, laid *worklog.Laid) error {
 	if laid.TinID == 0 {
 		return nil
@@ -217,12 +217,14 @@ func (c *check) laying(p Piece, e worklog.Event) {
 
 // faultTold checks what a fault is said to be, come from, and have done about it; all of it may be left to words.
 func (c *check) faultTold(e worklog.Event) {
-	f := fault.Find(e.Fault().Fault)
-	c.listed(e.Fault().Fault == "" || f != nil, "/fault", "a fault", e.Fault().Fault)
-	c.listed(e.Fault().Cause == "" || fault.Causes[e.Fault().Cause] != nil, "/cause", "a cause", e.Fault().Cause)
-	c.listed(e.Fault().Remedy == "" || slices.Contains(worklog.Remedies, e.Fault().Remedy), "/remedy", "a remedy", string(e.Fault().Remedy))
-	if f != nil && e.Fault().Remedy != "" {
-		c.that(f.What(e.Fault().Remedy) != "", "/remedy", "Nothing is known that would help then.")
+	seen := e.Fault()
+	f := fault.Find(seen.Fault)
+	c.listed(seen.Fault == "" || f != nil, "/fault", "a fault", seen.Fault)
+	c.listed(seen.Cause == "" || fault.Causes[seen.Cause] != nil, "/cause", "a cause", seen.Cause)
+	known := seen.Remedy == "" || slices.Contains(worklog.Remedies, seen.Remedy)
+	c.listed(known, "/remedy", "a remedy", string(seen.Remedy))
+	if f != nil && seen.Remedy != "" {
+		c.that(f.What(seen.Remedy) != "", "/remedy", "Nothing is known that would help then.")
 	}
 }
 

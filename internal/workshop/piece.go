@@ -199,24 +199,21 @@ func toPieceRow(home Workshop, b Brief) store.Piece {
 	}
 	for _, told := range b.Zones {
 		z, _ := told.asMeasured() // checked before
-		row.Zones = append(
-			row.Zones,
-			store.Zone{
-				ID:         z.ID,
-				Name:       z.Name,
-				Face:       string(z.Face),
-				EndUse:     z.EndUse,
-				Material:   z.Material,
-				Look:       string(z.Look),
-				Sheen:      z.Sheen,
-				AreaM2:     z.AreaM2,
-				LengthM:    nullFloat(z.LengthM),
-				WidthM:     nullFloat(z.WidthM),
-				Measured:   toMeasuredRows(z.Measured),
-				Wants:      store.JSON[*store.Wants]{V: z.Wants},
-				Inspection: store.JSON[*store.Inspection]{V: z.Inspection},
-			},
-		)
+		row.Zones = append(row.Zones, store.Zone{
+			ID:         z.ID,
+			Name:       z.Name,
+			Face:       string(z.Face),
+			EndUse:     z.EndUse,
+			Material:   z.Material,
+			Look:       string(z.Look),
+			Sheen:      z.Sheen,
+			AreaM2:     z.AreaM2,
+			LengthM:    nullFloat(z.LengthM),
+			WidthM:     nullFloat(z.WidthM),
+			Measured:   toMeasuredRows(z.Measured),
+			Wants:      store.JSON[*store.Wants]{V: z.Wants},
+			Inspection: store.JSON[*store.Inspection]{V: z.Inspection},
+		})
 	}
 	return row
 }
@@ -553,10 +550,7 @@ const mostCoats = 12
 
 // ChooseSystem judges the layers picked for a zone again and stores them. An illegal system is Refused with its reason.
 func (s *Service) ChooseSystem(
-	ctx context.Context,
-	id, zoneID int64,
-	version int,
-	picked []LayerChoice,
+	ctx context.Context, id, zoneID int64, version int, picked []LayerChoice,
 ) (Piece, error) {
 	return deciding(ctx, s, id, func(ctx context.Context) (Piece, error) {
 		home, err := s.Home(ctx)
@@ -629,18 +623,10 @@ func layersFrom(picked []LayerChoice, shelf []*coating.Product) ([]system.Layer,
 	c.that(len(picked) > 0, "/layers", "A system has at least one layer.")
 	var out []system.Layer
 	for i, l := range picked {
-		c.that(
-			byID[l.ProductID] != nil,
-			fmt.Sprintf("/layers/%d/productId", i),
-			"No product %d is on the shelf.",
-			l.ProductID,
-		)
-		c.that(
-			l.Coats >= 1 && l.Coats <= mostCoats,
-			fmt.Sprintf("/layers/%d/coats", i),
-			"Between 1 and %d coats.",
-			mostCoats,
-		)
+		c.that(byID[l.ProductID] != nil, fmt.Sprintf("/layers/%d/productId", i), "No product %d is on the shelf.",
+			l.ProductID)
+		c.that(l.Coats >= 1 && l.Coats <= mostCoats, fmt.Sprintf("/layers/%d/coats", i), "Between 1 and %d coats.",
+			mostCoats)
 		out = append(out, system.Layer{Role: l.Role, Product: byID[l.ProductID], Coats: l.Coats})
 	}
 	return out, c.err()

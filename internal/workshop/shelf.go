@@ -328,11 +328,7 @@ func (s *Service) AddProduct(ctx context.Context, d document.Product) (Product, 
 
 // UpdateProduct stores a product anew, retired or in use. Systems chosen earlier keep the values they were made with.
 func (s *Service) UpdateProduct(
-	ctx context.Context,
-	id int64,
-	version int,
-	d document.Product,
-	retired bool,
+	ctx context.Context, id int64, version int, d document.Product, retired bool,
 ) (Product, error) {
 	return writing(ctx, s, func(ctx context.Context) (Product, error) {
 		home, err := s.Home(ctx)

@@ -193,10 +193,7 @@ func (s *Service) Instead(ctx context.Context, productID int64) ([]Substitute, e
 			out = append(out, sub)
 		}
 		slices.SortStableFunc(out, func(a, b Substitute) int {
-			return cmp.Or(
-				cmp.Compare(len(a.Not), len(b.Not)),
-				cmp.Compare(b.spare(), a.spare()),
-			)
+			return cmp.Or(cmp.Compare(len(a.Not), len(b.Not)), cmp.Compare(b.spare(), a.spare()))
 		})
 		return out[:min(len(out), mostSubstitutes)], nil
 	})

@@ -16,10 +16,8 @@ var monday = time.Date(2026, 3, 2, 8, 0, 0, 0, time.UTC)
 
 func desk(t *testing.T, air climate.Air, use string) (Piece, Workshop) {
 	t.Helper()
-	p, err := coating.New(
-		coating.Product{Name: "Clear", Shade: coating.Clear, Sheen: coating.Satin},
-		"clear_wb_pu_heavy",
-	)
+	p, err := coating.New(coating.Product{Name: "Clear", Shade: coating.Clear, Sheen: coating.Satin},
+		"clear_wb_pu_heavy")
 	if err != nil {
 		t.Fatal(err)
 	}

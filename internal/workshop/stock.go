@@ -86,11 +86,8 @@ func (d TinDraft) row(p *coating.Product) (store.Tin, error) {
 	}
 	if strings.TrimSpace(d.Price) != "" {
 		price, err := money.Read(d.Price)
-		c.that(
-			err == nil && !price.IsNegative() && price.LessThan(dearestTin),
-			"/price",
-			"A price such as 24.50, without a currency.",
-		)
+		c.that(err == nil && !price.IsNegative() && price.LessThan(dearestTin), "/price",
+			"A price such as 24.50, without a currency.")
 		row.Price = sql.NullString{String: money.Text(price), Valid: err == nil}
 	}
 	return row, c.err()

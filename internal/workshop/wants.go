@@ -42,21 +42,14 @@ func (c *check) wants(in *store.Wants, w *system.Wish, at string) {
 	}
 	weight := func(name string) float64 {
 		v := in.Weights[name]
-		c.that(
-			v >= 0 && v <= system.MostWeight && !math.IsNaN(v),
-			at+"/weights/"+name,
-			"From 0 to %.0f.",
-			system.MostWeight,
-		)
+		c.that(v >= 0 && v <= system.MostWeight && !math.IsNaN(v), at+"/weights/"+name, "From 0 to %.0f.",
+			system.MostWeight)
 		return v
 	}
 	c.decor(in.Decor, w, at+"/decor")
 	budget, err := decimal.NewFromString(cmp.Or(in.Budget, "0"))
-	c.that(
-		err == nil && !budget.IsNegative() && budget.LessThan(decimal.NewFromInt(mostBudget)),
-		at+"/budget",
-		"An amount such as 45 or 45.50.",
-	)
+	c.that(err == nil && !budget.IsNegative() && budget.LessThan(decimal.NewFromInt(mostBudget)), at+"/budget",
+		"An amount such as 45 or 45.50.")
 	w.Wants = system.Wants{
 		NoSolvent: in.NoSolvent,
 		NoTwoPart: in.NoTwoPart,
@@ -128,12 +121,8 @@ func (c *check) decor(in []store.Decor, w *system.Wish, at string) {
 		}
 		if kind.Partly() {
 			partly++
-			c.that(
-				partly <= compat.MostPartly,
-				at+"/kind",
-				"At most %d decorations of this sort on one zone.",
-				compat.MostPartly,
-			)
+			c.that(partly <= compat.MostPartly, at+"/kind", "At most %d decorations of this sort on one zone.",
+				compat.MostPartly)
 		}
 		out := system.Decor{Kind: kind, Product: d.ProductID, Measures: d.Measures}
 		for _, s := range d.Shares {

@@ -228,8 +228,8 @@ func (s *Service) removeOf(ctx context.Context, piece int64, do func(ctx context
 
 // Once does a write under a key that the asker made up; asked the same again, it does nothing and gives what it gave.
 func (s *Service) Once(
-	ctx context.Context, key string, asked []byte, do func(context.Context) ([]byte, error),
-) ([]byte, error) {
+	ctx context.Context, key string, asked []byte, do func(context.Context,
+	) ([]byte, error)) ([]byte, error) {
 	home, err := s.home(ctx)
 	if err != nil {
 		return nil, err
