@@ -34,9 +34,9 @@ func (z *reader) avoid() {
 		told[h.group] = true
 		z.say("avoid", "touched layer: "+z.surface.ID, "avoid."+h.id, nil)
 	}
-	toldOtherwise := told["clean"] && z.surface.ID == "waterborne_2k" || z.isA("counter_dry", "counter", "school")
+	toldOtherwise := told["clean"] && z.surface.is(noBleach) || z.isA("counter_dry", "counter", "school")
 	z.when(z.meets("sanitiser") && !toldOtherwise, "avoid", "life: wiped with disinfectant", "avoid.bleach", nil)
-	reached := z.clear() && z.surface.ID != "resin"
+	reached := z.clear() && !z.surface.is(poured)
 	z.when(z.wood.Tannin && reached && z.meets("iron"), "avoid", "tannin in the wood", "avoid.iron", nil)
 	peels := z.wood.Oily && z.main.family().Is(coating.GroupBare) && z.life.Outdoors()
 	z.when(peels, "avoid", "oily wood", "avoid.varnish", nil)
@@ -90,7 +90,7 @@ func (z *reader) water() {
 	case !tells:
 	case z.floor():
 		z.say("avoid", fact, "water.floor", nil)
-	case z.main.Water <= waterAtOnce && z.surface.ID != "soap":
+	case z.main.Water <= waterAtOnce && !z.surface.is(renewedInUse):
 		z.say("avoid", fact, "water.at_once", nil)
 	default:
 		z.say("avoid", fact, "water.wipe", nil)

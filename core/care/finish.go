@@ -3,6 +3,7 @@ package care
 import (
 	_ "embed"
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -56,7 +57,33 @@ type Surface struct {
 	Hurts []*hazard
 	Soaks bool // its first renewal comes after half the months
 	Owner bool // its owner renews it
+
+	damage   string // the sentence on what to do about damage
+	renew    string // the sentence on renewing it; "" where nobody does as routine
+	underWax string // the surface that it becomes with wax over it
+	traits   []trait
 }
+
+// trait of a surface that sentences ask about.
+type trait string
+
+const (
+	renewedInUse trait = "renewed_in_use" // it never hardens: it is washed in anew, and that is its care
+	staysWet     trait = "stays_wet"      // it never hardens, and comes up for days
+	poured       trait = "poured"         // laid by pouring: nothing of it went into the wood
+	onCloth      trait = "cloth"
+	isWax        trait = "wax"
+	unfinished   trait = "unfinished"     // what lies beneath a finish, where there is none over it
+	painted      trait = "painted"        // a picture, or a pattern
+	oiledByOwner trait = "oiled_by_owner" // though it is a film, its owner lays oil varnish on it
+	noBleach     trait = "no_bleach"      // what hurts it when it is cleaned says so already
+)
+
+var traits = []trait{
+	renewedInUse, staysWet, poured, onCloth, isWax, unfinished, painted, oiledByOwner, noBleach,
+}
+
+func (s *Surface) is(t trait) bool { return slices.Contains(s.traits, t) }
 
 // hazard hurts a surface where it occurs. Of a group only the first that a surface names is told.
 type hazard struct {
@@ -95,6 +122,13 @@ var surfaces = func() map[string]*Surface {
 		s := &Surface{
 			ID: cell["surface"], HeatC: number(cell["heat_c"]), Wipe: level,
 			Soaks: cell["soaks"] == "yes", Owner: cell["owner"] == "yes",
+			damage: cell["damage"], renew: cell["renew"], underWax: cell["under_wax"],
+		}
+		for _, name := range strings.Fields(cell["is"]) {
+			if !slices.Contains(traits, trait(name)) {
+				panic(fmt.Sprintf("surfaces.csv, %s: no trait %q", s.ID, name))
+			}
+			s.traits = append(s.traits, trait(name))
 		}
 		for _, id := range strings.Split(cell["hurts"], "|") {
 			if hazards[id] == nil {
@@ -103,6 +137,11 @@ var surfaces = func() map[string]*Surface {
 			s.Hurts = append(s.Hurts, hazards[id])
 		}
 		out[s.ID] = s
+	}
+	for _, s := range out {
+		if out[s.underWax] == nil {
+			panic(fmt.Sprintf("surfaces.csv, %s: no surface %q", s.ID, s.underWax))
+		}
 	}
 	return out
 }()

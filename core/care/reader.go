@@ -76,7 +76,7 @@ func (z *reader) look() {
 		at--
 	}
 	holds := z.Layers[at].finish().Surface
-	if unfinished := []string{"tender", "primer", "colour", "decor_paint"}; slices.Contains(unfinished, holds.ID) {
+	if holds.is(unfinished) {
 		at = len(z.Layers) - 1 // leaf on its size: there is no film, the decoration is what there is
 	}
 	z.main = &z.Layers[at]
@@ -86,17 +86,11 @@ func (z *reader) look() {
 		z.onTop = append(z.onTop, &z.Layers[i])
 	}
 	under := at - 1
-	for under >= 0 && z.Layers[under].finish().Surface.ID == "wax" {
+	for under >= 0 && z.Layers[under].finish().Surface.is(isWax) {
 		under--
 	}
-	if z.surface.ID == "wax" && under >= 0 {
-		switch z.Layers[under].finish().Surface.ID {
-		case "porous":
-			z.surface = surfaces["wax_porous"]
-		case "wax", "colour", "primer", "bare", "oil", "hardwax":
-		default:
-			z.surface = surfaces["waxed_film"]
-		}
+	if z.surface.is(isWax) && under >= 0 {
+		z.surface = surfaces[z.Layers[under].finish().Surface.underWax]
 	}
 	if z.main.opaque() && !z.Worn {
 		return
@@ -138,7 +132,7 @@ func (z *reader) wipe() wipe {
 			least = dryCloth // what lies over it is thin, and works through at edges
 		}
 	}
-	if z.isA("frame", "heirloom", "gilded") && least < clothDab && z.surface.ID != "soap" {
+	if z.isA("frame", "heirloom", "gilded") && least < clothDab && !z.surface.is(renewedInUse) {
 		least = min(least, barelyDamp) // wall and glass come wet enough to a frame; age wants no soap
 	}
 	return least

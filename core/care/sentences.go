@@ -65,7 +65,7 @@ const softOilDays = 14
 // today says what may be done from when. What has passed is not said; once all has, it is hardened since.
 func (z *reader) today() {
 	d, cure := z.Dates, "full cure of the slowest coat"
-	if z.surface.ID == "board_oil" {
+	if z.surface.is(staysWet) {
 		fresh := z.at.Before(z.Finished.AddDate(0, 0, softOilDays))
 		z.when(fresh, "today", "the oil never hardens", "today.soft_oil", nil)
 		return
@@ -73,7 +73,7 @@ func (z *reader) today() {
 	if d.Light.IsZero() || z.nothingOn() {
 		return
 	}
-	if z.surface.ID == "soap" { // it never hardens: it is renewed as it is used
+	if z.surface.is(renewedInUse) {
 		z.when(z.at.Before(d.Light), "today", "light use", "today.light."+z.use.group, z.on(d.Light))
 		z.when(z.at.Before(d.Ordinary), "today", "last coat: soap", "today.first_soap", z.on(d.Ordinary))
 		return
@@ -102,7 +102,7 @@ func (z *reader) today() {
 	}
 	until := "today.until." + group
 	switch {
-	case z.surface.ID == "cloth":
+	case z.surface.is(onCloth):
 		until = "today.until.cloth"
 	case z.isA("cot"):
 		until = "today.until.cot"
@@ -118,7 +118,7 @@ var carried = []string{"top", "shelf", "front", "seat", "child", "inside", "quie
 // firstCleaning is what the third date opens; "" where it opens nothing.
 func (z *reader) firstCleaning() string {
 	switch {
-	case strings.HasPrefix(z.surface.ID, "wax"):
+	case z.surface.is(isWax):
 		return "today.wax"
 	case z.use.group == "inside":
 		return ""
@@ -147,9 +147,9 @@ func (z *reader) everyDay() {
 
 func (z *reader) daily() string {
 	bare := z.main.family().Is(coating.GroupBare)
-	soaked := z.finish.Counted == inTimes && z.surface.Wipe >= dampCloth && z.surface.ID != "resin"
+	soaked := z.finish.Counted == inTimes && z.surface.Wipe >= dampCloth && !z.surface.is(poured)
 	switch level := z.wipe(); {
-	case level == brushOnly, level == clothDab && z.surface.ID != "cloth":
+	case level == brushOnly, level == clothDab && !z.surface.is(onCloth):
 		return "brush"
 	case level == clothDab:
 		return "cloth"
@@ -177,7 +177,7 @@ func (z *reader) daily() string {
 		return "child"
 	case z.isA("worktop", "sink", "hob"):
 		return "worktop"
-	case z.surface.ID == "soap":
+	case z.surface.is(renewedInUse):
 		return "soap"
 	case bare:
 		return "bare"
@@ -189,13 +189,13 @@ func (z *reader) daily() string {
 
 func (z *reader) dailyFloor() string {
 	switch {
-	case z.surface.ID == "soap":
+	case z.surface.is(renewedInUse):
 		return "floor_soap"
 	case z.main.family().Is(coating.GroupBare):
 		return "floor_bare"
 	case z.wipe() < dampCloth:
 		return "floor_wax"
-	case z.finish.Counted == inTimes && z.surface.ID != "resin":
+	case z.finish.Counted == inTimes && !z.surface.is(poured):
 		return "floor_oil"
 	}
 	return "floor_film"
@@ -214,7 +214,7 @@ func (z *reader) living() {
 		class = "garden" // an inside life in an outside place
 	}
 	bare := z.main.family().Is(coating.GroupBare)
-	z.when(z.surface.ID == "cloth", "use", "on cloth", "use.cloth", nil)
+	z.when(z.surface.is(onCloth), "use", "on cloth", "use.cloth", nil)
 	z.when(!(z.isA("sauna") && !bare), "use", fact, "use."+class, nil)
 	z.when(bare && z.life.Outdoors() && z.wood.Wood(), "use", "left bare outdoors", "use.greys", nil)
 }
@@ -222,7 +222,7 @@ func (z *reader) living() {
 // ownerOils tells whether cloths of what the owner lays on heat by themselves.
 func (z *reader) ownerOils() bool {
 	f := z.main.family()
-	owner := z.surface.Owner && f.Is(coating.GroupOil) || z.surface.ID == "spar"
+	owner := z.surface.Owner && f.Is(coating.GroupOil) || z.surface.is(oiledByOwner)
 	return owner && f.SelfHeats() && !z.noOil()
 }
 
@@ -231,7 +231,7 @@ func (z *reader) cautions() {
 		z.when(z.ownerOils(), "cautions", "cloths with it heat by themselves", "caution.rags", nil)
 		z.when(z.finish.Counted == inCoats && twoPart(z.main.family()), "cautions", "two-part", "caution.mix", nil)
 		z.labels(z.life.Has(enduse.Child), coating.StatesToys, "child")
-		if z.food() && z.surface.ID != "soap" {
+		if z.food() && !z.surface.is(renewedInUse) {
 			z.labels(true, coating.StatesFood, "food")
 		}
 	}

@@ -1,7 +1,6 @@
 package care
 
 import (
-	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -45,18 +44,11 @@ func (z *reader) productName() string {
 	return z.main.Product
 }
 
-// damages are sentences by surface where they are not of the surface's own name.
-var damages = map[string]string{
-	"oil_wax": "oil", "worktop_oil": "oil", "waxed_film": "wax", "lacquer_colour": "paint", "spray_paint": "paint",
-	"precat": "hardened", "hardened_colour": "paint", "waterborne_2k": "hardened",
-	"enamel_wb": "paint", "enamel_alkyd": "paint",
-}
-
 func (z *reader) damage() string {
-	id := cmp.Or(damages[z.surface.ID], z.surface.ID)
+	id := z.surface.damage
 	thin := func(l *Layer) bool { return l.family().Is(coating.GroupStain) || l.leaf() }
 	stained := slices.ContainsFunc(z.below, thin)
-	soaked := z.finish.Counted == inTimes && z.surface.Wipe >= barelyDamp && z.surface.ID != "resin"
+	soaked := z.finish.Counted == inTimes && z.surface.Wipe >= barelyDamp && !z.surface.is(poured)
 	switch {
 	case z.isA("heirloom", "gilded"):
 		return "kept"
@@ -98,7 +90,7 @@ func (z *reader) through(l *Layer) string {
 		return "below.transfer"
 	case f.Has(coating.Paper):
 		return "below.paper"
-	case l.finish().Surface.ID == "decor_paint":
+	case l.finish().Surface.is(painted):
 		return "below.painted"
 	case z.noOil() && l.opaque():
 		return "below.no_oil"
@@ -108,17 +100,6 @@ func (z *reader) through(l *Layer) string {
 		return "below.stain"
 	}
 	return ""
-}
-
-// renewals are sentences by surface; those that are not here are renewed by nobody as routine.
-var renewals = map[string]string{
-	"soap": "soap", "board_oil": "board_oil", "oil": "oil", "oil_wax": "oil_wax", "worktop_oil": "worktop_oil",
-	"hardwax": "hardwax", "hardwax_2k": "hardwax_2k", "oil_out": "oil_out",
-	"wax": "wax", "waxed_film": "wax", "wax_porous": "wax", "shellac": "shellac",
-	"lacquer": "lacquer", "lacquer_colour": "lacquer", "spray_paint": "lacquer", "precat": "lacquer",
-	"hardened": "film", "hardened_colour": "film", "waterborne": "film", "waterborne_2k": "film", "oil_varnish": "film",
-	"enamel_wb": "paint", "enamel_alkyd": "paint", "paint_out": "paint_out", "linseed_paint": "linseed_paint",
-	"spar": "spar",
 }
 
 // Renewal is due about now from some days before it to some weeks after (practice).
@@ -146,7 +127,7 @@ func (z *reader) lookAfter() {
 		z.when(passed, "look_after", "nobody has told of a renewal", "renew.unknown", nil)
 		z.card.Renewals = append(z.card.Renewals, Renewal{z.Name, first, months, Message{id, args}})
 	}
-	z.when(z.surface.ID == "cloth" && z.life.Outdoors(), "look_after", "cloth outdoors", "renew.cloth_out", nil)
+	z.when(z.surface.is(onCloth) && z.life.Outdoors(), "look_after", "cloth outdoors", "renew.cloth_out", nil)
 }
 
 // firstRenewal comes after half the months for what soaks in.
@@ -167,15 +148,15 @@ func nextOf(first time.Time, months int, at time.Time) (next time.Time, passed b
 }
 
 func (z *reader) renewal(months int) string {
-	id := renewals[z.surface.ID]
+	id := z.surface.renew
 	switch {
 	case z.main.family().Is(coating.GroupKept):
 		return "renew.kept"
 	case z.main.family().Is(coating.GroupBare):
 		return z.renewalOfBare(months)
-	case z.surface.ID == "cloth":
-		return "renew.cloth"
-	case z.surface.ID == "tender", len(z.onTop) > 0 && !z.trim():
+	case z.surface.is(onCloth):
+		return "renew." + id
+	case id == "tender", len(z.onTop) > 0 && !z.trim():
 		return "renew.tender"
 	case z.noOil():
 		return "renew.stable"

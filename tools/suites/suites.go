@@ -34,8 +34,7 @@ func suites() []suite {
 			args:  shell(goTest + "$(go list ./cmd/... ./core/... ./internal/... ./standin/... | grep -v /internal/store$)"),
 			count: countGo,
 		},
-		browser(1),
-		browser(2),
+		browser(1), browser(2), browser(3), browser(4),
 		{
 			name: "web: types, lint, format",
 			in:   "web",
@@ -74,13 +73,13 @@ func playwright(args ...string) []string {
 	return append([]string{"npx", "playwright", "test", "--reporter=list,json", "--output=$OUT/results"}, args...)
 }
 
-// browser is one half of the browser tests, with a demo and a database of its own: what one half leaves there the other
-// never sees. Which file is in which half is always the same.
-func browser(half int) suite {
+// browser is one quarter of the browser tests, with a demo and a database of its own: what one leaves there the others
+// never see. Which file is in which quarter is always the same.
+func browser(quarter int) suite {
 	return suite{
-		name:  fmt.Sprintf("browser, half %d", half),
+		name:  fmt.Sprintf("browser, quarter %d", quarter),
 		in:    "e2e",
-		args:  playwright(fmt.Sprintf("--shard=%d/2", half)),
+		args:  playwright(fmt.Sprintf("--shard=%d/4", quarter)),
 		count: countPlaywright,
 	}
 }
