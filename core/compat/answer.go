@@ -223,7 +223,7 @@ func (s Stack) leadQuestion(judged Judgement) string {
 }
 
 func abrades(w substrate.Work) bool {
-	keys := []substrate.Work{substrate.KeyOld, substrate.KeySlick, scuff, key}
+	keys := []substrate.Work{substrate.KeyOld, substrate.KeySlick, scuff, Rekeying}
 	return slices.ContainsFunc(keys, func(o substrate.Work) bool { return o.ID == w.ID })
 }
 

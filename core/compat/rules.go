@@ -73,6 +73,13 @@ func FindRule(id string) *Rule {
 	return nil
 }
 
+// Rekeying is what a coat needs over one whose window has closed.
+var Rekeying = substrate.Work{
+	ID:           "key",
+	Title:        "Key with P220–P320 until no gloss is left, dust off",
+	MinutesPerM2: 10,
+}
+
 // BleedWatch is the night that a coat over knots or tannin is given to show what comes up.
 var BleedWatch = substrate.Work{
 	ID:    "bleed_watch",
@@ -81,12 +88,7 @@ var BleedWatch = substrate.Work{
 
 // Work at a join alone (minutes: practice).
 var (
-	scuff = substrate.Work{ID: "scuff", Title: "Scuff the film dull with P320, dust off", MinutesPerM2: 5}
-	key   = substrate.Work{
-		ID:           "key",
-		Title:        "Key with P220–P320 until no gloss is left, dust off",
-		MinutesPerM2: 10,
-	}
+	scuff   = substrate.Work{ID: "scuff", Title: "Scuff the film dull with P320, dust off", MinutesPerM2: 5}
 	mist    = substrate.Work{ID: "mist", Title: "Spray thin mist coats first; a wet coat bites in", MinutesPerM2: 2}
 	smell   = substrate.Work{ID: "smell", Title: "Wait until no oil smell is left"}
 	dullWax = substrate.Work{

@@ -167,7 +167,7 @@ var carrierRules = []Rule{
 		Theme:       "Carrier and cure",
 		Title:       "Another coat over a catalysed film",
 		Verdict:     Prepare,
-		Preparation: key,
+		Preparation: Rekeying,
 		Basis:       core.Practice,
 		Speaks:      "oak + varnish_conversion > clear_wb_pu",
 		Silent:      "oak + varnish_conversion > varnish_conversion",

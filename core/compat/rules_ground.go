@@ -251,7 +251,7 @@ var groundRules = []Rule{
 		Theme:       groundTheme,
 		Title:       "A smooth, dense face",
 		Verdict:     Prepare,
-		Preparation: key,
+		Preparation: Rekeying,
 		Basis:       core.Practice,
 		Speaks:      "hardboard > paint_acrylic dark",
 		Silent:      "hardboard > paint_acrylic dark ; key=keyed",

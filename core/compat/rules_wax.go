@@ -129,7 +129,7 @@ var waxRules = []Rule{
 		Theme:       "Wax and oil",
 		Title:       "Open paint over waxy shellac",
 		Verdict:     Prepare,
-		Preparation: key,
+		Preparation: Rekeying,
 		Basis:       core.Practice,
 		Speaks:      "oak + shellac_waxed > paint_chalk dark",
 		Silent:      "oak + shellac_dewaxed > paint_chalk dark",

@@ -406,8 +406,8 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 		out.section = "End each day's stretch " + how.SectionEnd + "."
 	}
 	if below != nil && below.Role != system.Decorate {
-		key := compat.FindRule("T2").Preparation
-		out.keyTask = &Task{key.Title + ": the window had closed", key.In(w.Life()).HandsOn(area)}
+		work := compat.Rekeying.In(w.Life())
+		out.keyTask = &Task{compat.Rekeying.Title + ": the window had closed", work.HandsOn(area)}
 	}
 	if join.Verdict == compat.Test && join.Legal() {
 		out.board = join.Findings[0].Reason
