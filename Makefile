@@ -66,7 +66,7 @@ mutate:
 	go run -C tools ./mutate ..
 
 # What of the screens the browser tests run, by folder.
-coverage: e2e/node_modules/.installed
+coverage: build e2e/node_modules/.installed
 	@scripts/need.sh $(MARIADB) $(CHROMIUM)
 	@scripts/coverage.sh
 

@@ -604,3 +604,38 @@ func TestSurfacesBearHeatInTheirOrder(t *testing.T) {
 		t.Error("a water clear in one part bears more than one in two")
 	}
 }
+
+// A renewal is due from two weeks before its day until six weeks after; then it counts as missed, and the next comes.
+func TestFromWhenToWhenARenewalIsDue(t *testing.T) {
+	first := finished.AddDate(1, 0, 0)
+	for days, missed := range map[int]bool{-400: false, 0: false, 44: false, 46: true} {
+		next, passed := nextOf(first, 12, first.AddDate(0, 0, days))
+		if passed != missed || next.Equal(first) == missed {
+			t.Errorf("%d days after the first: next %v, missed %t", days, next, passed)
+		}
+	}
+	f := factsOf(zoneOf(t, wishOf(t, "shelf", "", "oak"), "oil_danish*3", coating.Clear))
+	month := zoneMonths(f)
+	for days, due := range map[int]bool{-15: false, -13: true, 40: true} {
+		card := Write(f, finished.AddDate(0, month, days))
+		if card.Due != due {
+			t.Errorf("%d days from its day: due %t", days, card.Due)
+		}
+	}
+}
+
+// zoneMonths are the months until the first renewal of an only zone.
+func zoneMonths(f Facts) int {
+	first := Write(f, finished).Renewals[0].At
+	return int(first.Sub(finished).Hours()/24/30 + 0.5)
+}
+
+// Practice: oil that never hardens comes up for two weeks.
+func TestHowLongSoftOilComesUp(t *testing.T) {
+	f := factsOf(zoneOf(t, wishOf(t, "board", "", "maple"), "oil_board*3", coating.Clear))
+	for days, told := range map[int]bool{1: true, 13: true, 15: false} {
+		if got := slices.Contains(idsOf(Write(f, finished.AddDate(0, 0, days))), "today.soft_oil"); got != told {
+			t.Errorf("after %d days: told %t", days, got)
+		}
+	}
+}

@@ -571,3 +571,55 @@ func TestWhatLiesOpenHasHadItsHours(t *testing.T) {
 		t.Errorf("the ground decided in %d joins only: this tells nothing", decided)
 	}
 }
+
+// Practice, but where a source is named: rules that turn on a number turn at that number, on the side that is told.
+func TestRulesTurnWhereTheTradeSays(t *testing.T) {
+	const above, below = true, false
+	for _, c := range []struct {
+		rule  string
+		join  string // %g is the number
+		at    float64
+		side  bool // on which it speaks
+		basis string
+	}{
+		{"S7", "oak > clear_wb_pu ; moisture=%g", 12, above, "indoors wood is coated up to 12 %"},
+		{"S7o", "larch > varnish_spar ! outdoors_covered ; moisture=%g", 18, above, "BFS-Merkblatt 18: up to 18 %"},
+		{"A6", "oak + varnish_conversion @%gh > varnish_conversion ; key=keyed", 8, above, "half cured from 8 h"},
+		{"A6", "oak + varnish_conversion @%gh > varnish_conversion ; key=keyed", 24, below, "to 24 h"},
+		{"A7", "oak + lacquer_precat @%gh > lacquer_precat", 24, above, "may lift from a day"},
+		{"A7", "oak + lacquer_precat @%gh > lacquer_precat", 72, below, "to three"},
+		{"C13", "oak > pu_2k_solvent ; mixed=%g", 6, above, "its label's pot life"},
+		{"T1", "oak + clear_wb_pu @%gh > clear_wb_pu", 2, below, "its label's earliest"},
+		{"T1h", "oak + varnish_oil_pu @%gh > clear_wb_pu", 24, above, "a careful plan waits three days, one is the least"},
+		{"T1h", "oak + varnish_oil_pu @%gh > clear_wb_pu", 72, below, "the same"},
+		{"T1w", "oak + clear_wb_pu @%gh > wax_clear", 24, above, "wax over a film in three weeks, by hand after a day"},
+		{"T1w", "oak + clear_wb_pu @%gh > wax_clear", 504, below, "the same"},
+		{"T2", "oak + clear_wb_pu @%gh > clear_wb_pu", 24, above, "its label's latest without keying"},
+		{"T6", "oak + stain_gel_oil tone @%gh + shellac_dewaxed @2h > clear_wb_pu", 14, below, "half its own time under shellac"},
+		{"T8", "oak + shellac_dewaxed @%gh > shellac_dewaxed", 8760, above, "a year old"},
+		{"V4", "oak > clear_wb_pu ; now air=%g/60", 12, below, "too cold by its label"},
+		{"V4", "oak > clear_wb_pu ; now air=20/%g", 80, above, "too damp"},
+		{"V5", "oak + primer_wb_bonding pale @80h > enamel_alkyd dark ; now air=%g/60", 10, below, "too cold below"},
+		{"V6", "oak > clear_wb_pu ; warming=%g", 2, below, "a board is as warm as the room after two hours"},
+		{"V6t", "oak > clear_wb_pu ; warming=%g", 12, below, "a closed case overnight"},
+		{"V9", "oak + clear_wb_pu @300h > clear_wb_pu ; heavy=%g key=keyed", 2, above, "twice as thick as meant"},
+		{"R1", "oak > varnish_oil_pu ; done=bleach_two_part@%g", 96, below, "bleach goes on working for four days"},
+	} {
+		for _, side := range []float64{0.98, 1.02} {
+			at := fmt.Sprintf(c.join, c.at*side)
+			speaks := spoke(Judge(parse(t, at)), c.rule)
+			if want := (side > 1) == c.side; speaks != want {
+				t.Errorf("%s at %q: speaks %t, though %s", c.rule, at, speaks, c.basis)
+			}
+		}
+	}
+	for rule, edge := range map[string]string{ // what is reached, and not gone past
+		"S7": "oak > clear_wb_pu ; moisture=12", "S7o": "larch > varnish_spar ! outdoors_covered ; moisture=18",
+		"V4": "oak > clear_wb_pu ; now air=20/80", "T2": "oak + clear_wb_pu @24h > clear_wb_pu",
+		"C13": "oak > pu_2k_solvent ; mixed=6", "V6": "oak > clear_wb_pu ; warming=2",
+	} {
+		if spoke(Judge(parse(t, edge)), rule) {
+			t.Errorf("%s speaks at %q, where its limit is only reached", rule, edge)
+		}
+	}
+}

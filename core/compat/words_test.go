@@ -123,3 +123,53 @@ func TestEverySignSoilAndTreatmentHasItsWord(t *testing.T) {
 		}
 	}
 }
+
+// How long a sign asks to wait is what its sentence says; a wood with open pores dries no quicker than one without.
+func TestHoursOfASignAreThoseOfItsWords(t *testing.T) {
+	phrases := []struct {
+		words string
+		from  float64
+		to    float64
+	}{
+		{"an hour more", 1, 1}, {"one or two hours", 1, 2}, {"two to four hours", 2, 4}, {"half a day", 12, 12},
+		{"half a day to a day", 12, 24}, {"overnight", 12, 12}, {"as long again", 2, 2}, {"leave it a day", 24, 24},
+		{"another day", 24, 24}, {"else waits a day", 24, 24}, {"yet: a day", 24, 24}, {"tomorrow", 12, 24},
+		{"three to seven days", 72, 168}, {"three days to a week", 72, 168}, {"one to three weeks", 168, 504},
+		{"up to four weeks", 168, 672}, {"packing: three days", 72, 72}, {"a week", 168, 168}, {"two days pass", 48, 48},
+		{"bound yet: a day", 24, 24},
+	}
+	held := 0
+	for _, s := range Signs {
+		for of, m := range s.means {
+			text, said, fits := strings.ToLower(m.do), false, false
+			for _, p := range phrases {
+				if strings.Contains(text, p.words) {
+					said = true
+					fits = fits || m.againH >= p.from && m.againH <= p.to
+				}
+			}
+			if said {
+				held++
+			}
+			if said && !fits {
+				t.Errorf("%s of kind %d: %g h, and %q", s.ID, of, m.againH, m.do)
+			}
+		}
+	}
+	if held < 25 {
+		t.Errorf("only %d sentences say how long", held)
+	}
+}
+
+// The trade's table of grounds that are thin today (practice): how long wood dries after a treatment, and with open
+// pores.
+func TestTreatmentsDryAsTheTradeSays(t *testing.T) {
+	for id, h := range map[string][2]float64{
+		"bleach_two_part": {72, 96} /* two to three days; the longer */, "bleach_chlorine": {24, 48}, "bleach_oxalic": {24, 48}, "lye": {48, 48},
+		"iron": {24, 48}, "fumed": {24, 72}, "stripped": {24, 48},
+	} {
+		if one := FindTreatment(id); one.DryH != h[0] || one.OpenH != h[1] {
+			t.Errorf("%s dries in %g h, in open pores in %g; the trade says %v", id, one.DryH, one.OpenH, h)
+		}
+	}
+}

@@ -77,6 +77,8 @@ func TestSums(t *testing.T) {
 	frames := layout(t, "mouldings", measures{"lengthM": 0.6, "widthM": 0.4, "count": 2, "stockM": 2.4})
 	near(t, "four metres for two frames", fact(t, frames, "Moulding in all"), 4)
 	near(t, "from two sticks", fact(t, frames, "Sticks"), 2)
+	whole := layout(t, "mouldings", measures{"lengthM": 2.4, "widthM": 0.4, "count": 1, "stockM": 2.4})
+	near(t, "a side as long as the stick is one stick", fact(t, whole, "Sticks"), 3)
 	if want := []float64{0.6, 0.6, 0.6, 0.6, 0.4, 0.4, 0.4, 0.4}; !slices.Equal(frames.Cuts, want) {
 		t.Errorf("cuts %v", frames.Cuts)
 	}

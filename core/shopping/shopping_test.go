@@ -57,6 +57,16 @@ func TestTheShelfFirstAndOnlyWhileItIsGood(t *testing.T) {
 	}
 }
 
+// A smear is not worth a line; five millilitres are.
+func TestWhatIsWorthALine(t *testing.T) {
+	p := product(t, 7)
+	for litres, lines := range map[float64]int{0.0049: 0, 0.005: 1, 0.0051: 1} {
+		if got := List([]Wanted{{p, litres, today, 10}}, nil, nil); len(got) != lines {
+			t.Errorf("%g L makes %d lines, want %d", litres, len(got), lines)
+		}
+	}
+}
+
 // Property: what is drawn and what lacks is what is wanted, no tin gives more than it holds, and what is bought is enough.
 func TestNothingIsLostBetweenShelfAndList(t *testing.T) {
 	r := rand.New(rand.NewPCG(15, 2))

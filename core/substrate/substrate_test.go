@@ -52,6 +52,8 @@ func TestPrepareFitsWoodAndCoat(t *testing.T) {
 		{"mahogany_veneer", "primer_shellac", Life{}, "sand dust", "P150, then P180"},
 		{"pine", "primer_wb_blocking", Life{}, "sand raise_grain dust", "P120, then P180"},
 		{"melamine", "primer_wb_bonding", Life{}, "degrease key_slick dust", "P180–P220"},
+		{"melamine", "primer_wb_bonding", Life{}, "degrease key_slick dust", "the plastic face is thin"},
+		{"steel", "primer_metal", Life{}, "degrease key_slick dust", "prime the same day"},
 		{"oak", "floor_wb", Life{Floor: true}, "sand raise_grain dust", "P80, then P120, then P150"},
 		{"mdf", "primer_wb_blocking", Life{}, "sand dust", "P180"},
 	} {
@@ -164,6 +166,16 @@ func TestTheLastGritFollowsWhatLiesOpen(t *testing.T) {
 		grits := sandingGrits(Find("ash"), &coating.Product{Family: coating.Families[c.family]}, Life{Open: c.open})
 		if got := grits[len(grits)-1]; got != c.last {
 			t.Errorf("%s, open %v: P%d, want P%d", c.family, c.open, got, c.last)
+		}
+	}
+}
+
+// Practice: a machine for floors comes out from six square metres on.
+func TestFromWhenAFloorIsLarge(t *testing.T) {
+	for m2, large := range map[float64]bool{5.9: false, 6: true, 8: true} {
+		life := Life{Floor: true, AreaM2: m2}
+		if got := KeyOld.Pace(life) == OnFloor(KeyOld.ID); got != large {
+			t.Errorf("%g m²: by machine %t", m2, got)
 		}
 	}
 }

@@ -66,7 +66,9 @@ func main() {
 		}
 		began := time.Now()
 		verdict := m.tried(copied)
-		tried[m.group()]++
+		if verdict != unbuilt {
+			tried[m.group()]++
+		}
 		if verdict == unnoticed {
 			survived[m.group()]++
 		}
