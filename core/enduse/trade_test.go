@@ -2,6 +2,7 @@ package enduse
 
 import (
 	"os"
+	"slices"
 	"strconv"
 	"strings"
 	"testing"
@@ -121,5 +122,32 @@ func TestUpkeepIsTheShortEndOfTheTrades(t *testing.T) {
 	}
 	if held < 130 {
 		t.Errorf("only %d cells of the trade's table were held against ours", held)
+	}
+}
+
+// Kinds that are laid and worn alike are renewed alike: a two-part floor clear as a two-part clear, an oil as its kin.
+func TestKinAreRenewedAlike(t *testing.T) {
+	for kin, of := range map[string]string{
+		"floor_wb": "clear_wb_pu", "floor_wb_2k": "clear_wb_pu_2k", "varnish_wb_oil_modified": "clear_wb_pu",
+		"oil_linseed_raw": "oil_linseed_boiled", "paste_oil_finish": "oil_danish", "oil_wax_paste_board": "oil_board",
+		"oil_tung": "oil_polymerised", "pu_2k_solvent": "varnish_conversion",
+	} {
+		for wear, months := range upkeep[of] {
+			outside := slices.Contains([]string{"covered", "exposed", "coast", "deck", "wet_room"}, wear)
+			if got := upkeep[kin][wear]; got != months && !outside {
+				t.Errorf("%s, %s: %d months, its kin %s %d", kin, wear, got, of, months)
+			}
+		}
+	}
+}
+
+// A life asks for one to five of a thing, and nothing else is read.
+func TestLevelsAreOneToFive(t *testing.T) {
+	heading := "id,name,group,water,alcohol,cleaner,heat,abrasion,weather,film_um,gates,tags,is,bare,film,upkeep,note,say\n"
+	for level, reads := range map[string]bool{"0": false, "1": true, "5": true, "6": false, "7": false, "x": false} {
+		_, err := readLives([]byte(heading + "a,A,Tops," + level + ",1,1,1,1,1,60,,,top,,,table,,\n"))
+		if (err == nil) != reads {
+			t.Errorf("water %s: %v", level, err)
+		}
 	}
 }
