@@ -18,6 +18,21 @@ import (
 	openapi_types "github.com/oapi-codegen/runtime/types"
 )
 
+// Defines values for AgreementToldKind.
+const (
+	AgreementToldKindAgreed AgreementToldKind = "agreed"
+)
+
+// Valid indicates whether the value is a known member of the AgreementToldKind enum.
+func (e AgreementToldKind) Valid() bool {
+	switch e {
+	case AgreementToldKindAgreed:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for AirSpellSource.
 const (
 	AirSpellSourceForecast AirSpellSource = "forecast"
@@ -33,6 +48,36 @@ func (e AirSpellSource) Valid() bool {
 	case AirSpellSourceLastDay:
 		return true
 	case AirSpellSourceMeasured:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for AskingToldKind.
+const (
+	AskingToldKindAsked AskingToldKind = "asked"
+)
+
+// Valid indicates whether the value is a known member of the AskingToldKind enum.
+func (e AskingToldKind) Valid() bool {
+	switch e {
+	case AskingToldKindAsked:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for BackToldKind.
+const (
+	BackToldKindTakenBack BackToldKind = "taken_back"
+)
+
+// Valid indicates whether the value is a known member of the BackToldKind enum.
+func (e BackToldKind) Valid() bool {
+	switch e {
+	case BackToldKindTakenBack:
 		return true
 	default:
 		return false
@@ -486,129 +531,6 @@ func (e EventKind) Valid() bool {
 	}
 }
 
-// Defines values for EventInputBuild.
-const (
-	EventInputBuildThick EventInputBuild = "thick"
-	EventInputBuildThin  EventInputBuild = "thin"
-)
-
-// Valid indicates whether the value is a known member of the EventInputBuild enum.
-func (e EventInputBuild) Valid() bool {
-	switch e {
-	case EventInputBuildThick:
-		return true
-	case EventInputBuildThin:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for EventInputKind.
-const (
-	EventInputKindAgreed     EventInputKind = "agreed"
-	EventInputKindAsked      EventInputKind = "asked"
-	EventInputKindBegun      EventInputKind = "begun"
-	EventInputKindBought     EventInputKind = "bought"
-	EventInputKindChecked    EventInputKind = "checked"
-	EventInputKindCoatLaid   EventInputKind = "coat_laid"
-	EventInputKindFault      EventInputKind = "fault"
-	EventInputKindFee        EventInputKind = "fee"
-	EventInputKindHours      EventInputKind = "hours"
-	EventInputKindJobDone    EventInputKind = "job_done"
-	EventInputKindLeftOut    EventInputKind = "left_out"
-	EventInputKindMixed      EventInputKind = "mixed"
-	EventInputKindMoved      EventInputKind = "moved"
-	EventInputKindNote       EventInputKind = "note"
-	EventInputKindPartBought EventInputKind = "part_bought"
-	EventInputKindPartWanted EventInputKind = "part_wanted"
-	EventInputKindPatch      EventInputKind = "patch"
-	EventInputKindSample     EventInputKind = "sample"
-	EventInputKindSign       EventInputKind = "sign"
-	EventInputKindSlip       EventInputKind = "slip"
-	EventInputKindSold       EventInputKind = "sold"
-	EventInputKindTakenBack  EventInputKind = "taken_back"
-	EventInputKindTakenOff   EventInputKind = "taken_off"
-)
-
-// Valid indicates whether the value is a known member of the EventInputKind enum.
-func (e EventInputKind) Valid() bool {
-	switch e {
-	case EventInputKindAgreed:
-		return true
-	case EventInputKindAsked:
-		return true
-	case EventInputKindBegun:
-		return true
-	case EventInputKindBought:
-		return true
-	case EventInputKindChecked:
-		return true
-	case EventInputKindCoatLaid:
-		return true
-	case EventInputKindFault:
-		return true
-	case EventInputKindFee:
-		return true
-	case EventInputKindHours:
-		return true
-	case EventInputKindJobDone:
-		return true
-	case EventInputKindLeftOut:
-		return true
-	case EventInputKindMixed:
-		return true
-	case EventInputKindMoved:
-		return true
-	case EventInputKindNote:
-		return true
-	case EventInputKindPartBought:
-		return true
-	case EventInputKindPartWanted:
-		return true
-	case EventInputKindPatch:
-		return true
-	case EventInputKindSample:
-		return true
-	case EventInputKindSign:
-		return true
-	case EventInputKindSlip:
-		return true
-	case EventInputKindSold:
-		return true
-	case EventInputKindTakenBack:
-		return true
-	case EventInputKindTakenOff:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for EventInputRemedy.
-const (
-	EventInputRemedyDry   EventInputRemedy = "dry"
-	EventInputRemedyLater EventInputRemedy = "later"
-	EventInputRemedyLeave EventInputRemedy = "leave"
-	EventInputRemedyWet   EventInputRemedy = "wet"
-)
-
-// Valid indicates whether the value is a known member of the EventInputRemedy enum.
-func (e EventInputRemedy) Valid() bool {
-	switch e {
-	case EventInputRemedyDry:
-		return true
-	case EventInputRemedyLater:
-		return true
-	case EventInputRemedyLeave:
-		return true
-	case EventInputRemedyWet:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for FactUnit.
 const (
 	FactUnitCount FactUnit = "count"
@@ -648,6 +570,60 @@ func (e FactsVocBasis) Valid() bool {
 	case FactsVocBasisLessWater:
 		return true
 	case FactsVocBasisReadyToUse:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FaultToldKind.
+const (
+	FaultToldKindFault FaultToldKind = "fault"
+)
+
+// Valid indicates whether the value is a known member of the FaultToldKind enum.
+func (e FaultToldKind) Valid() bool {
+	switch e {
+	case FaultToldKindFault:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FaultToldRemedy.
+const (
+	FaultToldRemedyDry   FaultToldRemedy = "dry"
+	FaultToldRemedyLater FaultToldRemedy = "later"
+	FaultToldRemedyLeave FaultToldRemedy = "leave"
+	FaultToldRemedyWet   FaultToldRemedy = "wet"
+)
+
+// Valid indicates whether the value is a known member of the FaultToldRemedy enum.
+func (e FaultToldRemedy) Valid() bool {
+	switch e {
+	case FaultToldRemedyDry:
+		return true
+	case FaultToldRemedyLater:
+		return true
+	case FaultToldRemedyLeave:
+		return true
+	case FaultToldRemedyWet:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FeeToldKind.
+const (
+	FeeToldKindFee FeeToldKind = "fee"
+)
+
+// Valid indicates whether the value is a known member of the FeeToldKind enum.
+func (e FeeToldKind) Valid() bool {
+	switch e {
+	case FeeToldKindFee:
 		return true
 	default:
 		return false
@@ -741,6 +717,21 @@ func (e GroundStateKey) Valid() bool {
 	case GroundStateKeyKeyed:
 		return true
 	case GroundStateKeySteelWool:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for HoursToldKind.
+const (
+	HoursToldKindHours HoursToldKind = "hours"
+)
+
+// Valid indicates whether the value is a known member of the HoursToldKind enum.
+func (e HoursToldKind) Valid() bool {
+	switch e {
+	case HoursToldKindHours:
 		return true
 	default:
 		return false
@@ -930,6 +921,54 @@ func (e InspectionLead) Valid() bool {
 	}
 }
 
+// Defines values for JobToldKind.
+const (
+	JobToldKindJobDone JobToldKind = "job_done"
+)
+
+// Valid indicates whether the value is a known member of the JobToldKind enum.
+func (e JobToldKind) Valid() bool {
+	switch e {
+	case JobToldKindJobDone:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for LaidToldBuild.
+const (
+	LaidToldBuildThick LaidToldBuild = "thick"
+	LaidToldBuildThin  LaidToldBuild = "thin"
+)
+
+// Valid indicates whether the value is a known member of the LaidToldBuild enum.
+func (e LaidToldBuild) Valid() bool {
+	switch e {
+	case LaidToldBuildThick:
+		return true
+	case LaidToldBuildThin:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for LaidToldKind.
+const (
+	LaidToldKindCoatLaid LaidToldKind = "coat_laid"
+)
+
+// Valid indicates whether the value is a known member of the LaidToldKind enum.
+func (e LaidToldKind) Valid() bool {
+	switch e {
+	case LaidToldKindCoatLaid:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for LedgerPriceIs.
 const (
 	LedgerPriceIsAgreed LedgerPriceIs = "agreed"
@@ -1023,6 +1062,21 @@ func (e LeftOutKind) Valid() bool {
 	}
 }
 
+// Defines values for LeftOutToldKind.
+const (
+	LeftOutToldKindLeftOut LeftOutToldKind = "left_out"
+)
+
+// Valid indicates whether the value is a known member of the LeftOutToldKind enum.
+func (e LeftOutToldKind) Valid() bool {
+	switch e {
+	case LeftOutToldKindLeftOut:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Look.
 const (
 	Limed      Look = "limed"
@@ -1044,6 +1098,36 @@ func (e Look) Valid() bool {
 	case OpaquePale:
 		return true
 	case Stained:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for LookToldKind.
+const (
+	LookToldKindChecked LookToldKind = "checked"
+)
+
+// Valid indicates whether the value is a known member of the LookToldKind enum.
+func (e LookToldKind) Valid() bool {
+	switch e {
+	case LookToldKindChecked:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for MoveToldKind.
+const (
+	MoveToldKindMoved MoveToldKind = "moved"
+)
+
+// Valid indicates whether the value is a known member of the MoveToldKind enum.
+func (e MoveToldKind) Valid() bool {
+	switch e {
+	case MoveToldKindMoved:
 		return true
 	default:
 		return false
@@ -1089,6 +1173,36 @@ func (e NamedCoatShade) Valid() bool {
 	case NamedCoatShadePale:
 		return true
 	case NamedCoatShadeTone:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for NoteToldKind.
+const (
+	NoteToldKindNote NoteToldKind = "note"
+)
+
+// Valid indicates whether the value is a known member of the NoteToldKind enum.
+func (e NoteToldKind) Valid() bool {
+	switch e {
+	case NoteToldKindNote:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for OffToldKind.
+const (
+	OffToldKindTakenOff OffToldKind = "taken_off"
+)
+
+// Valid indicates whether the value is a known member of the OffToldKind enum.
+func (e OffToldKind) Valid() bool {
+	switch e {
+	case OffToldKindTakenOff:
 		return true
 	default:
 		return false
@@ -1149,6 +1263,21 @@ func (e PaceKindStage) Valid() bool {
 	}
 }
 
+// Defines values for PartPurchaseToldKind.
+const (
+	PartPurchaseToldKindPartBought PartPurchaseToldKind = "part_bought"
+)
+
+// Valid indicates whether the value is a known member of the PartPurchaseToldKind enum.
+func (e PartPurchaseToldKind) Valid() bool {
+	switch e {
+	case PartPurchaseToldKindPartBought:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for PartUnit.
 const (
 	PartUnitCount PartUnit = "count"
@@ -1170,6 +1299,21 @@ func (e PartUnit) Valid() bool {
 	case PartUnitM:
 		return true
 	case PartUnitM2:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PatchToldKind.
+const (
+	PatchToldKindPatch PatchToldKind = "patch"
+)
+
+// Valid indicates whether the value is a known member of the PatchToldKind enum.
+func (e PatchToldKind) Valid() bool {
+	switch e {
+	case PatchToldKindPatch:
 		return true
 	default:
 		return false
@@ -1239,6 +1383,21 @@ func (e PieceInputOwner) Valid() bool {
 	case Customer:
 		return true
 	case Own:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PotToldKind.
+const (
+	PotToldKindMixed PotToldKind = "mixed"
+)
+
+// Valid indicates whether the value is a known member of the PotToldKind enum.
+func (e PotToldKind) Valid() bool {
+	switch e {
+	case PotToldKindMixed:
 		return true
 	default:
 		return false
@@ -1320,6 +1479,21 @@ func (e ProductRefShade) Valid() bool {
 	}
 }
 
+// Defines values for PurchaseToldKind.
+const (
+	PurchaseToldKindBought PurchaseToldKind = "bought"
+)
+
+// Valid indicates whether the value is a known member of the PurchaseToldKind enum.
+func (e PurchaseToldKind) Valid() bool {
+	switch e {
+	case PurchaseToldKindBought:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for QuoteWatchState.
 const (
 	QuoteWatchStateAmber  QuoteWatchState = "amber"
@@ -1362,6 +1536,36 @@ func (e Role) Valid() bool {
 	case Prime:
 		return true
 	case Protect:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SaleToldKind.
+const (
+	SaleToldKindSold SaleToldKind = "sold"
+)
+
+// Valid indicates whether the value is a known member of the SaleToldKind enum.
+func (e SaleToldKind) Valid() bool {
+	switch e {
+	case SaleToldKindSold:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SampleToldKind.
+const (
+	SampleToldKindSample SampleToldKind = "sample"
+)
+
+// Valid indicates whether the value is a known member of the SampleToldKind enum.
+func (e SampleToldKind) Valid() bool {
+	switch e {
+	case SampleToldKindSample:
 		return true
 	default:
 		return false
@@ -1452,6 +1656,51 @@ func (e SettingsInputUnits) Valid() bool {
 	case SettingsInputUnitsMetric:
 		return true
 	case SettingsInputUnitsUs:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SignToldKind.
+const (
+	SignToldKindSign SignToldKind = "sign"
+)
+
+// Valid indicates whether the value is a known member of the SignToldKind enum.
+func (e SignToldKind) Valid() bool {
+	switch e {
+	case SignToldKindSign:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SlipToldKind.
+const (
+	SlipToldKindSlip SlipToldKind = "slip"
+)
+
+// Valid indicates whether the value is a known member of the SlipToldKind enum.
+func (e SlipToldKind) Valid() bool {
+	switch e {
+	case SlipToldKindSlip:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for StartToldKind.
+const (
+	StartToldKindBegun StartToldKind = "begun"
+)
+
+// Valid indicates whether the value is a known member of the StartToldKind enum.
+func (e StartToldKind) Valid() bool {
+	switch e {
+	case StartToldKindBegun:
 		return true
 	default:
 		return false
@@ -1617,6 +1866,21 @@ func (e Verdict) Valid() bool {
 	case VerdictSound:
 		return true
 	case VerdictTest:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WantToldKind.
+const (
+	WantToldKindPartWanted WantToldKind = "part_wanted"
+)
+
+// Valid indicates whether the value is a known member of the WantToldKind enum.
+func (e WantToldKind) Valid() bool {
+	switch e {
+	case WantToldKindPartWanted:
 		return true
 	default:
 		return false
@@ -1804,6 +2068,23 @@ type AcceptInput struct {
 	Who    string `json:"who"`
 }
 
+// AgreementTold the price, with a customer
+type AgreementTold struct {
+	// Amount of money: a sum as typed, with comma or point
+	Amount *string `json:"amount,omitempty"`
+
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt           `json:"happenedAt,omitempty"`
+	Kind       AgreementToldKind `json:"kind"`
+	Text       *string           `json:"text,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+}
+
+// AgreementToldKind defines model for AgreementTold.Kind.
+type AgreementToldKind string
+
 // Air defines model for Air.
 type Air struct {
 	// Rh % relative humidity, above 0 to 100
@@ -1870,6 +2151,23 @@ type Ask struct {
 	Question string `json:"question"`
 }
 
+// AskingTold the price, of own stock
+type AskingTold struct {
+	// Amount of money: a sum as typed, with comma or point
+	Amount *string `json:"amount,omitempty"`
+
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt        `json:"happenedAt,omitempty"`
+	Kind       AskingToldKind `json:"kind"`
+	Text       *string        `json:"text,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+}
+
+// AskingToldKind defines model for AskingTold.Kind.
+type AskingToldKind string
+
 // AssessInput defines model for AssessInput.
 type AssessInput struct {
 	Brief  Brief        `json:"brief"`
@@ -1888,6 +2186,25 @@ type Assessed struct {
 	// Why the first thing that stands in the way; empty when nothing does
 	Why string `json:"why"`
 }
+
+// BackTold an earlier fact was told wrongly
+type BackTold struct {
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt      `json:"happenedAt,omitempty"`
+	Kind       BackToldKind `json:"kind"`
+
+	// Of the event
+	Of *int64 `json:"of,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+
+	// ZoneID none = the whole piece
+	ZoneID *ToldZone `json:"zoneId,omitempty"`
+}
+
+// BackToldKind defines model for BackTold.Kind.
+type BackToldKind string
 
 // Band defines model for Band.
 type Band struct {
@@ -2578,106 +2895,8 @@ type EventBuild string
 // EventKind defines model for Event.Kind.
 type EventKind string
 
-// EventInput defines model for EventInput.
-type EventInput struct {
-	Air *Air `json:"air,omitempty"`
-
-	// Amount of money: a sum as typed, with comma or point
-	Amount *string `json:"amount,omitempty"`
-
-	// Build of a coat: how it looks, where nobody measured
-	Build *EventInputBuild `json:"build,omitempty"`
-
-	// Cause what it is held to come from, by its id
-	Cause *string `json:"cause,omitempty"`
-
-	// Check of a look that opens a coat: which, as the step names it
-	Check *string `json:"check,omitempty"`
-
-	// Coat of a coat: which of its layer, 1 for the first
-	Coat *int `json:"coat,omitempty"`
-
-	// Fault of a fault: what is seen, by its id
-	Fault *string `json:"fault,omitempty"`
-
-	// HappenedAt none = just now
-	HappenedAt *time.Time `json:"happenedAt,omitempty"`
-
-	// Job of a job that is done: its key
-	Job *string `json:"job,omitempty"`
-
-	// Keyed the surface was keyed right before the coat
-	Keyed *bool          `json:"keyed,omitempty"`
-	Kind  EventInputKind `json:"kind"`
-
-	// Layer of a coat: its layer, from the ground up
-	Layer *int `json:"layer,omitempty"`
-
-	// Litres that went out of the tin
-	Litres *float64 `json:"litres,omitempty"`
-
-	// Method of a coat: how it went on; none = as planned
-	Method *string `json:"method,omitempty"`
-
-	// Of of what is taken back, and of a wanted part that was bought: the event
-	Of *int64 `json:"of,omitempty"`
-
-	// Passed of a look
-	Passed *bool `json:"passed,omitempty"`
-
-	// PhotoID of the piece, that shows it
-	PhotoID *int64 `json:"photoId,omitempty"`
-
-	// PlannedID of a coat: the product that the plan showed for it; refused where it is another by now
-	PlannedID *int64 `json:"plannedId,omitempty"`
-
-	// ProductID of a coat: another product than planned
-	ProductID *int64 `json:"productId,omitempty"`
-
-	// Qty of a part that is wanted: how much of it
-	Qty *float64 `json:"qty,omitempty"`
-
-	// Remedy what is done about it goes into the plan
-	Remedy *EventInputRemedy `json:"remedy,omitempty"`
-
-	// Share of a coat: the part of the zone that has it; none = all
-	Share *float64 `json:"share,omitempty"`
-
-	// Sign of a sign: what was seen
-	Sign *string `json:"sign,omitempty"`
-
-	// Text of a sample: its recipe; of a patch: where and what; of slip: value and method
-	Text *string `json:"text,omitempty"`
-
-	// TinID of a coat: the tin it was laid from
-	TinID *int64 `json:"tinId,omitempty"`
-
-	// TookMin minutes by hand
-	TookMin        *float64  `json:"tookMin,omitempty"`
-	Unit           *PartUnit `json:"unit,omitempty"`
-	WeighedAfterKg *float64  `json:"weighedAfterKg,omitempty"`
-
-	// WeighedBeforeKg of a coat: the tin on the scale, before and after, in place of litres
-	WeighedBeforeKg *float64 `json:"weighedBeforeKg,omitempty"`
-
-	// WetUm of a coat: its wet film as gauged, µm
-	WetUm *float64 `json:"wetUm,omitempty"`
-
-	// Who empty = nobody said
-	Who string `json:"who"`
-
-	// ZoneID none = the whole piece
-	ZoneID *int64 `json:"zoneId,omitempty"`
-}
-
-// EventInputBuild of a coat: how it looks, where nobody measured
-type EventInputBuild string
-
-// EventInputKind defines model for EventInput.Kind.
-type EventInputKind string
-
-// EventInputRemedy what is done about it goes into the plan
-type EventInputRemedy string
+// EventInput A fact of a piece, as it is told. Each kind has a body of its own.
+type EventInput = json.RawMessage
 
 // Evidence defines model for Evidence.
 type Evidence struct {
@@ -2775,6 +2994,55 @@ type Fault struct {
 	// Shows when
 	Shows *string `json:"shows,omitempty"`
 }
+
+// FaultTold what looked wrong, what it came from, what is done about it
+type FaultTold struct {
+	// Cause what it is held to come from, by its id
+	Cause *string `json:"cause,omitempty"`
+
+	// Fault what is seen, by its id
+	Fault *string `json:"fault,omitempty"`
+
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt       `json:"happenedAt,omitempty"`
+	Kind       FaultToldKind `json:"kind"`
+
+	// PhotoID of the piece, that shows it
+	PhotoID *int64 `json:"photoId,omitempty"`
+
+	// Remedy what is done about it goes into the plan
+	Remedy *FaultToldRemedy `json:"remedy,omitempty"`
+	Text   *string          `json:"text,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+
+	// ZoneID none = the whole piece
+	ZoneID *ToldZone `json:"zoneId,omitempty"`
+}
+
+// FaultToldKind defines model for FaultTold.Kind.
+type FaultToldKind string
+
+// FaultToldRemedy what is done about it goes into the plan
+type FaultToldRemedy string
+
+// FeeTold besides what goes off every price
+type FeeTold struct {
+	// Amount of money: a sum as typed, with comma or point
+	Amount *string `json:"amount,omitempty"`
+
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt     `json:"happenedAt,omitempty"`
+	Kind       FeeToldKind `json:"kind"`
+	Text       *string     `json:"text,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+}
+
+// FeeToldKind defines model for FeeTold.Kind.
+type FeeToldKind string
 
 // Feed defines model for Feed.
 type Feed struct {
@@ -2983,6 +3251,23 @@ type Hours struct {
 	Open  int `json:"open"`
 }
 
+// HoursTold work that is no step of the plan
+type HoursTold struct {
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt       `json:"happenedAt,omitempty"`
+	Kind       HoursToldKind `json:"kind"`
+	Text       *string       `json:"text,omitempty"`
+
+	// TookMin minutes by hand
+	TookMin *float64 `json:"tookMin,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+}
+
+// HoursToldKind defines model for HoursTold.Kind.
+type HoursToldKind string
+
 // Hue the colour that a stain gives; empty = not told
 type Hue string
 
@@ -3101,6 +3386,28 @@ type Job struct {
 	Zones []int `json:"zones"`
 }
 
+// JobTold work of the preparation that is done
+type JobTold struct {
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt `json:"happenedAt,omitempty"`
+
+	// Job its key
+	Job  *string     `json:"job,omitempty"`
+	Kind JobToldKind `json:"kind"`
+
+	// TookMin minutes by hand
+	TookMin *float64 `json:"tookMin,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+
+	// ZoneID none = the whole piece
+	ZoneID *ToldZone `json:"zoneId,omitempty"`
+}
+
+// JobToldKind defines model for JobTold.Kind.
+type JobToldKind string
+
 // JudgeInput defines model for JudgeInput.
 type JudgeInput struct {
 	Air Air `json:"air"`
@@ -3198,6 +3505,67 @@ type LabelOnLaying struct {
 	Thinner *string `json:"thinner,omitempty"`
 	Tools   *string `json:"tools,omitempty"`
 }
+
+// LaidTold a coat, by when it was on
+type LaidTold struct {
+	Air *Air `json:"air,omitempty"`
+
+	// Build how it looks, where nobody measured
+	Build *LaidToldBuild `json:"build,omitempty"`
+
+	// Coat which of its layer, 1 for the first
+	Coat *int `json:"coat,omitempty"`
+
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt `json:"happenedAt,omitempty"`
+
+	// Keyed the surface was keyed right before the coat
+	Keyed *bool        `json:"keyed,omitempty"`
+	Kind  LaidToldKind `json:"kind"`
+
+	// Layer from the ground up
+	Layer *int `json:"layer,omitempty"`
+
+	// Litres that went out of the tin
+	Litres *float64 `json:"litres,omitempty"`
+
+	// Method how it went on; none = as planned
+	Method *string `json:"method,omitempty"`
+
+	// PlannedID the product that the plan showed for it; refused where it is another by now
+	PlannedID *int64 `json:"plannedId,omitempty"`
+
+	// ProductID another product than planned
+	ProductID *int64 `json:"productId,omitempty"`
+
+	// Share the part of the zone that has it; none = all
+	Share *float64 `json:"share,omitempty"`
+
+	// TinID the tin it was laid from
+	TinID *int64 `json:"tinId,omitempty"`
+
+	// TookMin minutes by hand
+	TookMin        *float64 `json:"tookMin,omitempty"`
+	WeighedAfterKg *float64 `json:"weighedAfterKg,omitempty"`
+
+	// WeighedBeforeKg the tin on the scale, before and after, in place of litres
+	WeighedBeforeKg *float64 `json:"weighedBeforeKg,omitempty"`
+
+	// WetUm its wet film as gauged, µm
+	WetUm *float64 `json:"wetUm,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+
+	// ZoneID none = the whole piece
+	ZoneID *ToldZone `json:"zoneId,omitempty"`
+}
+
+// LaidToldBuild how it looks, where nobody measured
+type LaidToldBuild string
+
+// LaidToldKind defines model for LaidTold.Kind.
+type LaidToldKind string
 
 // LayOut defines model for LayOut.
 type LayOut struct {
@@ -3379,6 +3747,31 @@ type LeftOut struct {
 // LeftOutKind defines model for LeftOut.Kind.
 type LeftOutKind string
 
+// LeftOutTold a coat of the plan that nobody will lay
+type LeftOutTold struct {
+	// Coat which of its layer, 1 for the first
+	Coat *int `json:"coat,omitempty"`
+
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt         `json:"happenedAt,omitempty"`
+	Kind       LeftOutToldKind `json:"kind"`
+
+	// Layer from the ground up
+	Layer *int `json:"layer,omitempty"`
+
+	// PlannedID the product that the plan showed for it; refused where it is another by now
+	PlannedID *int64 `json:"plannedId,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+
+	// ZoneID none = the whole piece
+	ZoneID *ToldZone `json:"zoneId,omitempty"`
+}
+
+// LeftOutToldKind defines model for LeftOutTold.Kind.
+type LeftOutToldKind string
+
 // Listing defines model for Listing.
 type Listing struct {
 	Text string `json:"text"`
@@ -3386,6 +3779,28 @@ type Listing struct {
 
 // Look defines model for Look.
 type Look string
+
+// LookTold a look that opens a coat, and whether it was passed
+type LookTold struct {
+	// Check which, as the step names it
+	Check *string `json:"check,omitempty"`
+
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt      `json:"happenedAt,omitempty"`
+	Kind       LookToldKind `json:"kind"`
+
+	// Passed of a look
+	Passed *bool `json:"passed,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+
+	// ZoneID none = the whole piece
+	ZoneID *ToldZone `json:"zoneId,omitempty"`
+}
+
+// LookToldKind defines model for LookTold.Kind.
+type LookToldKind string
 
 // Mail defines model for Mail.
 type Mail struct {
@@ -3466,6 +3881,26 @@ type Move struct {
 	PieceID int64     `json:"pieceId"`
 	Version int       `json:"version"`
 }
+
+// MoveTold where it stands now
+type MoveTold struct {
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt      `json:"happenedAt,omitempty"`
+	Kind       MoveToldKind `json:"kind"`
+
+	// PhotoID of the piece, that shows it
+	PhotoID *int64  `json:"photoId,omitempty"`
+	Text    *string `json:"text,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+
+	// ZoneID none = the whole piece
+	ZoneID *ToldZone `json:"zoneId,omitempty"`
+}
+
+// MoveToldKind defines model for MoveTold.Kind.
+type MoveToldKind string
 
 // Moved defines model for Moved.
 type Moved struct {
@@ -3557,6 +3992,51 @@ type NoteInput struct {
 	NeverAgain bool   `json:"neverAgain"`
 	Text       string `json:"text"`
 }
+
+// NoteTold whatever else is worth keeping
+type NoteTold struct {
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt      `json:"happenedAt,omitempty"`
+	Kind       NoteToldKind `json:"kind"`
+
+	// PhotoID of the piece, that shows it
+	PhotoID *int64  `json:"photoId,omitempty"`
+	Text    *string `json:"text,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+
+	// ZoneID none = the whole piece
+	ZoneID *ToldZone `json:"zoneId,omitempty"`
+}
+
+// NoteToldKind defines model for NoteTold.Kind.
+type NoteToldKind string
+
+// OffTold a coat with all that lay over it is off again
+type OffTold struct {
+	// Coat which of its layer, 1 for the first
+	Coat *int `json:"coat,omitempty"`
+
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt     `json:"happenedAt,omitempty"`
+	Kind       OffToldKind `json:"kind"`
+
+	// Layer from the ground up
+	Layer *int `json:"layer,omitempty"`
+
+	// PlannedID the product that the plan showed for it; refused where it is another by now
+	PlannedID *int64 `json:"plannedId,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+
+	// ZoneID none = the whole piece
+	ZoneID *ToldZone `json:"zoneId,omitempty"`
+}
+
+// OffToldKind defines model for OffTold.Kind.
+type OffToldKind string
 
 // Offer what a promise comes to before it is given
 type Offer struct {
@@ -3656,6 +4136,26 @@ type Part struct {
 	Name  string `json:"name"`
 }
 
+// PartPurchaseTold it was
+type PartPurchaseTold struct {
+	// Amount of money: a sum as typed, with comma or point
+	Amount *string `json:"amount,omitempty"`
+
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt              `json:"happenedAt,omitempty"`
+	Kind       PartPurchaseToldKind `json:"kind"`
+
+	// Of the event
+	Of   *int64  `json:"of,omitempty"`
+	Text *string `json:"text,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+}
+
+// PartPurchaseToldKind defines model for PartPurchaseTold.Kind.
+type PartPurchaseToldKind string
+
 // PartShare defines model for PartShare.
 type PartShare struct {
 	// Fact the event that tells it
@@ -3678,6 +4178,26 @@ type Parts struct {
 	Wear   float64 `json:"wear"`
 	Work   float64 `json:"work"`
 }
+
+// PatchTold a place that is not as the rest of its zone
+type PatchTold struct {
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt       `json:"happenedAt,omitempty"`
+	Kind       PatchToldKind `json:"kind"`
+
+	// PhotoID of the piece, that shows it
+	PhotoID *int64  `json:"photoId,omitempty"`
+	Text    *string `json:"text,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+
+	// ZoneID none = the whole piece
+	ZoneID *ToldZone `json:"zoneId,omitempty"`
+}
+
+// PatchToldKind defines model for PatchTold.Kind.
+type PatchToldKind string
 
 // Person A pair of hands with hours of its own.
 type Person struct {
@@ -3823,6 +4343,31 @@ type Pot struct {
 	// Until it goes off
 	Until time.Time `json:"until"`
 }
+
+// PotTold a pot was mixed for a coat
+type PotTold struct {
+	// Coat which of its layer, 1 for the first
+	Coat *int `json:"coat,omitempty"`
+
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt     `json:"happenedAt,omitempty"`
+	Kind       PotToldKind `json:"kind"`
+
+	// Layer from the ground up
+	Layer *int `json:"layer,omitempty"`
+
+	// PlannedID the product that the plan showed for it; refused where it is another by now
+	PlannedID *int64 `json:"plannedId,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+
+	// ZoneID none = the whole piece
+	ZoneID *ToldZone `json:"zoneId,omitempty"`
+}
+
+// PotToldKind defines model for PotTold.Kind.
+type PotToldKind string
 
 // Preparation defines model for Preparation.
 type Preparation struct {
@@ -3973,6 +4518,23 @@ type Promise struct {
 	Needs   string    `json:"needs"`
 	Ready   time.Time `json:"ready"`
 }
+
+// PurchaseTold the piece itself, for own stock
+type PurchaseTold struct {
+	// Amount of money: a sum as typed, with comma or point
+	Amount *string `json:"amount,omitempty"`
+
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt          `json:"happenedAt,omitempty"`
+	Kind       PurchaseToldKind `json:"kind"`
+	Text       *string          `json:"text,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+}
+
+// PurchaseToldKind defines model for PurchaseTold.Kind.
+type PurchaseToldKind string
 
 // Quote defines model for Quote.
 type Quote struct {
@@ -4231,6 +4793,43 @@ type RuleExample struct {
 	OldFinish *string     `json:"oldFinish,omitempty"`
 }
 
+// SaleTold its buyer paid
+type SaleTold struct {
+	// Amount of money: a sum as typed, with comma or point
+	Amount *string `json:"amount,omitempty"`
+
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt      `json:"happenedAt,omitempty"`
+	Kind       SaleToldKind `json:"kind"`
+	Text       *string      `json:"text,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+}
+
+// SaleToldKind defines model for SaleTold.Kind.
+type SaleToldKind string
+
+// SampleTold a colour that was tried, with its recipe
+type SampleTold struct {
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt        `json:"happenedAt,omitempty"`
+	Kind       SampleToldKind `json:"kind"`
+
+	// PhotoID of the piece, that shows it
+	PhotoID *int64  `json:"photoId,omitempty"`
+	Text    *string `json:"text,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+
+	// ZoneID none = the whole piece
+	ZoneID *ToldZone `json:"zoneId,omitempty"`
+}
+
+// SampleToldKind defines model for SampleTold.Kind.
+type SampleToldKind string
+
 // Saying defines model for Saying.
 type Saying struct {
 	// Due before what it must be said
@@ -4434,6 +5033,25 @@ type ShoppingPiece struct {
 	Name string `json:"name"`
 }
 
+// SignTold what the last coat of a zone showed to eye, hand or nose
+type SignTold struct {
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt      `json:"happenedAt,omitempty"`
+	Kind       SignToldKind `json:"kind"`
+
+	// Sign what was seen
+	Sign *string `json:"sign,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+
+	// ZoneID none = the whole piece
+	ZoneID *ToldZone `json:"zoneId,omitempty"`
+}
+
+// SignToldKind defines model for SignTold.Kind.
+type SignToldKind string
+
 // Site defines model for Site.
 type Site struct {
 	CoverFloors bool `json:"coverFloors"`
@@ -4441,6 +5059,26 @@ type Site struct {
 	OnSite      bool `json:"onSite"`
 	PoorlyAired bool `json:"poorlyAired"`
 }
+
+// SlipTold slip as it was measured, with its value and method
+type SlipTold struct {
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt      `json:"happenedAt,omitempty"`
+	Kind       SlipToldKind `json:"kind"`
+
+	// PhotoID of the piece, that shows it
+	PhotoID *int64  `json:"photoId,omitempty"`
+	Text    *string `json:"text,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+
+	// ZoneID none = the whole piece
+	ZoneID *ToldZone `json:"zoneId,omitempty"`
+}
+
+// SlipToldKind defines model for SlipTold.Kind.
+type SlipToldKind string
 
 // Span defines model for Span.
 type Span struct {
@@ -4467,6 +5105,31 @@ type Standing struct {
 	// Waits what a step waits for once what lies below it is ready
 	Waits *Cause `json:"waits,omitempty"`
 }
+
+// StartTold the first stroke of a coat
+type StartTold struct {
+	// Coat which of its layer, 1 for the first
+	Coat *int `json:"coat,omitempty"`
+
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt       `json:"happenedAt,omitempty"`
+	Kind       StartToldKind `json:"kind"`
+
+	// Layer from the ground up
+	Layer *int `json:"layer,omitempty"`
+
+	// PlannedID the product that the plan showed for it; refused where it is another by now
+	PlannedID *int64 `json:"plannedId,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+
+	// ZoneID none = the whole piece
+	ZoneID *ToldZone `json:"zoneId,omitempty"`
+}
+
+// StartToldKind defines model for StartTold.Kind.
+type StartToldKind string
 
 // Statement defines model for Statement.
 type Statement struct {
@@ -4845,6 +5508,15 @@ type TinUpdate struct {
 	Version int      `json:"version"`
 }
 
+// ToldAt when it happened; none = just now
+type ToldAt = time.Time
+
+// ToldWho empty = nobody said
+type ToldWho = string
+
+// ToldZone none = the whole piece
+type ToldZone = int64
+
 // Trait defines model for Trait.
 type Trait struct {
 	Basis Basis  `json:"basis"`
@@ -4937,6 +5609,24 @@ type UseChangeInput struct {
 
 // Verdict defines model for Verdict.
 type Verdict string
+
+// WantTold something is to be bought for the piece
+type WantTold struct {
+	// HappenedAt when it happened; none = just now
+	HappenedAt *ToldAt      `json:"happenedAt,omitempty"`
+	Kind       WantToldKind `json:"kind"`
+
+	// Qty how much of it
+	Qty  *float64  `json:"qty,omitempty"`
+	Text *string   `json:"text,omitempty"`
+	Unit *PartUnit `json:"unit,omitempty"`
+
+	// Who empty = nobody said
+	Who ToldWho `json:"who"`
+}
+
+// WantToldKind defines model for WantTold.Kind.
+type WantToldKind string
 
 // WantedPart defines model for WantedPart.
 type WantedPart struct {

@@ -46,8 +46,7 @@ test('a page asks before it goes while a press is not yet kept on the device', a
       return request
     }
   })
-  const asks = () =>
-    page.evaluate(() => !window.dispatchEvent(new Event('beforeunload', { cancelable: true })))
+  const asks = () => page.evaluate(() => !window.dispatchEvent(new Event('beforeunload', { cancelable: true })))
   const bench = (await (await page.request.get('/api/bench')).json()) as { pieces: { piece: { id: number } }[] }
   await page.goto(`/pieces/${bench.pieces[0]!.piece.id}/reckon`)
   await page.getByRole('button', { name: 'Shellac by the pound cut' }).click()

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import type { EventInput, Piece, Plan, Step } from '../../web/src/api/client'
-import { nameOf, nextOnZones, nextToTell, shownAs, tellable, waitingFor } from '../../web/src/log/steps'
+import { coatAsShown, nextOnZones, nextToTell, tellable, waitingFor } from '../../web/src/log/steps'
 import type { Press } from '../../web/src/offline/db'
 import { foldedScale, widthInHours } from '../../web/src/ui/fold'
 
@@ -20,24 +20,28 @@ const job = (key: string): Step =>
   ({ kind: 'preparation', zones: [], job: key, work: [{ from: at(0), to: at(0.5) }] }) as unknown as Step
 const at = (hours: number) => new Date(Date.parse(NOW) + hours * 3_600_000).toISOString()
 const plan = (...steps: Step[]) => ({ steps, zones: [{}, {}] }) as unknown as Plan
-const press = (body: Partial<EventInput>): Press =>
-  ({ seq: 1, key: 'k', piece: { id: 3, name: '' }, what: '', tried: false, body: { who: '', ...body } }) as Press
+const press = (body: EventInput): Press => ({
+  seq: 1,
+  key: 'k',
+  piece: { id: 3, name: '' },
+  what: '',
+  tried: false,
+  body,
+})
+const first = { zoneId: 31, layer: 0, coat: 1, who: '' }
 
-test('a step is told by what names it, and a coat with what the plan showed', () => {
-  expect(nameOf(piece, job('sand'))).toEqual({ job: 'sand' })
-  expect(nameOf(piece, coat(2, 1))).toEqual({ zoneId: 32, layer: 0, coat: 2 })
-  expect(shownAs(piece, coat(2, 1))).toEqual({ zoneId: 32, layer: 0, coat: 2, plannedId: 9 })
-  expect(shownAs(piece, job('sand')).plannedId).toBeUndefined()
+test('a coat is told by what names it, with what the plan showed', () => {
+  expect(coatAsShown(piece, coat(2, 1))).toEqual({ zoneId: 32, layer: 0, coat: 2, plannedId: 9 })
 })
 
 test('a press that waits stands for its own step, and only where it tells all of it', () => {
-  const told = press({ kind: 'coat_laid', zoneId: 31, layer: 0, coat: 1 })
+  const told = press({ kind: 'coat_laid', ...first })
   expect(waitingFor(piece, coat(1), [told])).toBe(told)
   expect(waitingFor(piece, coat(2), [told])).toBeUndefined()
   expect(waitingFor(piece, coat(1, 1), [told])).toBeUndefined()
-  expect(waitingFor(piece, coat(1), [press({ ...told.body, share: 0.5 })])).toBeUndefined()
-  expect(waitingFor(piece, coat(1), [press({ ...told.body, kind: 'begun' })])).toBeUndefined()
-  expect(waitingFor(piece, job('sand'), [press({ kind: 'job_done', job: 'sand' })])).toBeDefined()
+  expect(waitingFor(piece, coat(1), [press({ kind: 'coat_laid', ...first, share: 0.5 })])).toBeUndefined()
+  expect(waitingFor(piece, coat(1), [press({ kind: 'begun', ...first })])).toBeUndefined()
+  expect(waitingFor(piece, job('sand'), [press({ kind: 'job_done', job: 'sand', who: '' })])).toBeDefined()
 })
 
 test('what is told, waits, or is nobody’s work is not offered again', () => {
@@ -52,7 +56,7 @@ test('before anything is told the plan is taken as kept; from then on what comes
   expect(nextToTell(piece, plan(...steps), [], NOW)).toBe(steps[1])
   const logged = [{ ...steps[0]!, told: { id: 1 } } as unknown as Step, ...steps.slice(1)]
   expect(nextToTell(piece, plan(...logged), [], NOW)).toBe(steps[1])
-  const waiting = [press({ kind: 'coat_laid', zoneId: 31, layer: 0, coat: 2 })]
+  const waiting = [press({ kind: 'coat_laid', ...first, coat: 2 })]
   expect(nextToTell(piece, plan(...logged), waiting, NOW)).toBe(steps[2])
   expect(nextToTell(piece, plan(steps[2]!), [], NOW)).toBeUndefined() // days away, and nothing is told yet
 })

@@ -92,12 +92,13 @@ class Server {
   }
 
   private decide(body: EventInput): number | Problem {
-    const stands = (f: EventInput & { id: number }) => !this.facts.some((o) => o.of === f.id)
-    if (body.of !== undefined) {
-      const target = this.facts.find((f) => f.id === body.of)
+    const of = (f: EventInput) => (f.kind === 'taken_back' ? f.of : undefined)
+    const stands = (f: EventInput & { id: number }) => !this.facts.some((o) => of(o) === f.id)
+    if (of(body) !== undefined) {
+      const target = this.facts.find((f) => f.id === of(body))
       if (!target || !stands(target)) return new Problem(422, 'no', 'Nothing that stands has that number.')
     }
-    if (body.kind === 'coat_laid' && this.facts.some((f) => f.coat === body.coat && f.kind === body.kind && stands(f)))
+    if (body.kind === 'coat_laid' && this.facts.some((f) => f.kind === body.kind && f.coat === body.coat && stands(f)))
       return new Problem(422, 'no', 'It was told already.')
     const id = this.facts.length + 1
     this.facts.push({ ...body, id })
@@ -125,6 +126,7 @@ function page(device: Device, server: Server, newKey: () => string): Queue {
 }
 
 const desk = { id: 1, name: 'Desk' }
+const textOf = (fact: EventInput) => ('text' in fact ? fact.text : undefined)
 const note = (text: string) => ({ piece: desk, what: text, body: { kind: 'note', who: '', text } satisfies EventInput })
 const coat = (n: number) => ({
   piece: desk,
@@ -148,10 +150,10 @@ test('without the network a press waits, is shown, and is sent in its order late
   server.weather = 'away'
   expect((await queue.press(note('A'))).is).toBe('waiting')
   expect((await queue.press(note('B'))).is).toBe('waiting')
-  expect(queue.all.map((p) => p.body.text)).toEqual(['A', 'B'])
+  expect(queue.all.map((p) => textOf(p.body))).toEqual(['A', 'B'])
   server.weather = 'open'
   await queue.send()
-  expect(server.facts.map((f) => f.text)).toEqual(['A', 'B'])
+  expect(server.facts.map(textOf)).toEqual(['A', 'B'])
   expect(queue.all).toEqual([])
 })
 

@@ -38,8 +38,8 @@ func TestAFailedHeaterIsSeenInTheMorningsPlan(t *testing.T) {
 			_, address := aRoomsMeter(t, fails)
 			p, _ := c.begunDesk()
 			evening := time.Date(now.Year(), now.Month(), now.Day()-1, 21, 30, 0, 0, time.UTC)
-			coat := coatOf(p, 1, evening, api.EventInputKindCoatLaid)
-			coat.Air = &api.Air{TempC: 21, Rh: 50}
+			coat := coatOf(p, 1, evening, "coat_laid")
+			coat["air"] = api.Air{TempC: 21, Rh: 50}
 			c.tellOf(p.ID, coat, 201)
 			ctx := context.Background()
 			if err := instruments.Air(ctx, service, address); err != nil {

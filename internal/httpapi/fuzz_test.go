@@ -9,6 +9,7 @@ import (
 	"net/http"
 	"net/http/httptest"
 	"net/url"
+	"path"
 	"slices"
 	"strings"
 	"sync"
@@ -158,13 +159,15 @@ func (c *client) seeds(spec *openapi3.T) map[string][]any {
 	h := 3.0
 	layers := []api.LayerAsked{{ProductID: 3, Coats: 2}, {ProductID: 5, Coats: 1}}
 	facts := []any{}
-	for _, kind := range spec.Components.Schemas["EventInput"].Value.Properties["kind"].Value.Enum {
-		zone := *piece.Input.Zones[0].ID
-		facts = append(facts, map[string]any{"kind": kind, "zoneId": zone, "who": "", "text": "told"}, map[string]any{
-			"kind": kind, "zoneId": zone, "who": "JT", "layer": 0, "coat": 1, "text": "told",
+	for kind, ref := range spec.Components.Schemas["EventInput"].Value.Discriminator.Mapping {
+		fact := map[string]any{
+			"kind": kind, "zoneId": *piece.Input.Zones[0].ID, "who": "JT", "layer": 0, "coat": 1, "text": "told",
 			"of": 1, "sign": "sticky", "photoId": 1, "fault": "drips", "check": "board", "passed": true,
-			"air": map[string]any{"tempC": 19, "rh": 55}, "tinId": 1, "litres": 0.1, "minutes": 5,
-		})
+			"air": map[string]any{"tempC": 19, "rh": 55}, "tinId": 1, "litres": 0.1, "tookMin": 5, "amount": "12.50",
+		}
+		of := spec.Components.Schemas[path.Base(ref.Ref)].Value.Properties
+		maps.DeleteFunc(fact, func(field string, _ any) bool { return of[field] == nil })
+		facts = append(facts, fact)
 	}
 	return map[string][]any{
 		"createPiece": {in}, "choose": {brief(in)}, "inspect": {brief(in)},

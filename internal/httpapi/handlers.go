@@ -315,13 +315,13 @@ func fromZone(z api.ZoneInput) workshop.Zone {
 }
 
 func (h *handlers) TellEvent(ctx context.Context, r api.TellEventRequestObject) (api.TellEventResponseObject, error) {
-	in, err := fromEventInput(*r.Body)
+	in, shown, err := fromEventInput(*r.Body)
 	if err != nil {
 		return nil, err
 	}
 	h.service.Foresee(ctx)
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.TellEvent201JSONResponse, error) {
-		e, err := h.service.Tell(ctx, r.ID, in, or(r.Body.PlannedID))
+		e, err := h.service.Tell(ctx, r.ID, in, shown)
 		out := toEvent(e.Event)
 		out.Note = told(e.Note)
 		return api.TellEvent201JSONResponse(out), err

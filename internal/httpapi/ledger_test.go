@@ -9,6 +9,7 @@ import (
 
 	"firmitas/api"
 	"firmitas/core/money"
+	"firmitas/core/worklog"
 	"firmitas/internal/workshop"
 )
 
@@ -26,25 +27,25 @@ func TestTheLedgerOfAPiece(t *testing.T) {
 	path := fmt.Sprintf("/api/pieces/%d", p.ID)
 	tin := answer[api.Tin](c, "POST", fmt.Sprintf("/api/products/%d/tins", clear),
 		encode(t, api.TinInput{Size: "1 L", Price: "31,50"}), 201)
-	coat := coatOf(p, 1, now, api.EventInputKindCoatLaid)
-	coat.TinID, coat.Litres, coat.TookMin = &tin.ID, ptr(0.5), ptr(30.0)
+	coat := coatOf(p, 1, now, "coat_laid")
+	coat["tinId"], coat["litres"], coat["tookMin"] = tin.ID, 0.5, 30.0
 	c.tellOf(p.ID, coat, 201)
-	tell := func(kind api.EventInputKind, amount, text string) api.Event {
-		return c.tellOf(p.ID, api.EventInput{Kind: kind, Amount: &amount, Text: &text, Who: "JT"}, 201)
+	tell := func(kind worklog.Kind, amount, text string) api.Event {
+		return c.tellOf(p.ID, toTell{"kind": kind, "amount": amount, "text": text, "who": "JT"}, 201)
 	}
-	tell(api.EventInputKindPartBought, "24,00", "handles")
-	slip := tell(api.EventInputKindPartBought, "240", "handles, a slip")
-	c.tellOf(p.ID, api.EventInput{Kind: api.EventInputKindHours, TookMin: ptr(120.0), Text: ptr("fetched"), Who: "JT"}, 201)
-	tell(api.EventInputKindAgreed, "480,00", "")
-	c.tellOf(p.ID, api.EventInput{Kind: api.EventInputKindTakenBack, Of: &slip.ID, Who: "JT"}, 201)
+	tell("part_bought", "24,00", "handles")
+	slip := tell("part_bought", "240", "handles, a slip")
+	c.tellOf(p.ID, toTell{"kind": "hours", "tookMin": 120.0, "text": "fetched", "who": "JT"}, 201)
+	tell("agreed", "480,00", "")
+	c.tellOf(p.ID, toTell{"kind": "taken_back", "of": slip.ID, "who": "JT"}, 201)
 	ledger := get[api.Ledger](c, path+"/ledger")
 	if ledger.Without != "39.75" || ledger.With != "159.75" || or(ledger.Price) != "480.00" || ledger.Tax != "80.00" {
 		t.Errorf("%+v", ledger)
 	}
-	for field, bad := range map[string]api.EventInput{
-		"/amount":  {Kind: api.EventInputKindSold, Amount: ptr("a lot"), Who: "JT"},
-		"/text":    {Kind: api.EventInputKindFee, Amount: ptr("2"), Who: "JT"},
-		"/tookMin": {Kind: api.EventInputKindHours, Text: ptr("fetched"), Who: "JT"},
+	for field, bad := range map[string]toTell{
+		"/amount":  {"kind": "sold", "amount": "a lot", "who": "JT"},
+		"/text":    {"kind": "fee", "amount": "2", "who": "JT"},
+		"/tookMin": {"kind": "hours", "text": "fetched", "who": "JT"},
 	} {
 		c.refuses(path+"/events", encode(t, bad), field)
 	}
@@ -101,11 +102,11 @@ func TestTheLedgerOfAPiece(t *testing.T) {
 func TestAWeighedCoat(t *testing.T) {
 	c := start(t)
 	p, clear := c.begunDesk()
-	coat := coatOf(p, 1, now, api.EventInputKindCoatLaid)
-	coat.WeighedBeforeKg, coat.WeighedAfterKg = ptr(1.2), ptr(1.4)
+	coat := coatOf(p, 1, now, "coat_laid")
+	coat["weighedBeforeKg"], coat["weighedAfterKg"] = 1.2, 1.4
 	path := fmt.Sprintf("/api/pieces/%d/events", p.ID)
 	c.refuses(path, encode(t, coat), "/weighedAfterKg")
-	coat.WeighedAfterKg = ptr(1.095)
+	coat["weighedAfterKg"] = 1.095
 	product := get[api.ProductPage](c, fmt.Sprintf("/api/products/%d", clear)).Product
 	density, known := product.Input.Label["densityA"]
 	delete(product.Input.Label, "densityA")
@@ -165,8 +166,8 @@ func TestAQuoteFromGivenToOverrun(t *testing.T) {
 	if l := get[api.Ledger](c, path+"/ledger"); or(l.Price) != given.Quotes[0].Price {
 		t.Errorf("agreed on %v, and the ledger has %v", given.Quotes[0].Price, l.Price)
 	}
-	coat := coatOf(p, 1, now, api.EventInputKindCoatLaid)
-	coat.TookMin = ptr(before.LikelyMin * 0.7)
+	coat := coatOf(p, 1, now, "coat_laid")
+	coat["tookMin"] = before.LikelyMin * 0.7
 	c.tellOf(p.ID, coat, 201)
 	after := get[api.Quoting](c, path+"/quoting")
 	if after.Watch.State != "amber" || after.Watch.Told > after.Watch.Quoted || len(after.Watch.Where) == 0 {
@@ -183,10 +184,7 @@ func TestWordsForASalePage(t *testing.T) {
 	c := start(t)
 	p, _ := c.begunDesk()
 	path := pathOf(p.ID)
-	fault := api.EventInput{
-		Kind: api.EventInputKindFault, ZoneID: p.Input.Zones[0].ID, Who: "JT",
-		Text: ptr("A burn at the back edge, 2 cm"), Remedy: ptr(api.EventInputRemedy("leave")),
-	}
+	fault := toTell{"kind": "fault", "zoneId": *p.Input.Zones[0].ID, "who": "JT", "text": "A burn at the back edge, 2 cm", "remedy": "leave"}
 	c.tellOf(p.ID, fault, 201)
 	card := get[api.CareCard](c, path+"/care?lang=en")
 	for _, lang := range []string{"en", "de", "fr", "es"} {
@@ -224,19 +222,19 @@ func TestWhatTheRecordSays(t *testing.T) {
 	path := pathOf(p.ID)
 	tin := answer[api.Tin](c, "POST", fmt.Sprintf("/api/products/%d/tins", clear),
 		encode(t, api.TinInput{Size: "1 L", Price: "30"}), 201)
-	coat := coatOf(p, 1, now, api.EventInputKindCoatLaid)
-	coat.TinID, coat.Litres, coat.TookMin = &tin.ID, ptr(0.5), ptr(90.0)
+	coat := coatOf(p, 1, now, "coat_laid")
+	coat["tinId"], coat["litres"], coat["tookMin"] = tin.ID, 0.5, 90.0
 	c.tellOf(p.ID, coat, 201)
-	tell := func(kind api.EventInputKind, amount string) {
-		c.tellOf(p.ID, api.EventInput{Kind: kind, Amount: &amount, Text: ptr("a house, cleared"), Who: "JT"}, 201)
+	tell := func(kind worklog.Kind, amount string) {
+		c.tellOf(p.ID, toTell{"kind": kind, "amount": amount, "text": "a house, cleared", "who": "JT"}, 201)
 	}
-	tell(api.EventInputKindBought, "40,00")
+	tell("bought", "40,00")
 	before := get[api.Reports](c, "/api/reports")
 	mine := slices.IndexFunc(before.Tied, func(t api.TiedReport) bool { return t.ID == p.ID })
 	if mine < 0 || before.Tied[mine].Cost != "55.00" {
 		t.Fatalf("tied up: %+v", before.Tied)
 	}
-	tell(api.EventInputKindSold, "205,00")
+	tell("sold", "205,00")
 	after := get[api.Reports](c, "/api/reports")
 	ledger := get[api.Ledger](c, path+"/ledger")
 	if ledger.Without != "55.00" {
@@ -283,14 +281,14 @@ func TestReportsGoOnFromTheLast(t *testing.T) {
 		}
 	}
 	same("nothing")
-	coat := coatOf(p, 1, now, api.EventInputKindCoatLaid)
-	coat.TinID, coat.Litres, coat.TookMin = &tin.ID, ptr(0.37), ptr(55.0)
+	coat := coatOf(p, 1, now, "coat_laid")
+	coat["tinId"], coat["litres"], coat["tookMin"] = tin.ID, 0.37, 55.0
 	first := c.tellOf(p.ID, coat, 201)
 	same("a coat")
-	c.tellOf(p.ID, api.EventInput{Kind: api.EventInputKindHours, TookMin: ptr(20.0), Text: ptr("fetched"), Who: "JT"}, 201)
-	c.tellOf(p.ID, api.EventInput{Kind: api.EventInputKindBought, Amount: ptr("80"), Who: "JT"}, 201)
+	c.tellOf(p.ID, toTell{"kind": "hours", "tookMin": 20.0, "text": "fetched", "who": "JT"}, 201)
+	c.tellOf(p.ID, toTell{"kind": "bought", "amount": "80", "who": "JT"}, 201)
 	same("hours, and what it was bought for")
-	c.tellOf(p.ID, api.EventInput{Kind: api.EventInputKindTakenBack, Of: &first.ID, Who: "JT"}, 201)
+	c.tellOf(p.ID, toTell{"kind": "taken_back", "of": first.ID, "who": "JT"}, 201)
 	same("a coat that was taken back")
 	c.tellOf(p.ID, coat, 201)
 	same("the coat told again")
@@ -302,8 +300,8 @@ func TestReportsGoOnFromTheLast(t *testing.T) {
 	for n, litres := range []float64{0.3337, 0.0625} {
 		odd := answer[api.Tin](c, "POST", fmt.Sprintf("/api/products/%d/tins", clear),
 			encode(t, api.TinInput{Size: "750 mL", Price: "29.94"}), 201)
-		next := coatOf(p, n+2, now, api.EventInputKindCoatLaid)
-		next.TinID, next.Litres = &odd.ID, &litres
+		next := coatOf(p, n+2, now, "coat_laid")
+		next["tinId"], next["litres"] = odd.ID, litres
 		c.tellOf(p.ID, next, 201)
 	}
 	same("shares that fall halfway")

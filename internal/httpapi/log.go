@@ -4,9 +4,8 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
-	"maps"
-	"slices"
 	"strings"
+	"time"
 
 	"firmitas/api"
 	"firmitas/core/climate"
@@ -31,38 +30,42 @@ func (h *handlers) ReadAir(ctx context.Context, r api.ReadAirRequestObject) (api
 // ofEvery are the fields that a fact of every kind has, besides its body.
 var ofEvery = []string{"kind", "zoneId", "happenedAt", "who", "plannedId"}
 
-// fromEventInput reads a fact: its body has the fields of the contract under their own names.
-func fromEventInput(in api.EventInput) (worklog.Event, error) {
-	out := worklog.Event{Zone: or(in.ZoneID), At: or(in.HappenedAt), Who: in.Who}
-	if in.Text != nil {
-		in.Text = told(strings.TrimSpace(*in.Text))
+// fromEventInput reads a fact, and the product that the plan showed for its coat. The body has the fields of the
+// contract under their own names.
+func fromEventInput(data json.RawMessage) (out worklog.Event, shown int64, err error) {
+	var told struct {
+		Kind       worklog.Kind `json:"kind"`
+		ZoneID     int64        `json:"zoneId"`
+		HappenedAt time.Time    `json:"happenedAt"`
+		Who        string       `json:"who"`
+		PlannedID  int64        `json:"plannedId"`
+		Text       *string      `json:"text"`
+		Amount     string       `json:"amount"`
 	}
-	if text := or(in.Amount); text != "" {
-		amount, err := money.Read(text)
+	fields := map[string]any{}
+	if err := errors.Join(json.Unmarshal(data, &told), json.Unmarshal(data, &fields)); err != nil {
+		return out, 0, err
+	}
+	for _, name := range ofEvery {
+		delete(fields, name)
+	}
+	if told.Text != nil {
+		fields["text"] = strings.TrimSpace(*told.Text)
+	}
+	delete(fields, "amount")
+	if told.Amount != "" {
+		amount, err := money.Read(told.Amount)
 		if err != nil {
-			return out, invalid("/amount", "A sum such as 24.50 or 1 240,00.")
+			return out, 0, invalid("/amount", "A sum such as 24.50 or 1 240,00.")
 		}
-		in.Amount = told(money.Text(amount))
-	} else {
-		in.Amount = nil
+		fields["amount"] = amount
 	}
-	data, err := json.Marshal(in)
-	if err != nil {
-		return out, err
-	}
-	var fields map[string]json.RawMessage
-	if err := json.Unmarshal(data, &fields); err != nil {
-		return out, err
-	}
-	maps.DeleteFunc(fields, func(name string, _ json.RawMessage) bool { return slices.Contains(ofEvery, name) })
 	if data, err = json.Marshal(fields); err != nil {
-		return out, err
+		return out, 0, err
 	}
-	out.Body, err = worklog.ReadTold(worklog.Kind(in.Kind), data)
-	if unknown, is := errors.AsType[*worklog.UnknownField](err); is {
-		return out, invalid("/"+unknown.Field, "Facts of this kind tell nothing of the sort.")
-	}
-	return out, err
+	out = worklog.Event{Zone: told.ZoneID, At: told.HappenedAt, Who: told.Who}
+	out.Body, err = worklog.ReadTold(told.Kind, data)
+	return out, told.PlannedID, err
 }
 
 func invalid(field, detail string) error {

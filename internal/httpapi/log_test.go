@@ -2,12 +2,14 @@ package httpapi
 
 import (
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 	"testing"
 	"time"
 
 	"firmitas/api"
+	"firmitas/core/worklog"
 )
 
 // begunDesk is a desk that was begun days ago, of three coats of one product, and that product's id.
@@ -21,9 +23,9 @@ func (c *client) begunDesk() (piece api.Piece, clear int64) {
 }
 
 // coatOf is what is told of a coat of a begun desk.
-func coatOf(p api.Piece, n int, at time.Time, kind api.EventInputKind) api.EventInput {
+func coatOf(p api.Piece, n int, at time.Time, kind worklog.Kind) toTell {
 	layer := 0
-	return api.EventInput{Kind: kind, ZoneID: p.Input.Zones[0].ID, Layer: &layer, Coat: &n, HappenedAt: &at, Who: "JT"}
+	return toTell{"kind": kind, "zoneId": *p.Input.Zones[0].ID, "layer": layer, "coat": n, "happenedAt": at, "who": "JT"}
 }
 
 // A coat is told with its tin, its amount, its minutes and its air: the tin is counted down, the minutes teach, the air
@@ -34,7 +36,7 @@ func TestACoatIsToldAsItReallyWentOn(t *testing.T) {
 	path := fmt.Sprintf("/api/pieces/%d", p.ID)
 	unchosen := answer[api.Piece](c, "POST", "/api/pieces", encode(t, input()), 201)
 	job := get[api.Preparation](c, fmt.Sprintf("/api/pieces/%d/preparation", unchosen.ID)).Jobs[0].Key
-	c.tellOf(unchosen.ID, api.EventInput{Kind: api.EventInputKindJobDone, Job: &job, Who: "JT"}, 201) // before any choice
+	c.tellOf(unchosen.ID, toTell{"kind": "job_done", "job": job, "who": "JT"}, 201) // before any choice
 	tin := answer[api.Tin](c, "POST", fmt.Sprintf("/api/products/%d/tins", clear), encode(t, api.TinInput{Size: "1 L"}), 201)
 	other := answer[api.Tin](c, "POST", fmt.Sprintf("/api/products/%d/tins", clear+1), encode(t, api.TinInput{Size: "1 L"}), 201)
 	plan := func() api.Plan { return get[api.PlanAnswer](c, path+"/plan").Plan }
@@ -47,20 +49,20 @@ func TestACoatIsToldAsItReallyWentOn(t *testing.T) {
 	answer[api.RoomAir](c, "POST", "/api/air", encode(t, read), 201)
 	c.refuses("/api/air", encode(t, api.RoomAirInput{Air: api.Air{TempC: 150, Rh: 40}, Who: "JT"}), "/air/tempC")
 
-	coat := coatOf(p, 1, first, api.EventInputKindCoatLaid)
-	for field, wrong := range map[string]func(*api.EventInput){
-		"/tinId":     func(e *api.EventInput) { e.TinID = &other.ID },
-		"/litres":    func(e *api.EventInput) { e.Litres = ptr(-1.0) },
-		"/share":     func(e *api.EventInput) { e.Share = ptr(1.5) },
-		"/method":    func(e *api.EventInput) { e.Method = ptr("broom") },
-		"/tookMin":   func(e *api.EventInput) { e.TookMin = ptr(1e6) },
-		"/productId": func(e *api.EventInput) { e.ProductID = ptr(int64(1 << 40)) },
+	coat := coatOf(p, 1, first, "coat_laid")
+	for field, wrong := range map[string]func(toTell){
+		"/tinId":     func(e toTell) { e["tinId"] = other.ID },
+		"/litres":    func(e toTell) { e["litres"] = -1.0 },
+		"/share":     func(e toTell) { e["share"] = 1.5 },
+		"/method":    func(e toTell) { e["method"] = "broom" },
+		"/tookMin":   func(e toTell) { e["tookMin"] = 1e6 },
+		"/productId": func(e toTell) { e["productId"] = int64(1 << 40) },
 	} {
-		bad := coat
-		wrong(&bad)
+		bad := maps.Clone(coat)
+		wrong(bad)
 		c.refuses(path+"/events", encode(t, bad), field)
 	}
-	coat.TinID, coat.Litres, coat.TookMin = &tin.ID, ptr(0.2), ptr(40.0)
+	coat["tinId"], coat["litres"], coat["tookMin"] = tin.ID, 0.2, 40.0
 	told := c.tellOf(p.ID, coat, 201)
 	left := func() float64 { return c.tin(clear, tin.ID).LeftL }
 	if got := left(); got < 0.79 || got > 0.81 {
@@ -72,7 +74,7 @@ func TestACoatIsToldAsItReallyWentOn(t *testing.T) {
 	if at := plan().Steps; !slices.ContainsFunc(at, func(s api.Step) bool { return s.Told != nil && s.Told.ID == told.ID }) {
 		t.Error("told, and not in the plan")
 	}
-	c.tellOf(p.ID, api.EventInput{Kind: api.EventInputKindTakenBack, Of: &told.ID}, 201)
+	c.tellOf(p.ID, toTell{"kind": "taken_back", "of": told.ID}, 201)
 	if got := left(); got != 1 {
 		t.Errorf("taken back, and %.2f L are left of a litre", got)
 	}
@@ -83,9 +85,9 @@ func TestACoatIsToldAsItReallyWentOn(t *testing.T) {
 	if status, data := c.call("DELETE", fmt.Sprintf("/api/tins/%d?version=%d&why=empty", tin.ID, tin.Version), ""); status != 204 {
 		t.Fatalf("used up: %d %s", status, data)
 	}
-	begun := coatOf(p, 1, first.Add(-25*time.Minute), api.EventInputKindBegun)
+	begun := coatOf(p, 1, first.Add(-25*time.Minute), "begun")
 	c.tellOf(p.ID, begun, 201)
-	coat.TookMin = nil
+	delete(coat, "tookMin")
 	c.tellOf(p.ID, coat, 201)
 	if learned := get[[]api.Learned](c, "/api/learned"); len(learned) != 1 {
 		t.Errorf("begun 25 minutes before, it teaches %+v", learned)
@@ -109,9 +111,9 @@ func TestAnotherProductIsWhatLiesThere(t *testing.T) {
 	path := fmt.Sprintf("/api/pieces/%d", p.ID)
 	heavy := c.products()["Mizzen Heavy"].Ref.ID
 	first := now.Add(-60 * time.Hour)
-	c.tellOf(p.ID, coatOf(p, 1, first, api.EventInputKindCoatLaid), 201)
-	second := coatOf(p, 2, first.Add(8*time.Hour), api.EventInputKindCoatLaid)
-	second.ProductID = &heavy
+	c.tellOf(p.ID, coatOf(p, 1, first, "coat_laid"), 201)
+	second := coatOf(p, 2, first.Add(8*time.Hour), "coat_laid")
+	second["productId"] = heavy
 	c.tellOf(p.ID, second, 201)
 	coats := func() (out []string) {
 		for _, s := range get[api.PlanAnswer](c, path+"/plan").Plan.Steps {
@@ -147,7 +149,7 @@ func TestAnotherProductIsWhatLiesThere(t *testing.T) {
 	if got := coats(); !slices.Equal(got, want) {
 		t.Errorf("coats: %v", got)
 	}
-	off := coatOf(p, 2, now, api.EventInputKindTakenOff)
+	off := coatOf(p, 2, now, "taken_off")
 	c.tellOf(p.ID, off, 201)
 	c.refuses(path+"/events", encode(t, off), "/coat")
 	for _, s := range get[api.PlanAnswer](c, path+"/plan").Plan.Steps {
@@ -163,20 +165,17 @@ func TestAFaultsRemedyIsPlanned(t *testing.T) {
 	c := start(t)
 	p, clear := c.begunDesk()
 	path := fmt.Sprintf("/api/pieces/%d", p.ID)
-	c.tellOf(p.ID, coatOf(p, 1, now.Add(-30*time.Hour), api.EventInputKindCoatLaid), 201)
+	c.tellOf(p.ID, coatOf(p, 1, now.Add(-30*time.Hour), "coat_laid"), 201)
 	plan := func() api.Plan { return get[api.PlanAnswer](c, path+"/plan").Plan }
 	usual := *plan().LightUse
-	fault := api.EventInput{
-		Kind: api.EventInputKindFault, ZoneID: p.Input.Zones[0].ID, Text: ptr("Runs. Three below the edge."), Who: "JT",
-		Fault: ptr("runs"), Cause: ptr("thick"), Remedy: ptr(api.EventInputRemedyDry),
-	}
-	for field, wrong := range map[string]func(*api.EventInput){
-		"/fault":  func(e *api.EventInput) { e.Fault = ptr("gremlins") },
-		"/cause":  func(e *api.EventInput) { e.Cause = ptr("moonlight") },
-		"/remedy": func(e *api.EventInput) { e.Fault, e.Remedy = ptr("neverdries"), ptr(api.EventInputRemedyWet) },
+	fault := toTell{"kind": "fault", "zoneId": *p.Input.Zones[0].ID, "text": "Runs. Three below the edge.", "who": "JT", "fault": "runs", "cause": "thick", "remedy": "dry"}
+	for field, wrong := range map[string]func(toTell){
+		"/fault":  func(e toTell) { e["fault"] = "gremlins" },
+		"/cause":  func(e toTell) { e["cause"] = "moonlight" },
+		"/remedy": func(e toTell) { e["fault"], e["remedy"] = "neverdries", "wet" },
 	} {
-		bad := fault
-		wrong(&bad)
+		bad := maps.Clone(fault)
+		wrong(bad)
 		c.refuses(path+"/events", encode(t, bad), field)
 	}
 	told := c.tellOf(p.ID, fault, 201)
@@ -186,14 +185,14 @@ func TestAFaultsRemedyIsPlanned(t *testing.T) {
 		t.Errorf("mended at %s; in use %s, before the fault %s", mend.Work[0].From, plan().LightUse, usual)
 	}
 	diary := get[api.ProductPage](c, fmt.Sprintf("/api/products/%d", clear)).Faults
-	if len(diary) != 1 || diary[0].Cause == nil || diary[0].PieceID != p.ID || diary[0].Words != *fault.Text {
+	if len(diary) != 1 || diary[0].Cause == nil || diary[0].PieceID != p.ID || diary[0].Words != fault["text"] {
 		t.Errorf("the diary: %+v", diary)
 	}
-	c.tellOf(p.ID, api.EventInput{Kind: api.EventInputKindJobDone, Job: mend.Job, Who: "JT"}, 201)
+	c.tellOf(p.ID, toTell{"kind": "job_done", "job": *mend.Job, "who": "JT"}, 201)
 	if said := encode(t, get[[]api.Event](c, path+"/events")); !strings.Contains(said, "Done: Mend: drips and runs.") {
 		t.Errorf("the log: %s", said)
 	}
-	c.tellOf(p.ID, api.EventInput{Kind: api.EventInputKindTakenBack, Of: &told.ID}, 201)
+	c.tellOf(p.ID, toTell{"kind": "taken_back", "of": told.ID}, 201)
 	if diary := get[api.ProductPage](c, fmt.Sprintf("/api/products/%d", clear)).Faults; len(diary) != 0 {
 		t.Errorf("taken back, and in the diary: %+v", diary)
 	}
@@ -238,7 +237,7 @@ func TestLabelAndOurOwnWordOnACard(t *testing.T) {
 func TestClocksAndAirStandOnTheBench(t *testing.T) {
 	c := start(t)
 	p, _ := c.begunDesk()
-	c.tellOf(p.ID, coatOf(p, 1, now, api.EventInputKindBegun), 201)
+	c.tellOf(p.ID, coatOf(p, 1, now, "begun"), 201)
 	answer[api.RoomAir](c, "POST", "/api/air", encode(t, api.RoomAirInput{Air: api.Air{TempC: 12, Rh: 70}, Who: "MO"}), 201)
 	bench := get[api.Bench](c, "/api/bench")
 	at := slices.IndexFunc(bench.Pieces, func(b api.BenchPiece) bool { return b.Piece.ID == p.ID })
@@ -260,7 +259,7 @@ func TestAFaultIsToldWhereItMayShowNext(t *testing.T) {
 	first, _ := c.begunDesk()
 	second, _ := c.begunDesk()
 	for _, p := range []api.Piece{first, second} {
-		c.tellOf(p.ID, coatOf(p, 1, now.Add(-30*time.Hour), api.EventInputKindCoatLaid), 201)
+		c.tellOf(p.ID, coatOf(p, 1, now.Add(-30*time.Hour), "coat_laid"), 201)
 	}
 	ask := func() (weighed api.Suspect) {
 		path := fmt.Sprintf("/api/pieces/%d/zones/%d/diagnose", second.ID, *second.Input.Zones[0].ID)
@@ -269,10 +268,7 @@ func TestAFaultIsToldWhereItMayShowNext(t *testing.T) {
 		return d.Suspects[slices.IndexFunc(d.Suspects, func(s api.Suspect) bool { return s.ID == "silicone" })]
 	}
 	before := ask()
-	c.tellOf(first.ID, api.EventInput{
-		Kind: api.EventInputKindFault, ZoneID: first.Input.Zones[0].ID, Text: ptr("Fish-eyes."), Who: "JT",
-		Fault: ptr("fisheyes"), Cause: ptr("silicone"),
-	}, 201)
+	c.tellOf(first.ID, toTell{"kind": "fault", "zoneId": *first.Input.Zones[0].ID, "text": "Fish-eyes.", "who": "JT", "fault": "fisheyes", "cause": "silicone"}, 201)
 	notes := func(p api.Piece) string {
 		return strings.Join(get[api.PlanAnswer](c, fmt.Sprintf("/api/pieces/%d/plan", p.ID)).Plan.Notes, " ")
 	}
@@ -308,9 +304,7 @@ func TestTheCardSpeaksOfWhatLiesThere(t *testing.T) {
 	}
 	with := card()
 	layer, coat := 1, 1
-	c.tellOf(p.ID, api.EventInput{
-		Kind: api.EventInputKindLeftOut, ZoneID: p.Input.Zones[0].ID, Layer: &layer, Coat: &coat, Who: "JT",
-	}, 201)
+	c.tellOf(p.ID, toTell{"kind": "left_out", "zoneId": *p.Input.Zones[0].ID, "layer": layer, "coat": coat, "who": "JT"}, 201)
 	if without := card(); without == with || strings.Count(without, "wax") >= strings.Count(with, "wax") {
 		t.Errorf("left out, and the card speaks of it: %s", without)
 	}
@@ -322,10 +316,10 @@ func TestWhatTheRestDoesNotHoldOnIsChosenAnew(t *testing.T) {
 	c := start(t)
 	p, _ := c.begunDesk()
 	path := fmt.Sprintf("/api/pieces/%d", p.ID)
-	first := coatOf(p, 1, now.Add(-60*time.Hour), api.EventInputKindCoatLaid)
+	first := coatOf(p, 1, now.Add(-60*time.Hour), "coat_laid")
 	for _, o := range c.products() {
 		if o.Ref.FamilyID == "wax_clear" {
-			first.ProductID = &o.Ref.ID
+			first["productId"] = o.Ref.ID
 		}
 	}
 	c.tellOf(p.ID, first, 201)

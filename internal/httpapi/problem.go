@@ -8,6 +8,7 @@ import (
 	"log/slog"
 	"maps"
 	"net/http"
+	"regexp"
 	"slices"
 	"strings"
 
@@ -172,6 +173,9 @@ var (
 	}
 )
 
+// unsupported is how the validator says that a field is none of what is asked.
+var unsupported = regexp.MustCompile(`^property "(\w+)" is unsupported$`)
+
 // contractProblem tells what in a request does not fit the contract, field by field.
 func contractProblem(err error) api.Problem {
 	p := api.Problem{
@@ -200,6 +204,11 @@ func contractProblem(err error) api.Problem {
 			}
 		case errors.As(err, &schema):
 			at := "/" + strings.Join(schema.JSONPointer(), "/")
+			if name := unsupported.FindStringSubmatch(schema.Reason); name != nil {
+				detail := "Nothing of the sort is taken here."
+				fields = append(fields, api.FieldError{Field: strings.TrimSuffix(at, "/") + "/" + name[1], Detail: detail})
+				return
+			}
 			fields = append(fields, api.FieldError{Field: at, Detail: sentence(schema.Reason)})
 		case errors.As(err, &request):
 			fields = append(fields, api.FieldError{Field: "", Detail: reason(request)})

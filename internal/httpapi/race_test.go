@@ -81,7 +81,7 @@ func (r room) race(all ...asking) map[int]int {
 // again is one request, so many times.
 func again(n int, a asking) []asking { return slices.Repeat([]asking{a}, n) }
 
-func telling(t testing.TB, piece int64, e api.EventInput) asking {
+func telling(t testing.TB, piece int64, e toTell) asking {
 	return asking{method: "POST", path: fmt.Sprintf("/api/pieces/%d/events", piece), body: encode(t, e)}
 }
 
@@ -144,14 +144,14 @@ func TestACoatToldAtOnceLiesThereOnce(t *testing.T) {
 			if n%fewRounds == fewRounds-1 {
 				p = r.anotherDesk(p)
 			}
-			coat := coatOf(p, 1, now, api.EventInputKindCoatLaid)
-			coat.TinID, coat.Litres, coat.PlannedID = &tin.ID, ptr(0.25), &clear
+			coat := coatOf(p, 1, now, "coat_laid")
+			coat["tinId"], coat["litres"], coat["plannedId"] = tin.ID, 0.25, clear
 			r.once("a coat", r.race(again(devices, telling(t, p.ID, coat))...), 422)
 			laid := r.standing(p.ID, api.EventKindCoatLaid)
 			if left := r.tin(clear, tin.ID).LeftL; len(laid) != 1 || left != 4.75 {
 				t.Fatalf("round %d: it stands %d times, and %.2f L are left of 5", n, len(laid), left)
 			}
-			back := api.EventInput{Kind: api.EventInputKindTakenBack, Of: &laid[0].ID, Who: "JT"}
+			back := toTell{"kind": "taken_back", "of": laid[0].ID, "who": "JT"}
 			r.once("taken back", r.race(again(devices, telling(t, p.ID, back))...), 422)
 		}
 	})
@@ -173,12 +173,10 @@ func TestWorkAndMoneyToldAtOnceCountOnce(t *testing.T) {
 				accepted := fmt.Sprintf("%s/quotes/%d/accept", path, given.Quotes[0].ID)
 				accept = asking{method: "POST", path: accepted, body: `{"sample":"","who":"JT"}`}
 			}
-			done := api.EventInput{Kind: api.EventInputKindJobDone, Job: &job, TookMin: ptr(30.0), Who: "JT"}
+			done := toTell{"kind": "job_done", "job": job, "tookMin": 30.0, "who": "JT"}
 			r.once("a job", r.race(again(devices, telling(t, p.ID, done))...), 422)
-			wanted := r.tellOf(p.ID, api.EventInput{
-				Kind: api.EventInputKindPartWanted, Text: ptr("Hinge"), Qty: ptr(1.0), Unit: ptr(api.PartUnitCount), Who: "JT",
-			}, 201)
-			bought := api.EventInput{Kind: api.EventInputKindPartBought, Of: &wanted.ID, Text: ptr("Hinge"), Amount: ptr("4.20"), Who: "JT"}
+			wanted := r.tellOf(p.ID, toTell{"kind": "part_wanted", "text": "Hinge", "qty": 1.0, "unit": api.PartUnitCount, "who": "JT"}, 201)
+			bought := toTell{"kind": "part_bought", "of": wanted.ID, "text": "Hinge", "amount": "4.20", "who": "JT"}
 			r.once("a hinge", r.race(again(devices, telling(t, p.ID, bought))...), 422)
 			r.once("a quote", r.race(again(devices, accept)...), 409)
 			for _, kind := range []api.EventKind{api.EventKindJobDone, api.EventKindPartBought, api.EventKindAgreed} {
@@ -186,7 +184,7 @@ func TestWorkAndMoneyToldAtOnceCountOnce(t *testing.T) {
 				if len(facts) != 1 {
 					t.Fatalf("%s stands %d times", kind, len(facts))
 				}
-				r.tellOf(p.ID, api.EventInput{Kind: api.EventInputKindTakenBack, Of: &facts[0].ID}, 201)
+				r.tellOf(p.ID, toTell{"kind": "taken_back", "of": facts[0].ID}, 201)
 			}
 		}
 	})
@@ -205,8 +203,8 @@ func TestACoatAndAnotherSystemAtOnceStayTrue(t *testing.T) {
 			if n%2 == 1 {
 				was, next = heavy, clear
 			}
-			coat := coatOf(p, 1, now, api.EventInputKindCoatLaid)
-			coat.PlannedID = &was
+			coat := coatOf(p, 1, now, "coat_laid")
+			coat["plannedId"] = was
 			change := encode(t, api.SystemChoice{Version: p.Version, Layers: []api.LayerChoice{{Role: "protect", ProductID: next, Coats: 3}}})
 			got := r.race(telling(t, p.ID, coat), asking{method: "PUT", path: systemPath(p, 0), body: change})
 			p = get[api.Piece](r.client, path)
@@ -214,7 +212,7 @@ func TestACoatAndAnotherSystemAtOnceStayTrue(t *testing.T) {
 			laid := r.standing(p.ID, api.EventKindCoatLaid)
 			switch {
 			case len(laid) == 1 && planned == was && got[409] == 1:
-				r.tellOf(p.ID, api.EventInput{Kind: api.EventInputKindTakenBack, Of: &laid[0].ID}, 201)
+				r.tellOf(p.ID, toTell{"kind": "taken_back", "of": laid[0].ID}, 201)
 				r.choose(p, 0, []api.LayerChoice{{Role: "protect", ProductID: next, Coats: 3}})
 			case len(laid) == 0 && planned == next && got[409] == 1:
 			default:
@@ -235,7 +233,7 @@ func TestWhatMeetsADeletionIsTold(t *testing.T) {
 			air := api.RoomAirInput{Air: api.Air{TempC: 20, Rh: 50}, PieceID: &p.ID, Who: "JT"}
 			got := r.race(
 				asking{method: "DELETE", path: fmt.Sprintf("%s?version=%d", path, p.Version)},
-				telling(t, p.ID, api.EventInput{Kind: api.EventInputKindNote, Text: ptr("Seen."), Who: "JT"}),
+				telling(t, p.ID, toTell{"kind": "note", "text": "Seen.", "who": "JT"}),
 				asking{method: "PUT", path: path, body: encode(t, api.PieceUpdate{Version: p.Version, Piece: renamed})},
 				asking{method: "POST", path: "/api/air", body: encode(t, air)},
 				asking{method: "GET", path: path + "/plan"},
@@ -285,8 +283,8 @@ func TestAnOldFormOfATinGivesNothingBack(t *testing.T) {
 	tin := answer[api.Tin](c, "POST", fmt.Sprintf("/api/products/%d/tins", clear), encode(t, api.TinInput{Size: "1 L"}), 201)
 	form := tin.Input
 	form.Lot = "B 7"
-	coat := coatOf(p, 1, now, api.EventInputKindCoatLaid)
-	coat.TinID, coat.Litres = &tin.ID, ptr(0.3)
+	coat := coatOf(p, 1, now, "coat_laid")
+	coat["tinId"], coat["litres"] = tin.ID, 0.3
 	c.tellOf(p.ID, coat, 201)
 	old := encode(t, api.TinUpdate{Version: tin.Version, Tin: form})
 	if status, _ := c.call("PUT", fmt.Sprintf("/api/tins/%d", tin.ID), old); status != http.StatusConflict {
@@ -299,8 +297,8 @@ func TestAnOldFormOfATinGivesNothingBack(t *testing.T) {
 	if left := c.tin(clear, tin.ID).LeftL; left < 0.699 || left > 0.701 {
 		t.Errorf("%.2f L are left of 1, 0.3 laid", left)
 	}
-	early := coatOf(p, 2, now, api.EventInputKindCoatLaid)
-	early.HappenedAt, early.TinID, early.Litres = ptr(now), &tin.ID, ptr(0.2)
+	early := coatOf(p, 2, now, "coat_laid")
+	early["happenedAt"], early["tinId"], early["litres"] = now, tin.ID, 0.2
 	if note := or(c.tellOf(p.ID, early, 201).Note); note != "" {
 		t.Errorf("told of now: %q", note)
 	}
@@ -311,8 +309,8 @@ func TestACoatFromBeforeItsTinSaysSo(t *testing.T) {
 	c := start(t)
 	p, clear := c.begunDesk()
 	tin := answer[api.Tin](c, "POST", fmt.Sprintf("/api/products/%d/tins", clear), encode(t, api.TinInput{Size: "1 L"}), 201)
-	coat := coatOf(p, 1, now.Add(-48*time.Hour), api.EventInputKindCoatLaid)
-	coat.TinID, coat.Litres = &tin.ID, ptr(0.3)
+	coat := coatOf(p, 1, now.Add(-48*time.Hour), "coat_laid")
+	coat["tinId"], coat["litres"] = tin.ID, 0.3
 	told := c.tellOf(p.ID, coat, 201)
 	if !strings.Contains(or(told.Note), "no litres leave the tin") || c.tin(clear, tin.ID).LeftL != 1 {
 		t.Errorf("note %q, and %.2f L are left", or(told.Note), c.tin(clear, tin.ID).LeftL)
@@ -334,14 +332,14 @@ func TestWaitingPressesComeBackTogether(t *testing.T) {
 			want := map[string]bool{"job": true, "coat": true}
 			var wg sync.WaitGroup
 			for device := range 3 {
-				shared := []api.EventInput{
-					{Kind: api.EventInputKindJobDone, Job: &job, Who: "JT"},
-					coatOf(p, 1, now, api.EventInputKindCoatLaid),
+				shared := []toTell{
+					{"kind": "job_done", "job": job, "who": "JT"},
+					coatOf(p, 1, now, "coat_laid"),
 				}
-				shared[1].PlannedID = &clear
+				shared[1]["plannedId"] = clear
 				own := fmt.Sprintf("Note of device %d.", device)
 				want[own] = true
-				shared = append(shared, api.EventInput{Kind: api.EventInputKindNote, Text: &own, Who: "JT"})
+				shared = append(shared, toTell{"kind": "note", "text": own, "who": "JT"})
 				twice := random.IntN(3)
 				wg.Go(func() {
 					for i, e := range shared {

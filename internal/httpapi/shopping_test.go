@@ -57,7 +57,7 @@ func TestOneShoppingListOverAllPieces(t *testing.T) {
 	if code != 200 || !strings.Contains(string(csv), "Mizzen Clear") || !strings.Contains(string(csv), "Table 3") {
 		t.Errorf("%d: %s", code, csv)
 	}
-	coat := coatOf(last, 1, now, api.EventInputKindCoatLaid)
+	coat := coatOf(last, 1, now, "coat_laid")
 	c.tellOf(last.ID, coat, 201)
 	if told := lineOf(); told.Litres > full.Litres-each/4 {
 		t.Errorf("a coat was told, and %.3f L are still taken, as %.3f before", told.Litres, full.Litres)
@@ -99,15 +99,13 @@ func TestWhatMayBeLaidInstead(t *testing.T) {
 func TestPartsAndPastesAreBought(t *testing.T) {
 	c := start(t)
 	p, _ := c.begunDesk()
-	wanted := c.tellOf(p.ID, api.EventInput{
-		Kind: api.EventInputKindPartWanted, Text: ptr("Handles"), Qty: ptr(4.0), Unit: ptr(api.PartUnitCount), Who: "JT"}, 201)
+	wanted := c.tellOf(p.ID, toTell{"kind": "part_wanted", "text": "Handles", "qty": 4.0, "unit": api.PartUnitCount, "who": "JT"}, 201)
 	status, data := c.call("POST", pathOf(p.ID)+"/events",
-		encode(t, api.EventInput{Kind: api.EventInputKindPartWanted, Text: ptr("Handles"), Unit: ptr(api.PartUnitCount), Who: "JT"}))
+		encode(t, toTell{"kind": "part_wanted", "text": "Handles", "unit": api.PartUnitCount, "who": "JT"}))
 	if status != 422 || problem(t, data, "/qty") == "" {
 		t.Errorf("none of something: %d %s", status, data)
 	}
-	c.refuses(pathOf(p.ID)+"/events", encode(t, api.EventInput{Kind: api.EventInputKindPartWanted, Text: ptr("Glass"),
-		Qty: ptr(1.0), Unit: ptr(api.PartUnitCount), Amount: ptr("30"), Who: "JT"}), "/amount")
+	c.refuses(pathOf(p.ID)+"/events", encode(t, toTell{"kind": "part_wanted", "text": "Glass", "qty": 1.0, "unit": api.PartUnitCount, "amount": "30", "who": "JT"}), "/amount")
 	parts := get[api.Shopping](c, "/api/shopping").Parts
 	ours := slices.IndexFunc(parts, func(p api.ShoppingPart) bool { return p.Text == "Handles" })
 	if ours < 0 || parts[ours].For[0].Fact != wanted.ID || parts[ours].Qty != 4 {
@@ -117,8 +115,7 @@ func TestPartsAndPastesAreBought(t *testing.T) {
 	if !strings.Contains(string(csv), "Handles,4.000,4.000,count,") {
 		t.Errorf("%s", csv)
 	}
-	bought := api.EventInput{
-		Kind: api.EventInputKindPartBought, Of: &wanted.ID, Text: ptr("Handles"), Amount: ptr("18,40"), Who: "JT"}
+	bought := toTell{"kind": "part_bought", "of": wanted.ID, "text": "Handles", "amount": "18,40", "who": "JT"}
 	c.tellOf(p.ID, bought, 201)
 	status, data = c.call("POST", pathOf(p.ID)+"/events", encode(t, bought))
 	if status != 422 || problem(t, data, "/of") == "" {

@@ -28,7 +28,7 @@ func TestATrialIsWhatIsTaken(t *testing.T) {
 	in.Start, in.Name = now.AddDate(0, 0, 1), "A desk that has not begun"
 	later := answer[api.Piece](c, "POST", "/api/pieces", encode(t, in), 201)
 	later = c.choose(later, 0, []api.LayerChoice{{Role: "protect", ProductID: c.products()["Mizzen Clear"].Ref.ID, Coats: 2}})
-	coat := coatOf(begun, 1, now.Add(-26*time.Hour), api.EventInputKindCoatLaid)
+	coat := coatOf(begun, 1, now.Add(-26*time.Hour), "coat_laid")
 	c.tellOf(begun.ID, coat, 201)
 	begun = get[api.Piece](c, pathOf(begun.ID))
 	trial := func(change func(*api.Trial)) (api.Trial, api.Tried) {
@@ -99,8 +99,8 @@ func TestAWarmedRoomIsPlannedAsItIsKept(t *testing.T) {
 		read := api.RoomAirInput{Air: api.Air{TempC: 11, Rh: 70}, ReadAt: ptr(now.Add(-time.Duration(h) * time.Hour)), Who: "JT"}
 		answer[api.RoomAir](c, "POST", "/api/air", encode(t, read), 201)
 	}
-	coat := coatOf(p, 1, now, api.EventInputKindCoatLaid)
-	coat.Air = &api.Air{TempC: 11, Rh: 70}
+	coat := coatOf(p, 1, now, "coat_laid")
+	coat["air"] = api.Air{TempC: 11, Rh: 70}
 	c.tellOf(p.ID, coat, 201)
 	warm := api.Trial{Moves: []api.Move{}, Off: []api.OwnDay{}, Helpers: []api.OwnDay{}, LeastDayC: ptr(22.0), LeastNightC: ptr(20.0)}
 	would := answer[api.Tried](c, "POST", "/api/calendar/try", encode(t, warm), 200)
@@ -127,7 +127,7 @@ func TestAPieceElsewhereHasAirOfItsOwn(t *testing.T) {
 	if air := get[api.AirCourse](c, "/api/air"); len(air.Readings) > 0 {
 		t.Errorf("the room has its reading: %+v", air.Readings)
 	}
-	c.tellOf(p.ID, coatOf(p, 1, now, api.EventInputKindCoatLaid), 201)
+	c.tellOf(p.ID, coatOf(p, 1, now, "coat_laid"), 201)
 	log := string(encode(t, get[[]api.Event](c, pathOf(p.ID)+"/events")))
 	if !strings.Contains(log, "The air where it stands was read: 9 °C and 71 % RH.") {
 		t.Errorf("its log: %s", log)

@@ -3659,61 +3659,187 @@ export interface components {
             m2PerL: number;
             jobs: number;
         };
-        EventInput: {
-            /** @enum {string} */
-            kind: "sign" | "checked" | "sample" | "patch" | "slip" | "job_done" | "begun" | "mixed" | "coat_laid" | "left_out" | "taken_off" | "fault" | "moved" | "note" | "taken_back" | "bought" | "part_wanted" | "part_bought" | "hours" | "agreed" | "asked" | "sold" | "fee";
+        /** @description A fact of a piece, as it is told. Each kind has a body of its own. */
+        EventInput: components["schemas"]["SignTold"] | components["schemas"]["LookTold"] | components["schemas"]["SampleTold"] | components["schemas"]["PatchTold"] | components["schemas"]["SlipTold"] | components["schemas"]["JobTold"] | components["schemas"]["StartTold"] | components["schemas"]["PotTold"] | components["schemas"]["LaidTold"] | components["schemas"]["LeftOutTold"] | components["schemas"]["OffTold"] | components["schemas"]["FaultTold"] | components["schemas"]["MoveTold"] | components["schemas"]["NoteTold"] | components["schemas"]["BackTold"] | components["schemas"]["PurchaseTold"] | components["schemas"]["WantTold"] | components["schemas"]["PartPurchaseTold"] | components["schemas"]["HoursTold"] | components["schemas"]["AgreementTold"] | components["schemas"]["AskingTold"] | components["schemas"]["SaleTold"] | components["schemas"]["FeeTold"];
+        /** @description empty = nobody said */
+        ToldWho: string;
+        /**
+         * Format: date-time
+         * @description when it happened; none = just now
+         */
+        ToldAt: string;
+        /**
+         * Format: int64
+         * @description none = the whole piece
+         */
+        ToldZone: number;
+        /** @description what the last coat of a zone showed to eye, hand or nose */
+        SignTold: {
             /**
-             * Format: int64
-             * @description none = the whole piece
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
-            zoneId?: number;
-            /**
-             * Format: date-time
-             * @description none = just now
-             */
-            happenedAt?: string;
-            /** @description empty = nobody said */
-            who: string;
-            /** @description of a sign: what was seen */
+            kind: "sign";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            zoneId?: components["schemas"]["ToldZone"];
+            /** @description what was seen */
             sign?: string;
-            /** @description of a look that opens a coat: which, as the step names it */
+        };
+        /** @description a look that opens a coat, and whether it was passed */
+        LookTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "checked";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            zoneId?: components["schemas"]["ToldZone"];
+            /** @description which, as the step names it */
             check?: string;
             /** @description of a look */
             passed?: boolean;
-            /** @description of a sample: its recipe; of a patch: where and what; of slip: value and method */
+        };
+        /** @description a colour that was tried, with its recipe */
+        SampleTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sample";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            zoneId?: components["schemas"]["ToldZone"];
             text?: string;
             /**
              * Format: int64
              * @description of the piece, that shows it
              */
             photoId?: number;
+        };
+        /** @description a place that is not as the rest of its zone */
+        PatchTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "patch";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            zoneId?: components["schemas"]["ToldZone"];
+            text?: string;
             /**
              * Format: int64
-             * @description of what is taken back, and of a wanted part that was bought: the event
+             * @description of the piece, that shows it
              */
-            of?: number;
-            /** @description of a job that is done: its key */
+            photoId?: number;
+        };
+        /** @description slip as it was measured, with its value and method */
+        SlipTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "slip";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            zoneId?: components["schemas"]["ToldZone"];
+            text?: string;
+            /**
+             * Format: int64
+             * @description of the piece, that shows it
+             */
+            photoId?: number;
+        };
+        /** @description work of the preparation that is done */
+        JobTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "job_done";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            zoneId?: components["schemas"]["ToldZone"];
+            /** @description its key */
             job?: string;
-            /** @description of a coat: its layer, from the ground up */
+            /**
+             * Format: double
+             * @description minutes by hand
+             */
+            tookMin?: number;
+        };
+        /** @description the first stroke of a coat */
+        StartTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "begun";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            zoneId?: components["schemas"]["ToldZone"];
+            /** @description from the ground up */
             layer?: number;
-            /** @description of a coat: which of its layer, 1 for the first */
+            /** @description which of its layer, 1 for the first */
+            coat?: number;
+            /**
+             * Format: int64
+             * @description the product that the plan showed for it; refused where it is another by now
+             */
+            plannedId?: number;
+        };
+        /** @description a pot was mixed for a coat */
+        PotTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "mixed";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            zoneId?: components["schemas"]["ToldZone"];
+            /** @description from the ground up */
+            layer?: number;
+            /** @description which of its layer, 1 for the first */
+            coat?: number;
+            /**
+             * Format: int64
+             * @description the product that the plan showed for it; refused where it is another by now
+             */
+            plannedId?: number;
+        };
+        /** @description a coat, by when it was on */
+        LaidTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "coat_laid";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            zoneId?: components["schemas"]["ToldZone"];
+            /** @description from the ground up */
+            layer?: number;
+            /** @description which of its layer, 1 for the first */
             coat?: number;
             /** @description the surface was keyed right before the coat */
             keyed?: boolean;
             air?: components["schemas"]["Air"];
             /**
              * Format: int64
-             * @description of a coat: another product than planned
+             * @description another product than planned
              */
             productId?: number;
             /**
              * Format: int64
-             * @description of a coat: the product that the plan showed for it; refused where it is another by now
+             * @description the product that the plan showed for it; refused where it is another by now
              */
             plannedId?: number;
             /**
              * Format: int64
-             * @description of a coat: the tin it was laid from
+             * @description the tin it was laid from
              */
             tinId?: number;
             /**
@@ -3723,19 +3849,19 @@ export interface components {
             litres?: number;
             /**
              * Format: double
-             * @description of a coat: its wet film as gauged, µm
+             * @description its wet film as gauged, µm
              */
             wetUm?: number;
             /**
-             * @description of a coat: how it looks, where nobody measured
+             * @description how it looks, where nobody measured
              * @enum {string}
              */
             build?: "thin" | "thick";
-            /** @description of a coat: how it went on; none = as planned */
+            /** @description how it went on; none = as planned */
             method?: string;
             /**
              * Format: double
-             * @description of a coat: the part of the zone that has it; none = all
+             * @description the part of the zone that has it; none = all
              */
             share?: number;
             /**
@@ -3743,22 +3869,71 @@ export interface components {
              * @description minutes by hand
              */
             tookMin?: number;
-            /** @description of money: a sum as typed, with comma or point */
-            amount?: string;
             /**
              * Format: double
-             * @description of a part that is wanted: how much of it
-             */
-            qty?: number;
-            unit?: components["schemas"]["PartUnit"];
-            /**
-             * Format: double
-             * @description of a coat: the tin on the scale, before and after, in place of litres
+             * @description the tin on the scale, before and after, in place of litres
              */
             weighedBeforeKg?: number;
             /** Format: double */
             weighedAfterKg?: number;
-            /** @description of a fault: what is seen, by its id */
+        };
+        /** @description a coat of the plan that nobody will lay */
+        LeftOutTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "left_out";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            zoneId?: components["schemas"]["ToldZone"];
+            /** @description from the ground up */
+            layer?: number;
+            /** @description which of its layer, 1 for the first */
+            coat?: number;
+            /**
+             * Format: int64
+             * @description the product that the plan showed for it; refused where it is another by now
+             */
+            plannedId?: number;
+        };
+        /** @description a coat with all that lay over it is off again */
+        OffTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "taken_off";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            zoneId?: components["schemas"]["ToldZone"];
+            /** @description from the ground up */
+            layer?: number;
+            /** @description which of its layer, 1 for the first */
+            coat?: number;
+            /**
+             * Format: int64
+             * @description the product that the plan showed for it; refused where it is another by now
+             */
+            plannedId?: number;
+        };
+        /** @description what looked wrong, what it came from, what is done about it */
+        FaultTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fault";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            zoneId?: components["schemas"]["ToldZone"];
+            text?: string;
+            /**
+             * Format: int64
+             * @description of the piece, that shows it
+             */
+            photoId?: number;
+            /** @description what is seen, by its id */
             fault?: string;
             /** @description what it is held to come from, by its id */
             cause?: string;
@@ -3767,6 +3942,172 @@ export interface components {
              * @enum {string}
              */
             remedy?: "wet" | "dry" | "later" | "leave";
+        };
+        /** @description where it stands now */
+        MoveTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "moved";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            zoneId?: components["schemas"]["ToldZone"];
+            text?: string;
+            /**
+             * Format: int64
+             * @description of the piece, that shows it
+             */
+            photoId?: number;
+        };
+        /** @description whatever else is worth keeping */
+        NoteTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "note";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            zoneId?: components["schemas"]["ToldZone"];
+            text?: string;
+            /**
+             * Format: int64
+             * @description of the piece, that shows it
+             */
+            photoId?: number;
+        };
+        /** @description an earlier fact was told wrongly */
+        BackTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "taken_back";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            zoneId?: components["schemas"]["ToldZone"];
+            /**
+             * Format: int64
+             * @description the event
+             */
+            of?: number;
+        };
+        /** @description the piece itself, for own stock */
+        PurchaseTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "bought";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            text?: string;
+            /** @description of money: a sum as typed, with comma or point */
+            amount?: string;
+        };
+        /** @description something is to be bought for the piece */
+        WantTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "part_wanted";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            text?: string;
+            /**
+             * Format: double
+             * @description how much of it
+             */
+            qty?: number;
+            unit?: components["schemas"]["PartUnit"];
+        };
+        /** @description it was */
+        PartPurchaseTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "part_bought";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            /**
+             * Format: int64
+             * @description the event
+             */
+            of?: number;
+            text?: string;
+            /** @description of money: a sum as typed, with comma or point */
+            amount?: string;
+        };
+        /** @description work that is no step of the plan */
+        HoursTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hours";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            text?: string;
+            /**
+             * Format: double
+             * @description minutes by hand
+             */
+            tookMin?: number;
+        };
+        /** @description the price, with a customer */
+        AgreementTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "agreed";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            text?: string;
+            /** @description of money: a sum as typed, with comma or point */
+            amount?: string;
+        };
+        /** @description the price, of own stock */
+        AskingTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "asked";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            text?: string;
+            /** @description of money: a sum as typed, with comma or point */
+            amount?: string;
+        };
+        /** @description its buyer paid */
+        SaleTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sold";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            text?: string;
+            /** @description of money: a sum as typed, with comma or point */
+            amount?: string;
+        };
+        /** @description besides what goes off every price */
+        FeeTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fee";
+            who: components["schemas"]["ToldWho"];
+            happenedAt?: components["schemas"]["ToldAt"];
+            text?: string;
+            /** @description of money: a sum as typed, with comma or point */
+            amount?: string;
         };
         Event: {
             /** Format: int64 */

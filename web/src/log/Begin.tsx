@@ -1,7 +1,7 @@
 import { Play, TestTube } from 'lucide-react'
 import type { Piece, Plan, Step } from '../api/client'
 import { ProblemNote } from '../ui/Problem'
-import { shownAs, tellable, waitingFor, waitingToBegin } from './steps'
+import { coatAsShown, tellable, waitingFor, waitingToBegin } from './steps'
 import { useTell, useWaiting } from './tell'
 import { lastWho } from './who'
 
@@ -12,7 +12,7 @@ export function Begin({ piece, plan, step }: { piece: Piece; plan: Plan; step: S
   const over = waitingFor(piece, step, waiting) !== undefined || piece.stage === 'handed_over'
   if (!tellable(step) || over) return null
   const say = (kind: 'begun' | 'mixed', what: string) =>
-    void tell(`${step.title}: ${what}`, { kind, who: lastWho(), ...shownAs(piece, step) })
+    void tell(`${step.title}: ${what}`, { kind, who: lastWho(), ...coatAsShown(piece, step) })
   const runs = (kind: 'begun' | 'mixed') =>
     plan.timers.some((t) => {
       const ofThis = t.zone === step.zones[0] && t.layer === step.layer && t.coat === step.coat

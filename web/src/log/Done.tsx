@@ -4,7 +4,7 @@ import type { EventInput, Piece, Plan, Step } from '../api/client'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { airOf, halfAnAir, Otherwise, type How } from './Otherwise'
-import { methods, shownAs, tellable, waitingFor } from './steps'
+import { methods, coatAsShown, tellable, waitingFor } from './steps'
 import { sheet } from './sheet'
 import { useTell, useWaiting, type Told } from './tell'
 import { useWho } from './who'
@@ -63,12 +63,15 @@ function asPlanned(plan: Plan, step: Step): How {
 
 /** What is told of a step, once it went as it is said here. */
 function factOf({ piece, step }: Ask, how: How, who: string, leftOut: boolean): EventInput {
-  const at = { happenedAt: how.at, who: who.trim(), tookMin: how.tookMin, ...shownAs(piece, step) }
-  if (step.job !== undefined) return { ...at, kind: 'job_done' }
-  if (leftOut) return { ...at, kind: 'left_out' }
+  const told = { happenedAt: how.at, who: who.trim() }
+  if (step.job !== undefined) return { ...told, kind: 'job_done', job: step.job, tookMin: how.tookMin }
+  const coat = coatAsShown(piece, step)
+  if (leftOut) return { ...told, ...coat, kind: 'left_out' }
   return {
-    ...at,
+    ...told,
+    ...coat,
     kind: 'coat_laid',
+    tookMin: how.tookMin,
     keyed: how.keyed,
     productId: how.productId,
     tinId: how.tinId,

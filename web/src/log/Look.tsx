@@ -18,9 +18,10 @@ export function Look({
   const show = useShow()
   const zone = piece.input.zones[look.zones[0] ?? 0]?.id
   const { tell, busy, problem } = useTell(piece)
-  const mine = (b: { kind: string; zoneId?: number; check?: string }) =>
-    b.kind === 'checked' && b.zoneId === zone && b.check === look.check
-  const waits = useWaiting(piece).findLast((p) => mine(p.body))
+  const waits = useWaiting(piece)
+    .map((p) => p.body)
+    .filter((b) => b.kind === 'checked')
+    .findLast((b) => b.zoneId === zone && b.check === look.check)
   const say = (passed: boolean) =>
     void tell(`${look.title}: ${passed ? 'passed' : 'not passed'}`, {
       kind: 'checked',
@@ -29,14 +30,14 @@ export function Look({
       passed,
       who: lastWho(),
     })
-  const looked = waits ? { ...waits.body, happenedAt: waits.body.happenedAt! } : look.looked
+  const looked = waits ?? look.looked
   const Mark = looked?.passed ? Check : X
   return (
     <div className="mt-2">
       {looked && (
         <p className="font-semibold">
           <Mark size={16} className="mr-1 inline" aria-hidden="true" />
-          {looked.passed ? 'Passed' : 'Not passed'} {show.moment(looked.happenedAt, now)}
+          {looked.passed ? 'Passed' : 'Not passed'} {looked.happenedAt && show.moment(looked.happenedAt, now)}
           {looked.who && `, ${looked.who}`}
           {waits && '; it waits on this device'}
         </p>

@@ -1,21 +1,36 @@
-import type { EventInput, KeptEvent, Piece, Plan, Step } from '../api/client'
+import type { EventInput, Piece, Plan, Step } from '../api/client'
 import type { Press } from '../offline/db'
 
-type Fact = Pick<KeptEvent, 'zoneId' | 'layer' | 'coat' | 'job'>
+interface StepName {
+  zoneId?: number
+  layer?: number
+  coat?: number
+  job?: string
+}
 
 /** What tells one step from the others of its piece. */
-export function nameOf(piece: Piece, step: Step): Fact {
+function nameOf(piece: Piece, step: Step): StepName {
   if (step.job !== undefined) return { job: step.job }
   return { zoneId: piece.input.zones[step.zones[0] ?? 0]?.id, layer: step.layer, coat: step.coat }
 }
 
-/** A step as it is told: by its name, and for a coat with what the plan showed, since its system may be changed meanwhile. */
-export const shownAs = (piece: Piece, step: Step): Fact & Pick<EventInput, 'plannedId'> => ({
-  ...nameOf(piece, step),
-  plannedId: step.kind === 'coating' ? step.product?.id : undefined,
+/** The step that a fact is of. */
+const namedBy = (fact: EventInput): StepName => ({
+  zoneId: 'zoneId' in fact ? fact.zoneId : undefined,
+  layer: 'layer' in fact ? fact.layer : undefined,
+  coat: 'coat' in fact ? fact.coat : undefined,
+  job: 'job' in fact ? fact.job : undefined,
 })
 
-const sameStep = (a: Fact, b: Fact) =>
+/** A coat as it is told: by its name, and with what the plan showed, since its system may be changed meanwhile. */
+export const coatAsShown = (piece: Piece, step: Step) => ({
+  zoneId: piece.input.zones[step.zones[0] ?? 0]?.id,
+  layer: step.layer,
+  coat: step.coat,
+  plannedId: step.product?.id,
+})
+
+const sameStep = (a: StepName, b: StepName) =>
   a.job !== undefined || b.job !== undefined
     ? a.job === b.job
     : a.zoneId === b.zoneId && a.layer === b.layer && a.coat === b.coat
@@ -25,12 +40,15 @@ const finishes: EventInput['kind'][] = ['coat_laid', 'left_out', 'job_done']
 /** The press that waits on this device and tells a step as done; none where only part of it is. */
 export const waitingFor = (piece: Piece, step: Step, waiting: Press[]) =>
   waiting.find(
-    (p) => finishes.includes(p.body.kind) && (p.body.share ?? 1) === 1 && sameStep(p.body, nameOf(piece, step)),
+    ({ body }) =>
+      finishes.includes(body.kind) &&
+      (('share' in body && body.share) || 1) === 1 &&
+      sameStep(namedBy(body), nameOf(piece, step)),
   )
 
 /** The press that began a step, or mixed a pot for it, and waits on this device. */
 export const waitingToBegin = (piece: Piece, step: Step, kind: 'begun' | 'mixed', waiting: Press[]) =>
-  waiting.find((p) => p.body.kind === kind && sameStep(p.body, nameOf(piece, step)))
+  waiting.find((p) => p.body.kind === kind && sameStep(namedBy(p.body), nameOf(piece, step)))
 
 /** Work that somebody does and may tell: a coat, or a job of the preparation. */
 export const tellable = (step: Step) =>

@@ -21,7 +21,7 @@ export function BuyPart({ piece, part }: Of) {
     if (await tell('A part was bought', fact)) setOpen(false)
   }
   const presses = usePresses()
-  const waits = !busy && presses.find((p) => p.refused === undefined && p.body.of === part.fact)
+  const waits = !busy && presses.find((p) => p.refused === undefined && 'of' in p.body && p.body.of === part.fact)
   if (waits)
     return (
       <b className="no-print">

@@ -191,7 +191,7 @@ export class Queue {
   private async bodyOf(p: Press): Promise<EventInput | undefined> {
     if (p.undoes === undefined) return p.body
     const told = await this.around.keeper.answer(p.undoes)
-    return told === undefined ? undefined : { ...p.body, of: told }
+    return told === undefined || p.body.kind !== 'taken_back' ? undefined : { ...p.body, of: told }
   }
 
   /** Nothing is to be sent: what a press takes back was never told, and is not offered to be sent again either. */

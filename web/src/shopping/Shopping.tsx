@@ -123,7 +123,9 @@ export function ShoppingView() {
 /** What was put on the list here, and the server does not have yet. */
 function WaitingParts() {
   const show = useShow()
-  const wanted = usePresses().filter((p) => p.refused === undefined && p.body.kind === 'part_wanted')
+  const wanted = usePresses().flatMap(({ key, piece, body, refused }) =>
+    refused === undefined && body.kind === 'part_wanted' ? [{ key, piece, body }] : [],
+  )
   if (wanted.length === 0) return null
   return (
     <ul aria-label="Waits on this device" className="mb-4 border-l-4 border-info pl-3">
