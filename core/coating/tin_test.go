@@ -69,7 +69,7 @@ func TestTinsWarn(t *testing.T) {
 		{"clear_wb_pu", Tin{SizeL: 1, LeftL: 0.3, Opened: ago(1)}, ""},
 		{"varnish_oil_pu", Tin{SizeL: 1, LeftL: 0.36, Opened: ago(1)}, ""}, // a third full is the least (practice)
 		{"clear_wb_pu", Tin{SizeL: 1, LeftL: 0.05, Opened: ago(1)}, "Nearly empty"},
-		{"clear_wb_pu", Tin{SizeL: 1, LeftL: 0.11, Opened: ago(1)}, ""}, // a tenth
+		{"clear_wb_pu", Tin{SizeL: 1, LeftL: 0.11, Opened: ago(1)}, ""},                              // a tenth
 		{"clear_wb_pu", Tin{SizeL: 1, LeftL: 1, BestBefore: today.AddDate(0, 0, 29)}, "Best before"}, // within a month
 		{"clear_wb_pu", Tin{SizeL: 1, LeftL: 1, BestBefore: today.AddDate(0, 0, 32)}, ""},
 	} {

@@ -205,8 +205,8 @@ func contractProblem(err error) api.Problem {
 		case errors.As(err, &schema):
 			at := "/" + strings.Join(schema.JSONPointer(), "/")
 			if name := unsupported.FindStringSubmatch(schema.Reason); name != nil {
-				detail := "Nothing of the sort is taken here."
-				fields = append(fields, api.FieldError{Field: strings.TrimSuffix(at, "/") + "/" + name[1], Detail: detail})
+				at = strings.TrimSuffix(at, "/") + "/" + name[1]
+				fields = append(fields, api.FieldError{Field: at, Detail: "Nothing of the sort is taken here."})
 				return
 			}
 			fields = append(fields, api.FieldError{Field: at, Detail: sentence(schema.Reason)})
