@@ -639,3 +639,20 @@ func TestHowLongSoftOilComesUp(t *testing.T) {
 		}
 	}
 }
+
+// Where zones of a piece harden on different days, the piece's day is the later, in whatever order they are told.
+func TestTheSlowestZoneSetsTheDay(t *testing.T) {
+	early := zoneOf(t, wishOf(t, "shelf", "", "oak"), "clear_wb_pu*3", coating.Clear)
+	late := early
+	early.Name, late.Name = "left", "right"
+	late.Dates.Hard = early.Dates.Hard.AddDate(0, 0, 9)
+	until := func(zones ...Zone) string {
+		text := textOf(Write(factsOf(zones...), finished.AddDate(0, 0, 4)), "en")
+		_, after, _ := strings.Cut(text, "Not fully hardened before ")
+		day, _, _ := strings.Cut(after, ".")
+		return day
+	}
+	if slow := until(late); slow == until(early) || until(early, late) != slow || until(late, early) != slow {
+		t.Errorf("the slowest on %s, together %s and %s", slow, until(early, late), until(late, early))
+	}
+}

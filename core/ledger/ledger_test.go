@@ -210,3 +210,12 @@ func TestHowLongItStands(t *testing.T) {
 		t.Error("sold, and it stands")
 	}
 }
+
+// Only what is taken into the price adds to it: of a pad at 48 with 14 of cost and a name at 30, the pad alone.
+func TestOnlyWhatIsTakenAddsToThePrice(t *testing.T) {
+	pad := Extra{Name: "pad", Price: sum("48"), Cost: sum("14"), Minutes: 35, Taken: true}
+	name := Extra{Name: "name", Price: sum("30"), Cost: sum("2.50"), Minutes: 75}
+	if price, gain := Taken([]Extra{pad, name}, Rate{}); !price.Equal(sum("48")) || !gain.Equal(pad.Gain(Rate{})) {
+		t.Errorf("%s more, of which %s stay", price, gain)
+	}
+}

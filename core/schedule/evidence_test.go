@@ -111,3 +111,23 @@ func TestEvidenceIsKnownToTheFinder(t *testing.T) {
 		}
 	}
 }
+
+// What was gauged over 1.3 times the label's film is evidence of a thick coat, under 0.7 of a thin one, and neither
+// between.
+func TestGaugedFilmsAreEvidence(t *testing.T) {
+	w := wish("desk", "oak", heated)
+	first := laidAtHour(1, 1, monday.Add(6*time.Hour))
+	usual := coats(Make(logged(t, w, first.At, first)))[0].WetUM
+	for ratio, want := range map[float64]string{1.4: "thick", 1: "filmok", 0.6: "thin"} {
+		b := logged(t, w, first.At, laidSo(first, func(l *worklog.Laid) { l.WetUM = ratio * usual }))
+		said := map[string]bool{}
+		for _, k := range b.Evidence(Make(b), 0, first.At.Add(time.Hour)) {
+			said[k.Fact] = !k.Not
+		}
+		for _, fact := range []string{"thick", "filmok", "thin"} {
+			if said[fact] != (fact == want) {
+				t.Errorf("%g times as thick: %s is told %t", ratio, fact, said[fact])
+			}
+		}
+	}
+}

@@ -589,3 +589,22 @@ func TestNoStepOpensBeforeWhatHoldsTheNextCoat(t *testing.T) {
 		t.Errorf("timers: %+v", timers)
 	}
 }
+
+// What is done takes no more supplies; what is still to do does.
+func TestWorkThatIsOverTakesNothing(t *testing.T) {
+	w := wish("desk", "oak", heated)
+	b := logged(t, w, monday)
+	job := b.Jobs()[0]
+	asks := func(b Brief) bool {
+		for _, work := range b.Takes(Make(b)) {
+			if work.Title == job.Title {
+				return true
+			}
+		}
+		return false
+	}
+	done := logged(t, w, monday.Add(8*time.Hour), worklog.Event{ID: 3, At: monday.Add(7 * time.Hour), Body: worklog.Job{Job: job.Key}})
+	if !asks(b) || asks(done) {
+		t.Errorf("%s takes supplies: before it is done %t, after %t", job.Title, asks(b), asks(done))
+	}
+}

@@ -179,3 +179,18 @@ func TestFromWhenAFloorIsLarge(t *testing.T) {
 		}
 	}
 }
+
+// A wood is told to be what it is, and nothing else.
+func TestTraitsOfAWoodAreItsOwn(t *testing.T) {
+	for id, want := range map[string]string{
+		"teak": "oily", "pine": "knots and resin", "beech": "blotches under stain", "melamine": "slick, not wood",
+	} {
+		var names []string
+		for _, trait := range Find(id).Traits() {
+			names = append(names, trait.Name)
+		}
+		if !slices.Contains(names, want) || slices.Contains(names, "slick, not wood") != (id == "melamine") {
+			t.Errorf("%s is %v, want %q among it", id, names, want)
+		}
+	}
+}
