@@ -623,3 +623,18 @@ func TestRulesTurnWhereTheTradeSays(t *testing.T) {
 		}
 	}
 }
+
+// "Overnight" is twelve hours, and the label's own wait where that is longer.
+func TestOvernightIsTwelveHours(t *testing.T) {
+	for join, hours := range map[string]float64{
+		"beech + enamel_wb dark > wax_gilding partly": 12, "beech + enamel_wb pale > paint_craft dark partly": 12,
+		"beech + enamel_alkyd dark > wax_gilding partly": 16,
+	} {
+		if got := Judge(parse(t, join)).EarliestH; got < hours || got > 24 {
+			t.Errorf("%s: after %g h, want %g at least and a day at most", join, got, hours)
+		}
+	}
+	if h := Judge(parse(t, "beech + enamel_wb dark > wax_gilding partly")).EarliestH; h != 12 {
+		t.Errorf("gilding wax after %g h, want 12", h)
+	}
+}

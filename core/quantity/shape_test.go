@@ -10,7 +10,7 @@ import (
 func TestALengthAsItIsTyped(t *testing.T) {
 	for typed, mm := range map[string]float64{
 		"76.5": 765, "76,5 cm": 765, "765 mm": 765, "0.765m": 765, " 1,2 m ": 1200, `24"`: 609.6, "2'": 609.6, "2 ft": 609.6,
-		`2' 6 1/2"`: 774.7, "2'6½": 774.7, "2 ft 6-1/2 in": 774.7, "2′ 6″": 762, "12 3/4 in": 323.85, `3/8"`: 9.525,
+		`2' 6 1/2"`: 774.7, "2'6½": 774.7, "2 ft 6-1/2 in": 774.7, "2′ 6″": 762, "12 3/4 in": 323.85, `3/8"`: 9.525, `1/1024"`: 25.4 / 1024,
 	} {
 		if got, err := ReadLength(typed, false); err != nil || math.Abs(got*1000-mm) > 1e-6 {
 			t.Errorf("%s: %v mm (%v), want %v", typed, got*1000, err, mm)
@@ -21,7 +21,9 @@ func TestALengthAsItIsTyped(t *testing.T) {
 			t.Errorf("%s in inches: %v mm (%v), want %v", typed, got*1000, err, mm)
 		}
 	}
-	for _, typed := range []string{"", "0", "-5", "wide", "3 cubits", "30 40", "1 m 20", "5/0", "9/8", "2 1/2 1/2", "6 in 2 ft"} {
+	for _, typed := range []string{"", "0", "-5", "wide", "3 cubits", "30 40", "1 m 20", "5/0", "9/8", "8/8", "2 1/2 1/2", "6 in 2 ft",
+		`1/1025"`, `1/2048"`, // finer than any rule
+	} {
 		if got, err := ReadLength(typed, false); err == nil {
 			t.Errorf("%q was read as %v m", typed, got)
 		}

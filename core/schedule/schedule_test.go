@@ -641,3 +641,16 @@ func TestAnOrderThatHandsChoseIsKeptUnlessItSpoilsWork(t *testing.T) {
 		t.Error("dust before sanding was kept")
 	}
 }
+
+// Practice: a last look over bare wood takes five minutes by the square metre, photographs of what is kept ten a zone.
+func TestWhatIsDoneWhereNothingGoesOn(t *testing.T) {
+	for _, c := range []struct {
+		nothing *coating.Product
+		minutes float64
+	}{{coating.Nothing[0], 2 * 5}, {coating.Nothing[1], 10}} {
+		s := nothingOn(wish("shelf", "oak", heated), system.Layer{Role: system.Protect, Product: c.nothing, Coats: 1}, 0, 2)
+		if got := s.tasks[0].Minutes; got != c.minutes {
+			t.Errorf("%s: %q takes %g minutes, want %g", c.nothing.Name, s.tasks[0].Text, got, c.minutes)
+		}
+	}
+}

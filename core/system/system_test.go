@@ -1210,3 +1210,35 @@ func TestNoGunWhereNoneIsWanted(t *testing.T) {
 		t.Error("sprayed, though no gun is wanted")
 	}
 }
+
+// Two clear finishes whose amber is two steps apart are seen to part in tone; one step is not.
+func TestFromWhenTonesPart(t *testing.T) {
+	said := 0
+	for _, warm := range []string{"varnish_oil_pu", "shellac_dewaxed", "lacquer_nc", "oil_hardwax", "varnish_wb_oil_modified"} {
+		for _, pale := range []string{"clear_wb_pu", "clear_wb_acrylic", "lacquer_nc"} {
+			last, beside := sheened(t, warm), sheened(t, pale)
+			w := wish("shelf", "oak", Natural)
+			w.Beside = []Neighbour{{Zone: "the frame", Look: Natural, Layers: []Layer{{Role: Protect, Product: beside, Coats: 2}}}}
+			told := strings.Join(w.Together(Assess(w, []Layer{{Role: Protect, Product: last, Coats: 2}})), " ")
+			apart := math.Abs(last.Amber - beside.Amber)
+			if parts := strings.Contains(told, "part in tone"); parts != (apart >= 2) {
+				t.Errorf("%s beside %s, %g steps apart: said %t", warm, pale, apart, parts)
+			}
+			if apart >= 2 {
+				said++
+			}
+		}
+	}
+	if said == 0 {
+		t.Error("no two were apart")
+	}
+}
+
+func sheened(t *testing.T, family string) *coating.Product {
+	t.Helper()
+	p, err := coating.New(coating.Product{Name: family, Shade: coating.Clear, Sheen: coating.Satin}, family)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return p
+}
