@@ -29,18 +29,19 @@ const (
 // suites are all there are, the longest first, so that what is short fills the gaps.
 func suites() []suite {
 	return []suite{
+		browser(1),
 		{
 			name:  "Go",
 			args:  shell(goTest + "$(go list ./cmd/... ./core/... ./internal/... ./standin/... | grep -v /internal/store$)"),
 			count: countGo,
 		},
-		browser(1), browser(2), browser(3), browser(4),
 		{
 			name: "web: types, lint, format",
 			in:   "web",
 			args: shell("npm run --silent check && npx prettier --check --log-level warn src " +
 				"../e2e/*.ts ../e2e/tests ../e2e/unit vite.config.ts eslint.config.js"),
 		},
+		browser(4), browser(3), browser(2),
 		{
 			// All tests of the store, and of the API those in which many ask at once. Its cgo needs a C compiler.
 			name: "Go under the race detector",
@@ -50,7 +51,7 @@ func suites() []suite {
 		},
 		{
 			name: "Go: vet, staticcheck, house rules",
-			args: shell("test -z \"$(gofmt -l api cmd core internal standin tools)\"; go vet ./...; " +
+			args: shell("test -z \"$(gofmt -l api cmd core internal standin tools)\"; go mod tidy -diff; go vet ./...; " +
 				"go tool -modfile=tools/go.mod staticcheck ./cmd/... ./core/... ./internal/... ./standin/...; " +
 				"go run -C tools ./houserules .."),
 		},
