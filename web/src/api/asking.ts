@@ -1,5 +1,5 @@
 import { QueryClient } from '@tanstack/react-query'
-import { keptOnDevice, KEPT_FOR } from '../offline/screens'
+import { keptOnDevice, KEPT_FOR } from '../offline/kept'
 import { Problem } from './client'
 
 /** How every question is asked again: only where that may help, and for as long as it takes. */
