@@ -9,9 +9,8 @@ import (
 	"firmitas/core/money"
 )
 
-// Of a zone, and what is to be seen there.
-
-// SignSeen and the other names of kinds are those of the contract.
+// Kinds of facts by their names in the contract and in the database. A new one is a name here, a type with its Kind
+// below, and a line in Kinds.
 const (
 	SignSeen     Kind = "sign"
 	Checked      Kind = "checked"
