@@ -24,7 +24,10 @@ func varnished(t *testing.T, now time.Time, label coating.Label) Brief {
 	s := system.Assess(w, []system.Layer{{Role: system.Protect, Product: product(t, "varnish_oil_pu", is), Coats: 3}})
 	b := single(w, s, 1, Brief{Start: monday, Week: week})
 	b.Zones[0].ID = 7
-	b.Log = NewLog([]worklog.Event{{ID: 1, Zone: 7, At: monday.Add(2 * time.Hour), Body: worklog.Laid{Air: heated, OnCoat: worklog.OnCoat{N: 1}}}}, now)
+	b.Log = NewLog([]worklog.Event{{
+		ID: 1, Zone: 7, At: monday.Add(2 * time.Hour),
+		Body: worklog.Laid{Air: heated, OnCoat: worklog.OnCoat{N: 1}},
+	}}, now)
 	return b
 }
 
@@ -70,7 +73,10 @@ func TestAColdNightMovesTheMorningAndSaysWhy(t *testing.T) {
 	now := monday.Add(24*time.Hour + 10*time.Minute)
 	night := func(tempC float64) Plan {
 		b := varnished(t, now, coating.Label{"recoatMinH": "12 h"})
-		b.Log = NewLog([]worklog.Event{{ID: 1, Zone: 7, At: monday.Add(9 * time.Hour), Body: worklog.Laid{Air: heated, OnCoat: worklog.OnCoat{N: 1}}}}, now)
+		b.Log = NewLog([]worklog.Event{{
+			ID: 1, Zone: 7, At: monday.Add(9 * time.Hour),
+			Body: worklog.Laid{Air: heated, OnCoat: worklog.OnCoat{N: 1}},
+		}}, now)
 		return Make(b.In(Weather{Readings: every(24, func(h float64) climate.Air {
 			if h >= 14 {
 				return climate.Air{TempC: tempC, RH: 60}

@@ -392,7 +392,8 @@ func TestAMendIsNotTakenAsDone(t *testing.T) {
 	seen := worklog.Event{ID: 5, Zone: 7, At: last.End().Add(time.Hour), Body: worklog.Fault{Fault: "nibs", Remedy: worklog.BeforeNext}}
 	now := seen.At.AddDate(0, 0, 20)
 	_, p := as(t, w, now, seen)
-	if mend := p.StepOf(worklog.Event{Body: worklog.Job{Job: worklog.MendKey(5)}}); mend == nil || mend.Start().Before(now) || p.LightUse.Before(now) {
+	mend := p.StepOf(worklog.Event{Body: worklog.Job{Job: worklog.MendKey(5)}})
+	if mend == nil || mend.Start().Before(now) || p.LightUse.Before(now) {
 		t.Errorf("mended: %+v, in use from %s", mend, clock(p.LightUse))
 	}
 }

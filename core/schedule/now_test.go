@@ -97,7 +97,10 @@ func TestAPieceSaysWhatItWaitsFor(t *testing.T) {
 	first := coats(Make(early))[0]
 	told := early
 	at := first.End()
-	told.Log = NewLog([]worklog.Event{{ID: 1, Zone: 7, At: at, Body: worklog.Laid{Air: heated, OnCoat: worklog.OnCoat{N: 1}}}}, at.Add(10*time.Minute))
+	told.Log = NewLog([]worklog.Event{{
+		ID: 1, Zone: 7, At: at,
+		Body: worklog.Laid{Air: heated, OnCoat: worklog.OnCoat{N: 1}},
+	}}, at.Add(10*time.Minute))
 	if s := of(at.Add(10*time.Minute), told); s.Waits != ForDrying || s.Critical.Why != ForDrying {
 		t.Errorf("while it dries: %+v", s)
 	}

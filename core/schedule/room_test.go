@@ -100,7 +100,10 @@ func someDone(r *rand.Rand, b Brief, now time.Time) Brief {
 			if at.After(now) || r.IntN(3) == 0 {
 				break
 			}
-			told = append(told, worklog.Event{ID: int64(len(told) + 1), Zone: z.ID, At: at, Body: worklog.Laid{Keyed: s.Keyed, Air: z.Wish.Air, OnCoat: worklog.OnCoat{Layer: s.Layer, N: s.Coat}}})
+			told = append(told, worklog.Event{
+				ID: int64(len(told) + 1), Zone: z.ID, At: at,
+				Body: worklog.Laid{Keyed: s.Keyed, Air: z.Wish.Air, OnCoat: worklog.OnCoat{Layer: s.Layer, N: s.Coat}},
+			})
 		}
 	}
 	b.Log = NewLog(told, now)
@@ -426,7 +429,10 @@ func TestASmallChangeMovesLittle(t *testing.T) {
 		for i := range briefs {
 			briefs[i].Log = NewLog(nil, at)
 		}
-		briefs[0].Log = NewLog([]worklog.Event{{ID: 1, Zone: first.name.Zone, At: at, Body: worklog.Laid{OnCoat: first.name.On(), Air: briefs[0].Zones[0].Wish.Air}}}, at)
+		briefs[0].Log = NewLog([]worklog.Event{{
+			ID: 1, Zone: first.name.Zone, At: at,
+			Body: worklog.Laid{OnCoat: first.name.On(), Air: briefs[0].Zones[0].Wish.Air},
+		}}, at)
 		after := room.Plan(briefs).Plans
 		for i := 1; i < len(briefs); i++ {
 			for _, s := range before[i].Steps {

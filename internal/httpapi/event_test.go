@@ -56,6 +56,10 @@ func TestASignIsToldAndTakenBack(t *testing.T) {
 		{toTell{"kind": "taken_back"}, "/of"},
 		{toTell{"kind": "taken_back", "of": told.ID, "zoneId": unknown}, "/zoneId"},
 		{toTell{"kind": "note", "text": glows, "of": unknown}, "/of"},
+		{toTell{"kind": "rumour"}, "/kind"},
+		{toTell{"text": glows}, "/kind"},
+		{toTell{"kind": "coat_laid", "zoneId": zone, "layer": 1e20, "coat": 1}, "/layer"},
+		{toTell{"kind": "left_out", "zoneId": zone, "layer": 0, "coat": 1, "tookMin": 5}, "/tookMin"},
 	} {
 		c.refuses(path, encode(t, wrong.in), wrong.field)
 	}

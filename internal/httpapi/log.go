@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"regexp"
 	"strings"
 	"time"
 
@@ -30,6 +31,9 @@ func (h *handlers) ReadAir(ctx context.Context, r api.ReadAirRequestObject) (api
 // ofEvery are the fields that a fact of every kind has, besides its body.
 var ofEvery = []string{"kind", "zoneId", "happenedAt", "who", "plannedId"}
 
+// embedded are the names of embedded types, which the JSON of a body does not have.
+var embedded = regexp.MustCompile(`\b[A-Z]\w*\.`)
+
 // fromEventInput reads a fact, and the product that the plan showed for its coat. The body has the fields of the
 // contract under their own names.
 func fromEventInput(data json.RawMessage) (out worklog.Event, shown int64, err error) {
@@ -42,7 +46,7 @@ func fromEventInput(data json.RawMessage) (out worklog.Event, shown int64, err e
 		Text       *string      `json:"text"`
 		Amount     string       `json:"amount"`
 	}
-	fields := map[string]any{}
+	fields := map[string]json.RawMessage{}
 	if err := errors.Join(json.Unmarshal(data, &told), json.Unmarshal(data, &fields)); err != nil {
 		return out, 0, err
 	}
@@ -50,7 +54,9 @@ func fromEventInput(data json.RawMessage) (out worklog.Event, shown int64, err e
 		delete(fields, name)
 	}
 	if told.Text != nil {
-		fields["text"] = strings.TrimSpace(*told.Text)
+		if fields["text"], err = json.Marshal(strings.TrimSpace(*told.Text)); err != nil {
+			return out, 0, err
+		}
 	}
 	delete(fields, "amount")
 	if told.Amount != "" {
@@ -58,13 +64,19 @@ func fromEventInput(data json.RawMessage) (out worklog.Event, shown int64, err e
 		if err != nil {
 			return out, 0, invalid("/amount", "A sum such as 24.50 or 1 240,00.")
 		}
-		fields["amount"] = amount
+		if fields["amount"], err = json.Marshal(amount); err != nil {
+			return out, 0, err
+		}
 	}
 	if data, err = json.Marshal(fields); err != nil {
 		return out, 0, err
 	}
 	out = worklog.Event{Zone: told.ZoneID, At: told.HappenedAt, Who: told.Who}
 	out.Body, err = worklog.ReadTold(told.Kind, data)
+	if number, is := errors.AsType[*json.UnmarshalTypeError](err); is {
+		at := embedded.ReplaceAllString(number.Field, "")
+		return out, 0, invalid("/"+strings.ReplaceAll(at, ".", "/"), "A number within reason is wanted here.")
+	}
 	return out, told.PlannedID, err
 }
 

@@ -168,7 +168,10 @@ func TestAFaultsRemedyIsPlanned(t *testing.T) {
 	c.tellOf(p.ID, coatOf(p, 1, now.Add(-30*time.Hour), "coat_laid"), 201)
 	plan := func() api.Plan { return get[api.PlanAnswer](c, path+"/plan").Plan }
 	usual := *plan().LightUse
-	fault := toTell{"kind": "fault", "zoneId": *p.Input.Zones[0].ID, "text": "Runs. Three below the edge.", "who": "JT", "fault": "runs", "cause": "thick", "remedy": "dry"}
+	fault := toTell{
+		"kind": "fault", "zoneId": *p.Input.Zones[0].ID, "text": "Runs. Three below the edge.", "who": "JT",
+		"fault": "runs", "cause": "thick", "remedy": "dry",
+	}
 	for field, wrong := range map[string]func(toTell){
 		"/fault":  func(e toTell) { e["fault"] = "gremlins" },
 		"/cause":  func(e toTell) { e["cause"] = "moonlight" },
@@ -268,7 +271,10 @@ func TestAFaultIsToldWhereItMayShowNext(t *testing.T) {
 		return d.Suspects[slices.IndexFunc(d.Suspects, func(s api.Suspect) bool { return s.ID == "silicone" })]
 	}
 	before := ask()
-	c.tellOf(first.ID, toTell{"kind": "fault", "zoneId": *first.Input.Zones[0].ID, "text": "Fish-eyes.", "who": "JT", "fault": "fisheyes", "cause": "silicone"}, 201)
+	c.tellOf(first.ID, toTell{
+		"kind": "fault", "zoneId": *first.Input.Zones[0].ID, "text": "Fish-eyes.",
+		"who": "JT", "fault": "fisheyes", "cause": "silicone",
+	}, 201)
 	notes := func(p api.Piece) string {
 		return strings.Join(get[api.PlanAnswer](c, fmt.Sprintf("/api/pieces/%d/plan", p.ID)).Plan.Notes, " ")
 	}

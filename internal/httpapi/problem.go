@@ -209,6 +209,11 @@ func contractProblem(err error) api.Problem {
 				fields = append(fields, api.FieldError{Field: at, Detail: "Nothing of the sort is taken here."})
 				return
 			}
+			if schema.SchemaField == "discriminator" {
+				at, detail := strings.TrimSuffix(at, "/")+"/kind", "The contract names the kinds that there are."
+				fields = append(fields, api.FieldError{Field: at, Detail: detail})
+				return
+			}
 			fields = append(fields, api.FieldError{Field: at, Detail: sentence(schema.Reason)})
 		case errors.As(err, &request):
 			fields = append(fields, api.FieldError{Field: "", Detail: reason(request)})

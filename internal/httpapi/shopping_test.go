@@ -105,7 +105,10 @@ func TestPartsAndPastesAreBought(t *testing.T) {
 	if status != 422 || problem(t, data, "/qty") == "" {
 		t.Errorf("none of something: %d %s", status, data)
 	}
-	c.refuses(pathOf(p.ID)+"/events", encode(t, toTell{"kind": "part_wanted", "text": "Glass", "qty": 1.0, "unit": api.PartUnitCount, "amount": "30", "who": "JT"}), "/amount")
+	c.refuses(pathOf(p.ID)+"/events", encode(t, toTell{
+		"kind": "part_wanted", "text": "Glass", "qty": 1.0,
+		"unit": api.PartUnitCount, "amount": "30", "who": "JT",
+	}), "/amount")
 	parts := get[api.Shopping](c, "/api/shopping").Parts
 	ours := slices.IndexFunc(parts, func(p api.ShoppingPart) bool { return p.Text == "Handles" })
 	if ours < 0 || parts[ours].For[0].Fact != wanted.ID || parts[ours].Qty != 4 {
