@@ -229,8 +229,8 @@ func serve(ctx context.Context, w serving) error {
 		return err
 	}
 	defer s.Close()
-	service := workshop.New(s, w.clock)
-	server, err := httpapi.New(service, s.Ping, os.Getenv("FIRMITAS_PUBLIC_URL"))
+	rooms := workshop.New(s, w.clock)
+	server, err := httpapi.New(rooms, s.Ping, os.Getenv("FIRMITAS_PUBLIC_URL"))
 	if err != nil {
 		return err
 	}
@@ -238,7 +238,7 @@ func serve(ctx context.Context, w serving) error {
 	if err != nil {
 		return err
 	}
-	service.ReachedAt(cmp.Or(os.Getenv("FIRMITAS_PUBLIC_URL"), "http://"+listener.Addr().String()))
+	rooms.House.ReachedAt(cmp.Or(os.Getenv("FIRMITAS_PUBLIC_URL"), "http://"+listener.Addr().String()))
 	web := &http.Server{
 		Handler:           server,
 		ReadHeaderTimeout: 5 * time.Second,
@@ -257,8 +257,8 @@ func serve(ctx context.Context, w serving) error {
 		}
 		server.Ready()
 		fmt.Printf("Firmitas is open at http://%s\n", listener.Addr())
-		go instruments.Poll(ctx, service, w.at)
-		tidy(ctx, service)
+		go instruments.Poll(ctx, rooms, w.at)
+		tidy(ctx, rooms)
 	}()
 	select {
 	case err := <-failed:
@@ -316,12 +316,12 @@ func prepare(
 const tidyEvery = time.Hour
 
 // tidy forgets now and then what nobody will ask for again, and reminds buyers of what is due.
-func tidy(ctx context.Context, service *workshop.Service) {
+func tidy(ctx context.Context, rooms *workshop.Rooms) {
 	for {
-		if err := service.Tidy(ctx); err != nil && ctx.Err() == nil {
+		if err := rooms.House.Tidy(ctx); err != nil && ctx.Err() == nil {
 			slog.Warn("tidying up", "error", err)
 		}
-		if _, err := service.RemindDue(ctx); err != nil && ctx.Err() == nil {
+		if _, err := rooms.Handover.RemindDue(ctx); err != nil && ctx.Err() == nil {
 			slog.Warn("reminding buyers", "error", err)
 		}
 		select {

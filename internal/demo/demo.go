@@ -22,6 +22,13 @@ import (
 	"firmitas/internal/document"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/books"
+	"firmitas/internal/workshop/calendar"
+	"firmitas/internal/workshop/choosing"
+	"firmitas/internal/workshop/handover"
+	"firmitas/internal/workshop/piece"
+	"firmitas/internal/workshop/record"
+	"firmitas/internal/workshop/shelf"
 )
 
 // TimeZone of the demo workshop.
@@ -58,30 +65,30 @@ func Shelf() []store.Product {
 	}
 	out := make([]store.Product, 0, len(lines))
 	for _, line := range lines {
-		p, err := workshop.ReadProduct(line.Product)
+		p, err := shelf.ReadProduct(line.Product)
 		if err != nil || len(line.Problems) > 0 {
 			panic(fmt.Sprintf("demo shelf, line %d: %v %v", line.Number, err, line.Problems))
 		}
-		out = append(out, workshop.ToRow(p.Product))
+		out = append(out, record.ProductRow(p.Product))
 	}
 	return out
 }
 
 // stock puts a few tins, notes and a test board beside the shelf.
-func stock(ctx context.Context, s *workshop.Service, morning func(int) time.Time) error {
-	shelf, err := s.Shelf(ctx)
+func stock(ctx context.Context, s *workshop.Rooms, morning func(int) time.Time) error {
+	products, err := s.Shelf.Shelf(ctx)
 	if err != nil {
 		return err
 	}
 	id := map[string]int64{}
-	for _, p := range shelf {
+	for _, p := range products {
 		id[p.Name] = p.ID
 	}
 	for _, t := range []struct {
 		name string
-		tin  workshop.TinDraft
+		tin  shelf.TinDraft
 	}{
-		{"Mizzen Clear", workshop.TinDraft{
+		{"Mizzen Clear", shelf.TinDraft{
 			Size:       "2.5 L",
 			Price:      "48.90",
 			Lot:        "F-2219",
@@ -89,39 +96,39 @@ func stock(ctx context.Context, s *workshop.Service, morning func(int) time.Time
 			Opened:     morning(-70),
 			BestBefore: morning(300),
 		}},
-		{"Mizzen Clear", workshop.TinDraft{Size: "2.5 L", Price: "48.90", Lot: "F-2304"}},
-		{"Gannet Blond", workshop.TinDraft{
+		{"Mizzen Clear", shelf.TinDraft{Size: "2.5 L", Price: "48.90", Lot: "F-2304"}},
+		{"Gannet Blond", shelf.TinDraft{
 			Size:   "1 L",
 			Price:  "21.50",
 			Lot:    "114",
 			Left:   "0.6 L",
 			Opened: morning(-250),
 		}},
-		{"Amber Reach", workshop.TinDraft{
+		{"Amber Reach", shelf.TinDraft{
 			Size:       "1 qt",
 			Price:      "19.00",
 			Left:       "30 %",
 			Opened:     morning(-90),
 			BestBefore: morning(20),
 		}},
-		{"Deckhouse Enamel, Foam", workshop.TinDraft{Size: "1 L", Price: "34.00", Lot: "D7"}},
-		{"Chalk Cove, Shell", workshop.TinDraft{Size: "750 mL", Price: "26.00", Left: "70 %", Opened: morning(-30)}},
-		{"Breakwater Block", workshop.TinDraft{Size: "1 L", Price: "30.00", Left: "0 %", Opened: morning(-200)}},
-		{"Chalk Cove, Kelp", workshop.TinDraft{Size: "750 mL", Price: "22.50", Left: "0 %", Opened: morning(-200)}},
+		{"Deckhouse Enamel, Foam", shelf.TinDraft{Size: "1 L", Price: "34.00", Lot: "D7"}},
+		{"Chalk Cove, Shell", shelf.TinDraft{Size: "750 mL", Price: "26.00", Left: "70 %", Opened: morning(-30)}},
+		{"Breakwater Block", shelf.TinDraft{Size: "1 L", Price: "30.00", Left: "0 %", Opened: morning(-200)}},
+		{"Chalk Cove, Kelp", shelf.TinDraft{Size: "750 mL", Price: "22.50", Left: "0 %", Opened: morning(-200)}},
 	} {
-		if _, err := s.AddTin(ctx, id[t.name], t.tin); err != nil {
+		if _, err := s.Shelf.AddTin(ctx, id[t.name], t.tin); err != nil {
 			return fmt.Errorf("%s: %w", t.name, err)
 		}
 	}
-	if _, err := s.AddNote(ctx, id["Mizzen Heavy"],
+	if _, err := s.Shelf.AddNote(ctx, id["Mizzen Heavy"],
 		"Lint in every coat on the bar rail: clean brush each time, and shut the window.", false); err != nil {
 		return err
 	}
-	if _, err := s.AddNote(ctx, id["Clingstone Grip"],
+	if _, err := s.Shelf.AddNote(ctx, id["Clingstone Grip"],
 		"Lost its grip on a foil-faced door that had only been wiped. Keyed, it held.", false); err != nil {
 		return err
 	}
-	_, err = s.AddBoard(ctx, store.Board{
+	_, err = s.Shelf.AddBoard(ctx, store.Board{
 		Ground:     sql.Null[int64]{V: id["Tread Hard Oil"], Valid: true},
 		Coat:       id["Amber Reach"],
 		CrossCut:   3,
@@ -178,13 +185,13 @@ func seed(ctx context.Context, s *store.Store, now time.Time, timeZone string) e
 	if err := treads(ctx, live, morning); err != nil {
 		return fmt.Errorf("stair treads: %w", err)
 	}
-	if _, err := live.TakeIn(ctx, counter(morning)); err != nil {
+	if _, err := live.Intake.TakeIn(ctx, counter(morning)); err != nil {
 		return fmt.Errorf("counter: %w", err)
 	}
 	if err := washStand(ctx, live, morning); err != nil {
 		return fmt.Errorf("wash stand: %w", err)
 	}
-	for _, b := range []workshop.Brief{island(morning), bookcase(morning), boat(morning), sauna(morning)} {
+	for _, b := range []piece.Brief{island(morning), bookcase(morning), boat(morning), sauna(morning)} {
 		if err := begin(ctx, live, b); err != nil {
 			return fmt.Errorf("%s: %w", b.Name, err)
 		}
@@ -198,8 +205,8 @@ func seed(ctx context.Context, s *store.Store, now time.Time, timeZone string) e
 var room = climate.Air{TempC: 19, RH: 58}
 
 // plain is the bench's own work on one piece of own stock.
-func plain(name, kind string, start time.Time, zones ...workshop.Zone) workshop.Brief {
-	return workshop.Brief{Name: name, Kind: kind, Owner: "own", Alike: 1, Start: start, Air: room, Zones: zones}
+func plain(name, kind string, start time.Time, zones ...piece.Zone) piece.Brief {
+	return piece.Brief{Name: name, Kind: kind, Owner: "own", Alike: 1, Start: start, Air: room, Zones: zones}
 }
 
 // bare wood of this workshop's own making: seen, clean, at 9 %.
@@ -214,9 +221,9 @@ func bare() *store.Inspection {
 	}
 }
 
-func counter(morning func(int) time.Time) workshop.Brief {
+func counter(morning func(int) time.Time) piece.Brief {
 	length, width := 2.4, 0.62
-	b := plain("Café counter for the Lookout", "fitted_board", morning(1), workshop.Zone{
+	b := plain("Café counter for the Lookout", "fitted_board", morning(1), piece.Zone{
 		Name:       "Counter top",
 		Face:       furniture.Best,
 		EndUse:     "counter",
@@ -233,9 +240,9 @@ func counter(morning func(int) time.Time) workshop.Brief {
 }
 
 // cot: white for a nursery, chosen and in its coats.
-func cot(ctx context.Context, s *workshop.Service, morning func(int) time.Time) error {
-	zone := func(name string, face furniture.Face, area float64) workshop.Zone {
-		return workshop.Zone{
+func cot(ctx context.Context, s *workshop.Rooms, morning func(int) time.Time) error {
+	zone := func(name string, face furniture.Face, area float64) piece.Zone {
+		return piece.Zone{
 			Name:       name,
 			Face:       face,
 			EndUse:     "cot",
@@ -254,7 +261,7 @@ func cot(ctx context.Context, s *workshop.Service, morning func(int) time.Time) 
 }
 
 // treads: for a lending library, on site, to begin the day after tomorrow. The surprise: somebody has waxed them.
-func treads(ctx context.Context, s *workshop.Service, morning func(int) time.Time) error {
+func treads(ctx context.Context, s *workshop.Rooms, morning func(int) time.Time) error {
 	waxed := &store.Inspection{
 		Finish:      "oil_varnish",
 		Condition:   "worn",
@@ -274,7 +281,7 @@ func treads(ctx context.Context, s *workshop.Service, morning func(int) time.Tim
 			"xylene":  "no_change",
 		},
 	}
-	b := plain("Stair treads, lending library", "stairs", morning(2), workshop.Zone{
+	b := plain("Stair treads, lending library", "stairs", morning(2), piece.Zone{
 		Name:       "Fourteen treads",
 		Face:       furniture.Best,
 		EndUse:     "floor_public",
@@ -294,7 +301,7 @@ func treads(ctx context.Context, s *workshop.Service, morning func(int) time.Tim
 
 // washStand: mahogany veneer under an old varnish; five zones with lives of their own, a mirror and handles to come
 // off.
-func washStand(ctx context.Context, s *workshop.Service, morning func(int) time.Time) error {
+func washStand(ctx context.Context, s *workshop.Rooms, morning func(int) time.Time) error {
 	varnished := func(finish, action string, contaminations, repairs []string) *store.Inspection {
 		return &store.Inspection{
 			Finish:         finish,
@@ -309,8 +316,8 @@ func washStand(ctx context.Context, s *workshop.Service, morning func(int) time.
 		}
 	}
 	zone := func(name string, face furniture.Face, use, material string, area float64,
-		seen *store.Inspection) workshop.Zone {
-		return workshop.Zone{
+		seen *store.Inspection) piece.Zone {
+		return piece.Zone{
 			Name:       name,
 			Face:       face,
 			EndUse:     use,
@@ -348,10 +355,10 @@ func washStand(ctx context.Context, s *workshop.Service, morning func(int) time.
 }
 
 // island: the oiled block of a kitchen island, oiled again where it stands.
-func island(morning func(int) time.Time) workshop.Brief {
+func island(morning func(int) time.Time) piece.Brief {
 	seen := bare()
 	seen.Finish, seen.Condition, seen.Action = "oil", "worn", "keep"
-	b := plain("Kitchen island block", "fitted_board", morning(4), workshop.Zone{
+	b := plain("Kitchen island block", "fitted_board", morning(4), piece.Zone{
 		Name:       "Block",
 		Face:       furniture.Best,
 		EndUse:     "board",
@@ -372,9 +379,9 @@ func island(morning func(int) time.Time) workshop.Brief {
 
 // bookcase: two alike for a school, of melamine-faced board, to be painted, with a border of waves stencilled along
 // the sides.
-func bookcase(morning func(int) time.Time) workshop.Brief {
-	zone := func(name string, face furniture.Face, use string, area float64) workshop.Zone {
-		return workshop.Zone{
+func bookcase(morning func(int) time.Time) piece.Brief {
+	zone := func(name string, face furniture.Face, use string, area float64) piece.Zone {
+		return piece.Zone{
 			Name:     name,
 			Face:     face,
 			EndUse:   use,
@@ -406,8 +413,8 @@ func bookcase(morning func(int) time.Time) workshop.Brief {
 }
 
 // boat: a rocking boat that a small child will chew.
-func boat(morning func(int) time.Time) workshop.Brief {
-	b := plain("Rocking boat", "toy", morning(-3), workshop.Zone{
+func boat(morning func(int) time.Time) piece.Brief {
+	b := plain("Rocking boat", "toy", morning(-3), piece.Zone{
 		Name:       "Whole boat",
 		Face:       furniture.Best,
 		EndUse:     "toy",
@@ -423,8 +430,8 @@ func boat(morning func(int) time.Time) workshop.Brief {
 }
 
 // sauna: benches on which nothing goes.
-func sauna(morning func(int) time.Time) workshop.Brief {
-	b := plain("Sauna benches, rowing club", "outdoor_seat", morning(5), workshop.Zone{
+func sauna(morning func(int) time.Time) piece.Brief {
+	b := plain("Sauna benches, rowing club", "outdoor_seat", morning(5), piece.Zone{
 		Name:       "Boards",
 		Face:       furniture.Best,
 		EndUse:     "sauna",
@@ -439,8 +446,8 @@ func sauna(morning func(int) time.Time) workshop.Brief {
 }
 
 // settle: for a quay, finished last month and handed over.
-func settle(ctx context.Context, s *workshop.Service, morning func(int) time.Time) error {
-	b := plain("Garden settle on the quay", "outdoor_seat", morning(-24), workshop.Zone{
+func settle(ctx context.Context, s *workshop.Rooms, morning func(int) time.Time) error {
+	b := plain("Garden settle on the quay", "outdoor_seat", morning(-24), piece.Zone{
 		Name:       "Whole settle",
 		Face:       furniture.Best,
 		EndUse:     "outdoors_coast",
@@ -455,22 +462,22 @@ func settle(ctx context.Context, s *workshop.Service, morning func(int) time.Tim
 	if err := begin(ctx, s, b); err != nil {
 		return err
 	}
-	bench, err := s.Bench(ctx)
+	bench, err := s.Calendar.Bench(ctx)
 	if err != nil {
 		return err
 	}
 	p := bench.Pieces[len(bench.Pieces)-1]
-	card, err := s.CardOf(ctx, p.Piece.ID, "")
+	card, err := s.Handover.CardOf(ctx, p.Piece.ID, "")
 	if err != nil {
 		return err
 	}
-	leaving := workshop.Leaving{
+	leaving := handover.Leaving{
 		Version: p.Piece.Version, LastCoat: p.Plan.Plan.LastCoat, Title: "Garden settle", Reasons: map[string]string{},
 	}
 	for _, q := range card.Questions {
 		leaving.Reasons[q.ID] = "It stands on the quay under its cover until then; its owner knows the dates."
 	}
-	if _, err = s.HandOver(ctx, p.Piece.ID, leaving); err != nil {
+	if _, err = s.Handover.HandOver(ctx, p.Piece.ID, leaving); err != nil {
 		return err
 	}
 	for _, e := range []worklog.Event{
@@ -479,7 +486,7 @@ func settle(ctx context.Context, s *workshop.Service, morning func(int) time.Tim
 		{Body: worklog.Sale{Amount: decimal.New(38500, -2)}},
 	} {
 		e.Who = "KL"
-		if _, err := s.Tell(ctx, p.Piece.ID, e, 0); err != nil {
+		if _, err := s.Logbook.Tell(ctx, p.Piece.ID, e, 0); err != nil {
 			return err
 		}
 	}
@@ -487,12 +494,12 @@ func settle(ctx context.Context, s *workshop.Service, morning func(int) time.Tim
 }
 
 // money tells what pieces of own stock cost, and what is asked for them.
-func money(ctx context.Context, s *workshop.Service, morning func(int) time.Time) error {
-	bench, err := s.Bench(ctx)
+func money(ctx context.Context, s *workshop.Rooms, morning func(int) time.Time) error {
+	bench, err := s.Calendar.Bench(ctx)
 	if err != nil {
 		return err
 	}
-	at := slices.IndexFunc(bench.Pieces, func(p workshop.BenchPiece) bool { return p.Piece.Kind == "toy" })
+	at := slices.IndexFunc(bench.Pieces, func(p calendar.BenchPiece) bool { return p.Piece.Kind == "toy" })
 	boat := bench.Pieces[at].Piece
 	for _, e := range []worklog.Event{
 		{Body: worklog.Purchase{Amount: decimal.New(4500, -2), Text: "From a boathouse that was cleared."}},
@@ -503,11 +510,11 @@ func money(ctx context.Context, s *workshop.Service, morning func(int) time.Time
 		{Body: worklog.Asking{Amount: decimal.New(24000, -2)}},
 	} {
 		e.At, e.Who = morning(-3), "KL"
-		if _, err := s.Tell(ctx, boat.ID, e, 0); err != nil {
+		if _, err := s.Logbook.Tell(ctx, boat.ID, e, 0); err != nil {
 			return err
 		}
 	}
-	_, err = s.SaveExtras(ctx, boat.ID, boat.Version, []workshop.ExtraDraft{
+	_, err = s.Books.SaveExtras(ctx, boat.ID, boat.Version, []books.ExtraDraft{
 		{Name: "Seat pad in sailcloth", Cost: "14.00", Minutes: 35, Price: "48.00", Taken: true},
 		{Name: "Name painted on the bow", Cost: "2.50", Minutes: 75, Price: "30.00"},
 	})
@@ -515,26 +522,26 @@ func money(ctx context.Context, s *workshop.Service, morning func(int) time.Time
 }
 
 // begin takes a piece in and chooses the best system that the shelf has for each of its zones.
-func begin(ctx context.Context, s *workshop.Service, b workshop.Brief) error {
-	p, err := s.TakeIn(ctx, b)
+func begin(ctx context.Context, s *workshop.Rooms, b piece.Brief) error {
+	p, err := s.Intake.TakeIn(ctx, b)
 	if err != nil {
 		return err
 	}
 	for i, z := range p.Zones {
 		one := b
 		one.Zones = b.Zones[i : i+1]
-		choice, err := s.Choose(ctx, one)
+		choice, err := s.Choosing.Choose(ctx, one)
 		if err != nil {
 			return err
 		}
 		if len(choice.Suggestions) == 0 {
 			return fmt.Errorf("nothing on the demo shelf suits %s", z.Name)
 		}
-		var layers []workshop.LayerChoice
+		var layers []choosing.LayerChoice
 		for _, l := range choice.Suggestions[0].System.Layers {
-			layers = append(layers, workshop.LayerChoice{Role: l.Role, ProductID: l.Product.ID, Coats: l.Coats})
+			layers = append(layers, choosing.LayerChoice{Role: l.Role, ProductID: l.Product.ID, Coats: l.Coats})
 		}
-		if p, err = s.ChooseSystem(ctx, p.ID, z.ID, p.Version, layers); err != nil {
+		if p, err = s.Choosing.ChooseSystem(ctx, p.ID, z.ID, p.Version, layers); err != nil {
 			return err
 		}
 	}

@@ -34,7 +34,7 @@ func TestAFailedHeaterIsSeenInTheMorningsPlan(t *testing.T) {
 	for _, fails := range []bool{false, true} {
 		t.Run(fmt.Sprintf("fails %v", fails), func(t *testing.T) {
 			c := startAlone(t)
-			service := workshop.New(c.store, func() time.Time { return now })
+			rooms := workshop.New(c.store, func() time.Time { return now })
 			_, address := aRoomsMeter(t, fails)
 			p, _ := c.begunDesk()
 			evening := time.Date(now.Year(), now.Month(), now.Day()-1, 21, 30, 0, 0, time.UTC)
@@ -42,11 +42,11 @@ func TestAFailedHeaterIsSeenInTheMorningsPlan(t *testing.T) {
 			coat["air"] = api.Air{TempC: 21, Rh: 50}
 			c.tellOf(p.ID, coat, 201)
 			ctx := context.Background()
-			if err := instruments.Air(ctx, service, address); err != nil {
+			if err := instruments.Air(ctx, rooms, address); err != nil {
 				t.Fatal(err)
 			}
 			again := get[api.AirCourse](c, "/api/air")
-			if err := instruments.Air(ctx, service, address); err != nil {
+			if err := instruments.Air(ctx, rooms, address); err != nil {
 				t.Fatal(err)
 			}
 			air := get[api.AirCourse](c, "/api/air")
@@ -132,17 +132,17 @@ func TestTheJudgeCountsTheNightAsItWas(t *testing.T) {
 // A device that does not answer is said to, and what it told stays; a wrong typed reading is taken back, once.
 func TestInstrumentsThatFail(t *testing.T) {
 	c := startAlone(t)
-	service := c.server.service
+	rooms := c.server.rooms
 	meter, address := aRoomsMeter(t, false)
 	ctx := context.Background()
-	if err := instruments.Air(ctx, service, address); err != nil {
+	if err := instruments.Air(ctx, rooms, address); err != nil {
 		t.Fatal(err)
 	}
 	heard := get[api.AirCourse](c, "/api/air").Readings
 	if code, _ := c.call("DELETE", fmt.Sprintf("/api/air/%d?who=JT", heard[0].ID), ""); code != 204 {
 		t.Errorf("taking back what the device told: %d", code)
 	}
-	if err := instruments.Air(ctx, service, address); err != nil {
+	if err := instruments.Air(ctx, rooms, address); err != nil {
 		t.Fatal(err)
 	}
 	for _, r := range get[api.AirCourse](c, "/api/air").Readings {
@@ -151,7 +151,7 @@ func TestInstrumentsThatFail(t *testing.T) {
 		}
 	}
 	meter.Broken.Store(true)
-	if err := instruments.Air(ctx, service, address); err == nil {
+	if err := instruments.Air(ctx, rooms, address); err == nil {
 		t.Error("it is broken, and nobody says so")
 	}
 	air := get[api.AirCourse](c, "/api/air")
@@ -173,13 +173,13 @@ func TestInstrumentsThatFail(t *testing.T) {
 	}
 	forecast := httptest.NewServer(&standin.Forecast{Weather: harbour, Now: func() time.Time { return now }})
 	defer forecast.Close()
-	if err := instruments.Forecast(ctx, service, forecast.URL); err != nil {
+	if err := instruments.Forecast(ctx, rooms, forecast.URL); err != nil {
 		t.Fatal(err)
 	}
 	if air := get[api.AirCourse](c, "/api/air"); len(air.Outdoors) < 24 || air.HeardForecast == nil {
 		t.Errorf("%d hours of forecast", len(air.Outdoors))
 	}
-	if err := instruments.Forecast(ctx, service, address); err == nil {
+	if err := instruments.Forecast(ctx, rooms, address); err == nil {
 		t.Error("what is no forecast was taken for one")
 	}
 }

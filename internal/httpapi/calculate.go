@@ -5,7 +5,7 @@ import (
 
 	"firmitas/api"
 	"firmitas/core/calculate"
-	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/sums"
 )
 
 func (h *handlers) GetCalculators(
@@ -27,7 +27,7 @@ func calculators() api.GetCalculators200JSONResponse {
 }
 
 func (h *handlers) Calculate(_ context.Context, r api.CalculateRequestObject) (api.CalculateResponseObject, error) {
-	a, err := workshop.Calculate(r.ID, r.Body.Values, r.Body.Inches)
+	a, err := sums.Calculate(r.ID, r.Body.Values, r.Body.Inches)
 	return api.Calculate200JSONResponse{
 		Sum: a.Sum, Note: a.Note,
 		Buys: each(a.Buys, func(b calculate.Buy) api.CalculatedPart {

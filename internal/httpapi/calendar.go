@@ -16,14 +16,15 @@ import (
 	"firmitas/core/schedule"
 	"firmitas/internal/document"
 	"firmitas/internal/store"
-	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/calendar"
+	"firmitas/internal/workshop/house"
 )
 
 // calendarRoutes are read by other programs, by a link that nobody can guess.
 func (s *Server) calendarRoutes(router gin.IRouter) {
 	router.GET("/calendar/:file", private, func(c *gin.Context) {
 		token, isICS := strings.CutSuffix(c.Param("file"), ".ics")
-		entries, err := s.service.ReadFeed(c.Request.Context(), token)
+		entries, err := s.rooms.Calendar.ReadFeed(c.Request.Context(), token)
 		switch {
 		case !isICS || errors.Is(err, store.ErrNotFound):
 			c.String(http.StatusNotFound, "There is no such calendar, or none any more.")
@@ -31,14 +32,14 @@ func (s *Server) calendarRoutes(router gin.IRouter) {
 			slog.Error("a calendar", "error", err)
 			c.String(http.StatusServiceUnavailable, "The calendar cannot be read just now.")
 		default:
-			file := document.PlanCalendar("Firmitas", entries, s.service.Now())
+			file := document.PlanCalendar("Firmitas", entries, s.rooms.House.Now())
 			c.Data(http.StatusOK, "text/calendar; charset=utf-8", file)
 		}
 	})
 }
 
 func (h *handlers) GetFeeds(ctx context.Context, _ api.GetFeedsRequestObject) (api.GetFeedsResponseObject, error) {
-	all, err := h.service.Feeds(ctx)
+	all, err := h.rooms.Calendar.Feeds(ctx)
 	return api.GetFeeds200JSONResponse(each(all, toFeed)), err
 }
 
@@ -48,7 +49,7 @@ func toFeed(f store.Feed) api.Feed {
 
 func (h *handlers) AddFeed(ctx context.Context, r api.AddFeedRequestObject) (api.AddFeedResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.AddFeed201JSONResponse, error) {
-		f, err := h.service.AddFeed(ctx, r.Body.Name)
+		f, err := h.rooms.Calendar.AddFeed(ctx, r.Body.Name)
 		return api.AddFeed201JSONResponse(toFeed(f)), err
 	})
 }
@@ -57,14 +58,14 @@ func (h *handlers) WithdrawFeed(
 	ctx context.Context, r api.WithdrawFeedRequestObject,
 ) (api.WithdrawFeedResponseObject, error) {
 	return onceGone[api.WithdrawFeed204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
-		return h.service.WithdrawFeed(ctx, r.ID)
+		return h.rooms.Calendar.WithdrawFeed(ctx, r.ID)
 	})
 }
 
 func (h *handlers) ExportCalendar(
 	ctx context.Context, _ api.ExportCalendarRequestObject,
 ) (api.ExportCalendarResponseObject, error) {
-	all, err := h.service.Entries(ctx)
+	all, err := h.rooms.Calendar.Entries(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -74,13 +75,13 @@ func (h *handlers) ExportCalendar(
 }
 
 func (h *handlers) GetOffer(ctx context.Context, r api.GetOfferRequestObject) (api.GetOfferResponseObject, error) {
-	o, err := h.service.Offer(ctx, r.ID, r.Params.Promised)
+	o, err := h.rooms.Calendar.Offer(ctx, r.ID, r.Params.Promised)
 	if err != nil {
 		return nil, err
 	}
 	return api.GetOffer200JSONResponse{
 		Alone: o.Alone.UTC(), Around: o.Around.UTC(), With: o.With.UTC(),
-		Costs: each(o.Costs, func(c workshop.OfferCost) api.Cost {
+		Costs: each(o.Costs, func(c calendar.OfferCost) api.Cost {
 			return api.Cost{
 				PieceID: c.Piece.ID, Piece: c.Piece.Name,
 				LaterH: c.Later.Hours(), LateH: c.Late.Hours(), Ready: c.Ready.UTC(),
@@ -89,13 +90,13 @@ func (h *handlers) GetOffer(ctx context.Context, r api.GetOfferRequestObject) (a
 	}, nil
 }
 
-func toRoom(r workshop.Room) api.Room {
+func toRoom(r house.Room) api.Room {
 	return api.Room{
 		Booths: r.Booths, RackM2: r.RackM2, DustApart: r.DustApart, Unheated: r.Unheated,
-		People: each(r.People, func(p workshop.Person) api.Person {
+		People: each(r.People, func(p house.Person) api.Person {
 			return api.Person{Name: p.Name, Hours: each(p.Days[:], toHours)}
 		}),
-		Dates: each(r.Dates, func(d workshop.OwnDay) api.OwnDay {
+		Dates: each(r.Dates, func(d house.OwnDay) api.OwnDay {
 			return api.OwnDay{
 				Date: toDate(d.Date), Name: d.Name, Person: told(d.Person), Open: d.Open, Close: d.Close,
 			}
@@ -116,13 +117,13 @@ func fromHours(all []api.Hours) (out [7]schedule.Day) {
 	return out
 }
 
-func fromRoom(r api.Room) workshop.Room {
-	out := workshop.Room{Booths: r.Booths, RackM2: r.RackM2, DustApart: r.DustApart, Unheated: r.Unheated}
+func fromRoom(r api.Room) house.Room {
+	out := house.Room{Booths: r.Booths, RackM2: r.RackM2, DustApart: r.DustApart, Unheated: r.Unheated}
 	for _, p := range r.People {
-		out.People = append(out.People, workshop.Person{Name: strings.TrimSpace(p.Name), Days: fromHours(p.Hours)})
+		out.People = append(out.People, house.Person{Name: strings.TrimSpace(p.Name), Days: fromHours(p.Hours)})
 	}
 	for _, d := range r.Dates {
-		out.Dates = append(out.Dates, workshop.OwnDay{
+		out.Dates = append(out.Dates, house.OwnDay{
 			Day: schedule.Day{Open: d.Open, Close: d.Close}, Date: schedule.DateOf(d.Date.Time),
 			Name: d.Name, Person: or(d.Person),
 		})
@@ -147,7 +148,7 @@ func toStanding(s schedule.Standing) *api.Standing {
 	return out
 }
 
-func toRoomNow(of workshop.Bench) api.RoomNow {
+func toRoomNow(of calendar.Bench) api.RoomNow {
 	n := of.Now
 	turn := func(t schedule.Turn) api.Turn {
 		return api.Turn{PieceID: of.Of[t.Piece], Step: t.Step, At: t.At.UTC(), By: when(t.By), Waits: toCause(t.Why)}
@@ -162,7 +163,7 @@ func toRoomNow(of workshop.Bench) api.RoomNow {
 }
 
 func (h *handlers) GetDays(ctx context.Context, r api.GetDaysRequestObject) (api.GetDaysResponseObject, error) {
-	m, err := h.service.Days(ctx, schedule.DateOf(r.Params.From.Time), r.Params.Days)
+	m, err := h.rooms.Calendar.Days(ctx, schedule.DateOf(r.Params.From.Time), r.Params.Days)
 	if err != nil {
 		return nil, err
 	}

@@ -116,7 +116,7 @@ func TestPeopleAndTheirDays(t *testing.T) {
 		bad := settings
 		bad.Room.People, bad.Room.Dates = slices.Clone(settings.Room.People), slices.Clone(settings.Room.Dates)
 		wrong(&bad)
-		if status, data := c.call("PUT", path, encode(t, bad)); status != 422 || problem(t, data, field) == "" {
+		if status, data := c.call("PUT", path, encode(t, bad)); status != 422 || detailAt(t, data, field) == "" {
 			t.Errorf("%s: %d %s", field, status, data)
 		}
 	}
@@ -169,7 +169,7 @@ func TestAPromiseIsAskedForFirst(t *testing.T) {
 		t.Error("asking has changed the bench")
 	}
 	status, data := c.call("GET", path+now.AddDate(0, 0, -1).Format(time.RFC3339), "")
-	if status != 422 || problem(t, data, "/promised") == "" {
+	if status != 422 || detailAt(t, data, "/promised") == "" {
 		t.Errorf("a promise for yesterday: %d %s", status, data)
 	}
 }

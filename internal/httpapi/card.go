@@ -6,13 +6,14 @@ import (
 	"firmitas/api"
 	"firmitas/core/care"
 	"firmitas/internal/store"
-	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/handover"
+	"firmitas/internal/workshop/record"
 )
 
 func (h *handlers) HandOver(ctx context.Context, r api.HandOverRequestObject) (api.HandOverResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.HandOver200JSONResponse, error) {
 		b := r.Body
-		out, err := h.service.HandOver(ctx, r.ID, workshop.Leaving{
+		out, err := h.rooms.Handover.HandOver(ctx, r.ID, handover.Leaving{
 			Version: b.Version, LastCoat: or(b.LastCoat), Title: or(b.Title), Reasons: or(b.Reasons),
 			Photos: or(b.Photos), Mail: or(b.Mail), Lang: langOf(b.Lang),
 		})
@@ -26,7 +27,7 @@ func (h *handlers) HandOver(ctx context.Context, r api.HandOverRequestObject) (a
 func (h *handlers) GetPieceCare(
 	ctx context.Context, r api.GetPieceCareRequestObject,
 ) (api.GetPieceCareResponseObject, error) {
-	card, err := h.service.CardOf(ctx, r.ID, or(r.Params.Title))
+	card, err := h.rooms.Handover.CardOf(ctx, r.ID, or(r.Params.Title))
 	if err != nil {
 		return nil, err
 	}
@@ -35,7 +36,7 @@ func (h *handlers) GetPieceCare(
 
 // GetCare is the card for whoever holds its link: nothing of the workshop's own goes with it.
 func (h *handlers) GetCare(ctx context.Context, r api.GetCareRequestObject) (api.GetCareResponseObject, error) {
-	card, err := h.service.Card(ctx, r.Token)
+	card, err := h.rooms.Handover.Card(ctx, r.Token)
 	if err != nil {
 		return nil, err
 	}
@@ -47,7 +48,7 @@ func (h *handlers) ReissueCard(
 	ctx context.Context, r api.ReissueCardRequestObject,
 ) (api.ReissueCardResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.ReissueCard200JSONResponse, error) {
-		out, err := h.service.Reissue(ctx, r.ID, workshop.Correction{
+		out, err := h.rooms.Handover.Reissue(ctx, r.ID, handover.Correction{
 			Number: r.Body.Number, Title: r.Body.Title, Contact: or(r.Body.Contact), Reason: r.Body.Reason,
 			Photos: or(r.Body.Photos),
 		})
@@ -62,7 +63,7 @@ func (h *handlers) WithdrawCard(
 	ctx context.Context, r api.WithdrawCardRequestObject,
 ) (api.WithdrawCardResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.WithdrawCard200JSONResponse, error) {
-		out, err := h.service.Withdraw(ctx, r.ID, r.Number, r.Body.Reason)
+		out, err := h.rooms.Handover.Withdraw(ctx, r.ID, r.Number, r.Body.Reason)
 		if err != nil {
 			return api.WithdrawCard200JSONResponse{}, err
 		}
@@ -73,8 +74,8 @@ func (h *handlers) WithdrawCard(
 func (h *handlers) GetBuyerNotes(
 	ctx context.Context, _ api.GetBuyerNotesRequestObject,
 ) (api.GetBuyerNotesResponseObject, error) {
-	notes, err := h.service.FromBuyers(ctx)
-	return api.GetBuyerNotes200JSONResponse(each(notes, func(n workshop.PieceEvent) api.BuyerNote {
+	notes, err := h.rooms.Handover.FromBuyers(ctx)
+	return api.GetBuyerNotes200JSONResponse(each(notes, func(n record.PieceFact) api.BuyerNote {
 		return api.BuyerNote{
 			ID: n.ID, PieceID: n.PieceID, Piece: n.Piece, Number: n.Number, At: n.At, Text: n.Text(),
 		}
@@ -85,12 +86,12 @@ func (h *handlers) AnswerBuyer(
 	ctx context.Context, r api.AnswerBuyerRequestObject,
 ) (api.AnswerBuyerResponseObject, error) {
 	return onceGone[api.AnswerBuyer204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
-		return h.service.AnswerBuyer(ctx, r.ID)
+		return h.rooms.Handover.AnswerBuyer(ctx, r.ID)
 	})
 }
 
 func (h *handlers) GetOutbox(ctx context.Context, _ api.GetOutboxRequestObject) (api.GetOutboxResponseObject, error) {
-	mails, err := h.service.Outbox(ctx)
+	mails, err := h.rooms.Handover.Outbox(ctx)
 	return api.GetOutbox200JSONResponse(each(mails, func(m store.Mail) api.Mail {
 		out := api.Mail{ID: m.ID, To: m.To, Subject: m.Subject, Body: m.Body, SentAt: m.Sent}
 		if m.PieceID.Valid {
@@ -107,8 +108,8 @@ func langOf(l *api.CardLang) care.Lang {
 	return care.Lang(*l)
 }
 
-func (h *handlers) toCard(c workshop.IssuedCard, l care.Lang) api.CareCard {
-	read := c.At(h.service.Now())
+func (h *handlers) toCard(c handover.IssuedCard, l care.Lang) api.CareCard {
+	read := c.At(h.rooms.House.Now())
 	out := api.CareCard{
 		Title:      c.Facts.Title,
 		Number:     c.Facts.Number,
@@ -128,7 +129,7 @@ func (h *handlers) toCard(c workshop.IssuedCard, l care.Lang) api.CareCard {
 		Questions: each(c.Questions, func(q care.Question) api.CardQuestion {
 			return api.CardQuestion{ID: q.ID, Zone: q.Zone, Text: q.Text, Stops: q.Stops}
 		}),
-		Issues: each(c.Issues, func(i workshop.IssuedCard) api.CardIssue {
+		Issues: each(c.Issues, func(i handover.IssuedCard) api.CardIssue {
 			return api.CardIssue{
 				Number: i.Number, Token: i.Token, IssuedAt: i.Issued, EndedAt: when(i.Ended), Title: i.Facts.Title,
 				Reason: i.Reason, Withdrawn: i.Withdrawn,

@@ -216,18 +216,18 @@ func TestMailsAboutACard(t *testing.T) {
 	if _, page, _ := c.page("POST", "/care/"+token+"/remind?lang=fr", "mail=m%40example.org"); !strings.Contains(page, "Arrêter le rappel") {
 		t.Errorf("reminded: %s", page)
 	}
-	in := func(years int) *workshop.Service {
+	in := func(years int) *workshop.Rooms {
 		return workshop.New(c.store, func() time.Time { return now.AddDate(years, 0, 0) })
 	}
 	for _, step := range []struct{ years, sent int }{{0, 0}, {5, 1}, {5, 0}, {10, 1}} {
-		if sent, err := in(step.years).RemindDue(t.Context()); err != nil || sent != step.sent {
+		if sent, err := in(step.years).Handover.RemindDue(t.Context()); err != nil || sent != step.sent {
 			t.Errorf("after %d years %d were sent, %v, want %d", step.years, sent, err, step.sent)
 		}
 	}
 	if _, page, _ := c.page("POST", "/care/"+token+"/remind-stop?lang=fr", "x=1"); !strings.Contains(page, "ne recevrez pas") {
 		t.Errorf("stopped: %s", page)
 	}
-	if sent, err := in(15).RemindDue(t.Context()); err != nil || sent != 0 {
+	if sent, err := in(15).Handover.RemindDue(t.Context()); err != nil || sent != 0 {
 		t.Errorf("stopped, and %d were sent, %v", sent, err)
 	}
 	if len(get[[]api.Mail](c, "/api/outbox")) != 3 {

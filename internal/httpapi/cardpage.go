@@ -16,8 +16,9 @@ import (
 
 	"firmitas/core/care"
 	"firmitas/internal/document"
+	"firmitas/internal/problem"
 	"firmitas/internal/store"
-	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/handover"
 )
 
 // The buyer's side: pages and files behind a card's link. They are no part of the contract, since no program of ours
@@ -102,18 +103,18 @@ func (s *Server) show(c *gin.Context, status int, p document.Page) {
 }
 
 // documentOf is an issue for its forms.
-func (s *Server) documentOf(c workshop.IssuedCard, l care.Lang) document.Card {
+func (s *Server) documentOf(c handover.IssuedCard, l care.Lang) document.Card {
 	out := document.Card{
-		Facts: c.Facts, Card: c.At(s.service.Now()), Lang: l, Number: c.Number, Issued: c.Issued,
+		Facts: c.Facts, Card: c.At(s.rooms.House.Now()), Lang: l, Number: c.Number, Issued: c.Issued,
 		Zone: c.Facts.Location, Withdrawn: c.Withdrawn,
 	}
 	if c.Token != "" {
-		out.Link = s.service.LinkTo(c.Token)
+		out.Link = s.rooms.Handover.LinkTo(c.Token)
 	}
 	return out
 }
 
-func (s *Server) pageOf(c workshop.IssuedCard, l care.Lang) document.Page {
+func (s *Server) pageOf(c handover.IssuedCard, l care.Lang) document.Page {
 	out := document.Page{
 		Card: s.documentOf(c, l), Base: "/care/" + c.Token, Ended: c.Ended, Reminded: c.Reminders > 0,
 	}
@@ -139,7 +140,7 @@ func caption(p care.PhotoOf, l care.Lang) string {
 
 func (s *Server) cardPage(c *gin.Context) {
 	l := cardLang(c)
-	card, err := s.service.Card(c.Request.Context(), c.Param("token"))
+	card, err := s.rooms.Handover.Card(c.Request.Context(), c.Param("token"))
 	if err != nil {
 		s.pageFails(c, err)
 		return
@@ -152,18 +153,18 @@ func (s *Server) cardPage(c *gin.Context) {
 }
 
 // answerTo is what the page says after something was sent from it, as its address tells.
-func (s *Server) answerTo(c *gin.Context, card workshop.IssuedCard, l care.Lang) []string {
+func (s *Server) answerTo(c *gin.Context, card handover.IssuedCard, l care.Lang) []string {
 	say := func(id string, args map[string]care.Arg) string { return care.Message{ID: id, Args: args}.In(l) }
 	args := map[string]care.Arg{"workshop": {Text: card.Facts.Workshop}}
 	switch c.Query("told") {
 	case "hurt":
 		out := []string{say("page.hurt_told", args)}
-		for _, m := range card.At(s.service.Now()).Meanwhile(c.Query("what")) {
+		for _, m := range card.At(s.rooms.House.Now()).Meanwhile(c.Query("what")) {
 			out = append(out, m.In(l))
 		}
 		return out
 	case "moved":
-		found, err := s.service.Elsewhere(c.Request.Context(), card.Token, c.Query("use"), c.Query("place"))
+		found, err := s.rooms.Handover.Elsewhere(c.Request.Context(), card.Token, c.Query("use"), c.Query("place"))
 		if err != nil {
 			return nil
 		}
@@ -177,7 +178,7 @@ func (s *Server) answerTo(c *gin.Context, card workshop.IssuedCard, l care.Lang)
 }
 
 func elsewhere(
-	found workshop.Elsewhere, args map[string]care.Arg, say func(string, map[string]care.Arg,
+	found handover.Elsewhere, args map[string]care.Arg, say func(string, map[string]care.Arg,
 	) string) (out []string) {
 	if len(found.Short) > 0 {
 		var what []string
@@ -204,15 +205,15 @@ func (s *Server) cardSaid(c *gin.Context) {
 	switch what {
 	case "hurt":
 		back.Set("what", c.PostForm("what"))
-		err = s.service.BuyerHurt(c.Request.Context(), token, c.PostForm("what"), c.PostForm("words"))
+		err = s.rooms.Handover.BuyerHurt(c.Request.Context(), token, c.PostForm("what"), c.PostForm("words"))
 	case "moved":
 		back.Set("use", c.PostForm("use"))
 		back.Set("place", c.PostForm("place"))
-		err = s.service.BuyerMoves(c.Request.Context(), token, c.PostForm("use"), c.PostForm("place"))
+		err = s.rooms.Handover.BuyerMoves(c.Request.Context(), token, c.PostForm("use"), c.PostForm("place"))
 	case "remind":
-		err = s.service.BuyerReminded(c.Request.Context(), token, strings.TrimSpace(c.PostForm("mail")), l)
+		err = s.rooms.Handover.BuyerReminded(c.Request.Context(), token, strings.TrimSpace(c.PostForm("mail")), l)
 	case "remind-stop":
-		err = s.service.BuyerStops(c.Request.Context(), token)
+		err = s.rooms.Handover.BuyerStops(c.Request.Context(), token)
 	default:
 		err = store.ErrNotFound
 	}
@@ -226,9 +227,9 @@ func (s *Server) cardSaid(c *gin.Context) {
 // notSaid shows the page once more, with what was wrong.
 func (s *Server) notSaid(c *gin.Context, err error, l care.Lang, what string) {
 	status, id := http.StatusUnprocessableEntity, "page.choose"
-	var invalid *workshop.Invalid
+	var invalid *problem.Invalid
 	switch {
-	case errors.Is(err, workshop.ErrTooOften):
+	case errors.Is(err, handover.ErrTooOften):
 		status, id = http.StatusTooManyRequests, "page.again"
 	case !errors.As(err, &invalid):
 		s.pageFails(c, err)
@@ -236,7 +237,7 @@ func (s *Server) notSaid(c *gin.Context, err error, l care.Lang, what string) {
 	case what == "remind":
 		id = "page.remind_wrong"
 	}
-	card, err := s.service.Card(c.Request.Context(), c.Param("token"))
+	card, err := s.rooms.Handover.Card(c.Request.Context(), c.Param("token"))
 	if err != nil {
 		s.pageFails(c, err)
 		return
@@ -248,7 +249,7 @@ func (s *Server) notSaid(c *gin.Context, err error, l care.Lang, what string) {
 
 // cardForm is the card in another form. One that was withdrawn or replaced has none: its page says why.
 func (s *Server) cardForm(c *gin.Context) {
-	card, err := s.service.Card(c.Request.Context(), c.Param("token"))
+	card, err := s.rooms.Handover.Card(c.Request.Context(), c.Param("token"))
 	if err == nil && !card.Ended.IsZero() {
 		err = store.ErrNotFound
 	}
@@ -257,7 +258,7 @@ func (s *Server) cardForm(c *gin.Context) {
 		return
 	}
 	doc := s.documentOf(card, cardLang(c))
-	name, now := c.Param("form"), s.service.Now()
+	name, now := c.Param("form"), s.rooms.House.Now()
 	paper := paperOf(c)
 	switch id, photo := strings.CutPrefix(name, "photo-"); {
 	case photo:
@@ -296,7 +297,7 @@ func (s *Server) cardPhoto(c *gin.Context, number string) {
 		s.pageFails(c, store.ErrNotFound)
 		return
 	}
-	p, err := s.service.CardPhoto(c.Request.Context(), c.Param("token"), id)
+	p, err := s.rooms.Handover.CardPhoto(c.Request.Context(), c.Param("token"), id)
 	if err != nil {
 		s.pageFails(c, err)
 		return
@@ -312,8 +313,8 @@ func (s *Server) cardPreview(c *gin.Context) {
 		s.pageFails(c, store.ErrNotFound)
 		return
 	}
-	card, err := s.service.CardOf(c.Request.Context(), id, c.Query("title"))
-	var refused *workshop.Refused
+	card, err := s.rooms.Handover.CardOf(c.Request.Context(), id, c.Query("title"))
+	var refused *problem.Refused
 	if errors.As(err, &refused) {
 		c.String(http.StatusConflict, "%s", refused.Error())
 		return

@@ -10,7 +10,8 @@ import (
 	"firmitas/core/compat"
 	"firmitas/core/decoration"
 	"firmitas/internal/store"
-	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/shelf"
+	"firmitas/internal/workshop/sums"
 )
 
 func fromWants(in *api.Wants) *store.Wants {
@@ -143,7 +144,7 @@ func toDecorationKind(k *decoration.Kind) api.DecorationKind {
 func (h *handlers) MeasureDecoration(
 	_ context.Context, r api.MeasureDecorationRequestObject,
 ) (api.MeasureDecorationResponseObject, error) {
-	l, err := workshop.MeasureDecoration(r.Body.Kind, r.Body.Measures,
+	l, err := sums.MeasureDecoration(r.Body.Kind, r.Body.Measures,
 		each(r.Body.Shares, func(s api.Share) decoration.Share { return decoration.Share(s) }))
 	return api.MeasureDecoration200JSONResponse{
 		SpanM: l.SpanM,
@@ -155,12 +156,12 @@ func (h *handlers) MeasureDecoration(
 	}, err
 }
 
-func fromLayerAsked(l api.LayerAsked) workshop.LayerAsked {
-	return workshop.LayerAsked{ProductID: l.ProductID, Coats: l.Coats}
+func fromLayerAsked(l api.LayerAsked) shelf.LayerAsked {
+	return shelf.LayerAsked{ProductID: l.ProductID, Coats: l.Coats}
 }
 
 func (h *handlers) Assess(ctx context.Context, r api.AssessRequestObject) (api.AssessResponseObject, error) {
-	a, err := h.service.Assess(ctx, fromBrief(r.Body.Brief), each(r.Body.Layers, fromLayerAsked))
+	a, err := h.rooms.Choosing.Assess(ctx, fromBrief(r.Body.Brief), each(r.Body.Layers, fromLayerAsked))
 	if err != nil {
 		return nil, err
 	}
@@ -186,13 +187,13 @@ func toRecipe(r store.Recipe) api.Recipe {
 func (h *handlers) GetRecipes(
 	ctx context.Context, _ api.GetRecipesRequestObject,
 ) (api.GetRecipesResponseObject, error) {
-	recipes, err := h.service.Recipes(ctx)
+	recipes, err := h.rooms.Shelf.Recipes(ctx)
 	return api.GetRecipes200JSONResponse(each(recipes, toRecipe)), err
 }
 
 func (h *handlers) AddRecipe(ctx context.Context, r api.AddRecipeRequestObject) (api.AddRecipeResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.AddRecipe201JSONResponse, error) {
-		kept, err := h.service.AddRecipe(ctx, r.Body.Name, each(r.Body.Layers, fromLayerAsked))
+		kept, err := h.rooms.Shelf.AddRecipe(ctx, r.Body.Name, each(r.Body.Layers, fromLayerAsked))
 		return api.AddRecipe201JSONResponse(toRecipe(kept)), err
 	})
 }
@@ -201,12 +202,12 @@ func (h *handlers) DeleteRecipe(
 	ctx context.Context, r api.DeleteRecipeRequestObject,
 ) (api.DeleteRecipeResponseObject, error) {
 	return onceGone[api.DeleteRecipe204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
-		return h.service.RemoveRecipe(ctx, r.ID, r.Params.Version)
+		return h.rooms.Shelf.RemoveRecipe(ctx, r.ID, r.Params.Version)
 	})
 }
 
 func (h *handlers) ChangeUse(ctx context.Context, r api.ChangeUseRequestObject) (api.ChangeUseResponseObject, error) {
-	c, err := h.service.ChangeUse(ctx, r.ID, r.ZoneID, r.Body.EndUse, r.Body.Place)
+	c, err := h.rooms.Choosing.ChangeUse(ctx, r.ID, r.ZoneID, r.Body.EndUse, r.Body.Place)
 	if err != nil {
 		return nil, err
 	}

@@ -37,7 +37,7 @@ func (c *client) products() map[string]api.Product {
 func (c *client) refuses(path, body, field string) {
 	c.t.Helper()
 	status, data := c.call("POST", path, body)
-	if status != 422 && status != 400 || problem(c.t, data, field) == "" {
+	if status != 422 && status != 400 || detailAt(c.t, data, field) == "" {
 		c.t.Errorf("%s: %d %s", field, status, data)
 	}
 }
@@ -140,7 +140,7 @@ func TestWantsSteerTheChoiceAndAreKept(t *testing.T) {
 		b.Zone.Wants = wants()
 		spoil(b.Zone.Wants)
 		status, data := c.call("POST", "/api/choose", encode(t, b))
-		if status != 422 || problem(t, data, field) == "" {
+		if status != 422 || detailAt(t, data, field) == "" {
 			t.Errorf("%s: %d %.200s", field, status, data)
 		}
 	}
@@ -194,7 +194,7 @@ func TestASystemByHandIsJudgedWhole(t *testing.T) {
 	}
 	if status, data := c.call("POST", "/api/assess", encode(t, api.AssessInput{Brief: b,
 		Layers: []api.LayerAsked{{ProductID: 99_999, Coats: 1}}})); status != 422 ||
-		problem(t, data, "/layers/0/productId") == "" {
+		detailAt(t, data, "/layers/0/productId") == "" {
 		t.Errorf("a product nobody has: %d %.200s", status, data)
 	}
 	for name, layers := range map[string][]api.LayerAsked{"no layer": {}, "no coat": {layer("Mizzen Clear", 0)},
@@ -208,7 +208,7 @@ func TestASystemByHandIsJudgedWhole(t *testing.T) {
 	wrong.Zone.Material = "cheese"
 	if status, data := c.call("POST", "/api/assess", encode(t, api.AssessInput{Brief: wrong,
 		Layers: []api.LayerAsked{layer("Mizzen Clear", 2)}})); status != 422 ||
-		problem(t, data, "/brief/zone/material") == "" {
+		detailAt(t, data, "/brief/zone/material") == "" {
 		t.Errorf("a brief that cannot be: %d %.200s", status, data)
 	}
 }
@@ -226,17 +226,17 @@ func TestRecipesAreKeptOnceAndForgotten(t *testing.T) {
 		t.Errorf("kept %+v", kept)
 	}
 	if status, data := c.call("POST", "/api/recipes", encode(t, in)); status != 422 ||
-		!strings.Contains(problem(t, data, "/name"), "already") {
+		!strings.Contains(detailAt(t, data, "/name"), "already") {
 		t.Errorf("the same name twice: %d %s", status, data)
 	}
 	strange := api.RecipeInput{Name: "", Layers: []api.LayerAsked{{ProductID: 99_999, Coats: 1}}}
 	if status, data := c.call("POST", "/api/recipes", encode(t, strange)); status != 422 ||
-		problem(t, data, "/name") == "" {
+		detailAt(t, data, "/name") == "" {
 		t.Errorf("no name: %d %s", status, data)
 	}
 	strange.Name = "Of nothing"
 	if status, data := c.call("POST", "/api/recipes", encode(t, strange)); status != 422 ||
-		problem(t, data, "/layers/0/productId") == "" {
+		detailAt(t, data, "/layers/0/productId") == "" {
 		t.Errorf("a product nobody has: %d %s", status, data)
 	}
 	if n := len(get[[]api.Recipe](c, "/api/recipes")); n != before+1 {
@@ -282,7 +282,7 @@ func TestAnotherLifeIsJudged(t *testing.T) {
 		}
 	}
 	for field, body := range map[string]string{"/endUse": ask("hat", "heated"), "/place": ask("desk", "moon")} {
-		if status, data := c.call("POST", path, body); status != 422 || problem(t, data, field) == "" {
+		if status, data := c.call("POST", path, body); status != 422 || detailAt(t, data, field) == "" {
 			t.Errorf("%s: %d %s", field, status, data)
 		}
 	}
@@ -517,7 +517,7 @@ func TestToolsAndPaceAreTheWorkshops(t *testing.T) {
 	const path = "/api/workshop/settings"
 	status, data := c.call("PUT", path, encode(t, settings))
 	for _, field := range []string{"/lacks/1", "/pace/brush", "/pace/knitting"} {
-		if status != 422 || problem(t, data, field) == "" {
+		if status != 422 || detailAt(t, data, field) == "" {
 			t.Errorf("%s: %d %s", field, status, data)
 		}
 	}

@@ -74,11 +74,11 @@ func TestASignIsToldAndTakenBack(t *testing.T) {
 	ahead := sign(zone, "sticky")
 	later := now.AddDate(0, 0, 1)
 	ahead["happenedAt"] = later
-	if status, data := c.call("POST", path, encode(t, ahead)); status != 422 || problem(t, data, "/happenedAt") == "" {
+	if status, data := c.call("POST", path, encode(t, ahead)); status != 422 || detailAt(t, data, "/happenedAt") == "" {
 		t.Errorf("told of tomorrow: %d %s", status, data)
 	}
-	service := workshop.New(c.store, c.server.service.Now)
-	if _, err := service.Tell(t.Context(), 1, worklog.Event{Body: worklog.Sign{}}, 0); err == nil {
+	rooms := workshop.New(c.store, c.server.rooms.House.Now)
+	if _, err := rooms.Logbook.Tell(t.Context(), 1, worklog.Event{Body: worklog.Sign{}}, 0); err == nil {
 		t.Error("a piece that has left was told of")
 	}
 }
@@ -103,7 +103,7 @@ func TestABarePieceHasNoCoats(t *testing.T) {
 	zone, sticky := *piece.Input.Zones[0].ID, string(compat.Sticky)
 	status, data := c.call("POST", fmt.Sprintf("/api/pieces/%d/events", piece.ID),
 		encode(t, toTell{"kind": "sign", "zoneId": zone, "sign": sticky, "who": "JT"}))
-	if status != 422 || problem(t, data, "/zoneId") == "" {
+	if status != 422 || detailAt(t, data, "/zoneId") == "" {
 		t.Errorf("bare wood was told as sticky: %d %s", status, data)
 	}
 	input := piece.Input
@@ -380,7 +380,7 @@ func TestACoatThatHoldsTheRestIsNotLeftOut(t *testing.T) {
 	c.tellOf(piece.ID, leftOut(2), 201)
 	path := fmt.Sprintf("/api/pieces/%d/events", piece.ID)
 	status, data := c.call("POST", path, encode(t, leftOut(1)))
-	if said := problem(t, data, "/coat"); status != 422 || !strings.Contains(said, "does not hold") {
+	if said := detailAt(t, data, "/coat"); status != 422 || !strings.Contains(said, "does not hold") {
 		t.Errorf("all of the paint left out: %d %s", status, said)
 	}
 }

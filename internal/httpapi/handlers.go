@@ -20,22 +20,29 @@ import (
 	"firmitas/core/technique"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/calendar"
+	"firmitas/internal/workshop/choosing"
+	"firmitas/internal/workshop/house"
+	"firmitas/internal/workshop/intake"
+	"firmitas/internal/workshop/logbook"
+	"firmitas/internal/workshop/piece"
+	"firmitas/internal/workshop/sums"
 )
 
 // handlers implement the contract. Errors go to problemFor.
-type handlers struct{ service *workshop.Service }
+type handlers struct{ rooms *workshop.Rooms }
 
 func (h *handlers) GetWorkshop(
 	ctx context.Context, _ api.GetWorkshopRequestObject,
 ) (api.GetWorkshopResponseObject, error) {
-	w, err := h.service.Home(ctx)
+	w, err := h.rooms.House.Home(ctx)
 	return api.GetWorkshop200JSONResponse(toWorkshop(w)), err
 }
 
 func (h *handlers) PutSettings(
 	ctx context.Context, r api.PutSettingsRequestObject,
 ) (api.PutSettingsResponseObject, error) {
-	in := workshop.Settings{
+	in := house.Settings{
 		Version:    r.Body.Version,
 		Contact:    r.Body.Contact,
 		Units:      string(r.Body.Units),
@@ -53,7 +60,7 @@ func (h *handlers) PutSettings(
 	}
 	in.Days, in.Room = fromHours(r.Body.Hours), fromRoom(r.Body.Room)
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.PutSettings200JSONResponse, error) {
-		w, err := h.service.SaveSettings(ctx, in)
+		w, err := h.rooms.House.SaveSettings(ctx, in)
 		return api.PutSettings200JSONResponse(toWorkshop(w)), err
 	})
 }
@@ -65,7 +72,7 @@ func (h *handlers) GetCatalogue(
 }
 
 func (h *handlers) Choose(ctx context.Context, r api.ChooseRequestObject) (api.ChooseResponseObject, error) {
-	c, err := h.service.Choose(ctx, fromBrief(*r.Body))
+	c, err := h.rooms.Choosing.Choose(ctx, fromBrief(*r.Body))
 	if err != nil {
 		return nil, err
 	}
@@ -73,7 +80,7 @@ func (h *handlers) Choose(ctx context.Context, r api.ChooseRequestObject) (api.C
 }
 
 func (h *handlers) Inspect(ctx context.Context, r api.InspectRequestObject) (api.InspectResponseObject, error) {
-	in, err := h.service.Inspect(ctx, fromBrief(*r.Body))
+	in, err := h.rooms.Intake.Inspect(ctx, fromBrief(*r.Body))
 	if err != nil {
 		return nil, err
 	}
@@ -81,17 +88,17 @@ func (h *handlers) Inspect(ctx context.Context, r api.InspectRequestObject) (api
 }
 
 func (h *handlers) GetBench(ctx context.Context, _ api.GetBenchRequestObject) (api.GetBenchResponseObject, error) {
-	bench, err := h.service.Bench(ctx)
+	bench, err := h.rooms.Calendar.Bench(ctx)
 	if err != nil {
 		return nil, err
 	}
-	return api.GetBench200JSONResponse(toBench(bench, h.service.Now())), nil
+	return api.GetBench200JSONResponse(toBench(bench, h.rooms.House.Now())), nil
 }
 
 func (h *handlers) GetArchive(
 	ctx context.Context, r api.GetArchiveRequestObject,
 ) (api.GetArchiveResponseObject, error) {
-	page, err := h.service.Archive(ctx, or(r.Params.Search), fromCursor(or(r.Params.Before)))
+	page, err := h.rooms.Intake.Archive(ctx, or(r.Params.Search), fromCursor(or(r.Params.Before)))
 	if err != nil {
 		return nil, err
 	}
@@ -118,7 +125,7 @@ func (h *handlers) CreatePiece(
 	ctx context.Context, r api.CreatePieceRequestObject,
 ) (api.CreatePieceResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.CreatePiece201JSONResponse, error) {
-		out, err := h.service.TakeIn(ctx, fromPieceInput(*r.Body))
+		out, err := h.rooms.Intake.TakeIn(ctx, fromPieceInput(*r.Body))
 		if err != nil {
 			return api.CreatePiece201JSONResponse{}, err
 		}
@@ -127,7 +134,7 @@ func (h *handlers) CreatePiece(
 }
 
 func (h *handlers) GetPiece(ctx context.Context, r api.GetPieceRequestObject) (api.GetPieceResponseObject, error) {
-	p, err := h.service.Piece(ctx, r.ID)
+	p, err := h.rooms.Calendar.PieceOf(ctx, r.ID)
 	return api.GetPiece200JSONResponse(toPiece(p)), err
 }
 
@@ -135,7 +142,7 @@ func (h *handlers) UpdatePiece(
 	ctx context.Context, r api.UpdatePieceRequestObject,
 ) (api.UpdatePieceResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.UpdatePiece200JSONResponse, error) {
-		out, err := h.service.Update(ctx, r.ID, r.Body.Version, fromPieceInput(r.Body.Piece))
+		out, err := h.rooms.Intake.Update(ctx, r.ID, r.Body.Version, fromPieceInput(r.Body.Piece))
 		if err != nil {
 			return api.UpdatePiece200JSONResponse{}, err
 		}
@@ -147,18 +154,18 @@ func (h *handlers) DeletePiece(
 	ctx context.Context, r api.DeletePieceRequestObject,
 ) (api.DeletePieceResponseObject, error) {
 	return onceGone[api.DeletePiece204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
-		return h.service.Remove(ctx, r.ID, r.Params.Version)
+		return h.rooms.Intake.Remove(ctx, r.ID, r.Params.Version)
 	})
 }
 
 func (h *handlers) ChooseSystem(
 	ctx context.Context, r api.ChooseSystemRequestObject,
 ) (api.ChooseSystemResponseObject, error) {
-	picked := each(r.Body.Layers, func(l api.LayerChoice) workshop.LayerChoice {
-		return workshop.LayerChoice{Role: system.Role(l.Role), ProductID: l.ProductID, Coats: l.Coats}
+	picked := each(r.Body.Layers, func(l api.LayerChoice) choosing.LayerChoice {
+		return choosing.LayerChoice{Role: system.Role(l.Role), ProductID: l.ProductID, Coats: l.Coats}
 	})
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.ChooseSystem200JSONResponse, error) {
-		out, err := h.service.ChooseSystem(ctx, r.ID, r.ZoneID, r.Body.Version, picked)
+		out, err := h.rooms.Choosing.ChooseSystem(ctx, r.ID, r.ZoneID, r.Body.Version, picked)
 		if err != nil {
 			return api.ChooseSystem200JSONResponse{}, err
 		}
@@ -167,8 +174,8 @@ func (h *handlers) ChooseSystem(
 }
 
 func (h *handlers) GetPlan(ctx context.Context, r api.GetPlanRequestObject) (api.GetPlanResponseObject, error) {
-	p, err := h.service.PlanOf(ctx, r.ID,
-		workshop.TryOut{TempC: r.Params.TempC, RH: r.Params.Rh, Start: r.Params.Start})
+	p, err := h.rooms.Calendar.PlanOf(ctx, r.ID,
+		calendar.TryOut{TempC: r.Params.TempC, RH: r.Params.Rh, Start: r.Params.Start})
 	if err != nil {
 		return nil, err
 	}
@@ -177,17 +184,17 @@ func (h *handlers) GetPlan(ctx context.Context, r api.GetPlanRequestObject) (api
 		Air:         toAirReading(p.Brief.Zones[0].Wish.Air),
 		LatestStart: when(p.Latest),
 		Supplies:    each(supplies.Count(p.Brief.Takes(p.Plan)), toSupply),
-		Strip:       toStrip(p.Home, []*workshop.Plan{&p}, h.service.Now(), false),
+		Strip:       toStrip(p.Home, []*calendar.Plan{&p}, h.rooms.House.Now(), false),
 	}, nil
 }
 
 func (h *handlers) GetAgain(ctx context.Context, r api.GetAgainRequestObject) (api.GetAgainResponseObject, error) {
-	b, err := h.service.Again(ctx, r.ID)
+	b, err := h.rooms.Intake.Again(ctx, r.ID)
 	return api.GetAgain200JSONResponse(toPieceInput(b)), err
 }
 
 func (h *handlers) LayOut(_ context.Context, r api.LayOutRequestObject) (api.LayOutResponseObject, error) {
-	zones, parts, err := workshop.LayOut(r.Body.Kind, r.Body.Measures, r.Body.Inches)
+	zones, parts, err := sums.LayOut(r.Body.Kind, r.Body.Measures, r.Body.Inches)
 	return api.LayOut200JSONResponse{
 		Parts: each(parts, toPart),
 		Zones: each(zones, func(z furniture.Zone) api.LayOutZone {
@@ -200,7 +207,7 @@ func (h *handlers) LayOut(_ context.Context, r api.LayOutRequestObject) (api.Lay
 }
 
 func (h *handlers) Measure(_ context.Context, r api.MeasureRequestObject) (api.MeasureResponseObject, error) {
-	flats, m2, err := workshop.Unfold(each(r.Body.Measured, fromMeasured))
+	flats, m2, err := sums.Unfold(each(r.Body.Measured, fromMeasured))
 	return api.Measure200JSONResponse{
 		AreaM2: m2,
 		Shapes: each(flats, func(of []quantity.Flat) api.UnfoldedShape {
@@ -242,8 +249,8 @@ func fromNight(a *api.Air) *climate.Air {
 	return &out
 }
 
-func fromPieceInput(in api.PieceInput) workshop.Brief {
-	b := workshop.Brief{
+func fromPieceInput(in api.PieceInput) piece.Brief {
+	b := piece.Brief{
 		Name:    in.Name,
 		Kind:    in.Kind,
 		Owner:   string(in.Owner),
@@ -266,10 +273,10 @@ func fromPieceInput(in api.PieceInput) workshop.Brief {
 }
 
 // fromBrief is a preview of one zone.
-func fromBrief(in api.Brief) workshop.Brief {
-	b := workshop.Brief{
+func fromBrief(in api.Brief) piece.Brief {
+	b := piece.Brief{
 		Alike: 1,
-		Zones: []workshop.Zone{fromZone(in.Zone)},
+		Zones: []piece.Zone{fromZone(in.Zone)},
 		Air:   fromAir(in.Air),
 		Night: fromNight(in.Night),
 		Start: in.Start,
@@ -293,8 +300,8 @@ func fromSite(s api.Site) preparation.Site {
 	}
 }
 
-func fromZone(z api.ZoneInput) workshop.Zone {
-	out := workshop.Zone{
+func fromZone(z api.ZoneInput) piece.Zone {
+	out := piece.Zone{
 		Name:       z.Name,
 		Face:       furniture.Face(z.Face),
 		EndUse:     z.EndUse,
@@ -319,9 +326,9 @@ func (h *handlers) TellEvent(ctx context.Context, r api.TellEventRequestObject) 
 	if err != nil {
 		return nil, err
 	}
-	h.service.Foresee(ctx)
+	h.rooms.Calendar.Foresee(ctx)
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.TellEvent201JSONResponse, error) {
-		e, err := h.service.Tell(ctx, r.ID, in, shown)
+		e, err := h.rooms.Logbook.Tell(ctx, r.ID, in, shown)
 		out := toEvent(e.Event)
 		out.Note = told(e.Note)
 		return api.TellEvent201JSONResponse(out), err
@@ -329,8 +336,8 @@ func (h *handlers) TellEvent(ctx context.Context, r api.TellEventRequestObject) 
 }
 
 func (h *handlers) GetEvents(ctx context.Context, r api.GetEventsRequestObject) (api.GetEventsResponseObject, error) {
-	log, err := h.service.Log(ctx, r.ID)
-	return api.GetEvents200JSONResponse(each(log, func(h workshop.Happened) api.Event {
+	log, err := h.rooms.Logbook.Log(ctx, r.ID)
+	return api.GetEvents200JSONResponse(each(log, func(h logbook.Happened) api.Event {
 		out := toEvent(h.Event)
 		out.Zone, out.Words, out.Note = told(h.Zone), told(h.Words), told(h.Note)
 		return out
@@ -338,8 +345,8 @@ func (h *handlers) GetEvents(ctx context.Context, r api.GetEventsRequestObject) 
 }
 
 func (h *handlers) WouldUndo(ctx context.Context, r api.WouldUndoRequestObject) (api.WouldUndoResponseObject, error) {
-	lost, err := h.service.WouldUndo(ctx, r.ID, fromPieceInput(*r.Body))
-	return api.WouldUndo200JSONResponse(each(lost, func(u workshop.Undone) api.Undone {
+	lost, err := h.rooms.Intake.WouldUndo(ctx, r.ID, fromPieceInput(*r.Body))
+	return api.WouldUndo200JSONResponse(each(lost, func(u intake.Undone) api.Undone {
 		return api.Undone{ZoneID: u.ZoneID, Zone: u.Zone, Chosen: u.Chosen, Why: u.Why}
 	})), err
 }
@@ -372,7 +379,7 @@ func faults() api.GetFaults200JSONResponse {
 }
 
 func (h *handlers) Diagnose(ctx context.Context, r api.DiagnoseRequestObject) (api.DiagnoseResponseObject, error) {
-	d, err := h.service.Diagnose(ctx, r.ID, r.ZoneID, r.Body.Fault, r.Body.Yes, r.Body.No)
+	d, err := h.rooms.Logbook.Diagnose(ctx, r.ID, r.ZoneID, r.Body.Fault, r.Body.Yes, r.Body.No)
 	if err != nil {
 		return nil, err
 	}

@@ -7,7 +7,8 @@ import (
 	"firmitas/core/preparation"
 	"firmitas/core/substrate"
 	"firmitas/internal/store"
-	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/choosing"
+	"firmitas/internal/workshop/intake"
 )
 
 func fromInspection(in *api.Inspection) *store.Inspection {
@@ -103,7 +104,7 @@ func toJob(j preparation.Job) api.Job {
 	return out
 }
 
-func toPreparation(p workshop.Preparation) api.Preparation {
+func toPreparation(p choosing.Preparation) api.Preparation {
 	out := api.Preparation{Version: p.Piece.Version, Jobs: each(p.Jobs, toJob), UsualOrder: len(p.Piece.JobOrder) == 0}
 	if p.Plan != nil {
 		for i, j := range p.Jobs {
@@ -139,7 +140,7 @@ func toPreparation(p workshop.Preparation) api.Preparation {
 func (h *handlers) GetPreparation(
 	ctx context.Context, r api.GetPreparationRequestObject,
 ) (api.GetPreparationResponseObject, error) {
-	p, err := h.service.PreparationOf(ctx, r.ID)
+	p, err := h.rooms.Choosing.PreparationOf(ctx, r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -151,7 +152,7 @@ func (h *handlers) OrderPreparation(
 ) (api.OrderPreparationResponseObject, error) {
 	key := r.Params.IdempotencyKey
 	return once(ctx, h, key, r, func(ctx context.Context) (api.OrderPreparation200JSONResponse, error) {
-		p, err := h.service.OrderPreparation(ctx, r.ID, r.Body.Version, r.Body.Order)
+		p, err := h.rooms.Choosing.OrderPreparation(ctx, r.ID, r.Body.Version, r.Body.Order)
 		if err != nil {
 			return api.OrderPreparation200JSONResponse{}, err
 		}
@@ -159,7 +160,7 @@ func (h *handlers) OrderPreparation(
 	})
 }
 
-func toInspected(in workshop.Inspected) api.Inspected {
+func toInspected(in intake.Inspected) api.Inspected {
 	out := api.Inspected{
 		LeadOpen:         in.LeadOpen,
 		MoisturePct:      some(in.Moisture),

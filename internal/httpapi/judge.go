@@ -10,7 +10,7 @@ import (
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/internal/document"
-	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/choosing"
 )
 
 // or gives what a pointer holds, or the zero value.
@@ -21,8 +21,8 @@ func or[T any](p *T) (v T) {
 	return v
 }
 
-func fromCoatAsked(in api.CoatAsked) workshop.CoatAsked {
-	return workshop.CoatAsked{
+func fromCoatAsked(in api.CoatAsked) choosing.CoatAsked {
+	return choosing.CoatAsked{
 		ProductID: or(in.ProductID),
 		Family:    or(in.Family),
 		Shade:     or(in.Shade),
@@ -35,7 +35,7 @@ func fromCoatAsked(in api.CoatAsked) workshop.CoatAsked {
 
 func (h *handlers) Judge(ctx context.Context, r api.JudgeRequestObject) (api.JudgeResponseObject, error) {
 	in := r.Body
-	q := workshop.Question{
+	q := choosing.Question{
 		Material:  in.Material,
 		OldFinish: or(in.OldFinish),
 		Layers:    each(in.Layers, fromCoatAsked),
@@ -69,7 +69,7 @@ func (h *handlers) Judge(ctx context.Context, r api.JudgeRequestObject) (api.Jud
 		coat := fromCoatAsked(*in.Coat)
 		q.Coat = &coat
 	}
-	a, err := h.service.Judge(ctx, q)
+	a, err := h.rooms.Choosing.Judge(ctx, q)
 	if err != nil {
 		return nil, err
 	}
@@ -160,17 +160,17 @@ func toRemoval(r *compat.Removal) *api.Removal {
 // material that the grid lies on when none is named: one that neither bleeds nor oils.
 const plainMaterial = "beech"
 
-func (h *handlers) grid(ctx context.Context, endUse, material *string) (workshop.Grid, error) {
+func (h *handlers) grid(ctx context.Context, endUse, material *string) (choosing.Grid, error) {
 	on := or(material)
 	if on == "" {
 		on = plainMaterial
 	}
-	return h.service.Grid(ctx, or(endUse), on)
+	return h.rooms.Choosing.Grid(ctx, or(endUse), on)
 }
 
 var cellLetters = map[compat.Verdict]byte{compat.Sound: 's', compat.Prepare: 'p', compat.Test: 't', compat.Refuse: 'r'}
 
-func cellLetter(j workshop.Cell) byte {
+func cellLetter(j choosing.Cell) byte {
 	if j.Verdict == compat.Prepare && j.NeedsInsert {
 		return 'i'
 	}
@@ -215,7 +215,7 @@ func (h *handlers) ExportGrid(
 		return nil, err
 	}
 	for i, row := range g.Cells {
-		line := append([]string{document.Inert(g.Products[i].Name)}, each(row, func(j workshop.Cell) string {
+		line := append([]string{document.Inert(g.Products[i].Name)}, each(row, func(j choosing.Cell) string {
 			if j.NeedsInsert && j.Verdict == compat.Prepare {
 				return "prepare: a coat between"
 			}

@@ -9,11 +9,13 @@ import (
 	"firmitas/core/ledger"
 	"firmitas/core/money"
 	"firmitas/core/worklog"
-	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/books"
+	"firmitas/internal/workshop/house"
+	"firmitas/internal/workshop/piece"
 )
 
 func (h *handlers) GetLedger(ctx context.Context, r api.GetLedgerRequestObject) (api.GetLedgerResponseObject, error) {
-	l, err := h.service.Ledger(ctx, r.ID)
+	l, err := h.rooms.Books.Ledger(ctx, r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -21,11 +23,11 @@ func (h *handlers) GetLedger(ctx context.Context, r api.GetLedgerRequestObject) 
 }
 
 func (h *handlers) PutExtras(ctx context.Context, r api.PutExtrasRequestObject) (api.PutExtrasResponseObject, error) {
-	all := each(r.Body.Extras, func(e api.ExtraInput) workshop.ExtraDraft {
-		return workshop.ExtraDraft{Name: e.Name, Cost: e.Cost, Minutes: e.Minutes, Price: e.Price, Taken: e.Taken}
+	all := each(r.Body.Extras, func(e api.ExtraInput) books.ExtraDraft {
+		return books.ExtraDraft{Name: e.Name, Cost: e.Cost, Minutes: e.Minutes, Price: e.Price, Taken: e.Taken}
 	})
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.PutExtras200JSONResponse, error) {
-		l, err := h.service.SaveExtras(ctx, r.ID, r.Body.Version, all)
+		l, err := h.rooms.Books.SaveExtras(ctx, r.ID, r.Body.Version, all)
 		if err != nil {
 			return api.PutExtras200JSONResponse{}, err
 		}
@@ -33,7 +35,7 @@ func (h *handlers) PutExtras(ctx context.Context, r api.PutExtrasRequestObject) 
 	})
 }
 
-func toLedger(l workshop.Ledger) api.Ledger {
+func toLedger(l books.Ledger) api.Ledger {
 	out := api.Ledger{
 		Lines: each(l.Lines, func(line ledger.Line) api.LedgerLine {
 			return api.LedgerLine{
@@ -47,7 +49,7 @@ func toLedger(l workshop.Ledger) api.Ledger {
 		Unpriced: append([]string{}, l.Unpriced...), Fees: money.Text(l.Fees), Tax: money.Text(l.Tax),
 		Extras: each(l.Extras, func(e ledger.Extra) api.Extra { return toExtra(e, l.Rate) }),
 		Rate:   toRate(l.Rate), StandingDays: l.Days, Reprice: l.Days >= ledger.RepriceAfter, SoldAt: when(l.SoldAt),
-		Matches: each(l.Matches, func(p workshop.Piece) api.ShoppingPiece {
+		Matches: each(l.Matches, func(p piece.Piece) api.ShoppingPiece {
 			return api.ShoppingPiece{ID: p.ID, Name: p.Name}
 		}),
 		Wanted: each(worklog.ToBuy(l.Piece.Standing), toWantedPart),
@@ -88,8 +90,8 @@ func toRate(r ledger.Rate) api.MoneyRate {
 	}
 }
 
-func fromRate(r api.MoneyRate) workshop.RateDraft {
-	return workshop.RateDraft{
+func fromRate(r api.MoneyRate) house.RateDraft {
+	return house.RateDraft{
 		From: r.From.Time, Hour: r.Hour, Overhead: r.Overhead, FeePct: r.FeePct, TaxPct: r.TaxPct, TaxShown: r.TaxShown,
 	}
 }

@@ -83,7 +83,7 @@ func TestTheLedgerOfAPiece(t *testing.T) {
 	settings.SupplyPrices = map[string]string{"paper": "0,50", "brush": "8", "gold": "900", "cloth": "cheap"}
 	status, data := c.call("PUT", "/api/workshop/settings", encode(t, settings))
 	for _, field := range []string{"/supplyPrices/brush", "/supplyPrices/gold", "/supplyPrices/cloth"} {
-		if status != 422 || problem(t, data, field) == "" {
+		if status != 422 || detailAt(t, data, field) == "" {
 			t.Errorf("%s: %d %s", field, status, data)
 		}
 	}

@@ -14,13 +14,15 @@ import (
 	"firmitas/core/money"
 	"firmitas/core/schedule"
 	"firmitas/core/worklog"
+	"firmitas/internal/problem"
 	"firmitas/internal/store"
-	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/air"
+	"firmitas/internal/workshop/record"
 )
 
 func (h *handlers) ReadAir(ctx context.Context, r api.ReadAirRequestObject) (api.ReadAirResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.ReadAir201JSONResponse, error) {
-		read, err := h.service.ReadAir(ctx, workshop.Reading{
+		read, err := h.rooms.Air.ReadAir(ctx, air.Reading{
 			Air: climate.Air{TempC: r.Body.Air.TempC, RH: r.Body.Air.Rh}, At: or(r.Body.ReadAt), Who: r.Body.Who,
 			PieceID: or(r.Body.PieceID),
 		})
@@ -81,22 +83,22 @@ func fromEventInput(data json.RawMessage) (out worklog.Event, shown int64, err e
 }
 
 func invalid(field, detail string) error {
-	return &workshop.Invalid{Fields: []workshop.FieldError{{Field: field, Detail: detail}}}
+	return &problem.Invalid{Fields: []problem.FieldError{{Field: field, Detail: detail}}}
 }
 
-func toRoomAir(r workshop.Reading) api.RoomAir {
+func toRoomAir(r air.Reading) api.RoomAir {
 	return api.RoomAir{
 		ID: r.ID, Air: toAir(r.Air), ReadAt: r.At.UTC(), Who: r.Who, Doubted: told(r.Doubted),
 	}
 }
 
 func (h *handlers) GetAir(ctx context.Context, _ api.GetAirRequestObject) (api.GetAirResponseObject, error) {
-	a, err := h.service.Air(ctx)
+	a, err := h.rooms.Air.Air(ctx)
 	if err != nil {
 		return nil, err
 	}
 	out := api.GetAir200JSONResponse{
-		Now: h.service.Now().UTC(), Readings: each(a.Readings, toRoomAir), HeardForecast: when(a.Heard),
+		Now: h.rooms.House.Now().UTC(), Readings: each(a.Readings, toRoomAir), HeardForecast: when(a.Heard),
 		Spells: each(a.Course, toSpell), Outdoors: each(a.Outdoors, toSpell),
 	}
 	out.Device.Asked, out.Device.Heard, out.Device.Silent = a.Device.Asked, when(a.Device.Heard), a.Device.Silent
@@ -112,7 +114,7 @@ func toSpell(s climate.Spell) api.AirSpell {
 func (h *handlers) TakeBackReading(
 	ctx context.Context, r api.TakeBackReadingRequestObject,
 ) (api.TakeBackReadingResponseObject, error) {
-	back := func(ctx context.Context) error { return h.service.TakeBackReading(ctx, r.ReadingID, r.Params.Who) }
+	back := func(ctx context.Context) error { return h.rooms.Air.TakeBackReading(ctx, r.ReadingID, r.Params.Who) }
 	return onceGone[api.TakeBackReading204Response](ctx, h, r.Params.IdempotencyKey, r, back)
 }
 
@@ -133,7 +135,7 @@ func toCoatName(c *worklog.Coat) *api.CoatName {
 func (h *handlers) GetLearned(
 	ctx context.Context, _ api.GetLearnedRequestObject,
 ) (api.GetLearnedResponseObject, error) {
-	learned, err := h.service.Learned(ctx)
+	learned, err := h.rooms.Logbook.Learned(ctx)
 	share := func(s worklog.Share) api.LearnedShare {
 		return api.LearnedShare{Of: s.Of, PerM2: s.PerM2, Jobs: s.Jobs}
 	}
@@ -148,7 +150,7 @@ func (h *handlers) GetLearned(
 func (h *handlers) GetTechniqueNotes(
 	ctx context.Context, _ api.GetTechniqueNotesRequestObject,
 ) (api.GetTechniqueNotesResponseObject, error) {
-	notes, err := h.service.CardNotes(ctx)
+	notes, err := h.rooms.Logbook.CardNotes(ctx)
 	return api.GetTechniqueNotes200JSONResponse(each(notes, toTechniqueNote)), err
 }
 
@@ -157,7 +159,7 @@ func (h *handlers) PutTechniqueNote(
 ) (api.PutTechniqueNoteResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r,
 		func(ctx context.Context) (api.PutTechniqueNote200JSONResponse, error) {
-			n, err := h.service.PutCardNote(ctx, r.Body.Card, r.Body.Note, r.Body.Version)
+			n, err := h.rooms.Logbook.PutCardNote(ctx, r.Body.Card, r.Body.Note, r.Body.Version)
 			return api.PutTechniqueNote200JSONResponse(toTechniqueNote(n)), err
 		})
 }
@@ -166,7 +168,7 @@ func toTechniqueNote(n store.CardNote) api.TechniqueNote {
 	return api.TechniqueNote{Card: n.Card, Note: n.Note, Version: n.Version}
 }
 
-func toProductFault(f workshop.PieceEvent) api.ProductFault {
+func toProductFault(f record.PieceFact) api.ProductFault {
 	out := api.ProductFault{
 		At: f.At.UTC(), Piece: f.Piece, PieceID: f.PieceID, Words: f.Text(), Who: f.Who,
 	}

@@ -20,7 +20,8 @@ func once[T any](
 	if err != nil {
 		return out, err
 	}
-	answer, err := h.service.Once(ctx, *key, fmt.Appendf(text, "%T", asked), func(ctx context.Context) ([]byte, error) {
+	print := fmt.Appendf(text, "%T", asked)
+	answer, err := h.rooms.House.Once(ctx, *key, print, func(ctx context.Context) ([]byte, error) {
 		answer, err := do(ctx)
 		if err != nil {
 			return nil, err

@@ -17,8 +17,9 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"firmitas/api"
+	"firmitas/internal/problem"
 	"firmitas/internal/store"
-	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/house"
 )
 
 // write answers with problem details (RFC 9457) and ends the request.
@@ -39,14 +40,14 @@ func fail(c *gin.Context, err error) {
 }
 
 func problemFor(r *http.Request, err error) api.Problem {
-	var invalid *workshop.Invalid
-	var refused *workshop.Refused
+	var invalid *problem.Invalid
+	var refused *problem.Refused
 	var tooLarge *http.MaxBytesError
 	var text *badText
 	switch {
 	case errors.As(err, &invalid):
 		fields := each(invalid.Fields,
-			func(f workshop.FieldError) api.FieldError { return api.FieldError{Field: f.Field, Detail: f.Detail} })
+			func(f problem.FieldError) api.FieldError { return api.FieldError{Field: f.Field, Detail: f.Detail} })
 		return api.Problem{
 			Status: http.StatusUnprocessableEntity,
 			Title:  "Something typed cannot be right",
@@ -68,7 +69,7 @@ func problemFor(r *http.Request, err error) api.Problem {
 	case errors.As(err, &tooLarge):
 		detail := fmt.Sprintf("At most %d MB are taken here. Nothing was saved.", tooLarge.Limit>>20)
 		return api.Problem{Status: http.StatusRequestEntityTooLarge, Title: "Too large", Detail: detail}
-	case errors.Is(err, workshop.ErrNoWorkshop):
+	case errors.Is(err, house.ErrNoWorkshop):
 		return api.Problem{Status: http.StatusServiceUnavailable, Title: "No workshop yet", Detail: err.Error() + "."}
 	}
 	if p, known := storeProblem(err); known {

@@ -12,13 +12,13 @@ import (
 	"firmitas/core/money"
 	"firmitas/core/quote"
 	"firmitas/internal/document"
-	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/books"
 )
 
 func (h *handlers) GetQuoting(
 	ctx context.Context, r api.GetQuotingRequestObject,
 ) (api.GetQuotingResponseObject, error) {
-	q, err := h.service.Quoting(ctx, r.ID)
+	q, err := h.rooms.Books.Quoting(ctx, r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -26,9 +26,9 @@ func (h *handlers) GetQuoting(
 }
 
 func (h *handlers) GiveQuote(ctx context.Context, r api.GiveQuoteRequestObject) (api.GiveQuoteResponseObject, error) {
-	draft := workshop.QuoteDraft{Firm: r.Body.Firm, Scope: r.Body.Scope, Until: r.Body.Until, Patch: r.Body.Patch}
+	draft := books.QuoteDraft{Firm: r.Body.Firm, Scope: r.Body.Scope, Until: r.Body.Until, Patch: r.Body.Patch}
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.GiveQuote201JSONResponse, error) {
-		q, err := h.service.GiveQuote(ctx, r.ID, draft)
+		q, err := h.rooms.Books.GiveQuote(ctx, r.ID, draft)
 		if err != nil {
 			return api.GiveQuote201JSONResponse{}, err
 		}
@@ -40,7 +40,7 @@ func (h *handlers) AcceptQuote(
 	ctx context.Context, r api.AcceptQuoteRequestObject,
 ) (api.AcceptQuoteResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.AcceptQuote200JSONResponse, error) {
-		q, err := h.service.AcceptQuote(ctx, r.ID, r.QuoteID, r.Body.Sample, r.Body.Who, or(r.Body.On))
+		q, err := h.rooms.Books.AcceptQuote(ctx, r.ID, r.QuoteID, r.Body.Sample, r.Body.Who, or(r.Body.On))
 		if err != nil {
 			return api.AcceptQuote200JSONResponse{}, err
 		}
@@ -48,7 +48,7 @@ func (h *handlers) AcceptQuote(
 	})
 }
 
-func toQuoting(q workshop.Quoting) api.Quoting {
+func toQuoting(q books.Quoting) api.Quoting {
 	e, p := q.Estimate, q.Prices
 	out := api.Quoting{
 		Low: money.Text(p.Low), Likely: money.Text(p.Likely), High: money.Text(p.High), Patched: money.Text(p.Patched),
@@ -77,7 +77,7 @@ func toQuoting(q workshop.Quoting) api.Quoting {
 	return out
 }
 
-func toQuote(q workshop.Quote) api.Quote {
+func toQuote(q books.Quote) api.Quote {
 	f := q.Facts
 	out := api.Quote{ID: q.ID, Number: f.Number, Made: f.Made.UTC(), Until: f.Until.UTC(), Price: f.Firm, Link: q.Link}
 	if f.Firm == "" {
@@ -121,7 +121,7 @@ func (s *Server) quotePages(router gin.IRouter) {
 
 // letterOf is the quote that a request names; where there is none, that is said.
 func (s *Server) letterOf(c *gin.Context) (document.Letter, bool) {
-	q, err := s.service.QuoteByLink(c.Request.Context(), c.Param("token"))
+	q, err := s.rooms.Books.QuoteByLink(c.Request.Context(), c.Param("token"))
 	if err != nil {
 		s.pageFails(c, err)
 		return document.Letter{}, false

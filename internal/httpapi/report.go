@@ -10,13 +10,13 @@ import (
 	"firmitas/core/report"
 	"firmitas/core/worklog"
 	"firmitas/internal/document"
-	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/books"
 )
 
 func (h *handlers) GetReports(
 	ctx context.Context, _ api.GetReportsRequestObject,
 ) (api.GetReportsResponseObject, error) {
-	r, err := h.service.Reports(ctx)
+	r, err := h.rooms.Books.Reports(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -37,7 +37,7 @@ func (h *handlers) GetReports(
 		Works: each(r.Works, func(w report.Work) api.WorkReport {
 			return api.WorkReport{Work: w.Work, Jobs: w.Jobs, Planned: w.Planned, Took: w.Took, OverPct: w.OverPct}
 		}),
-		Covered: each(r.Covered, func(c workshop.CoveredProduct) api.CoveredReport {
+		Covered: each(r.Covered, func(c books.CoveredProduct) api.CoveredReport {
 			return api.CoveredReport{
 				Product: toRef(c.Product), LabelM2PerL: c.Product.SpreadM2L,
 				By: each(c.By, toCovered),
@@ -57,12 +57,12 @@ func toCovered(c worklog.Covered) api.Covered {
 func (h *handlers) ExportBookings(
 	ctx context.Context, _ api.ExportBookingsRequestObject,
 ) (api.ExportBookingsResponseObject, error) {
-	all, err := h.service.Bookings(ctx)
+	all, err := h.rooms.Books.Bookings(ctx)
 	if err != nil {
 		return nil, err
 	}
 	var out bytes.Buffer
-	err = document.WriteBookingsCSV(&out, each(all, func(b workshop.Booking) document.Booking {
+	err = document.WriteBookingsCSV(&out, each(all, func(b books.Booking) document.Booking {
 		return document.Booking{
 			At: b.At, Number: b.Number, Piece: b.Piece, Kind: string(b.Kind), Text: b.Text,
 			Amount: money.Text(b.Amount),
@@ -74,7 +74,7 @@ func (h *handlers) ExportBookings(
 func (h *handlers) ExportEverything(
 	ctx context.Context, _ api.ExportEverythingRequestObject,
 ) (api.ExportEverythingResponseObject, error) {
-	all, err := h.service.Everything(ctx)
+	all, err := h.rooms.Books.Everything(ctx)
 	if err != nil {
 		return nil, err
 	}

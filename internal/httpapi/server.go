@@ -36,7 +36,7 @@ const (
 // which step it stands.
 type Server struct {
 	http.Handler
-	service  *workshop.Service
+	rooms    *workshop.Rooms
 	gate     *gate
 	ping     func(context.Context) error
 	longest  time.Duration // that a request may take
@@ -46,9 +46,9 @@ type Server struct {
 
 // New builds the routes. ping asks the database for a sign of life. publicURL, if any, is how the world reaches the
 // server; besides loopback only its host is answered.
-func New(service *workshop.Service, ping func(context.Context) error, publicURL string) (*Server, error) {
+func New(rooms *workshop.Rooms, ping func(context.Context) error, publicURL string) (*Server, error) {
 	gin.SetMode(gin.ReleaseMode)
-	s := &Server{service: service, gate: newGate(), ping: ping, longest: longestServe}
+	s := &Server{rooms: rooms, gate: newGate(), ping: ping, longest: longestServe}
 	s.standing.Store("")
 	validate, err := contract()
 	if err != nil {
@@ -75,7 +75,7 @@ func New(service *workshop.Service, ping func(context.Context) error, publicURL 
 	api.RegisterHandlersWithOptions(
 		group,
 		api.NewStrictHandlerWithOptions(
-			&handlers{service},
+			&handlers{rooms},
 			[]api.StrictMiddlewareFunc{ownContext, s.gate.through},
 			api.StrictGinServerOptions{
 				RequestErrorHandlerFunc: func(c *gin.Context, err error) { write(c, contractProblem(err)) },

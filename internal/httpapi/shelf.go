@@ -19,20 +19,20 @@ import (
 	"firmitas/core/substrate"
 	"firmitas/internal/document"
 	"firmitas/internal/store"
-	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/shelf"
 )
 
 func (h *handlers) GetProducts(
 	ctx context.Context, _ api.GetProductsRequestObject,
 ) (api.GetProductsResponseObject, error) {
-	shelf, err := h.service.Shelf(ctx)
+	shelf, err := h.rooms.Shelf.Shelf(ctx)
 	return api.GetProducts200JSONResponse(each(shelf, toProduct)), err
 }
 
 func (h *handlers) GetProduct(
 	ctx context.Context, r api.GetProductRequestObject,
 ) (api.GetProductResponseObject, error) {
-	page, err := h.service.ProductPage(ctx, r.ID)
+	page, err := h.rooms.Shelf.ProductPage(ctx, r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -47,7 +47,7 @@ func (h *handlers) GetProduct(
 	}, nil
 }
 
-func toTinMove(m workshop.TinMove) api.TinMove {
+func toTinMove(m shelf.TinMove) api.TinMove {
 	out := api.TinMove{
 		ID: m.ID, At: m.At.UTC(), Who: m.Who, Words: m.Words, TinID: m.Tin(),
 		PieceID: told(m.PieceID), Piece: told(m.Piece), Litres: told(m.Laid().Litres),
@@ -67,7 +67,7 @@ func (h *handlers) CreateProduct(
 		r.Params.IdempotencyKey,
 		r,
 		func(ctx context.Context) (api.CreateProduct201JSONResponse, error) {
-			out, err := h.service.AddProduct(ctx, fromProductInput(*r.Body))
+			out, err := h.rooms.Shelf.AddProduct(ctx, fromProductInput(*r.Body))
 			if err != nil {
 				return api.CreateProduct201JSONResponse{}, err
 			}
@@ -79,7 +79,7 @@ func (h *handlers) CreateProduct(
 func (h *handlers) ReadProduct(
 	_ context.Context, r api.ReadProductRequestObject,
 ) (api.ReadProductResponseObject, error) {
-	p, err := workshop.ReadProduct(fromProductInput(*r.Body))
+	p, err := shelf.ReadProduct(fromProductInput(*r.Body))
 	if err != nil {
 		return nil, err
 	}
@@ -95,7 +95,7 @@ func (h *handlers) UpdateProduct(
 		r.Params.IdempotencyKey,
 		r,
 		func(ctx context.Context) (api.UpdateProduct200JSONResponse, error) {
-			out, err := h.service.UpdateProduct(ctx, r.ID, r.Body.Version, fromProductInput(r.Body.Product),
+			out, err := h.rooms.Shelf.UpdateProduct(ctx, r.ID, r.Body.Version, fromProductInput(r.Body.Product),
 				r.Body.Retired)
 			if err != nil {
 				return api.UpdateProduct200JSONResponse{}, err
@@ -173,7 +173,7 @@ func toFacts(f coating.Facts) api.Facts {
 	}
 }
 
-func toProduct(p workshop.Product) api.Product {
+func toProduct(p shelf.Product) api.Product {
 	out := api.Product{
 		Ref:        toRef(p.Product),
 		Input:      toProductInput(p.Product),
@@ -251,7 +251,7 @@ func date(t time.Time) *openapi_types.Date {
 	return &openapi_types.Date{Time: t}
 }
 
-func toTin(t workshop.Tin) api.Tin {
+func toTin(t shelf.Tin) api.Tin {
 	return api.Tin{
 		ID:       t.Row.ID,
 		Version:  t.Row.Version,
@@ -269,8 +269,8 @@ func toTin(t workshop.Tin) api.Tin {
 	}
 }
 
-func fromTinInput(in api.TinInput) workshop.TinDraft {
-	d := workshop.TinDraft{Size: in.Size, Price: in.Price, Lot: in.Lot, Left: in.Left}
+func fromTinInput(in api.TinInput) shelf.TinDraft {
+	d := shelf.TinDraft{Size: in.Size, Price: in.Price, Lot: in.Lot, Left: in.Left}
 	if in.OpenedOn != nil {
 		d.Opened = in.OpenedOn.Time
 	}
@@ -282,7 +282,7 @@ func fromTinInput(in api.TinInput) workshop.TinDraft {
 
 func (h *handlers) AddTin(ctx context.Context, r api.AddTinRequestObject) (api.AddTinResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.AddTin201JSONResponse, error) {
-		out, err := h.service.AddTin(ctx, r.ID, fromTinInput(*r.Body))
+		out, err := h.rooms.Shelf.AddTin(ctx, r.ID, fromTinInput(*r.Body))
 		if err != nil {
 			return api.AddTin201JSONResponse{}, err
 		}
@@ -292,7 +292,7 @@ func (h *handlers) AddTin(ctx context.Context, r api.AddTinRequestObject) (api.A
 
 func (h *handlers) UpdateTin(ctx context.Context, r api.UpdateTinRequestObject) (api.UpdateTinResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.UpdateTin200JSONResponse, error) {
-		out, err := h.service.UpdateTin(ctx, r.ID, r.Body.Version, fromTinInput(r.Body.Tin))
+		out, err := h.rooms.Shelf.UpdateTin(ctx, r.ID, r.Body.Version, fromTinInput(r.Body.Tin))
 		if err != nil {
 			return api.UpdateTin200JSONResponse{}, err
 		}
@@ -302,7 +302,7 @@ func (h *handlers) UpdateTin(ctx context.Context, r api.UpdateTinRequestObject) 
 
 func (h *handlers) DeleteTin(ctx context.Context, r api.DeleteTinRequestObject) (api.DeleteTinResponseObject, error) {
 	return onceGone[api.DeleteTin204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
-		return h.service.RemoveTin(ctx, r.ID, r.Params.Version, string(r.Params.Why))
+		return h.rooms.Shelf.RemoveTin(ctx, r.ID, r.Params.Version, string(r.Params.Why))
 	})
 }
 
@@ -312,7 +312,7 @@ func toNote(n store.Note) api.Note {
 
 func (h *handlers) AddNote(ctx context.Context, r api.AddNoteRequestObject) (api.AddNoteResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.AddNote201JSONResponse, error) {
-		out, err := h.service.AddNote(ctx, r.ID, r.Body.Text, r.Body.NeverAgain)
+		out, err := h.rooms.Shelf.AddNote(ctx, r.ID, r.Body.Text, r.Body.NeverAgain)
 		if err != nil {
 			return api.AddNote201JSONResponse{}, err
 		}
@@ -324,7 +324,7 @@ func (h *handlers) DeleteNote(
 	ctx context.Context, r api.DeleteNoteRequestObject,
 ) (api.DeleteNoteResponseObject, error) {
 	return onceGone[api.DeleteNote204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
-		return h.service.RemoveNote(ctx, r.ID, r.Params.Version)
+		return h.rooms.Shelf.RemoveNote(ctx, r.ID, r.Params.Version)
 	})
 }
 
@@ -362,7 +362,7 @@ func toBoard(b store.Board) api.Board {
 }
 
 func (h *handlers) GetBoards(ctx context.Context, _ api.GetBoardsRequestObject) (api.GetBoardsResponseObject, error) {
-	boards, err := h.service.Boards(ctx)
+	boards, err := h.rooms.Shelf.Boards(ctx)
 	return api.GetBoards200JSONResponse(each(boards, toBoard)), err
 }
 
@@ -384,7 +384,7 @@ func fromBoardInput(in api.BoardInput) store.Board {
 
 func (h *handlers) AddBoard(ctx context.Context, r api.AddBoardRequestObject) (api.AddBoardResponseObject, error) {
 	return once(ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) (api.AddBoard201JSONResponse, error) {
-		b, err := h.service.AddBoard(ctx, fromBoardInput(*r.Body))
+		b, err := h.rooms.Shelf.AddBoard(ctx, fromBoardInput(*r.Body))
 		if err != nil {
 			return api.AddBoard201JSONResponse{}, err
 		}
@@ -396,21 +396,21 @@ func (h *handlers) DeleteBoard(
 	ctx context.Context, r api.DeleteBoardRequestObject,
 ) (api.DeleteBoardResponseObject, error) {
 	return onceGone[api.DeleteBoard204Response](ctx, h, r.Params.IdempotencyKey, r, func(ctx context.Context) error {
-		return h.service.RemoveBoard(ctx, r.ID, r.Params.Version)
+		return h.rooms.Shelf.RemoveBoard(ctx, r.ID, r.Params.Version)
 	})
 }
 
 func (h *handlers) GetBoardPhoto(
 	ctx context.Context, r api.GetBoardPhotoRequestObject,
 ) (api.GetBoardPhotoResponseObject, error) {
-	jpeg, err := h.service.BoardPhoto(ctx, r.ID)
+	jpeg, err := h.rooms.Shelf.BoardPhoto(ctx, r.ID)
 	return api.GetBoardPhoto200ImageJpegResponse{Body: bytes.NewReader(jpeg), ContentLength: int64(len(jpeg))}, err
 }
 
 func (h *handlers) PutBoardPhoto(
 	ctx context.Context, r api.PutBoardPhotoRequestObject,
 ) (api.PutBoardPhotoResponseObject, error) {
-	taken, err := h.service.TakePhoto(ctx, r.Body)
+	taken, err := h.rooms.Intake.TakePhoto(ctx, r.Body)
 	if err != nil {
 		return nil, err
 	}
@@ -421,7 +421,7 @@ func (h *handlers) PutBoardPhoto(
 		r.Params.IdempotencyKey,
 		asked,
 		func(ctx context.Context) error {
-			return h.service.PutBoardPhoto(ctx, r.ID, taken)
+			return h.rooms.Shelf.PutBoardPhoto(ctx, r.ID, taken)
 		},
 	)
 }
@@ -430,7 +430,7 @@ func (h *handlers) ExportShelf(
 	ctx context.Context, r api.ExportShelfRequestObject,
 ) (api.ExportShelfResponseObject, error) {
 	var out bytes.Buffer
-	if err := h.service.Export(ctx, string(r.Params.Format), &out); err != nil {
+	if err := h.rooms.Shelf.Export(ctx, string(r.Params.Format), &out); err != nil {
 		return nil, err
 	}
 	if r.Params.Format == api.ExportShelfParamsFormatCsv {
@@ -447,7 +447,7 @@ func (h *handlers) ImportShelf(
 		return nil, err
 	}
 	run := func(ctx context.Context) (api.ImportShelf200JSONResponse, error) {
-		report, err := h.service.Import(ctx, string(r.Params.Format), r.Params.DryRun, or(r.Params.LeaveOut), file)
+		report, err := h.rooms.Shelf.Import(ctx, string(r.Params.Format), r.Params.DryRun, or(r.Params.LeaveOut), file)
 		if err != nil {
 			return api.ImportShelf200JSONResponse{}, err
 		}
@@ -464,15 +464,15 @@ func (h *handlers) ImportShelf(
 	return once(ctx, h, key, asked, run)
 }
 
-func toImportReport(report workshop.ImportReport) api.ImportReport {
+func toImportReport(report shelf.ImportReport) api.ImportReport {
 	return api.ImportReport{
 		Saved:    report.Saved,
 		Encoding: report.Encoding,
-		Added:    report.Count(workshop.LineAdded),
-		Changed:  report.Count(workshop.LineChanged),
-		Same:     report.Count(workshop.LineSame),
-		Refused:  report.Count(workshop.LineRefused),
-		Lines: each(report.Lines, func(l workshop.ImportLine) api.ImportLine {
+		Added:    report.Count(shelf.LineAdded),
+		Changed:  report.Count(shelf.LineChanged),
+		Same:     report.Count(shelf.LineSame),
+		Refused:  report.Count(shelf.LineRefused),
+		Lines: each(report.Lines, func(l shelf.ImportLine) api.ImportLine {
 			out := api.ImportLine{
 				Line:     l.Number,
 				Name:     l.Name,

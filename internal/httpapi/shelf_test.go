@@ -32,7 +32,7 @@ func productInput(name string) api.ProductInput {
 }
 
 // problem is the detail that an answer gives for a field.
-func problem(t testing.TB, data []byte, field string) string {
+func detailAt(t testing.TB, data []byte, field string) string {
 	t.Helper()
 	var p api.Problem
 	if err := json.Unmarshal(data, &p); err != nil || p.Errors == nil {
@@ -72,14 +72,14 @@ func TestAProductFromItsLabel(t *testing.T) {
 	}
 	bad := productInput("Spindrift")
 	if status, data := c.call("POST", "/api/products", encode(t, bad)); status != 422 ||
-		!strings.Contains(problem(t, data, "/name"), "this name and sheen already") {
+		!strings.Contains(detailAt(t, data, "/name"), "this name and sheen already") {
 		t.Errorf("the same name and sheen: %d %s", status, data)
 	}
 	bad.Name, bad.Label = "", map[string]string{"recoatMinH": "5–3 h", "solidsPct": "140 %", "minC": "10 furlongs"}
 	_, data := c.call("POST", "/api/products", encode(t, bad))
 	for field, says := range map[string]string{"/name": "Give it a name", "/label/recoatMinH": "turned round",
 		"/label/solidsPct": "0 to 100", "/label/minC": "write °C or °F"} {
-		if got := problem(t, data, field); !strings.Contains(got, says) {
+		if got := detailAt(t, data, field); !strings.Contains(got, says) {
 			t.Errorf("%s: %q, want it to say %q", field, got, says)
 		}
 	}
@@ -130,7 +130,7 @@ func TestTinsDiaryAndWarnings(t *testing.T) {
 		`{"size":"1 L","price":"1e9","lot":"","left":"20 %"}`:  "/price",
 		`{"size":"1,000 L","price":"","lot":"","left":"20 %"}`: "/size",
 	} {
-		if status, data := c.call("POST", path+"/tins", body); status != 422 || problem(t, data, field) == "" {
+		if status, data := c.call("POST", path+"/tins", body); status != 422 || detailAt(t, data, field) == "" {
 			t.Errorf("%s: %d %s", body, status, data)
 		}
 	}
@@ -281,7 +281,7 @@ func TestMayINow(t *testing.T) {
 		strings.Replace(fmt.Sprintf(asked, "", `{"family":"wax_clear"}`, ""), `"oak"`, `"basalt"`,
 			1): "/material",
 	} {
-		if status, data := c.call("POST", "/api/judge", body); status != 422 || problem(t, data, field) == "" {
+		if status, data := c.call("POST", "/api/judge", body); status != 422 || detailAt(t, data, field) == "" {
 			t.Errorf("%s: %d %s", body, status, data)
 		}
 	}
@@ -331,7 +331,7 @@ func TestBoardsLabelsAndTheGrid(t *testing.T) {
 		})
 	}
 	if status, data := c.call("POST", "/api/boards", board(3, true)); status != 422 ||
-		problem(t, data, "/passed") == "" {
+		detailAt(t, data, "/passed") == "" {
 		t.Errorf("passed at class 3: %d %s", status, data)
 	}
 	kept := answer[api.Board](c, "POST", "/api/boards", board(1, true), 201)

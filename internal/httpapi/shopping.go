@@ -11,13 +11,13 @@ import (
 	"firmitas/core/supplies"
 	"firmitas/core/worklog"
 	"firmitas/internal/document"
-	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/books"
 )
 
 func (h *handlers) GetShopping(
 	ctx context.Context, _ api.GetShoppingRequestObject,
 ) (api.GetShoppingResponseObject, error) {
-	list, err := h.service.Shopping(ctx)
+	list, err := h.rooms.Books.Shopping(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -27,11 +27,11 @@ func (h *handlers) GetShopping(
 func (h *handlers) GetInstead(
 	ctx context.Context, r api.GetInsteadRequestObject,
 ) (api.GetInsteadResponseObject, error) {
-	subs, err := h.service.Instead(ctx, r.ID)
+	subs, err := h.rooms.Books.Instead(ctx, r.ID)
 	if err != nil {
 		return nil, err
 	}
-	return api.GetInstead200JSONResponse(each(subs, func(s workshop.Substitute) api.Substitute {
+	return api.GetInstead200JSONResponse(each(subs, func(s books.Substitute) api.Substitute {
 		return api.Substitute{
 			Product: toRef(s.Product), LeftL: s.LeftL, Litres: s.Litres,
 			Zones: append([]string{}, s.Zones...), Not: append([]string{}, s.Not...),
@@ -42,7 +42,7 @@ func (h *handlers) GetInstead(
 func (h *handlers) ExportShopping(
 	ctx context.Context, _ api.ExportShoppingRequestObject,
 ) (api.ExportShoppingResponseObject, error) {
-	list, err := h.service.Shopping(ctx)
+	list, err := h.rooms.Books.Shopping(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -53,11 +53,11 @@ func (h *handlers) ExportShopping(
 
 // toBuy is everything on the list, line by line: what coats take, what single pieces want, and what the work takes
 // besides. What is no coat stands on no shelf, and lacks as a whole.
-func toBuy(s workshop.Shopping) []document.ToBuy {
+func toBuy(s books.Shopping) []document.ToBuy {
 	out := each(s.Lines, func(l shopping.Line) document.ToBuy {
 		row := document.ToBuy{
 			What: l.Product.Name, Takes: l.Litres, Lacks: l.Lacks, Unit: "L", By: when(l.LacksBy),
-			Cost: workshop.Money(l.Basket.Cents),
+			Cost: books.Money(l.Basket.Cents),
 		}
 		for _, id := range l.Pieces {
 			row.For = append(row.For, s.Pieces[int64(id)].Name)
@@ -93,7 +93,7 @@ func toBuy(s workshop.Shopping) []document.ToBuy {
 	return out
 }
 
-func toShopping(s workshop.Shopping) api.Shopping {
+func toShopping(s books.Shopping) api.Shopping {
 	out := api.Shopping{
 		Lines:    each(s.Lines, func(l shopping.Line) api.ShoppingLine { return toShoppingLine(l, s) }),
 		Supplies: each(s.Besides, func(l supplies.Line) api.SupplyLine { return toPricedSupply(l, s.Home.Supplies) }),
@@ -112,11 +112,11 @@ func toShopping(s workshop.Shopping) api.Shopping {
 			out.Unpriced++
 		}
 	}
-	out.Cost = told(workshop.Money(cents))
+	out.Cost = told(books.Money(cents))
 	return out
 }
 
-func toShoppingPart(p shopping.Part, s workshop.Shopping) api.ShoppingPart {
+func toShoppingPart(p shopping.Part, s books.Shopping) api.ShoppingPart {
 	return api.ShoppingPart{
 		Text: p.Text, Qty: p.Qty, Unit: api.PartUnit(p.Unit),
 		For: each(p.For, func(f shopping.PartFor) api.PartShare {
@@ -132,10 +132,10 @@ func toWantedPart(e worklog.Event) api.WantedPart {
 	return api.WantedPart{Fact: e.ID, Text: e.Text(), Qty: e.Part().Qty, Unit: api.PartUnit(e.Part().Unit)}
 }
 
-func toShoppingLine(l shopping.Line, s workshop.Shopping) api.ShoppingLine {
+func toShoppingLine(l shopping.Line, s books.Shopping) api.ShoppingLine {
 	out := api.ShoppingLine{
 		Product: toRef(l.Product), Litres: l.Litres, LacksL: l.Lacks, By: l.By.UTC(), LacksBy: when(l.LacksBy),
-		Cost: told(workshop.Money(l.Basket.Cents)), Buy: []api.BoughtPack{},
+		Cost: told(books.Money(l.Basket.Cents)), Buy: []api.BoughtPack{},
 		Pieces: []api.ShoppingPiece{}, KeepsMonths: told(l.Product.KeepsOpenedMonths()),
 		From: each(l.From, func(d shopping.Drawn) api.DrawnTin {
 			t := s.Tins[d.ID]

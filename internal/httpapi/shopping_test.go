@@ -102,7 +102,7 @@ func TestPartsAndPastesAreBought(t *testing.T) {
 	wanted := c.tellOf(p.ID, toTell{"kind": "part_wanted", "text": "Handles", "qty": 4.0, "unit": api.PartUnitCount, "who": "JT"}, 201)
 	status, data := c.call("POST", pathOf(p.ID)+"/events",
 		encode(t, toTell{"kind": "part_wanted", "text": "Handles", "unit": api.PartUnitCount, "who": "JT"}))
-	if status != 422 || problem(t, data, "/qty") == "" {
+	if status != 422 || detailAt(t, data, "/qty") == "" {
 		t.Errorf("none of something: %d %s", status, data)
 	}
 	c.refuses(pathOf(p.ID)+"/events", encode(t, toTell{
@@ -121,7 +121,7 @@ func TestPartsAndPastesAreBought(t *testing.T) {
 	bought := toTell{"kind": "part_bought", "of": wanted.ID, "text": "Handles", "amount": "18,40", "who": "JT"}
 	c.tellOf(p.ID, bought, 201)
 	status, data = c.call("POST", pathOf(p.ID)+"/events", encode(t, bought))
-	if status != 422 || problem(t, data, "/of") == "" {
+	if status != 422 || detailAt(t, data, "/of") == "" {
 		t.Errorf("bought twice: %d %s", status, data)
 	}
 	l := get[api.Ledger](c, pathOf(p.ID)+"/ledger")
@@ -140,7 +140,7 @@ func TestPartsAndPastesAreBought(t *testing.T) {
 	said := productInput("Loft Clear by the tin")
 	said.Facts.SoldIn = "a lot"
 	status, data = c.call("POST", "/api/products", encode(t, said))
-	if status != 422 || problem(t, data, "/facts/soldIn") == "" {
+	if status != 422 || detailAt(t, data, "/facts/soldIn") == "" {
 		t.Errorf("sold in a lot: %d %s", status, data)
 	}
 	said.Facts.SoldIn = "750 mL 24,50; 2.5 L 62"
@@ -160,7 +160,7 @@ func TestPartsAndPastesAreBought(t *testing.T) {
 	}
 	light := answer[api.Product](c, "POST", "/api/products", encode(t, productInput("Loft Clear")), 201)
 	status, data = c.call("POST", fmt.Sprintf("/api/products/%d/tins", light.Ref.ID), encode(t, api.TinInput{Size: "400 g"}))
-	if status != 422 || !strings.Contains(problem(t, data, "/size"), "density") {
+	if status != 422 || !strings.Contains(detailAt(t, data, "/size"), "density") {
 		t.Errorf("a varnish by weight without its density: %d %s", status, data)
 	}
 }

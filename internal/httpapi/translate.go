@@ -20,7 +20,10 @@ import (
 	"firmitas/core/system"
 	"firmitas/core/technique"
 	"firmitas/core/worklog"
-	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/calendar"
+	"firmitas/internal/workshop/choosing"
+	"firmitas/internal/workshop/house"
+	"firmitas/internal/workshop/piece"
 )
 
 // each translates a list; an empty one stays a list in JSON.
@@ -43,7 +46,7 @@ func when(t time.Time) *time.Time {
 	return &t
 }
 
-func toWorkshop(w workshop.Workshop) api.Workshop {
+func toWorkshop(w house.Workshop) api.Workshop {
 	out := api.Workshop{
 		Name:     w.Name,
 		Town:     w.Town,
@@ -232,7 +235,7 @@ func gloss60() [][]float64 {
 	return out
 }
 
-func toSystem(in workshop.Suggestion) api.System {
+func toSystem(in choosing.Suggestion) api.System {
 	s, plan := in.System, in.Plan
 	out := api.System{
 		Layers: each(s.Layers, func(l system.Layer) api.Layer {
@@ -361,7 +364,7 @@ func toSaying(s system.Saying) api.Saying {
 	return api.Saying{ID: s.ID, Due: api.SayingDue(s.Due), Text: s.Text}
 }
 
-func toChoice(c workshop.Choice) api.Choice {
+func toChoice(c choosing.Choice) api.Choice {
 	return api.Choice{
 		Suited:  c.Suited,
 		Say:     each(c.Say, toSaying),
@@ -370,7 +373,7 @@ func toChoice(c workshop.Choice) api.Choice {
 		LeftOut: each(c.LeftOut, func(l system.LeftOut) api.LeftOut {
 			return api.LeftOut{Product: toRef(l.Product), Kind: api.LeftOutKind(l.Kind), Rule: l.Rule, Reason: l.Reason}
 		}),
-		Openings: each(c.Openings, func(o workshop.Opening) api.Opening {
+		Openings: each(c.Openings, func(o choosing.Opening) api.Opening {
 			return api.Opening{
 				What:    api.OpeningWhat(o.What),
 				Stands:  o.Stands,
@@ -384,7 +387,7 @@ func toChoice(c workshop.Choice) api.Choice {
 	}
 }
 
-func toZone(z workshop.Zone) api.ZoneInput {
+func toZone(z piece.Zone) api.ZoneInput {
 	out := api.ZoneInput{
 		Name:       z.Name,
 		Face:       string(z.Face),
@@ -415,7 +418,7 @@ func toNight(a *climate.Air) *api.Air {
 	return &out
 }
 
-func toPieceInput(b workshop.Brief) api.PieceInput {
+func toPieceInput(b piece.Brief) api.PieceInput {
 	out := api.PieceInput{
 		Name:    b.Name,
 		Kind:    b.Kind,
@@ -441,7 +444,7 @@ func toPieceInput(b workshop.Brief) api.PieceInput {
 	return out
 }
 
-func toPiece(p workshop.Piece) api.Piece {
+func toPiece(p piece.Piece) api.Piece {
 	out := api.Piece{
 		ID:         p.ID,
 		Number:     p.Number,
@@ -451,7 +454,7 @@ func toPiece(p workshop.Piece) api.Piece {
 		Removed:    each(p.Removed, toZone),
 		Stage:      api.PieceStage(p.Stage),
 		Next:       api.Next{Text: p.Next.Text, At: when(p.Next.At), Closes: when(p.Next.Closes)},
-		Systems: each(p.Zones, func(z workshop.Zone) []api.LayerChoice {
+		Systems: each(p.Zones, func(z piece.Zone) []api.LayerChoice {
 			return each(z.Layers, func(l system.Layer) api.LayerChoice {
 				return api.LayerChoice{Role: api.Role(l.Role), ProductID: l.Product.ID, Coats: l.Coats}
 			})
@@ -562,7 +565,7 @@ func toEvent(e worklog.Event) api.Event {
 	return out
 }
 
-func toPlan(of workshop.Plan) api.Plan {
+func toPlan(of calendar.Plan) api.Plan {
 	p := of.Plan
 	out := api.Plan{
 		Steps:      each(p.Steps, func(s schedule.Step) api.Step { return toStep(s, of.Room) }),
@@ -576,7 +579,7 @@ func toPlan(of workshop.Plan) api.Plan {
 		Promise:    toPromise(p.Promise),
 		Needs:      each(p.Needs, toNeed),
 		Timers:     each(of.Timers, toTimer),
-		Tins: each(of.Tins, func(t workshop.OpenTin) api.OpenTin {
+		Tins: each(of.Tins, func(t calendar.OpenTin) api.OpenTin {
 			return api.OpenTin{
 				ID: t.ID, ProductID: t.ProductID, LeftL: t.LeftL, Lot: t.Lot, Opened: t.Opened, ToldAt: when(t.Told),
 			}
@@ -634,7 +637,7 @@ const (
 
 // toStrip is the calendar behind the plans: from the first step to light use of the last, with a margin. On the bench
 // it begins a day back, so that today stays readable.
-func toStrip(home workshop.Workshop, plans []*workshop.Plan, now time.Time, bench bool) api.Strip {
+func toStrip(home house.Workshop, plans []*calendar.Plan, now time.Time, bench bool) api.Strip {
 	from, to := time.Time{}, time.Time{}
 	for _, p := range plans {
 		if p == nil || len(p.Plan.Steps) == 0 {
@@ -680,10 +683,10 @@ func earliest(a, b time.Time) time.Time {
 	return b
 }
 
-func toBench(bench workshop.Bench, now time.Time) api.Bench {
-	var plans []*workshop.Plan
+func toBench(bench calendar.Bench, now time.Time) api.Bench {
+	var plans []*calendar.Plan
 	out := api.Bench{
-		Pieces: each(bench.Pieces, func(b workshop.BenchPiece) api.BenchPiece {
+		Pieces: each(bench.Pieces, func(b calendar.BenchPiece) api.BenchPiece {
 			bp := api.BenchPiece{Piece: toPiece(b.Piece)}
 			if b.Plan != nil {
 				plan := toPlan(*b.Plan)

@@ -17,6 +17,7 @@ import (
 	"firmitas/core/climate"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/air"
 )
 
 // Addresses of what is connected; "" = nothing is.
@@ -33,9 +34,9 @@ const (
 )
 
 // Poll asks what is connected now and then, until the context ends.
-func Poll(ctx context.Context, service *workshop.Service, at Addresses) {
-	go every(ctx, airEvery, at.Thermometer, func() error { return Air(ctx, service, at.Thermometer) })
-	every(ctx, forecastEvery, at.Forecast, func() error { return Forecast(ctx, service, at.Forecast) })
+func Poll(ctx context.Context, rooms *workshop.Rooms, at Addresses) {
+	go every(ctx, airEvery, at.Thermometer, func() error { return Air(ctx, rooms, at.Thermometer) })
+	every(ctx, forecastEvery, at.Forecast, func() error { return Forecast(ctx, rooms, at.Forecast) })
 }
 
 func every(ctx context.Context, pause time.Duration, address string, ask func() error) {
@@ -56,7 +57,7 @@ func every(ctx context.Context, pause time.Duration, address string, ask func() 
 }
 
 // Air asks the thermo-hygrometer for what it has read since we heard it last, and keeps it.
-func Air(ctx context.Context, service *workshop.Service, address string) error {
+func Air(ctx context.Context, rooms *workshop.Rooms, address string) error {
 	var told struct {
 		Device   string `json:"device"`
 		Readings []struct {
@@ -66,16 +67,16 @@ func Air(ctx context.Context, service *workshop.Service, address string) error {
 		} `json:"readings"`
 	}
 	if err := get(ctx, address, "/readings", &told); err != nil {
-		service.Instrument(false)
+		rooms.Air.Instrument(false)
 		return err
 	}
-	var readings []workshop.Reading
+	var readings []air.Reading
 	for _, r := range told.Readings {
-		readings = append(readings, workshop.Reading{Air: climate.Air{TempC: r.TempC, RH: r.RH}, At: r.At})
+		readings = append(readings, air.Reading{Air: climate.Air{TempC: r.TempC, RH: r.RH}, At: r.At})
 	}
-	slices.SortStableFunc(readings, func(a, b workshop.Reading) int { return a.At.Compare(b.At) })
-	_, err := service.HearAir(ctx, named(told.Device), readings)
-	service.Instrument(true)
+	slices.SortStableFunc(readings, func(a, b air.Reading) int { return a.At.Compare(b.At) })
+	_, err := rooms.Air.HearAir(ctx, named(told.Device), readings)
+	rooms.Air.Instrument(true)
 	return err
 }
 
@@ -91,7 +92,7 @@ func named(device string) string {
 }
 
 // Forecast asks for the air outdoors and keeps it.
-func Forecast(ctx context.Context, service *workshop.Service, address string) error {
+func Forecast(ctx context.Context, rooms *workshop.Rooms, address string) error {
 	var told struct {
 		Hours []struct {
 			At     time.Time `json:"at"`
@@ -113,7 +114,7 @@ func Forecast(ctx context.Context, service *workshop.Service, address string) er
 	}
 	slices.SortStableFunc(hours, func(a, b store.ForecastHour) int { return a.At.Compare(b.At) })
 	hours = slices.CompactFunc(hours, func(a, b store.ForecastHour) bool { return b.At.Sub(a.At).Abs() < time.Hour })
-	return service.HearForecast(ctx, hours)
+	return rooms.Air.HearForecast(ctx, hours)
 }
 
 var client = &http.Client{Timeout: patience}

@@ -1,326 +1,49 @@
-// Package workshop holds the use cases: fetch what is needed, ask the core, keep the answer. It is the only place
-// where store and core meet.
+// Package workshop is the door to the use cases: each room fetches what is needed, asks the core, keeps the answer.
+// Store and core meet nowhere else. A room knows those before it, never one that comes after.
 package workshop
 
 import (
-	"context"
-	"crypto/sha256"
-	"errors"
-	"fmt"
-	"slices"
-	"strings"
-	"sync/atomic"
 	"time"
 
-	"firmitas/core/compat"
-	"firmitas/core/enduse"
-	"firmitas/core/ledger"
-	"firmitas/core/money"
-	"firmitas/core/schedule"
-	"firmitas/core/technique"
 	"firmitas/internal/store"
+	"firmitas/internal/workshop/air"
+	"firmitas/internal/workshop/books"
+	"firmitas/internal/workshop/calendar"
+	"firmitas/internal/workshop/choosing"
+	"firmitas/internal/workshop/handover"
+	"firmitas/internal/workshop/house"
+	"firmitas/internal/workshop/intake"
+	"firmitas/internal/workshop/logbook"
+	"firmitas/internal/workshop/piece"
+	"firmitas/internal/workshop/record"
+	"firmitas/internal/workshop/shelf"
 )
 
-// Service answers for the one workshop this server works for.
-type Service struct {
-	store   *store.Store
-	now     func() time.Time
-	shelves shelves
-
-	calendars   calendars
-	tally       tally
-	thermometer atomic.Pointer[Device]
-	homeID      atomic.Int64 // of the workshop, once it is known; it never changes
-
-	relay     Relay
-	publicURL string // how buyers reach it
+// Rooms of a workshop, in the order in which they know each other.
+type Rooms struct {
+	House    *house.Service
+	Shelf    *shelf.Service
+	Air      *air.Service
+	Calendar *calendar.Service
+	Intake   *intake.Service
+	Choosing *choosing.Service
+	Logbook  *logbook.Service
+	Handover *handover.Service
+	Books    *books.Service
 }
 
 // New needs a store, which may not be reachable yet, and a clock.
-func New(s *store.Store, now func() time.Time) *Service {
-	return &Service{store: s, now: now, relay: outbox{s}}
-}
-
-// ReachedAt tells the address that links in mails, on sheets and in calendars begin with. It is called before serving.
-func (s *Service) ReachedAt(publicURL string) { s.publicURL = publicURL }
-
-// Now is the service's clock, to the second.
-func (s *Service) Now() time.Time { return s.now().UTC().Truncate(time.Second) }
-
-// Workshop with its settings.
-type Workshop struct {
-	ID         int64
-	Name       string
-	Town       string
-	Contact    string
-	Zone       *time.Location
-	Units      string // metric or us
-	Clock      string // h24 or h12
-	Numbers    string // point or comma
-	Currency   string // by ISO 4217
-	Rates      []ledger.Rate
-	Supplies   map[string]money.Amount // what a unit costs, by supply
-	FoodPolicy enduse.FoodPolicy
-	Schools    compat.Schools
-	Boards     []compat.Board // what its test boards showed
-	Days       [7]schedule.Day
-	Room       Room
-	Shop       technique.Shop
-	Version    int
-
-	Weather *schedule.Weather // where it was asked for
-}
-
-// FieldError says what is wrong with one field and what would be right.
-type FieldError struct{ Field, Detail string }
-
-// Invalid is an error about fields of a request.
-type Invalid struct{ Fields []FieldError }
-
-func (e *Invalid) Error() string {
-	var all []string
-	for _, f := range e.Fields {
-		all = append(all, f.Field+": "+f.Detail)
-	}
-	return strings.Join(all, "; ")
-}
-
-// Refused is an error about the state of things: the request was well formed, but cannot be done now.
-type Refused struct{ Detail string }
-
-func (e *Refused) Error() string { return e.Detail }
-
-// ErrNoWorkshop: the database is up but empty.
-var ErrNoWorkshop = errors.New("there is no workshop in this database yet; `firmitas demo` makes the demo workshop")
-
-// Home is the workshop with its settings.
-func (s *Service) Home(ctx context.Context) (Workshop, error) {
-	row, err := s.store.Home(ctx)
-	if errors.Is(err, store.ErrNotFound) {
-		return Workshop{}, ErrNoWorkshop
-	}
-	if err != nil {
-		return Workshop{}, err
-	}
-	zone, err := time.LoadLocation(row.TimeZone)
-	if err != nil {
-		return Workshop{}, fmt.Errorf("workshop %s: %w", row.Name, err)
-	}
-	w := Workshop{
-		ID:         row.ID,
-		Name:       row.Name,
-		Town:       row.Town,
-		Contact:    row.Contact,
-		Zone:       zone,
-		Units:      row.Units,
-		Clock:      row.Clock,
-		Numbers:    row.Numbers,
-		Currency:   row.Currency,
-		FoodPolicy: enduse.FoodPolicy(row.FoodPolicy),
-		Schools:    compat.Schools(row.Schools.V),
-		Shop:       technique.Shop{Pace: row.Pace.V},
-		Version:    row.Version,
-	}
-	for _, tool := range row.Lacks.V {
-		w.Shop.Lacks = append(w.Shop.Lacks, technique.Tool(tool))
-	}
-	for i, d := range row.Hours.V {
-		w.Days[i] = schedule.Day(d)
-	}
-	if w.Rates, err = fromRateRows(row.Rates.V, zone); err != nil {
-		return Workshop{}, fmt.Errorf("workshop %s: %w", row.Name, err)
-	}
-	w.Supplies = map[string]money.Amount{}
-	for id, price := range row.Supplies.V {
-		w.Supplies[id], _ = money.Read(price) // as it was written
-	}
-	if w.Room, err = fromRoomRow(row.Room.V); err != nil {
-		return Workshop{}, fmt.Errorf("workshop %s: %w", row.Name, err)
-	}
-	boards, err := s.store.Boards(ctx, w.ID, 0)
-	for _, b := range boards {
-		w.Boards = append(w.Boards, toBoard(b))
-	}
-	s.homeID.Store(w.ID)
-	return w, err
-}
-
-// home is the id of the workshop, for what needs none of its settings.
-func (s *Service) home(ctx context.Context) (int64, error) {
-	if id := s.homeID.Load(); id != 0 {
-		return id, nil
-	}
-	w, err := s.Home(ctx)
-	return w.ID, err
-}
-
-// reading runs a use case that only reads, on one snapshot.
-func reading[T any](ctx context.Context, s *Service, do func(context.Context) (T, error)) (out T, err error) {
-	err = s.store.Read(ctx, func(ctx context.Context) (err error) {
-		out, err = do(ctx)
-		return err
-	})
-	return out, err
-}
-
-// writing runs a use case that writes, as one transaction. What it answers is read within it, so that nothing can fail
-// once it is saved.
-func writing[T any](ctx context.Context, s *Service, do func(context.Context) (T, error)) (out T, err error) {
-	err = s.store.Write(ctx, func(ctx context.Context) (err error) {
-		out, err = do(ctx)
-		return err
-	})
-	return out, err
-}
-
-// deciding runs a use case that writes about one piece, as one transaction in which nobody else decides anything of it:
-// what it reads is as the last of them left it, so two who tell at once are answered as if one came after the other.
-// store.ErrNotFound where there is no such piece.
-func deciding[T any](ctx context.Context, s *Service, piece int64, do func(context.Context) (T, error)) (T, error) {
-	home, err := s.home(ctx) // before the transaction: its first read comes after the hold
-	if err != nil {
-		var none T
-		return none, err
-	}
-	return writing(ctx, s, func(ctx context.Context) (T, error) {
-		if err := s.store.HoldPiece(ctx, home, piece); err != nil {
-			var none T
-			return none, err
-		}
-		return do(ctx)
-	})
-}
-
-// Foresee makes the plan of all that is open, unless it is known: what is decided of a piece afterwards finds it made,
-// and holds the piece no longer than it takes to decide.
-func (s *Service) Foresee(ctx context.Context) {
-	_, _ = reading(ctx, s, func(ctx context.Context) (*calendar, error) {
-		home, err := s.Home(ctx)
-		if err != nil {
-			return nil, err // whoever decides meets it again, and says so
-		}
-		return s.calendar(ctx, home)
-	})
-}
-
-// remove runs a use case that writes and has nothing to tell.
-func (s *Service) remove(ctx context.Context, do func(ctx context.Context, home int64) error) error {
-	return s.store.Write(ctx, func(ctx context.Context) error {
-		home, err := s.home(ctx)
-		if err != nil {
-			return err
-		}
-		return do(ctx, home)
-	})
-}
-
-// removeOf is remove for what hangs on one piece.
-func (s *Service) removeOf(ctx context.Context, piece int64, do func(ctx context.Context, home int64) error) error {
-	_, err := deciding(ctx, s, piece, func(ctx context.Context) (struct{}, error) {
-		home, err := s.home(ctx)
-		if err != nil {
-			return struct{}{}, err
-		}
-		return struct{}{}, do(ctx, home)
-	})
-	return err
-}
-
-// Once does a write under a key that the asker made up; asked the same again, it does nothing and gives what it gave.
-func (s *Service) Once(
-	ctx context.Context, key string, asked []byte, do func(context.Context,
-	) ([]byte, error)) ([]byte, error) {
-	home, err := s.home(ctx)
-	if err != nil {
-		return nil, err
-	}
-	marked := store.Key{WorkshopID: home, ID: key, Fingerprint: sha256.Sum256(asked)}
-	return s.store.Once(ctx, marked, s.Now(), do)
-}
-
-// Tidy forgets what nobody will ask for again: old keys, and pictures that no photo names.
-func (s *Service) Tidy(ctx context.Context) error {
-	return errors.Join(s.store.ForgetKeys(ctx, s.Now()), s.store.SweepPhotos(ctx, s.now()))
-}
-
-// Settings that a workshop may change about itself.
-type Settings struct {
-	Version    int
-	Contact    string
-	Units      string
-	Clock      string
-	Numbers    string
-	Currency   string
-	Rates      []RateDraft
-	Supplies   map[string]string // as they are typed
-	FoodPolicy enduse.FoodPolicy
-	Schools    compat.Schools
-	Days       [7]schedule.Day
-	Room       Room
-	Shop       technique.Shop
-}
-
-// SaveSettings stores them, or says what is wrong: Invalid, or store.ErrConflict when saved meanwhile.
-func (s *Service) SaveSettings(ctx context.Context, in Settings) (Workshop, error) {
-	return writing(ctx, s, func(ctx context.Context) (Workshop, error) {
-		home, err := s.Home(ctx)
-		if err != nil {
-			return home, err
-		}
-		var c check
-		if err := (schedule.Week{Days: in.Days, Zone: home.Zone}).Check(); err != nil {
-			c.that(false, "/hours", "%v", err)
-		}
-		c.shop(in.Shop)
-		c.room(in.Room)
-		c.contact("/contact", in.Contact)
-		rates, prices := c.rates(in.Rates), c.supplyPrices(in.Supplies)
-		if err := c.err(); err != nil {
-			return home, err
-		}
-		in.Room.Kept = home.Room.Kept
-		row := store.Workshop{
-			ID:         home.ID,
-			Contact:    strings.TrimSpace(in.Contact),
-			Units:      in.Units,
-			Clock:      in.Clock,
-			Numbers:    in.Numbers,
-			Currency:   in.Currency,
-			Rates:      store.JSON[[]store.Rate]{V: rates},
-			Supplies:   store.JSON[map[string]string]{V: prices},
-			FoodPolicy: string(in.FoodPolicy),
-			Schools:    store.JSON[store.Schools]{V: store.Schools(in.Schools)},
-			Pace:       store.JSON[map[string]float64]{V: in.Shop.Pace},
-			Lacks:      store.JSON[[]string]{V: []string{}},
-			Room:       toRoomRow(in.Room),
-			Version:    in.Version,
-		}
-		for _, tool := range in.Shop.Lacks {
-			row.Lacks.V = append(row.Lacks.V, string(tool))
-		}
-		for i, d := range in.Days {
-			row.Hours.V[i] = store.Day(d)
-		}
-		if err := s.store.SaveSettings(ctx, row); err != nil {
-			return home, err
-		}
-		return s.Home(ctx)
-	})
-}
-
-// Believable minutes of a kind of work: by m², or for a session.
-const leastPace, mostPace = 0.1, 600
-
-// shop checks what a workshop says of its tools and of its pace.
-func (c *check) shop(s technique.Shop) {
-	for i, tool := range s.Lacks {
-		known := slices.ContainsFunc(technique.Tools, func(t technique.NamedTool) bool { return t.ID == tool })
-		c.listed(known, fmt.Sprintf("/lacks/%d", i), "a tool", string(tool))
-	}
-	kinds := schedule.PaceKinds()
-	for id, minutes := range s.Pace {
-		known := slices.ContainsFunc(kinds, func(k schedule.PaceKind) bool { return k.ID == id })
-		c.listed(known, "/pace/"+id, "a kind of work", id)
-		c.that(within(minutes, leastPace, mostPace), "/pace/"+id, "From %.1f to %d minutes.", leastPace, mostPace)
+func New(s *store.Store, now func() time.Time) *Rooms {
+	h, r := house.New(s, now), record.New(s)
+	sh, p := shelf.New(s, h, r), piece.New(s, h)
+	a := air.New(s, h, r)
+	c := calendar.New(s, h, sh, p, a)
+	return &Rooms{
+		House: h, Shelf: sh, Air: a, Calendar: c,
+		Intake:   intake.New(s, h, p, c),
+		Choosing: choosing.New(s, h, sh, p, a, c),
+		Logbook:  logbook.New(s, h, p, a, c),
+		Handover: handover.New(s, h, r, p, c),
+		Books:    books.New(s, h, r, sh, p, c),
 	}
 }

@@ -1,0 +1,229 @@
+package shelf
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"reflect"
+	"slices"
+	"strings"
+
+	"firmitas/core/coating"
+	"firmitas/internal/document"
+	"firmitas/internal/problem"
+	"firmitas/internal/store"
+	"firmitas/internal/workshop/house"
+	"firmitas/internal/workshop/record"
+)
+
+// What becomes of an imported line.
+const (
+	LineAdded   = "added"
+	LineChanged = "changed"
+	LineSame    = "same"
+	LineRefused = "refused"
+)
+
+// ImportLine is one line of a file, with what becomes of it.
+type ImportLine struct {
+	Number   int
+	Name     string
+	What     string
+	Changes  []string // fields
+	Problems []document.Cell
+}
+
+// ImportReport tells of every line; Saved when something was.
+type ImportReport struct {
+	Lines    []ImportLine
+	Encoding string
+	Saved    bool
+}
+
+// Count of lines of which this becomes.
+func (r ImportReport) Count(what string) int {
+	n := 0
+	for _, l := range r.Lines {
+		if l.What == what {
+			n++
+		}
+	}
+	return n
+}
+
+const (
+	mostLines    = 5000 // of a file
+	mostProducts = 5000 // of a shelf, retired ones among them
+)
+
+var errShelfFull = problem.Refuse(fmt.Sprintf("A shelf holds at most %d products.", mostProducts))
+
+// Export writes all products, retired ones too, as csv or json.
+func (s *Service) Export(ctx context.Context, format string, w io.Writer) error {
+	home, err := s.house.ID(ctx)
+	if err != nil {
+		return err
+	}
+	rows, err := s.store.Shelf(ctx, home)
+	if err != nil {
+		return err
+	}
+	products := make([]document.Product, len(rows))
+	for i, row := range rows {
+		products[i] = record.ToDocument(row)
+	}
+	if format == "csv" {
+		return document.WriteCSV(w, products)
+	}
+	return document.WriteJSON(w, products)
+}
+
+// Import reads products from csv or json. Products are the same when name and sheen are. All lines are taken in or
+// none, unless leaveOut lets the refused ones be passed over. A dry run saves nothing.
+func (s *Service) Import(ctx context.Context, format string, dryRun, leaveOut bool, file []byte) (ImportReport, error) {
+	readFile := document.ReadJSON
+	if format == "csv" {
+		readFile = document.ReadCSV
+	}
+	lines, encoding, err := readFile(file)
+	if errors.Is(err, document.ErrUnreadable) {
+		return ImportReport{}, problem.At("", problem.SentenceOf(err))
+	}
+	if err != nil {
+		return ImportReport{}, err
+	}
+	if len(lines) > mostLines {
+		return ImportReport{}, problem.At("", fmt.Sprintf(
+			"%d products are more than the %d taken at once.", len(lines), mostLines,
+		))
+	}
+	return house.Writing(ctx, s.house, func(ctx context.Context) (ImportReport, error) {
+		home, err := s.house.ID(ctx)
+		if err != nil {
+			return ImportReport{}, err
+		}
+		rows, err := s.store.Shelf(ctx, home)
+		if err != nil {
+			return ImportReport{}, err
+		}
+		in := newImporting(rows)
+		for _, l := range lines {
+			if err := in.take(l); err != nil {
+				return ImportReport{}, err
+			}
+		}
+		report := ImportReport{Encoding: encoding, Lines: in.report}
+		blocked := report.Count(LineRefused) > 0 && !leaveOut
+		if dryRun || blocked || len(in.fresh)+len(in.changed) == 0 {
+			return report, nil
+		}
+		if len(rows)+len(in.fresh) > mostProducts {
+			return report, errShelfFull
+		}
+		for i := range in.fresh {
+			in.fresh[i].WorkshopID = home
+		}
+		report.Saved = true
+		return report, nameTaken(s.store.ImportProducts(ctx, in.fresh, in.changed), "")
+	})
+}
+
+// importing sorts the lines of a file by what becomes of them.
+type importing struct {
+	known          map[string]store.Product // on the shelf, by name and sheen
+	seen           map[string]int           // in the file, by line
+	fresh, changed []store.Product
+	report         []ImportLine
+}
+
+func newImporting(shelf []store.Product) *importing {
+	in := &importing{known: map[string]store.Product{}, seen: map[string]int{}}
+	for _, row := range shelf {
+		in.known[keyOf(row.Name, row.Sheen)] = row
+	}
+	return in
+}
+
+func (in *importing) take(l document.Line) error {
+	out := ImportLine{Number: l.Number, Name: l.Product.Name, What: LineRefused, Problems: l.Problems}
+	key := keyOf(l.Product.Name, l.Product.Sheen)
+	if first, twice := in.seen[key]; twice {
+		detail := fmt.Sprintf("The same name and sheen stand in line %d.", first)
+		out.Problems = append(out.Problems, document.Cell{Column: l.Column("name"), Detail: detail})
+	}
+	in.seen[key] = l.Number
+	p, err := record.Read(l.Product)
+	var wrong *coating.Invalid
+	if errors.As(err, &wrong) {
+		for _, problem := range wrong.Problems {
+			column := l.Column(columnOf(problem.Field))
+			out.Problems = append(out.Problems, document.Cell{Column: column, Detail: problem.Detail})
+		}
+	} else if err != nil {
+		return err
+	}
+	if len(out.Problems) == 0 {
+		in.sort(&out, key, record.ProductRow(p))
+	}
+	in.report = append(in.report, out)
+	return nil
+}
+
+// sort tells what becomes of a line that may be taken in.
+func (in *importing) sort(out *ImportLine, key string, row store.Product) {
+	was, exists := in.known[key]
+	if !exists {
+		out.What = LineAdded
+		in.fresh = append(in.fresh, row)
+		return
+	}
+	row.ID, row.WorkshopID, row.Version, row.Retired = was.ID, was.WorkshopID, was.Version, was.Retired
+	out.What, out.Changes = LineSame, changes(was, row)
+	if len(out.Changes) > 0 {
+		out.What = LineChanged
+		in.changed = append(in.changed, row)
+	}
+}
+
+// keyOf compares names as the database does, without regard to capitals.
+func keyOf(name, sheen string) string {
+	return strings.ToLower(strings.TrimSpace(name)) + "\x00" + sheen
+}
+
+// columnOf names the CSV column that a problem of a product stands in.
+func columnOf(field string) string {
+	if kind, isState := strings.CutPrefix(field, "statements/"); isState {
+		return "states_" + kind
+	}
+	if strings.HasPrefix(field, "pairings/") {
+		return "pairings"
+	}
+	return field
+}
+
+// changes names the fields in which two rows of a product differ.
+func changes(was, is store.Product) []string {
+	var out []string
+	differ := func(field string, a, b any) {
+		if !reflect.DeepEqual(a, b) {
+			out = append(out, field)
+		}
+	}
+	differ("name", was.Name, is.Name)
+	differ("maker", was.Maker, is.Maker)
+	differ("family", was.Family, is.Family)
+	differ("colour", was.Colour, is.Colour)
+	differ("shade", was.Shade, is.Shade)
+	for _, f := range coating.Fields {
+		differ(f.Name, was.Label.V[f.Name], is.Label.V[f.Name])
+	}
+	for _, k := range coating.StatementKinds {
+		differ("states_"+k.ID, was.Statements.V[k.ID], is.Statements.V[k.ID])
+	}
+	differ("facts", was.Facts.V, is.Facts.V)
+	if !slices.Equal(was.Pairings.V, is.Pairings.V) {
+		out = append(out, "pairings")
+	}
+	return out
+}
