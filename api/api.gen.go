@@ -2555,6 +2555,16 @@ type Choice struct {
 	Systems []System `json:"systems"`
 }
 
+// ChosenLayer defines model for ChosenLayer.
+type ChosenLayer struct {
+	Coats int `json:"coats"`
+
+	// NothingOn nothing is laid: left bare, or what is there kept
+	NothingOn bool  `json:"nothingOn"`
+	ProductID int64 `json:"productId"`
+	Role      Role  `json:"role"`
+}
+
 // CoatAsked A product of the shelf, or a family with its typical values.
 type CoatAsked struct {
 	Coats  *int    `json:"coats,omitempty"`
@@ -4236,7 +4246,7 @@ type Piece struct {
 	Stage   PieceStage  `json:"stage"`
 
 	// Systems the chosen system of each zone; empty while none is
-	Systems [][]LayerChoice `json:"systems"`
+	Systems [][]ChosenLayer `json:"systems"`
 	Version int             `json:"version"`
 }
 
@@ -4491,11 +4501,14 @@ type ProductRef struct {
 	ID       int64          `json:"id"`
 
 	// KgPerL of a product that is sold and told by weight, as pastes are
-	KgPerL *float64        `json:"kgPerL,omitempty"`
-	Maker  string          `json:"maker"`
-	Name   string          `json:"name"`
-	Shade  ProductRefShade `json:"shade"`
-	Sheen  string          `json:"sheen"`
+	KgPerL *float64 `json:"kgPerL,omitempty"`
+	Maker  string   `json:"maker"`
+	Name   string   `json:"name"`
+
+	// NothingOn an answer that lays nothing: left bare, or what is there kept
+	NothingOn bool            `json:"nothingOn"`
+	Shade     ProductRefShade `json:"shade"`
+	Sheen     string          `json:"sheen"`
 }
 
 // ProductRefBody defines model for ProductRef.Body.

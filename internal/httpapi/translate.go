@@ -166,16 +166,17 @@ func catalogue() api.Catalogue {
 
 func toRef(p *coating.Product) api.ProductRef {
 	return api.ProductRef{
-		ID:       p.ID,
-		Name:     p.Name,
-		Maker:    p.Maker,
-		Family:   p.Family.Name,
-		FamilyID: p.Family.ID,
-		Colour:   p.Colour,
-		Shade:    api.ProductRefShade(p.Shade),
-		Sheen:    p.Sheen.String(),
-		Body:     api.ProductRefBody(p.Family.Body),
-		KgPerL:   kgPerL(p),
+		ID:        p.ID,
+		NothingOn: p.Family.NothingOn(),
+		Name:      p.Name,
+		Maker:     p.Maker,
+		Family:    p.Family.Name,
+		FamilyID:  p.Family.ID,
+		Colour:    p.Colour,
+		Shade:     api.ProductRefShade(p.Shade),
+		Sheen:     p.Sheen.String(),
+		Body:      api.ProductRefBody(p.Family.Body),
+		KgPerL:    kgPerL(p),
 	}
 }
 
@@ -454,9 +455,11 @@ func toPiece(p piece.Piece) api.Piece {
 		Removed:    each(p.Removed, toZone),
 		Stage:      api.PieceStage(p.Stage),
 		Next:       api.Next{Text: p.Next.Text, At: when(p.Next.At), Closes: when(p.Next.Closes)},
-		Systems: each(p.Zones, func(z piece.Zone) []api.LayerChoice {
-			return each(z.Layers, func(l system.Layer) api.LayerChoice {
-				return api.LayerChoice{Role: api.Role(l.Role), ProductID: l.Product.ID, Coats: l.Coats}
+		Systems: each(p.Zones, func(z piece.Zone) []api.ChosenLayer {
+			return each(z.Layers, func(l system.Layer) api.ChosenLayer {
+				return api.ChosenLayer{
+					Role: api.Role(l.Role), ProductID: l.Product.ID, Coats: l.Coats, NothingOn: l.Product.Family.NothingOn(),
+				}
 			})
 		}),
 	}

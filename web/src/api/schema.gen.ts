@@ -2025,6 +2025,8 @@ export interface components {
              * @description of a product that is sold and told by weight, as pastes are
              */
             kgPerL?: number;
+            /** @description an answer that lays nothing: left bare, or what is there kept */
+            nothingOn: boolean;
         };
         Product: {
             ref: components["schemas"]["ProductRef"];
@@ -2677,6 +2679,14 @@ export interface components {
             productId: number;
             coats: number;
         };
+        ChosenLayer: {
+            role: components["schemas"]["Role"];
+            /** Format: int64 */
+            productId: number;
+            coats: number;
+            /** @description nothing is laid: left bare, or what is there kept */
+            nothingOn: boolean;
+        };
         SystemChoice: {
             /** Format: int32 */
             version: number;
@@ -2754,7 +2764,7 @@ export interface components {
             version: number;
             input: components["schemas"]["PieceInput"];
             /** @description the chosen system of each zone; empty while none is */
-            systems: components["schemas"]["LayerChoice"][][];
+            systems: components["schemas"]["ChosenLayer"][][];
             /** @description zones out of sight; listed among the zones again they come back, with their systems */
             removed: components["schemas"]["ZoneInput"][];
             /** @enum {string} */

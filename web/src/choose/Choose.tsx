@@ -49,8 +49,16 @@ const characters: Record<System['characters'][number], string> = {
   easiest_repair: 'easiest to repair',
 }
 
-const keyOf = (layers: { productId?: number; product?: { id: number }; coats: number }[]) =>
-  layers.map((l) => `${l.productId ?? l.product?.id}×${l.coats}`).join('+')
+/** A layer as it was chosen, or as it is offered. */
+type Picked = Piece['systems'][number][number] | System['layers'][number]
+
+const productOf = (l: Picked) => ('product' in l ? l.product : { id: l.productId, nothingOn: l.nothingOn })
+
+const keyOf = (layers: Picked[]) => layers.map((l) => `${productOf(l).id}×${l.coats}`).join('+')
+
+/** What is laid of some layers: left bare is none to begin with. */
+const laidOf = (layers: Picked[]): LayerAsked[] =>
+  layers.filter((l) => !productOf(l).nothingOn).map((l) => ({ productId: productOf(l).id, coats: l.coats }))
 
 export function ChooseView() {
   const piece = usePiece()
@@ -207,10 +215,10 @@ function useByHand(piece: Piece, at: number) {
 }
 
 /** What another zone of the piece has, to be judged on this one. */
-function AsElsewhere({ piece, at, byHand }: { piece: Piece; at: number; byHand: (layers: LayerAsked[]) => void }) {
+function AsElsewhere({ piece, at, byHand }: { piece: Piece; at: number; byHand: (layers: Picked[]) => void }) {
   const here = keyOf(piece.systems[at]!)
   return piece.systems.map((layers, i) => {
-    const laid = layers.length > 0 && layers.every((l) => l.productId > 0)
+    const laid = layers.length > 0 && !layers.some((l) => l.nothingOn)
     const another = i !== at && laid && keyOf(layers) !== here
     return (
       another && (
@@ -252,12 +260,7 @@ function Choosing({
     choice.systems.findIndex((s) => keyOf(s.layers) === (pressed ?? chosen)),
   )
   const system = choice.systems[open]
-  const byHand = (layers: { productId?: number; product?: { id: number }; coats: number }[]) =>
-    setHand(
-      layers
-        .map((l) => ({ productId: l.productId ?? l.product!.id, coats: l.coats }))
-        .filter(({ productId }) => productId > 0),
-    ) // left bare is no layer to begin with
+  const byHand = (layers: Picked[]) => setHand(laidOf(layers))
   if (hand) {
     return (
       <>
@@ -313,7 +316,7 @@ function Choosing({
           Change it by hand
         </button>
         {elsewhere}
-        {standing < 0 && piece.systems[at]!.some((l) => l.productId > 0) && (
+        {standing < 0 && piece.systems[at]!.some((l) => !l.nothingOn) && (
           <button type="button" className="btn btn-outline" onClick={() => byHand(piece.systems[at]!)}>
             Change the chosen one by hand
           </button>

@@ -20,7 +20,7 @@ import { AnswerLine } from '../ui/verdict'
 import { WhenField } from '../ui/When'
 import { languages } from './languages'
 
-const anyCoat = (piece: Piece) => piece.systems.some((layers) => layers.some((l) => l.productId > 0))
+const anyCoat = (piece: Piece) => piece.systems.some((layers) => layers.some((l) => !l.nothingOn))
 
 /** What is told when a piece leaves. What stands against it is asked first, each question with its answer. */
 export function Leave({

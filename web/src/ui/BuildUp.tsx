@@ -36,7 +36,7 @@ export function coatsOf(system: System): (Coat & { join: Judgement })[] {
       dryUm: l.dryUm,
       partly: l.partly,
       onFilm: system.layers.slice(0, i).some((o) => o.dryUm > 0),
-      nothing: l.product.id < 0,
+      nothing: l.product.nothingOn,
       join: k === 0 ? l.below : (l.between ?? l.below),
     })),
   )
