@@ -458,7 +458,8 @@ func toPiece(p piece.Piece) api.Piece {
 		Systems: each(p.Zones, func(z piece.Zone) []api.ChosenLayer {
 			return each(z.Layers, func(l system.Layer) api.ChosenLayer {
 				return api.ChosenLayer{
-					Role: api.Role(l.Role), ProductID: l.Product.ID, Coats: l.Coats, NothingOn: l.Product.Family.NothingOn(),
+					Role: api.Role(l.Role), ProductID: l.Product.ID, Coats: l.Coats,
+					NothingOn: l.Product.Family.NothingOn(),
 				}
 			})
 		}),

@@ -32,8 +32,8 @@ func (s *Store) AddEvent(ctx context.Context, e Event) (int64, error) {
 	return newID(s.q(ctx).NamedExecContext(ctx, insert("events", names), e))
 }
 
-// takenBack joins, to events called e, what takes each back; standing keeps those that nothing does. Indexes are named
-// because the optimizer's own choice changes with the numbers it last counted.
+// takenBack joins, to events called e, what takes each back; standing keeps those that nothing does. Its index is
+// named: nearly all facts take none back, and by that the optimizer thinks little of it.
 const (
 	takenBack = ` LEFT JOIN events b FORCE INDEX (events_back)
 		ON b.of_id = e.id AND b.workshop_id = e.workshop_id AND b.kind = 'taken_back'`
@@ -42,7 +42,7 @@ const (
 
 // notTakenBack keeps, of many events called e, those that nothing takes back: few ever are, and all of those are found
 // at once. It takes the workshop.
-const notTakenBack = ` AND e.id NOT IN (SELECT b.of_id FROM events b FORCE INDEX (events_of_kind)
+const notTakenBack = ` AND e.id NOT IN (SELECT b.of_id FROM events b
 	WHERE b.kind = 'taken_back' AND b.workshop_id = ? AND b.of_id IS NOT NULL)`
 
 var eventColumns = columns[Event]("e")
@@ -50,7 +50,7 @@ var eventColumns = columns[Event]("e")
 // Timed are the facts of a workshop with told minutes that still stand, the newest, so many at most.
 func (s *Store) Timed(ctx context.Context, workshopID int64, most int) ([]Event, error) {
 	var out []Event
-	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+` FROM events e FORCE INDEX (PRIMARY)`+takenBack+`
+	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+` FROM events e`+takenBack+`
 		WHERE e.workshop_id = ? AND e.work IS NOT NULL`+standing+` ORDER BY e.id DESC LIMIT ?`, workshopID, most)
 	return out, wrap(err)
 }
@@ -76,7 +76,7 @@ func (s *Store) FaultsSince(ctx context.Context, workshopID int64, since time.Ti
 func (s *Store) faults(ctx context.Context, holds string, args ...any) ([]PieceEvent, error) {
 	var out []PieceEvent
 	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+`, p.name AS piece, p.number
-		FROM events e FORCE INDEX (events_of_product)
+		FROM events e
 		JOIN pieces p ON p.workshop_id = e.workshop_id AND p.id = e.piece_id`+takenBack+`
 		WHERE e.workshop_id = ? AND e.kind = 'fault' AND `+holds+standing+` ORDER BY e.happened_at DESC`, args...)
 	return out, wrap(err)
@@ -86,9 +86,9 @@ func (s *Store) faults(ctx context.Context, holds string, args ...any) ([]PieceE
 func (s *Store) Unanswered(ctx context.Context, workshopID int64, most int) ([]PieceEvent, error) {
 	var out []PieceEvent
 	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+`, p.name AS piece, p.number
-		FROM events e FORCE INDEX (events_of_kind)
+		FROM events e
 		JOIN pieces p ON p.workshop_id = e.workshop_id AND p.id = e.piece_id
-		LEFT JOIN events a FORCE INDEX (events_back)
+		LEFT JOIN events a
 			ON a.of_id = e.id AND a.workshop_id = e.workshop_id AND a.kind = 'buyer_answered'
 		WHERE e.workshop_id = ? AND e.kind = 'buyer_said' AND a.id IS NULL
 		ORDER BY e.happened_at DESC, e.id DESC LIMIT ?`, workshopID, most)
@@ -111,7 +111,7 @@ func (s *Store) UsedFrom(ctx context.Context, workshopID int64, tins []Tin) (map
 		return nil, nil
 	}
 	err := s.q(ctx).SelectContext(ctx, &rows, `SELECT e.tin_id, SUM(e.litres) AS litres
-		FROM events e FORCE INDEX (events_drawn_since)
+		FROM events e
 		WHERE (`+strings.Join(since, " OR ")+`) AND e.litres > 0`+notTakenBack+`
 		GROUP BY e.tin_id`, append(args, workshopID)...)
 	out := map[int64]float64{}
@@ -123,7 +123,7 @@ func (s *Store) UsedFrom(ctx context.Context, workshopID int64, tins []Tin) (map
 
 // LaidFrom is how many coats that still stand were laid from a tin.
 func (s *Store) LaidFrom(ctx context.Context, workshopID, tinID int64) (n int, err error) {
-	err = s.q(ctx).GetContext(ctx, &n, `SELECT COUNT(*) FROM events e FORCE INDEX (events_of_tin)`+takenBack+`
+	err = s.q(ctx).GetContext(ctx, &n, `SELECT COUNT(*) FROM events e`+takenBack+`
 		WHERE e.workshop_id = ? AND e.tin_id = ? AND e.kind = 'coat_laid'`+standing, workshopID, tinID)
 	return n, wrap(err)
 }
@@ -138,7 +138,7 @@ type TinMove struct {
 func (s *Store) MovesOf(ctx context.Context, workshopID, productID int64, most int) ([]TinMove, error) {
 	var out []TinMove
 	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+`, p.name AS piece
-		FROM tins t STRAIGHT_JOIN events e FORCE INDEX (events_of_tin)
+		FROM tins t JOIN events e
 			ON e.workshop_id = t.workshop_id AND e.tin_id = t.id
 		LEFT JOIN pieces p ON p.workshop_id = e.workshop_id AND p.id = e.piece_id`+takenBack+`
 		WHERE t.workshop_id = ? AND t.product_id = ?`+standing+` ORDER BY e.happened_at DESC, e.id DESC LIMIT ?`,
@@ -150,7 +150,7 @@ func (s *Store) MovesOf(ctx context.Context, workshopID, productID int64, most i
 func (s *Store) RoomBetween(ctx context.Context, workshopID int64, from, to time.Time) ([]Event, error) {
 	var out []Event
 	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+`
-		FROM events e FORCE INDEX (events_of_piece)`+takenBack+`
+		FROM events e`+takenBack+`
 		WHERE e.workshop_id = ? AND e.piece_id IS NULL AND e.tin_id IS NULL
 		AND e.happened_at BETWEEN ? AND ?`+standing+`
 		ORDER BY e.happened_at, e.id`, workshopID, from, to)
@@ -165,5 +165,6 @@ func (s *Store) HeardLast(ctx context.Context, workshopID int64, who string) (ti
 	return last.Time, wrap(err)
 }
 
+// The index is named: until the database has counted its rows it would read all facts of a workshop for one piece.
 var selectEvents = `SELECT ` + columns[Event]("") + ` FROM events FORCE INDEX (events_of_piece)
 	WHERE workshop_id = ? AND piece_id IN (?) ORDER BY id`

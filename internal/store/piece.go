@@ -192,10 +192,10 @@ func (s *Store) OpenPieces(ctx context.Context, workshopID int64) ([]Piece, erro
 }
 
 // OwnUnsold are the pieces of own stock of a kind, but for one, that nobody has told as sold, the newest first, 20 at
-// most.
+// most. What was sold is counted piece by piece, by the index that is named: else all that was ever told is read.
 func (s *Store) OwnUnsold(ctx context.Context, workshopID int64, kind string, but int64) ([]Piece, error) {
 	return s.pieces(ctx, selectPieces+` AND p.owner = 'own' AND p.kind = ? AND p.id <> ? AND 0 = (
-			SELECT COUNT(*) FROM events e FORCE INDEX (events_of_piece) LEFT JOIN events b FORCE INDEX (events_back)
+			SELECT COUNT(*) FROM events e FORCE INDEX (events_of_piece) LEFT JOIN events b
 				ON b.of_id = e.id AND b.workshop_id = e.workshop_id AND b.kind = 'taken_back'
 			WHERE e.workshop_id = p.workshop_id AND e.piece_id = p.id AND e.kind = 'sold' AND b.id IS NULL)
 		ORDER BY p.id DESC LIMIT 20`, workshopID, kind, but)

@@ -119,7 +119,9 @@ func TestAQuestionLooksAtItsAnswer(t *testing.T) {
 			return second(y.UsedFrom(ctx, y.big, []Tin{one}))
 		}},
 		{"coats from a tin", 1_500, func(ctx context.Context) error { return second(y.LaidFrom(ctx, y.big, y.tins[0].ID)) }},
-		{"the air of two days", 200, func(ctx context.Context) error { return second(y.RoomBetween(ctx, y.big, late.AddDate(0, 0, -2), late)) }},
+		{"the air of two days", 200, func(ctx context.Context) error {
+			return second(y.RoomBetween(ctx, y.big, late.AddDate(0, 0, -2), late))
+		}},
 		{"one piece", 250, func(ctx context.Context) error { return second(y.Piece(ctx, y.big, y.piece)) }},
 		{"the open pieces", 7_000, func(ctx context.Context) error { return second(y.OpenPieces(ctx, y.big)) }},
 		{"own pieces unsold", 7_000, func(ctx context.Context) error { return second(y.OwnUnsold(ctx, y.big, "other", y.piece)) }},
@@ -129,6 +131,16 @@ func TestAQuestionLooksAtItsAnswer(t *testing.T) {
 		{"the newest coats", 500, func(ctx context.Context) error { return second(y.Laid(ctx, y.big, 0, 100)) }},
 		{"facts of some ids", 100, func(ctx context.Context) error { return second(y.ToldOf(ctx, y.big, []int64{y.last, y.last - 9})) }},
 		{"facts between two", 400, func(ctx context.Context) error { return second(y.ToldBetween(ctx, y.big, y.last-100, y.last)) }},
+		{"what was told of a product's tins", 50_000, func(ctx context.Context) error { return second(y.MovesOf(ctx, y.big, y.product, 50)) }},
+		{"minutes by piece and work", 70_000, func(ctx context.Context) error { return second(y.Worked(ctx, y.big)) }},
+		{"all that went out of tins", 100_000, func(ctx context.Context) error { return second(y.DrawnFrom(ctx, y.big)) }},
+		{"what was drawn, priced", 30_000, func(ctx context.Context) error {
+			prices := []TinPrice{{Tin: y.tins[0].ID, Price: "20.00", SizeL: 1}, {Tin: y.tins[1].ID, Price: "20.00", SizeL: 1}}
+			return second(y.DrawnCosts(ctx, y.big, prices))
+		}},
+		{"whether anything was told since", 400, func(ctx context.Context) error {
+			return second(y.TallyMark(ctx, y.big, TallyMark{Base: y.last - 200, Last: y.last}))
+		}},
 		{"a new workshop's air", 60, func(ctx context.Context) error { return second(y.RoomBetween(ctx, y.small, at, late)) }},
 		{"a new workshop's money", 60, func(ctx context.Context) error { return second(y.MoneyFacts(ctx, y.small, 0)) }},
 		{"a new workshop's pieces", 60, func(ctx context.Context) error { return second(y.OpenPieces(ctx, y.small)) }},
@@ -141,7 +153,6 @@ func TestAQuestionLooksAtItsAnswer(t *testing.T) {
 		}
 		for _, q := range questions {
 			n := y.looked(t, q.ask)
-			t.Logf("%s: %s looked at %d rows", counted, q.name, n)
 			if n > q.most {
 				t.Errorf("%s: %s looked at %d rows, %d at most", counted, q.name, n, q.most)
 			}

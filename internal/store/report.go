@@ -37,15 +37,14 @@ type MoneyFact struct {
 // MoneyFacts of all pieces that were told behind an id and still stand, in their order.
 func (s *Store) MoneyFacts(ctx context.Context, workshopID, after int64) ([]MoneyFact, error) {
 	var out []MoneyFact
-	index := "events_of_money"
-	if after > 0 {
-		index = "PRIMARY" // few are that new
+	query := `SELECT e.id, e.piece_id, e.kind, e.happened_at, e.amount, COALESCE(JSON_VALUE(e.data, '$.text'), '') AS text
+		FROM events e
+		WHERE e.workshop_id = ? AND e.amount IS NOT NULL AND e.piece_id IS NOT NULL` + notTakenBack
+	args := []any{workshopID, workshopID}
+	if after > 0 { // not said of all: by it, and not by what bears a sum, they would be looked for
+		query, args = query+` AND e.id > ?`, append(args, after)
 	}
-	err := s.q(ctx).SelectContext(ctx, &out, `SELECT e.id, e.piece_id, e.kind, e.happened_at, e.amount,
-			COALESCE(JSON_VALUE(e.data, '$.text'), '') AS text
-		FROM events e FORCE INDEX (`+index+`)
-		WHERE e.workshop_id = ? AND e.id > ? AND e.amount IS NOT NULL AND e.piece_id IS NOT NULL`+notTakenBack+`
-		ORDER BY e.happened_at, e.id`, workshopID, after, workshopID)
+	err := s.q(ctx).SelectContext(ctx, &out, query+` ORDER BY e.happened_at, e.id`, args...)
 	return out, wrap(err)
 }
 
@@ -63,7 +62,7 @@ func (s *Store) Worked(ctx context.Context, workshopID int64) ([]Worked, error) 
 	var out []Worked
 	err := s.q(ctx).SelectContext(ctx, &out, `SELECT e.piece_id, COALESCE(e.work, '') AS work, COUNT(*) AS jobs,
 			SUM(e.took) AS took, COALESCE(SUM(e.planned), 0) AS planned
-		FROM events e FORCE INDEX (events_of_work)
+		FROM events e
 		WHERE e.workshop_id = ? AND e.piece_id IS NOT NULL AND e.took > 0`+notTakenBack+`
 		GROUP BY e.workshop_id, e.piece_id, e.work`, workshopID, workshopID)
 	return out, wrap(err)
@@ -91,7 +90,7 @@ func (s *Store) DrawnCosts(ctx context.Context, workshopID int64, tins []TinPric
 			SUM(ROUND(CAST(e.litres AS DECIMAL(14,9)) * x.price / x.size, 2)) AS cost
 		FROM JSON_TABLE(?, '$[*]' COLUMNS (
 			tin BIGINT PATH '$.tin', price DECIMAL(12,2) PATH '$.price', size DECIMAL(12,6) PATH '$.size')) x
-		STRAIGHT_JOIN events e FORCE INDEX (events_drawn_since)
+		JOIN events e
 			ON e.tin_id = x.tin AND e.workshop_id = ? AND e.litres > 0
 		WHERE e.piece_id IS NOT NULL AND x.size > 0`+notTakenBack+` GROUP BY e.piece_id`, list, workshopID, workshopID)
 	out := make(map[int64]string, len(rows))
@@ -109,11 +108,12 @@ type Drawn struct {
 	Tin     int64     `db:"tin_id"`
 }
 
-// DrawnFrom tins by coats that still stand, in their order.
+// DrawnFrom tins by coats that still stand, in their order. Tins come first: before the database has counted its rows
+// it would begin with all that happened at each piece.
 func (s *Store) DrawnFrom(ctx context.Context, workshopID int64) ([]Drawn, error) {
 	var out []Drawn
 	err := s.q(ctx).SelectContext(ctx, &out, `SELECT e.piece_id, e.happened_at, e.litres, e.tin_id
-		FROM tins t STRAIGHT_JOIN events e FORCE INDEX (events_drawn_since)
+		FROM tins t STRAIGHT_JOIN events e
 			ON e.workshop_id = t.workshop_id AND e.tin_id = t.id AND e.litres > 0
 		WHERE t.workshop_id = ? AND e.piece_id IS NOT NULL`+notTakenBack+`
 		ORDER BY e.happened_at, e.id`, workshopID, workshopID)
@@ -123,7 +123,7 @@ func (s *Store) DrawnFrom(ctx context.Context, workshopID int64) ([]Drawn, error
 // Laid are coats that were told behind an id, with an amount, and still stand, the newest first, so many at most.
 func (s *Store) Laid(ctx context.Context, workshopID, after int64, most int) ([]Event, error) {
 	var out []Event
-	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+` FROM events e FORCE INDEX (PRIMARY)`+takenBack+`
+	err := s.q(ctx).SelectContext(ctx, &out, `SELECT `+eventColumns+` FROM events e`+takenBack+`
 		WHERE e.workshop_id = ? AND e.id > ? AND e.kind = 'coat_laid' AND e.litres > 0`+standing+`
 		ORDER BY e.id DESC LIMIT ?`, workshopID, after, most)
 	return out, wrap(err)
@@ -169,7 +169,7 @@ func (s *Store) TallyMark(ctx context.Context, workshopID int64, was TallyMark) 
 		}
 	}
 	err := s.q(ctx).GetContext(ctx, &m, `SELECT COUNT(*) AS events, COALESCE(MAX(id), ?) AS last
-		FROM events FORCE INDEX (PRIMARY) WHERE id > ? AND workshop_id = ?`, m.Base, m.Base, workshopID)
+		FROM events WHERE id > ? AND workshop_id = ?`, m.Base, m.Base, workshopID)
 	return m, wrap(err)
 }
 
@@ -187,12 +187,14 @@ type ToldFact struct {
 	Backs   int     `db:"backs"` // how often it was taken back
 }
 
+// Nearly all facts take none back, and by that the optimizer thinks little of events_back: it would read all that take
+// something back for each fact.
 const toldFacts = `SELECT e.id, COALESCE(e.piece_id, 0) AS piece_id, e.kind, COALESCE(e.work, '') AS work,
 		COALESCE(e.of_id, 0) AS of_id, COALESCE(e.tin_id, 0) AS tin_id, COALESCE(e.took, 0) AS took,
 		COALESCE(e.planned, 0) AS planned, COALESCE(e.litres, 0) AS litres,
 		(SELECT COUNT(*) FROM events b FORCE INDEX (events_back)
 			WHERE b.of_id = e.id AND b.workshop_id = e.workshop_id AND b.kind = 'taken_back') AS backs
-	FROM events e FORCE INDEX (PRIMARY) WHERE e.workshop_id = ? AND `
+	FROM events e WHERE e.workshop_id = ? AND `
 
 // ToldBetween are the facts behind one id up to another.
 func (s *Store) ToldBetween(ctx context.Context, workshopID, after, upTo int64) ([]ToldFact, error) {
