@@ -156,6 +156,21 @@ func (e BoardInputWaterDrop) Valid() bool {
 	}
 }
 
+// Defines values for BoardStepKind.
+const (
+	BoardStepKindTest BoardStepKind = "test"
+)
+
+// Valid indicates whether the value is a known member of the BoardStepKind enum.
+func (e BoardStepKind) Valid() bool {
+	switch e {
+	case BoardStepKindTest:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for CalculatedFigureUnit.
 const (
 	CalculatedFigureUnitCount CalculatedFigureUnit = "count"
@@ -297,6 +312,21 @@ func (e Cause) Valid() bool {
 	case CauseStart:
 		return true
 	case CauseWindow:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for CoatStepKind.
+const (
+	Coating CoatStepKind = "coating"
+)
+
+// Valid indicates whether the value is a known member of the CoatStepKind enum.
+func (e CoatStepKind) Valid() bool {
+	switch e {
+	case Coating:
 		return true
 	default:
 		return false
@@ -1104,6 +1134,21 @@ func (e Look) Valid() bool {
 	}
 }
 
+// Defines values for LookStepKind.
+const (
+	Check LookStepKind = "check"
+)
+
+// Valid indicates whether the value is a known member of the LookStepKind enum.
+func (e LookStepKind) Valid() bool {
+	switch e {
+	case Check:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for LookToldKind.
 const (
 	LookToldKindChecked LookToldKind = "checked"
@@ -1398,6 +1443,21 @@ const (
 func (e PotToldKind) Valid() bool {
 	switch e {
 	case PotToldKindMixed:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PreparationStepKind.
+const (
+	PreparationStepKindPreparation PreparationStepKind = "preparation"
+)
+
+// Valid indicates whether the value is a known member of the PreparationStepKind enum.
+func (e PreparationStepKind) Valid() bool {
+	switch e {
+	case PreparationStepKindPreparation:
 		return true
 	default:
 		return false
@@ -1701,30 +1761,6 @@ const (
 func (e StartToldKind) Valid() bool {
 	switch e {
 	case StartToldKindBegun:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for StepKind.
-const (
-	StepKindCheck       StepKind = "check"
-	StepKindCoating     StepKind = "coating"
-	StepKindPreparation StepKind = "preparation"
-	StepKindTest        StepKind = "test"
-)
-
-// Valid indicates whether the value is a known member of the StepKind enum.
-func (e StepKind) Valid() bool {
-	switch e {
-	case StepKindCheck:
-		return true
-	case StepKindCoating:
-		return true
-	case StepKindPreparation:
-		return true
-	case StepKindTest:
 		return true
 	default:
 		return false
@@ -2291,6 +2327,37 @@ type BoardInputSolventRub string
 // BoardInputWaterDrop defines model for BoardInput.WaterDrop.
 type BoardInputWaterDrop string
 
+// BoardStep A test board that decides whether a coat may go on
+type BoardStep struct {
+	// By whose hands; none where only one pair works
+	By       *string       `json:"by,omitempty"`
+	Cautions []string      `json:"cautions"`
+	Coat     int           `json:"coat"`
+	Kind     BoardStepKind `json:"kind"`
+	Layer    int           `json:"layer"`
+	Of       int           `json:"of"`
+
+	// Opens when it has had its time
+	Opens   time.Time  `json:"opens"`
+	Product ProductRef `json:"product"`
+
+	// Ready what lies below is ready for it
+	Ready *time.Time `json:"ready,omitempty"`
+	Tasks []Task     `json:"tasks"`
+	Title string     `json:"title"`
+	Told  *Event     `json:"told,omitempty"`
+
+	// Waits what a step waits for once what lies below it is ready
+	Waits *Cause `json:"waits,omitempty"`
+	Work  []Span `json:"work"`
+
+	// Zones indices; empty = the whole piece
+	Zones []int `json:"zones"`
+}
+
+// BoardStepKind defines model for BoardStep.Kind.
+type BoardStepKind string
+
 // BoughtPack defines model for BoughtPack.
 type BoughtPack struct {
 	Count int     `json:"count"`
@@ -2589,6 +2656,68 @@ type CoatName struct {
 	Coat  int `json:"coat"`
 	Layer int `json:"layer"`
 }
+
+// CoatStep A coat
+type CoatStep struct {
+	Basis *Basis `json:"basis,omitempty"`
+
+	// By whose hands; none where only one pair works
+	By *string `json:"by,omitempty"`
+
+	// Card the technique card that says how it is laid
+	Card     *string      `json:"card,omitempty"`
+	Cautions []string     `json:"cautions"`
+	Closes   *time.Time   `json:"closes,omitempty"`
+	Coat     int          `json:"coat"`
+	FullCure *time.Time   `json:"fullCure,omitempty"`
+	Keyed    bool         `json:"keyed"`
+	Kind     CoatStepKind `json:"kind"`
+
+	// Label What a product's own label says on how it is laid; it wins over the card. None where it says nothing.
+	Label    *LabelOnLaying `json:"label,omitempty"`
+	Layer    int            `json:"layer"`
+	LightUse *time.Time     `json:"lightUse,omitempty"`
+
+	// Litres what it takes
+	Litres *float64 `json:"litres,omitempty"`
+	Of     int      `json:"of"`
+
+	// OpenMin minutes in which it can be levelled or after which it is wiped off
+	OpenMin *float64   `json:"openMin,omitempty"`
+	Opens   *time.Time `json:"opens,omitempty"`
+	Partly  *Event     `json:"partly,omitempty"`
+	Pot     *Pot       `json:"pot,omitempty"`
+
+	// PotH hours that a mix stays usable
+	PotH    *float64   `json:"potH,omitempty"`
+	Product ProductRef `json:"product"`
+
+	// Ready what lies below is ready for it
+	Ready *time.Time `json:"ready,omitempty"`
+	Rules []string   `json:"rules"`
+	Tasks []Task     `json:"tasks"`
+	Title string     `json:"title"`
+	Told  *Event     `json:"told,omitempty"`
+
+	// Tool how it goes on: brush, roller, bar, cloth, spray, aerosol
+	Tool     *string    `json:"tool,omitempty"`
+	TouchDry *time.Time `json:"touchDry,omitempty"`
+	Waited   bool       `json:"waited"`
+
+	// Waits what a step waits for once what lies below it is ready
+	Waits *Cause `json:"waits,omitempty"`
+
+	// WetUm its wet film as the label means it, µm
+	WetUm    *float64 `json:"wetUm,omitempty"`
+	WipedOff *bool    `json:"wipedOff,omitempty"`
+	Work     []Span   `json:"work"`
+
+	// Zones indices; empty = the whole piece
+	Zones []int `json:"zones"`
+}
+
+// CoatStepKind defines model for CoatStep.Kind.
+type CoatStepKind string
 
 // Cost defines model for Cost.
 type Cost struct {
@@ -3790,6 +3919,34 @@ type Listing struct {
 // Look defines model for Look.
 type Look string
 
+// LookStep A look right before a coat, which opens it
+type LookStep struct {
+	// By whose hands; none where only one pair works
+	By       *string  `json:"by,omitempty"`
+	Cautions []string `json:"cautions"`
+
+	// Check its name in the work log
+	Check  string       `json:"check"`
+	Kind   LookStepKind `json:"kind"`
+	Looked *Event       `json:"looked,omitempty"`
+
+	// Ready what lies below is ready for it
+	Ready *time.Time `json:"ready,omitempty"`
+	Tasks []Task     `json:"tasks"`
+	Title string     `json:"title"`
+	Told  *Event     `json:"told,omitempty"`
+
+	// Waits what a step waits for once what lies below it is ready
+	Waits *Cause `json:"waits,omitempty"`
+	Work  []Span `json:"work"`
+
+	// Zones indices; empty = the whole piece
+	Zones []int `json:"zones"`
+}
+
+// LookStepKind defines model for LookStep.Kind.
+type LookStepKind string
+
 // LookTold a look that opens a coat, and whether it was passed
 type LookTold struct {
 	// Check which, as the step names it
@@ -4389,6 +4546,33 @@ type Preparation struct {
 	Version    int            `json:"version"`
 	Zones      []PreparedZone `json:"zones"`
 }
+
+// PreparationStep Work before a coat, or between two
+type PreparationStep struct {
+	// By whose hands; none where only one pair works
+	By       *string  `json:"by,omitempty"`
+	Cautions []string `json:"cautions"`
+
+	// Job its key in the work log; none where nobody tells it
+	Job  *string             `json:"job,omitempty"`
+	Kind PreparationStepKind `json:"kind"`
+
+	// Ready what lies below is ready for it
+	Ready *time.Time `json:"ready,omitempty"`
+	Tasks []Task     `json:"tasks"`
+	Title string     `json:"title"`
+	Told  *Event     `json:"told,omitempty"`
+
+	// Waits what a step waits for once what lies below it is ready
+	Waits *Cause `json:"waits,omitempty"`
+	Work  []Span `json:"work"`
+
+	// Zones indices; empty = the whole piece
+	Zones []int `json:"zones"`
+}
+
+// PreparationStepKind defines model for PreparationStep.Kind.
+type PreparationStepKind string
 
 // PreparedZone defines model for PreparedZone.
 type PreparedZone struct {
@@ -5150,74 +5334,8 @@ type Statement struct {
 	Source string `json:"source"`
 }
 
-// Step defines model for Step.
-type Step struct {
-	Basis *Basis `json:"basis,omitempty"`
-
-	// By whose hands; none where only one pair works
-	By *string `json:"by,omitempty"`
-
-	// Card of a coat: the technique card that says how it is laid
-	Card     *string  `json:"card,omitempty"`
-	Cautions []string `json:"cautions"`
-
-	// Check of a look that opens a coat: its name
-	Check    *string    `json:"check,omitempty"`
-	Closes   *time.Time `json:"closes,omitempty"`
-	Coat     *int       `json:"coat,omitempty"`
-	FullCure *time.Time `json:"fullCure,omitempty"`
-
-	// Job of preparation: its key in the work log
-	Job   *string  `json:"job,omitempty"`
-	Keyed bool     `json:"keyed"`
-	Kind  StepKind `json:"kind"`
-
-	// Label What a product's own label says on how it is laid; it wins over the card. None where it says nothing.
-	Label    *LabelOnLaying `json:"label,omitempty"`
-	Layer    *int           `json:"layer,omitempty"`
-	LightUse *time.Time     `json:"lightUse,omitempty"`
-
-	// Litres of a coat: what it takes
-	Litres *float64 `json:"litres,omitempty"`
-	Looked *Event   `json:"looked,omitempty"`
-	Of     *int     `json:"of,omitempty"`
-
-	// OpenMin minutes in which it can be levelled or after which it is wiped off
-	OpenMin *float64   `json:"openMin,omitempty"`
-	Opens   *time.Time `json:"opens,omitempty"`
-	Partly  *Event     `json:"partly,omitempty"`
-	Pot     *Pot       `json:"pot,omitempty"`
-
-	// PotH hours that a mix stays usable
-	PotH    *float64    `json:"potH,omitempty"`
-	Product *ProductRef `json:"product,omitempty"`
-
-	// Ready what lies below is ready for it
-	Ready *time.Time `json:"ready,omitempty"`
-	Rules []string   `json:"rules"`
-	Tasks []Task     `json:"tasks"`
-	Title string     `json:"title"`
-	Told  *Event     `json:"told,omitempty"`
-
-	// Tool how it goes on: brush, roller, bar, cloth, spray, aerosol
-	Tool     *string    `json:"tool,omitempty"`
-	TouchDry *time.Time `json:"touchDry,omitempty"`
-	Waited   bool       `json:"waited"`
-
-	// Waits what a step waits for once what lies below it is ready
-	Waits *Cause `json:"waits,omitempty"`
-
-	// WetUm of a coat: its wet film as the label means it, µm
-	WetUm    *float64 `json:"wetUm,omitempty"`
-	WipedOff *bool    `json:"wipedOff,omitempty"`
-	Work     []Span   `json:"work"`
-
-	// Zones indices; empty = the whole piece
-	Zones []int `json:"zones"`
-}
-
-// StepKind defines model for Step.Kind.
-type StepKind string
+// Step One session of hands-on work; what it says besides depends on its kind.
+type Step = AnyStep
 
 // Strip The calendar behind a clock strip.
 type Strip struct {

@@ -147,7 +147,7 @@ var readinesses = []readiness{
 // step is the look as a step of a plan.
 func (r readiness) step() Step {
 	return Step{
-		Kind: Checking, Title: r.title, Check: r.id,
+		Kind: Checking, Title: r.title, OfLook: OfLook{Check: r.id},
 		Tasks: []Task{{r.how, r.minutes}, {r.passed, 0}, {r.failed, 0}},
 	}
 }

@@ -29,12 +29,7 @@ func (m *making) boards(h *hands) Brief {
 				Title:   fmt.Sprintf("Test board for %s", s.title),
 				Tasks:   []Task{{s.board, 0}, {boardWork, boardMinutes}},
 				Zones:   []int{l.zone},
-				Product: s.coat.Product,
-				Layer:   s.coat.Layer,
-				Coat:    s.coat.Coat,
-				Of:      s.coat.Of,
-				at:      s.coat.at,
-				name:    s.coat.name,
+				ForCoat: s.coat.ForCoat,
 			}
 			begun := m.begunAs(func(o Step) bool {
 				return o.Kind == Testing && o.Zones[0] == l.zone && o.at == step.at

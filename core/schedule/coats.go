@@ -413,8 +413,11 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 		out.board = join.Findings[0].Reason
 	}
 	out.coat = Step{
-		Product: p, Layer: i, Coat: n, Of: l.Coats, Cautions: p.Cautions(), at: worklog.Coat{Layer: i, N: n},
-		OpenMin: p.Family.OpenMin(w.Air), PotH: p.PotLifeAt(w.Air.TempC), Tool: toolFact[how.ID],
+		Cautions: p.Cautions(),
+		ForCoat:  ForCoat{Product: p, Layer: i, Coat: n, Of: l.Coats, at: worklog.Coat{Layer: i, N: n}},
+		OfCoat: OfCoat{
+			OpenMin: p.Family.OpenMin(w.Air), PotH: p.PotLifeAt(w.Air.TempC), Tool: toolFact[how.ID],
+		},
 		Kin: worklog.Kin{Work: how.ID, M2: covered, PerM2: how.PerM2},
 	}
 	if p.SpreadM2L > 0 && w.DecorOf(l) == nil {
@@ -440,7 +443,7 @@ const (
 // nothingOn is the session of a zone that is left bare, or kept as it is.
 func nothingOn(w system.Wish, l system.Layer, layer int, area float64) session {
 	out := session{title: l.Product.Name, coat: Step{
-		Product: l.Product, Layer: layer, Coat: 1, Of: 1, at: worklog.Coat{Layer: layer, N: 1},
+		ForCoat: ForCoat{Product: l.Product, Layer: layer, Coat: 1, Of: 1, at: worklog.Coat{Layer: layer, N: 1}},
 	}}
 	if l.Product.Family.Is(coating.GroupBare) {
 		out.tasks = []Task{

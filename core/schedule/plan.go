@@ -106,52 +106,67 @@ type Task struct {
 	Minutes float64
 }
 
-// Step is one session of hands-on work and what follows from it.
+// Step is one session of hands-on work and what follows from it. What only some kinds have stands in a part of its own,
+// empty at the others.
 type Step struct {
 	Kind     Kind
 	Title    string
 	Tasks    []Task
 	Work     []Span // one stretch, or several for preparation that goes over days
 	Cautions []coating.Caution
-	Zones    []int           // indices into the brief's zones; empty = the whole piece
-	Job      string          // of preparation: its key in the work log
-	Card     *technique.Card // how it is laid; nil where no coat is
-	Told     *worklog.Event  // when it was done, as somebody told; nil = it is planned
-	By       int             // whose hands, among the people of the room
-	Ready    time.Time       // what lies below it, or was wet, is ready for it
-	Waits    Cause           // what it waits for from then on
-	needs    need            // besides hands
-	wet      time.Time       // of a coat: until it is touch-dry, or the next goes over it
-	inHand   bool            // of a coat: tin and tool were
-	fixed    bool            // it lies where it was told, or is taken to have been done
-	Check    string          // of a look: its name in the work log
-	Looked   *worklog.Event  // when it was taken last; nil = not yet
-	Kin      worklog.Kin     // what its minutes are spent on
-	at       worklog.Coat    // of a coat: where it stands in what really lies there
-	name     worklog.Coat    // and what the log calls it
+	Zones    []int          // indices into the brief's zones; empty = the whole piece
+	Told     *worklog.Event // when it was done, as somebody told; nil = it is planned
+	By       int            // whose hands, among the people of the room
+	Ready    time.Time      // what lies below it, or was wet, is ready for it
+	Waits    Cause          // what it waits for from then on
+	Kin      worklog.Kin    // what its minutes are spent on
+	needs    need           // besides hands
+	fixed    bool           // it lies where it was told, or is taken to have been done
 
-	// For a coat:
-	Product  *coating.Product
-	Layer    int // index into the chosen system's layers
-	Coat     int // 1 for the layer's first
-	Of       int
-	Litres   float64 // that it takes, what the tool loses counted in; 0 where no rate is known
-	WetUM    float64 // as the label means it, µm; 0 where no rate is known
-	OpenMin  float64 // minutes to level it, or until it is wiped off; 0 where nobody counts them
-	PotH     float64 // hours that a mix stays usable in this air; 0 where it does not go off
-	Pot      *Pot    // that it is laid from; nil where nothing is mixed
-	Tool     string  // how it goes on, as the log tells it
-	Partly   *worklog.Event
-	Keyed    bool       // the window had closed: keyed first
-	Waited   bool       // held back on purpose, so that the next coat meets its window
-	Due      time.Time  // when the window that it meets closes; zero = no limit
-	TouchDry time.Time  // dust no longer sticks
-	Opens    time.Time  // the next coat may go on; zero after the last
-	Closes   time.Time  // the next coat must be on, or be keyed; zero = no limit
-	Basis    core.Basis // of Opens
-	Rules    []string   // the rules that set the wait
+	Job string // of preparation: its key in the work log
+	ForCoat
+	OfCoat
+	OfLook
+}
+
+// ForCoat is which coat a step lays, leads to, or decides as a test board.
+type ForCoat struct {
+	Product *coating.Product
+	Layer   int // index into the chosen system's layers
+	Coat    int // 1 for the layer's first
+	Of      int
+	Opens   time.Time    // the next coat may go on, or the board has had its time; zero after the last
+	at      worklog.Coat // where it stands in what really lies there
+	name    worklog.Coat // and what the log calls it
+}
+
+// OfCoat is what the step of a coat says of it.
+type OfCoat struct {
+	Card     *technique.Card // how it is laid
+	Litres   float64         // that it takes, what the tool loses counted in; 0 where no rate is known
+	WetUM    float64         // as the label means it, µm; 0 where no rate is known
+	OpenMin  float64         // minutes to level it, or until it is wiped off; 0 where nobody counts them
+	PotH     float64         // hours that a mix stays usable in this air; 0 where it does not go off
+	Pot      *Pot            // that it is laid from; nil where nothing is mixed
+	Tool     string          // how it goes on, as the log tells it
+	Partly   *worklog.Event  // that only part of the zone has it
+	Keyed    bool            // the window had closed: keyed first
+	Waited   bool            // held back on purpose, so that the next coat meets its window
+	Due      time.Time       // when the window that it meets closes; zero = no limit
+	TouchDry time.Time       // dust no longer sticks
+	Closes   time.Time       // the next coat must be on, or be keyed; zero = no limit
+	Basis    core.Basis      // of Opens
+	Rules    []string        // the rules that set the wait
 	LightUse time.Time
 	FullCure time.Time
+	wet      time.Time // until it is touch-dry, or the next goes over it
+	inHand   bool      // tin and tool were
+}
+
+// OfLook is which look it is.
+type OfLook struct {
+	Check  string         // its name in the work log
+	Looked *worklog.Event // when it was taken last; nil = not yet
 }
 
 // Key tells a stretch of a step apart within its piece, wherever it lies in time.

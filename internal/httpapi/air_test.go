@@ -82,7 +82,7 @@ func TestAFailedHeaterIsSeenInTheMorningsPlan(t *testing.T) {
 
 func indexOfCoat(p api.Plan, n int) int {
 	for i, s := range p.Steps {
-		if s.Kind == "coating" && s.Coat != nil && *s.Coat == n {
+		if s.Kind == "coating" && s.ForCoat != nil && s.Coat == n {
 			return i
 		}
 	}

@@ -41,7 +41,7 @@ func TestASignIsToldAndTakenBack(t *testing.T) {
 		t.Fatalf("held: %+v", held)
 	}
 	for _, s := range c.boat().Plan.Steps {
-		ahead := s.Kind == api.StepKindCoating && s.Work[0].From.After(now)
+		ahead := s.Kind == "coating" && s.Work[0].From.After(now)
 		if ahead && s.Work[0].From.Before(held.Until) {
 			t.Errorf("%s at %s, before %s", s.Title, s.Work[0].From, held.Until)
 		}
@@ -190,7 +190,7 @@ func TestALookThatFailsHoldsItsCoat(t *testing.T) {
 	path := fmt.Sprintf("/api/pieces/%d/plan", piece.ID)
 	drop := func() (api.Step, api.Plan) {
 		plan := get[api.PlanAnswer](c, path).Plan
-		at := slices.IndexFunc(plan.Steps, func(s api.Step) bool { return s.Check != nil && *s.Check == "water_drop" })
+		at := slices.IndexFunc(plan.Steps, func(s api.Step) bool { return s.StepOfLook != nil && s.Check == "water_drop" })
 		if at < 0 {
 			t.Fatal("nobody looks whether the wax is off")
 		}
@@ -211,7 +211,7 @@ func TestALookThatFailsHoldsItsCoat(t *testing.T) {
 		t.Fatalf("failed: %+v, held %+v", failed.Looked, held)
 	}
 	for _, s := range plan.Steps {
-		if s.Kind == api.StepKindCoating && s.Work[0].From.Before(held.Until) {
+		if s.Kind == "coating" && s.Work[0].From.Before(held.Until) {
 			t.Errorf("%s at %s, before %s", s.Title, s.Work[0].From, held.Until)
 		}
 	}
@@ -302,7 +302,7 @@ func TestWorkIsToldAsItIsDone(t *testing.T) {
 	last := coat(4, now)
 	last["kind"] = "left_out"
 	left := c.tellOf(piece.ID, last, 201)
-	if steps := plan().Steps; slices.ContainsFunc(steps, func(s api.Step) bool { return s.Coat != nil && *s.Coat == 4 }) {
+	if steps := plan().Steps; slices.ContainsFunc(steps, func(s api.Step) bool { return s.ForCoat != nil && s.Coat == 4 }) {
 		t.Error("a coat that is left out is planned")
 	}
 	c.tellOf(piece.ID, toTell{"kind": "taken_back", "of": left.ID}, 201)

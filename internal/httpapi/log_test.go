@@ -117,7 +117,7 @@ func TestAnotherProductIsWhatLiesThere(t *testing.T) {
 	c.tellOf(p.ID, second, 201)
 	coats := func() (out []string) {
 		for _, s := range get[api.PlanAnswer](c, path+"/plan").Plan.Steps {
-			if s.Kind == api.StepKindCoating {
+			if s.Kind == "coating" {
 				out = append(out, s.Title)
 			}
 		}
@@ -153,7 +153,7 @@ func TestAnotherProductIsWhatLiesThere(t *testing.T) {
 	c.tellOf(p.ID, off, 201)
 	c.refuses(path+"/events", encode(t, off), "/coat")
 	for _, s := range get[api.PlanAnswer](c, path+"/plan").Plan.Steps {
-		if s.Kind == api.StepKindCoating && *s.Layer == 0 && *s.Coat == 2 && s.Told != nil {
+		if s.Kind == "coating" && s.Layer == 0 && s.Coat == 2 && s.Told != nil {
 			t.Error("taken off, and it lies there")
 		}
 	}
@@ -212,7 +212,7 @@ func TestLabelAndOurOwnWordOnACard(t *testing.T) {
 	desk, _ := c.begunDesk()
 	said := 0
 	for _, s := range get[api.PlanAnswer](c, fmt.Sprintf("/api/pieces/%d/plan", desk.ID)).Plan.Steps {
-		if s.Card != nil && s.Label != nil && *s.Label.Tools == "a foam pad, never a brush" {
+		if s.StepOfCoat != nil && s.Label != nil && *s.Label.Tools == "a foam pad, never a brush" {
 			said++
 		}
 	}
@@ -331,7 +331,7 @@ func TestWhatTheRestDoesNotHoldOnIsChosenAnew(t *testing.T) {
 	c.tellOf(p.ID, first, 201)
 	plan := get[api.PlanAnswer](c, path+"/plan").Plan
 	for _, s := range plan.Steps {
-		if s.Kind == api.StepKindCoating && s.Told == nil {
+		if s.Kind == "coating" && s.Told == nil {
 			t.Errorf("%s is planned over wax", s.Title)
 		}
 	}

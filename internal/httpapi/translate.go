@@ -478,37 +478,57 @@ func toStep(s schedule.Step, room schedule.Room) api.Step {
 		Title:    s.Title,
 		Zones:    append([]int{}, s.Zones...),
 		Work:     each(s.Work, toSpan),
+		Tasks:    each(s.Tasks, func(t schedule.Task) api.Task { return api.Task{Text: t.Text, Minutes: t.Minutes} }),
+		Cautions: each(s.Cautions, func(c coating.Caution) string { return c.Text }),
+		Job:      told(s.Job),
+		Told:     toTold(s.Told),
+		Waits:    toCause(s.Waits),
+		Ready:    when(s.Ready),
+	}
+	if len(room.People) > 1 && s.Told == nil {
+		out.By = told(room.People[s.By].Name)
+	}
+	switch s.Kind {
+	case schedule.Coating:
+		out.ForCoat, out.StepOfCoat = toForCoat(s), toStepOfCoat(s)
+	case schedule.Testing:
+		out.ForCoat = toForCoat(s)
+	case schedule.Checking:
+		out.StepOfLook = &api.StepOfLook{Check: s.Check, Looked: toTold(s.Looked)}
+	}
+	return out
+}
+
+func toForCoat(s schedule.Step) *api.ForCoat {
+	return &api.ForCoat{Product: toRef(s.Product), Layer: s.Layer, Coat: s.Coat, Of: s.Of, Opens: when(s.Opens)}
+}
+
+func toStepOfCoat(s schedule.Step) *api.StepOfCoat {
+	out := &api.StepOfCoat{
 		Keyed:    s.Keyed,
 		Waited:   s.Waited,
 		Rules:    each(s.Rules, as[string]),
-		Tasks:    each(s.Tasks, func(t schedule.Task) api.Task { return api.Task{Text: t.Text, Minutes: t.Minutes} }),
-		Cautions: each(s.Cautions, func(c coating.Caution) string { return c.Text }),
 		TouchDry: when(s.TouchDry),
-		Opens:    when(s.Opens),
 		Closes:   when(s.Closes),
 		LightUse: when(s.LightUse),
 		FullCure: when(s.FullCure),
-	}
-	if s.Product != nil {
-		ref := toRef(s.Product)
-		out.Product, out.Layer, out.Coat, out.Of = &ref, &s.Layer, &s.Coat, &s.Of
+		Litres:   told(s.Litres),
+		WetUm:    told(s.WetUM),
+		OpenMin:  told(s.OpenMin),
+		PotH:     told(s.PotH),
+		Tool:     told(s.Tool),
+		Partly:   toTold(s.Partly),
+		Pot:      toPot(s.Pot),
 	}
 	if s.Basis != "" {
 		basis := api.Basis(s.Basis)
 		out.Basis = &basis
 	}
-	out.Check = told(s.Check)
 	if s.Card != nil {
 		out.Card = &s.Card.ID
 		if f := s.Product.Facts; f.Tools != "" || f.Thinner != "" || f.CleanUp != "" {
 			out.Label = &api.LabelOnLaying{Tools: told(f.Tools), Thinner: told(f.Thinner), CleanUp: told(f.CleanUp)}
 		}
-	}
-	out.Job, out.Looked, out.Told, out.Partly = told(s.Job), toTold(s.Looked), toTold(s.Told), toTold(s.Partly)
-	out.Litres, out.WetUm, out.OpenMin, out.PotH = told(s.Litres), told(s.WetUM), told(s.OpenMin), told(s.PotH)
-	out.Tool, out.Waits, out.Ready, out.Pot = told(s.Tool), toCause(s.Waits), when(s.Ready), toPot(s.Pot)
-	if len(room.People) > 1 && s.Told == nil {
-		out.By = told(room.People[s.By].Name)
 	}
 	if s.OpenMin > 0 {
 		out.WipedOff = told(s.Product.Family.WipedOff())

@@ -2971,19 +2971,59 @@ export interface components {
             /** Format: double */
             minutes: number;
         };
-        Step: {
+        /** @description One session of hands-on work; what it says besides depends on its kind. */
+        Step: components["schemas"]["PreparationStep"] | components["schemas"]["CoatStep"] | components["schemas"]["BoardStep"] | components["schemas"]["LookStep"];
+        /** @description Work before a coat, or between two */
+        PreparationStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "preparation";
+            title: string;
             /** @description indices; empty = the whole piece */
             zones: number[];
-            /** @enum {string} */
-            kind: "preparation" | "coating" | "test" | "check";
-            title: string;
             tasks: components["schemas"]["Task"][];
             work: components["schemas"]["Span"][];
             cautions: string[];
-            layer?: number;
-            coat?: number;
-            of?: number;
-            product?: components["schemas"]["ProductRef"];
+            told?: components["schemas"]["Event"];
+            /** @description whose hands; none where only one pair works */
+            by?: string;
+            /**
+             * Format: date-time
+             * @description what lies below is ready for it
+             */
+            ready?: string;
+            waits?: components["schemas"]["Cause"];
+            /** @description its key in the work log; none where nobody tells it */
+            job?: string;
+        };
+        /** @description A coat */
+        CoatStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "coating";
+            title: string;
+            /** @description indices; empty = the whole piece */
+            zones: number[];
+            tasks: components["schemas"]["Task"][];
+            work: components["schemas"]["Span"][];
+            cautions: string[];
+            told?: components["schemas"]["Event"];
+            /** @description whose hands; none where only one pair works */
+            by?: string;
+            /**
+             * Format: date-time
+             * @description what lies below is ready for it
+             */
+            ready?: string;
+            waits?: components["schemas"]["Cause"];
+            product: components["schemas"]["ProductRef"];
+            layer: number;
+            coat: number;
+            of: number;
             keyed: boolean;
             waited: boolean;
             rules: string[];
@@ -2998,23 +3038,17 @@ export interface components {
             /** Format: date-time */
             fullCure?: string;
             basis?: components["schemas"]["Basis"];
-            /** @description of a look that opens a coat: its name */
-            check?: string;
-            looked?: components["schemas"]["Event"];
-            /** @description of preparation: its key in the work log */
-            job?: string;
-            told?: components["schemas"]["Event"];
-            /** @description of a coat: the technique card that says how it is laid */
+            /** @description the technique card that says how it is laid */
             card?: string;
             label?: components["schemas"]["LabelOnLaying"];
             /**
              * Format: double
-             * @description of a coat: what it takes
+             * @description what it takes
              */
             litres?: number;
             /**
              * Format: double
-             * @description of a coat: its wet film as the label means it, µm
+             * @description its wet film as the label means it, µm
              */
             wetUm?: number;
             /**
@@ -3031,6 +3065,22 @@ export interface components {
             /** @description how it goes on: brush, roller, bar, cloth, spray, aerosol */
             tool?: string;
             partly?: components["schemas"]["Event"];
+            pot?: components["schemas"]["Pot"];
+        };
+        /** @description A test board that decides whether a coat may go on */
+        BoardStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "test";
+            title: string;
+            /** @description indices; empty = the whole piece */
+            zones: number[];
+            tasks: components["schemas"]["Task"][];
+            work: components["schemas"]["Span"][];
+            cautions: string[];
+            told?: components["schemas"]["Event"];
             /** @description whose hands; none where only one pair works */
             by?: string;
             /**
@@ -3039,7 +3089,41 @@ export interface components {
              */
             ready?: string;
             waits?: components["schemas"]["Cause"];
-            pot?: components["schemas"]["Pot"];
+            product: components["schemas"]["ProductRef"];
+            layer: number;
+            coat: number;
+            of: number;
+            /**
+             * Format: date-time
+             * @description when it has had its time
+             */
+            opens: string;
+        };
+        /** @description A look right before a coat, which opens it */
+        LookStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "check";
+            title: string;
+            /** @description indices; empty = the whole piece */
+            zones: number[];
+            tasks: components["schemas"]["Task"][];
+            work: components["schemas"]["Span"][];
+            cautions: string[];
+            told?: components["schemas"]["Event"];
+            /** @description whose hands; none where only one pair works */
+            by?: string;
+            /**
+             * Format: date-time
+             * @description what lies below is ready for it
+             */
+            ready?: string;
+            waits?: components["schemas"]["Cause"];
+            /** @description its name in the work log */
+            check: string;
+            looked?: components["schemas"]["Event"];
         };
         /**
          * @description what a step waits for once what lies below it is ready

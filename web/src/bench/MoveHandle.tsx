@@ -3,6 +3,7 @@ import { useRef, useState } from 'react'
 import type { Lane } from '../ui/lanes'
 import type { At } from '../ui/StripLane'
 import { useShow } from '../ui/show'
+import { begins } from '../ui/step'
 
 const DAY = 86_400_000 // ms
 const QUARTER = 900_000 // ms
@@ -11,7 +12,7 @@ const WIDE = 28 // px
 /** When what is still to do on a piece goes on; undefined where nothing is. */
 const goesOn = (lane: Lane, now: string) =>
   lane.steps
-    .map((s) => s.work[0]!.from)
+    .map(begins)
     .filter((t) => Date.parse(t) > Date.parse(now))
     .sort()[0]
 

@@ -1,12 +1,12 @@
 import { Play, TestTube } from 'lucide-react'
-import type { Piece, Plan, Step } from '../api/client'
+import type { CoatStep, Piece, Plan } from '../api/client'
 import { ProblemNote } from '../ui/Problem'
 import { coatAsShown, tellable, waitingFor, waitingToBegin } from './steps'
 import { useTell, useWaiting } from './tell'
 import { lastWho } from './who'
 
 /** Starts the clocks of a coat: its first stroke, and the pot that was mixed for it. */
-export function Begin({ piece, plan, step }: { piece: Piece; plan: Plan; step: Step }) {
+export function Begin({ piece, plan, step }: { piece: Piece; plan: Plan; step: CoatStep }) {
   const { tell, busy, problem } = useTell(piece)
   const waiting = useWaiting(piece)
   const over = waitingFor(piece, step, waiting) !== undefined || piece.stage === 'handed_over'

@@ -1,8 +1,9 @@
 import { Check } from 'lucide-react'
 import { createContext, useCallback, useContext, useRef, useState, type ReactNode } from 'react'
-import type { EventInput, Piece, Plan, Step } from '../api/client'
+import type { CoatStep, EventInput, Piece, Plan, Step } from '../api/client'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
+import { isCoat } from '../ui/step'
 import { airOf, halfAnAir, Otherwise, type How } from './Otherwise'
 import { methods, coatAsShown, tellable, waitingFor } from './steps'
 import { sheet } from './sheet'
@@ -56,15 +57,18 @@ export function Done(ask: Ask) {
 
 /** A coat as it is planned: from the tin that is open, as much as the plan takes. */
 function asPlanned(plan: Plan, step: Step): How {
-  const tin = plan.tins.find((t) => t.productId === step.product?.id)
+  if (!isCoat(step)) return { keyed: false, share: 1 }
+  const tin = plan.tins.find((t) => t.productId === step.product.id)
   const litres = step.litres && Math.round(step.litres * 1000) / 1000 // to the millilitre
-  return { keyed: step.keyed, productId: step.product?.id, tinId: tin?.id, litres, share: 1 }
+  return { keyed: step.keyed, productId: step.product.id, tinId: tin?.id, litres, share: 1 }
 }
+
+const jobOf = (step: Step) => (step.kind === 'preparation' ? step.job : undefined)
 
 /** What is told of a step, once it went as it is said here. */
 function factOf({ piece, step }: Ask, how: How, who: string, leftOut: boolean): EventInput {
   const told = { happenedAt: how.at, who: who.trim() }
-  if (step.job !== undefined) return { ...told, kind: 'job_done', job: step.job, tookMin: how.tookMin }
+  if (!isCoat(step)) return { ...told, kind: 'job_done', job: jobOf(step), tookMin: how.tookMin }
   const coat = coatAsShown(piece, step)
   if (leftOut) return { ...told, ...coat, kind: 'left_out' }
   return {
@@ -93,7 +97,7 @@ function Telling({ close, ...ask }: Ask & { close: () => void }) {
   const { tell, undo, busy, problem } = useTell(piece)
   const [how, setHow] = useState<How>(() => asPlanned(plan, step))
   const [kept, setKept] = useState<{ told: Told; leftOut: boolean }>()
-  const coat = step.kind === 'coating'
+  const coat = isCoat(step) ? step : undefined
   const keep = async (leftOut: boolean) => {
     const told = await tell(leftOut ? `${step.title}: left out` : step.title, factOf(ask, how, who, leftOut))
     if (!told) return
@@ -112,7 +116,7 @@ function Telling({ close, ...ask }: Ask & { close: () => void }) {
           step.zones.length > 0 &&
           `, ${step.zones.map((z) => piece.input.zones[z]!.name).join(', ')}`}
       </p>
-      {coat && !kept && <AsPlanned how={how} plan={plan} step={step} />}
+      {coat && !kept && <AsPlanned how={how} plan={plan} step={coat} />}
       <div role="status">
         {kept && (
           <p className="mb-3 border-l-4 border-success bg-base-200 px-3 py-2">
@@ -161,7 +165,7 @@ function Telling({ close, ...ask }: Ask & { close: () => void }) {
 }
 
 /** What two presses would tell of a coat, in a line. */
-function AsPlanned({ how, plan, step }: { how: How; plan: Plan; step: Step }) {
+function AsPlanned({ how, plan, step }: { how: How; plan: Plan; step: CoatStep }) {
   const show = useShow()
   const tin = plan.tins.find((t) => t.id === how.tinId)
   const air = airOf(how)

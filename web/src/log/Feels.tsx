@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
 import { Hand } from 'lucide-react'
 import { useRef, useState } from 'react'
-import type { Held, Piece, Plan, Step } from '../api/client'
+import type { Held, Piece, Plan } from '../api/client'
 import { catalogueQuery } from '../api/queries'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { TextField, WordField } from '../ui/TypedFields'
+import { begins, isLaid } from '../ui/step'
 import { sheet } from './sheet'
 import { useTell } from './tell'
 import { useWho } from './who'
@@ -18,11 +19,10 @@ interface Coated {
 }
 
 /** A zone that is left bare has its step too, and no coat. */
-const isCoat = (step: Step) => step.kind === 'coating' && step.product !== undefined && step.product.id > 0
 
 /** The zones that have a coat on them by now. */
 function coatedBy(piece: Piece, plan: Plan, now: string): Coated[] {
-  const lies = (zone: number) => plan.steps.some((s) => isCoat(s) && s.zones.includes(zone) && s.work[0]!.from <= now)
+  const lies = (zone: number) => plan.steps.some((s) => isLaid(s) && s.zones.includes(zone) && begins(s) <= now)
   return piece.input.zones.flatMap((z, i) =>
     z.id !== undefined && lies(i) ? [{ id: z.id, name: z.name, held: plan.zones[i]?.held }] : [],
   )

@@ -1,5 +1,5 @@
 import { Check, X } from 'lucide-react'
-import type { Piece, Step } from '../api/client'
+import type { LookStep, Piece } from '../api/client'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { useTell, useWaiting } from './tell'
@@ -12,7 +12,7 @@ export function Look({
   now,
 }: {
   piece: Piece
-  look: Pick<Step, 'title' | 'check' | 'zones' | 'looked'>
+  look: Pick<LookStep, 'title' | 'check' | 'zones' | 'looked'>
   now: string
 }) {
   const show = useShow()

@@ -5,6 +5,7 @@ import { useServerNow } from '../api/clock'
 import type { Press } from '../offline/db'
 import { usePresses } from '../offline/presses'
 import { useShow } from '../ui/show'
+import { isCoat } from '../ui/step'
 import { ring, useBell } from './bell'
 import { waitingToBegin } from './steps'
 
@@ -44,10 +45,10 @@ const words: Record<Timer['kind'], { within: string; at: string; over: string }>
 
 /** What a press that still waits on this device has started. */
 function startedHere({ piece, plan }: Planned, presses: Press[]): Timer[] {
-  return plan.steps.flatMap((step): Timer[] => {
+  return plan.steps.filter(isCoat).flatMap((step): Timer[] => {
     const zone = step.zones[0] ?? 0
     const from = (kind: 'begun' | 'mixed') => waitingToBegin(piece, step, kind, presses)?.body.happenedAt
-    const { layer = 0, coat = 0 } = step
+    const { layer, coat } = step
     const timer = (kind: Timer['kind'], of: string, from: string | undefined, minutes: number | undefined) => {
       if (from === undefined || minutes === undefined) return []
       const until = new Date(Date.parse(from) + minutes * MINUTE).toISOString()
@@ -55,7 +56,7 @@ function startedHere({ piece, plan }: Planned, presses: Press[]): Timer[] {
     }
     return [
       ...timer(step.wipedOff ? 'wipe_off' : 'open', step.title, from('begun'), step.openMin),
-      ...timer('pot', step.product?.name ?? '', from('mixed'), step.potH && step.potH * 60),
+      ...timer('pot', step.product.name, from('mixed'), step.potH && step.potH * 60),
     ]
   })
 }

@@ -1,5 +1,6 @@
-import type { EventInput, Piece, Plan, Step } from '../api/client'
+import type { CoatStep, EventInput, Piece, Plan, Step } from '../api/client'
 import type { Press } from '../offline/db'
+import { begins, ends, isLaid } from '../ui/step'
 
 interface StepName {
   zoneId?: number
@@ -10,8 +11,10 @@ interface StepName {
 
 /** What tells one step from the others of its piece. */
 function nameOf(piece: Piece, step: Step): StepName {
-  if (step.job !== undefined) return { job: step.job }
-  return { zoneId: piece.input.zones[step.zones[0] ?? 0]?.id, layer: step.layer, coat: step.coat }
+  if (step.kind === 'preparation' && step.job !== undefined) return { job: step.job }
+  const zoneId = piece.input.zones[step.zones[0] ?? 0]?.id
+  const ofCoat = step.kind === 'coating' || step.kind === 'test'
+  return ofCoat ? { zoneId, layer: step.layer, coat: step.coat } : { zoneId }
 }
 
 /** The step that a fact is of. */
@@ -23,11 +26,11 @@ const namedBy = (fact: EventInput): StepName => ({
 })
 
 /** A coat as it is told: by its name, and with what the plan showed, since its system may be changed meanwhile. */
-export const coatAsShown = (piece: Piece, step: Step) => ({
+export const coatAsShown = (piece: Piece, step: CoatStep) => ({
   zoneId: piece.input.zones[step.zones[0] ?? 0]?.id,
   layer: step.layer,
   coat: step.coat,
-  plannedId: step.product?.id,
+  plannedId: step.product.id,
 })
 
 const sameStep = (a: StepName, b: StepName) =>
@@ -52,12 +55,12 @@ export const waitingToBegin = (piece: Piece, step: Step, kind: 'begun' | 'mixed'
 
 /** Work that somebody does and may tell: a coat, or a job of the preparation. */
 export const tellable = (step: Step) =>
-  step.told === undefined && (step.job !== undefined || (step.kind === 'coating' && (step.product?.id ?? 0) > 0))
+  step.told === undefined && ((step.kind === 'preparation' && step.job !== undefined) || isLaid(step))
 
 const DAY = 86_400_000
 
 /** Whether the time of a step has come, or comes within the day. */
-export const isNear = (step: Step, now: string) => Date.parse(step.work[0]!.from) - Date.parse(now) < DAY
+export const isNear = (step: Step, now: string) => Date.parse(begins(step)) - Date.parse(now) < DAY
 
 const logged = (plan: Plan, waiting: Press[]) => waiting.length > 0 || plan.steps.some((s) => s.told)
 
@@ -67,9 +70,7 @@ const logged = (plan: Plan, waiting: Press[]) => waiting.length > 0 || plan.step
  */
 export function nextToTell(piece: Piece, plan: Plan, waiting: Press[], now: string): Step | undefined {
   const known = logged(plan, waiting)
-  const next = plan.steps.find(
-    (s) => tellable(s) && !waitingFor(piece, s, waiting) && (known || s.work.at(-1)!.to >= now),
-  )
+  const next = plan.steps.find((s) => tellable(s) && !waitingFor(piece, s, waiting) && (known || ends(s) >= now))
   return next && (known || isNear(next, now)) ? next : undefined
 }
 

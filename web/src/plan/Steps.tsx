@@ -1,7 +1,7 @@
 import { Check } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { Piece, Plan, PlanAnswer, Step } from '../api/client'
+import type { BoardStep, CoatStep, Piece, Plan, PlanAnswer, Step } from '../api/client'
 import { Begin } from '../log/Begin'
 import { Done } from '../log/Done'
 import { HowTo } from '../log/HowTo'
@@ -10,6 +10,7 @@ import { isNear, nextOnZones, waitingFor } from '../log/steps'
 import { useWaiting } from '../log/tell'
 import { forWhat } from '../ui/causes'
 import { useShow } from '../ui/show'
+import { begins, ends, isCoat, isLaid } from '../ui/step'
 import { BasisMark } from '../ui/verdict'
 import { Needs } from './Needs'
 
@@ -93,7 +94,7 @@ interface Day {
 function daysOf(steps: Step[], dateOf: (iso: string) => string): Day[] {
   const days: Day[] = []
   steps.forEach((s, i) => {
-    const name = dateOf(s.work[0]!.from)
+    const name = dateOf(begins(s))
     if (days.at(-1)?.name !== name) days.push({ name, first: i, minutes: 0, steps: [] })
     const day = days.at(-1)!
     day.steps.push(s)
@@ -131,11 +132,11 @@ function StepRow({
   open: boolean
 }) {
   const show = useShow()
-  const end = step.work.at(-1)!.to
+  const end = ends(step)
   const past = new Date(end) < new Date(now)
   const waits = waitingFor(piece, step, useWaiting(piece))
   const [open, setOpen] = useState(first)
-  const at = `${show.clock(step.work[0]!.from)}–${step.work.length > 1 ? show.moment(end, now) : show.clock(end)}`
+  const at = `${show.clock(begins(step))}–${step.work.length > 1 ? show.moment(end, now) : show.clock(end)}`
   return (
     <li className={`print-whole border-t border-base-300 py-2 ${past ? 'opacity-85' : ''}`}>
       <details className="print-open" open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
@@ -158,10 +159,10 @@ function StepRow({
         {waits && (
           <p className="font-semibold">Done {show.moment(waits.body.happenedAt!, now)}; it waits on this device</p>
         )}
-        {step.check && (step.looked || isNear(step, now)) && <Look piece={piece} look={step} now={now} />}
+        {step.kind === 'check' && (step.looked || isNear(step, now)) && <Look piece={piece} look={step} now={now} />}
         {due && (
           <div className="mt-1 flex flex-wrap gap-2">
-            <Begin piece={piece} plan={plan} step={step} />
+            {isCoat(step) && <Begin piece={piece} plan={plan} step={step} />}
             <Done piece={piece} plan={plan} step={step} now={now} />
           </div>
         )}
@@ -174,19 +175,20 @@ function StepRow({
 function Whose({ step, now }: { step: Step; now: string }) {
   const show = useShow()
   if (step.told) return null
+  const { pot, waited: heldBack } = isCoat(step) ? step : {}
   return (
     <>
       {step.by && <p>By {step.by}.</p>}
-      {step.ready && step.waits && !step.waited && (
+      {step.ready && step.waits && !heldBack && (
         <p className="no-print">
           Ready for it {show.moment(step.ready, now)}; it waits because {forWhat[step.waits]}.
         </p>
       )}
-      {step.pot && (
-        <p className={step.pot.shared ? '' : 'no-print'}>
-          {step.pot.shared
-            ? `The pot that was mixed for the coat before it serves here too, until ${show.moment(step.pot.until, now)}.`
-            : `A pot mixed when it begins is good until ${show.moment(step.pot.until, now)}.`}
+      {pot && (
+        <p className={pot.shared ? '' : 'no-print'}>
+          {pot.shared
+            ? `The pot that was mixed for the coat before it serves here too, until ${show.moment(pot.until, now)}.`
+            : `A pot mixed when it begins is good until ${show.moment(pot.until, now)}.`}
         </p>
       )}
     </>
@@ -196,13 +198,13 @@ function Whose({ step, now }: { step: Step; now: string }) {
 /** How a step is done, and what follows from it. */
 function StepDetail({ step, now }: { step: Step; now: string }) {
   const show = useShow()
-  const minutes = step.tasks.reduce((sum, t) => sum + t.minutes, 0)
+  const coat = isCoat(step) ? step : undefined
   return (
     <div className="pl-12">
       <Whose step={step} now={now} />
-      {(step.keyed || step.waited) && (
+      {(coat?.keyed || coat?.waited) && (
         <p className="font-semibold text-accent">
-          {step.keyed
+          {coat.keyed
             ? 'The window has closed by then: keyed first.'
             : 'Held back on purpose, so that the next coat meets its window.'}
         </p>
@@ -220,7 +222,7 @@ function StepDetail({ step, now }: { step: Step; now: string }) {
           {inShort(c)}
         </p>
       ))}
-      {step.card && !step.told && <HowTo card={step.card} label={step.label} />}
+      {coat?.card && !coat.told && <HowTo card={coat.card} label={coat.label} />}
       {step.told && (
         <p className="font-semibold">
           <Check size={16} className="mr-1 inline" aria-hidden="true" />
@@ -229,38 +231,54 @@ function StepDetail({ step, now }: { step: Step; now: string }) {
           {step.told.keyed && ', keyed first'}
         </p>
       )}
-      {step.partly && (
+      {step.kind === 'test' && <UntilItHasShown board={step} now={now} />}
+      {coat && <WhatFollows coat={coat} now={now} />}
+    </div>
+  )
+}
+
+function UntilItHasShown({ board, now }: { board: BoardStep; now: string }) {
+  const show = useShow()
+  return (
+    <p className="mt-1">
+      It has shown what it can on <b>{show.moment(board.opens, now)}</b>; until then this coat waits.{' '}
+      <Link className="link no-print" to={`/shelf/boards?coat=${board.product.id}`}>
+        Enter what the board showed
+      </Link>
+    </p>
+  )
+}
+
+/** What follows from a coat: the next one's window, and when it is touch-dry. */
+function WhatFollows({ coat, now }: { coat: CoatStep; now: string }) {
+  const show = useShow()
+  const { partly, opens, closes, touchDry } = coat
+  const minutes = coat.tasks.reduce((sum, t) => sum + t.minutes, 0)
+  return (
+    <>
+      {partly && (
         <p className="font-semibold text-accent">
-          {show.number((step.partly.share ?? 1) * 100)} % of the zone has it since{' '}
-          {show.moment(step.partly.happenedAt, now)}
+          {show.number((partly.share ?? 1) * 100)} % of the zone has it since {show.moment(partly.happenedAt, now)}
         </p>
       )}
-      {step.kind === 'test' && step.opens && (
+      {opens && (
         <p className="mt-1">
-          It has shown what it can on <b>{show.moment(step.opens, now)}</b>; until then this coat waits.{' '}
-          <Link className="link no-print" to={`/shelf/boards?coat=${step.product?.id ?? 0}`}>
-            Enter what the board showed
-          </Link>
-        </p>
-      )}
-      {step.kind !== 'test' && step.opens && (
-        <p className="mt-1">
-          Next coat from <b>{show.moment(step.opens, now)}</b>
-          {step.closes && step.closes > step.opens && (
+          Next coat from <b>{show.moment(opens, now)}</b>
+          {closes && closes > opens && (
             <>
-              , before <b>{show.moment(step.closes, now)}</b>; after that key first
+              , before <b>{show.moment(closes, now)}</b>; after that key first
             </>
           )}
-          {step.closes && step.closes <= step.opens && ', keyed first: the window has closed by then'}.{' '}
-          {step.basis && <BasisMark basis={step.basis} />}
-          {step.rules.length > 0 && <span className="text-sm opacity-85"> rule {step.rules.join(', ')}</span>}
+          {closes && closes <= opens && ', keyed first: the window has closed by then'}.{' '}
+          {coat.basis && <BasisMark basis={coat.basis} />}
+          {coat.rules.length > 0 && <span className="text-sm opacity-85"> rule {coat.rules.join(', ')}</span>}
         </p>
       )}
-      {step.touchDry && (step.product?.id ?? 0) > 0 && (
+      {touchDry && isLaid(coat) && (
         <p className="text-sm opacity-90">
-          Touch-dry about {show.moment(step.touchDry, now)}; {show.minutes(minutes)} by hand.
+          Touch-dry about {show.moment(touchDry, now)}; {show.minutes(minutes)} by hand.
         </p>
       )}
-    </div>
+    </>
   )
 }

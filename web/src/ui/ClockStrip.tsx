@@ -415,7 +415,7 @@ function PrintedNames({ row: { lane, kind, top, tall } }: { row: Row }) {
 
 function describe(lane: Lane, moment: (iso: string) => string): string {
   if (lane.obstacles[0]) return lane.obstacles[0]
-  const coats = lane.steps.filter((s) => s.kind === 'coating' && s.product!.id > 0).length
+  const coats = lane.steps.filter((s) => s.kind === 'coating' && s.product.id > 0).length
   const told = [
     coatCount(coats),
     coats > 0 && `last ${moment(lane.lastCoat!)}`,

@@ -1,6 +1,7 @@
 import type { Step } from '../api/client'
 import type { Lane } from './lanes'
 import { useShow } from './show'
+import { begins, ends, isCoat } from './step'
 
 export const LANE = 72
 const ROW = 26 // hands-on, wet and drying
@@ -16,7 +17,7 @@ function toldApart(steps: Lane['steps'], at: At): Set<number> {
   const told = new Set<number>()
   const coatsFirst = steps.map((s, i) => ({ s, i })).sort((a, b) => Number(isCoat(b.s)) - Number(isCoat(a.s)))
   for (const { s, i } of coatsFirst) {
-    const x = at(s.work[0]!.from)
+    const x = at(begins(s))
     if (x < 0) continue
     if (placed.some((p) => Math.abs(p - x) < APART)) continue
     placed.push(x)
@@ -24,8 +25,6 @@ function toldApart(steps: Lane['steps'], at: At): Set<number> {
   }
   return told
 }
-
-const isCoat = (s: Step) => s.kind === 'coating'
 
 interface Drawn {
   top: number
@@ -50,7 +49,7 @@ export function LaneDrawing({ lane, cured, ...drawn }: { lane: Lane; cured?: str
           <After step={s} next={steps[i + 1]} y={y} windowY={windowY} at={at} id={id} index={i} lightUse={lightUse} />
           <Hands step={s} y={y} tall={ROW} at={at} />
           {told.has(i) && (
-            <text x={at(s.work[0]!.from)} y={y - 4} fontSize="12" fontWeight="600" fill="currentColor">
+            <text x={at(begins(s))} y={y - 4} fontSize="12" fontWeight="600" fill="currentColor">
               {s.number}
             </text>
           )}
@@ -106,7 +105,7 @@ export function PieceDrawing({ lanes, dense, ...drawn }: { lanes: Lane[]; dense:
   return (
     <g>
       {coats.map((s) => {
-        const end = at(s.work.at(-1)!.to)
+        const end = at(ends(s))
         return (
           s.touchDry && (
             <rect
@@ -217,8 +216,8 @@ function After({
   index: number
   lightUse?: string
 }) {
-  const end = at(step.work[step.work.length - 1]!.to)
-  const until = next ? at(next.work[0]!.from) : lightUse ? at(lightUse) : end
+  const end = at(ends(step))
+  const until = next ? at(begins(next)) : lightUse ? at(lightUse) : end
   if (step.kind !== 'coating' || !step.touchDry) {
     return (
       <line
