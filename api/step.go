@@ -2,8 +2,8 @@ package api
 
 import "time"
 
-// AnyStep is a step of any kind, as it is written: of what follows the common part, only what its kind has is there. The
-// contract has a schema for each kind, and every answer is held against it by the tests.
+// AnyStep is a step of any kind, as it is written: behind the common part only what its kind has is there. The contract
+// has a schema for each kind, and every answer is held against it by the tests.
 type AnyStep struct {
 	Kind     StepKind   `json:"kind"`
 	Title    string     `json:"title"`

@@ -37,7 +37,8 @@ type MoneyFact struct {
 // MoneyFacts of all pieces that were told behind an id and still stand, in their order.
 func (s *Store) MoneyFacts(ctx context.Context, workshopID, after int64) ([]MoneyFact, error) {
 	var out []MoneyFact
-	query := `SELECT e.id, e.piece_id, e.kind, e.happened_at, e.amount, COALESCE(JSON_VALUE(e.data, '$.text'), '') AS text
+	query := `SELECT e.id, e.piece_id, e.kind, e.happened_at, e.amount,
+			COALESCE(JSON_VALUE(e.data, '$.text'), '') AS text
 		FROM events e
 		WHERE e.workshop_id = ? AND e.amount IS NOT NULL AND e.piece_id IS NOT NULL` + notTakenBack
 	args := []any{workshopID, workshopID}

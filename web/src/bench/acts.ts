@@ -1,4 +1,5 @@
 import type { BenchPiece, Step, Turn } from '../api/client'
+import { namesOf } from '../ui/zones'
 
 export type Planned = Required<Pick<BenchPiece, 'piece' | 'plan'>>
 
@@ -21,5 +22,5 @@ export function actsOf(turns: Turn[], pieces: Planned[]): Act[] {
 /** The piece, with its zones where it has several and not all are meant. */
 export function placeOf({ piece, plan }: Planned, zones: number[]): string {
   const some = plan.zones.length > 1 && zones.length > 0
-  return some ? `${piece.input.name}, ${zones.map((z) => plan.zones[z]!.name).join(', ')}` : piece.input.name
+  return some ? `${piece.input.name}, ${namesOf(plan.zones, zones)}` : piece.input.name
 }

@@ -12,13 +12,14 @@ import { Answered } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { hardens } from '../ui/time'
 import { useZone, ZoneTabs } from '../ui/ZoneTabs'
+import type { ZoneOf } from '../ui/zones'
 import { catalogueQuery, changeUseQuery } from '../api/queries'
 
 /** A piece is to lead another life: what falls short now, and the least that would put it right over what is there. */
 export function AnotherLifeView() {
   const piece = usePiece()
   const catalogue = useQuery(catalogueQuery)
-  const at = useZone(piece, (i) => piece.systems[i]!.length > 0)
+  const here = useZone(piece, (z) => z.layers.length > 0)
   return (
     <Answered query={catalogue} what="the end uses">
       {(c) => (
@@ -26,26 +27,26 @@ export function AnotherLifeView() {
           <ZoneTabs
             piece={piece}
             view="another-life"
-            open={at}
-            state={(i) => (piece.systems[i]!.length > 0 ? 'finished so' : 'no system yet')}
+            open={here}
+            state={(z) => (z.layers.length > 0 ? 'finished so' : 'no system yet')}
           />
-          <Asking key={piece.input.zones[at]!.id} piece={piece} at={at} catalogue={c} />
+          <Asking key={here.zone.id} piece={piece} here={here} catalogue={c} />
         </>
       )}
     </Answered>
   )
 }
 
-function Asking({ piece, at, catalogue }: { piece: Piece; at: number; catalogue: Catalogue }) {
-  const zone = piece.input.zones[at]!
+function Asking({ piece, here, catalogue }: { piece: Piece; here: ZoneOf; catalogue: Catalogue }) {
+  const zone = here.zone
   const [endUse, setEndUse] = useState(zone.endUse)
   const [place, setPlace] = useState(zone.wants?.place ?? noWants.place)
   const query = useQuery({
     ...changeUseQuery(piece, zone.id!, endUse, place),
     placeholderData: keepPreviousData,
-    enabled: piece.systems[at]!.length > 0,
+    enabled: here.layers.length > 0,
   })
-  if (piece.systems[at]!.length === 0)
+  if (here.layers.length === 0)
     return <p className="bg-base-200 p-4">Nothing is on this zone yet: choose its system for the life it will lead.</p>
   return (
     <>

@@ -26,6 +26,7 @@ import { useShow } from '../ui/show'
 import { Tick } from '../ui/Tick'
 import { forgetKept, useKept } from '../ui/useKept'
 import { useZone, ZoneTabs } from '../ui/ZoneTabs'
+import { zonesOf, type ZoneOf } from '../ui/zones'
 import { ByHand } from './ByHand'
 import { Compare } from './Compare'
 import { LeftOutList } from './LeftOut'
@@ -62,21 +63,16 @@ const laidOf = (layers: Picked[]): LayerAsked[] =>
 
 export function ChooseView() {
   const piece = usePiece()
-  const at = useZone(piece, (i) => piece.systems[i]!.length === 0)
+  const here = useZone(piece, (z) => z.layers.length === 0)
   const catalogue = useQuery(catalogueQuery)
   const products = useQuery(productsQuery)
   return (
     <>
-      <ZoneTabs
-        piece={piece}
-        view="choose"
-        open={at}
-        state={(i) => (piece.systems[i]!.length > 0 ? 'chosen' : 'to choose')}
-      />
+      <ZoneTabs piece={piece} view="choose" open={here} state={(z) => (z.layers.length > 0 ? 'chosen' : 'to choose')} />
       <Answered query={catalogue} what="the end uses">
         {(c) => (
           <Answered query={products} what="the shelf">
-            {(p) => <Wanting key={piece.input.zones[at]!.id} piece={piece} at={at} catalogue={c} products={p} />}
+            {(p) => <Wanting key={here.zone.id} piece={piece} here={here} catalogue={c} products={p} />}
           </Answered>
         )}
       </Answered>
@@ -87,17 +83,17 @@ export function ChooseView() {
 /** What is wanted of the zone, with the systems that answer it below: every change shows at once. */
 function Wanting({
   piece,
-  at,
+  here,
   catalogue,
   products,
 }: {
   piece: Piece
-  at: number
+  here: ZoneOf
   catalogue: Catalogue
   products: Product[]
 }) {
   const client = useQueryClient()
-  const kept = piece.input.zones[at]!
+  const kept = here.zone
   const [wants, setWants] = useState<Wants>(kept.wants ?? noWants)
   const [also, setAlso] = useState<number[]>([]) // other zones that are to have the same wishes
   const { air, night, start, promised, alike, site } = piece.input
@@ -107,7 +103,7 @@ function Wanting({
   const wishing = (wishes: Wants, others: number[]) => ({
     ...piece.input,
     zones: piece.input.zones.map((z, i) =>
-      i === at ? { ...kept, wants: wishes } : others.includes(i) ? { ...z, wants: alsoFor(wishes, z.wants) } : z,
+      i === here.at ? { ...kept, wants: wishes } : others.includes(i) ? { ...z, wants: alsoFor(wishes, z.wants) } : z,
     ),
   })
   const save = useSave({
@@ -124,7 +120,7 @@ function Wanting({
   })
   const problem = query.error instanceof Problem ? query.error : save.error instanceof Problem ? save.error : undefined
   const changed = !sameWants(wants, kept.wants ?? noWants)
-  const others = piece.input.zones.map((z, i) => ({ z, i })).filter(({ i }) => i !== at)
+  const others = piece.input.zones.map((z, i) => ({ z, i })).filter(({ i }) => i !== here.at)
   const keep = (changed || also.length > 0) && piece.stage !== 'handed_over' && (
     <button
       type="button"
@@ -177,7 +173,7 @@ function Wanting({
             <Choosing
               choice={choice}
               piece={piece}
-              at={at}
+              here={here}
               brief={body}
               products={products}
               wants={wants}
@@ -198,14 +194,14 @@ function Wanting({
 const MOST_COMPARED = 4
 
 /** Where what is put together by hand for a zone survives a reload: its beginning, and all that was done since. */
-const byHandKeys = (piece: Piece, at: number) => {
-  const begun = `by-hand-${piece.id}-${piece.input.zones[at]!.id}`
+const byHandKeys = (piece: Piece, here: ZoneOf) => {
+  const begun = `by-hand-${piece.id}-${here.zone.id}`
   return { begun, history: `${begun}-history` }
 }
 
 /** The layers that were begun with by hand; undefined while nothing is. */
-function useByHand(piece: Piece, at: number) {
-  const { begun, history } = byHandKeys(piece, at)
+function useByHand(piece: Piece, here: ZoneOf) {
+  const { begun, history } = byHandKeys(piece, here)
   const kept = useKept<{ layers?: LayerAsked[] }>(begun, () => ({}))
   const setHand = (layers: LayerAsked[] | undefined) => {
     forgetKept(history)
@@ -215,25 +211,24 @@ function useByHand(piece: Piece, at: number) {
 }
 
 /** What another zone of the piece has, to be judged on this one. */
-function AsElsewhere({ piece, at, byHand }: { piece: Piece; at: number; byHand: (layers: Picked[]) => void }) {
-  const here = keyOf(piece.systems[at]!)
-  return piece.systems.map((layers, i) => {
+function AsElsewhere({ piece, here, byHand }: { piece: Piece; here: ZoneOf; byHand: (layers: Picked[]) => void }) {
+  const another = ({ at, layers }: ZoneOf) => {
     const laid = layers.length > 0 && !layers.some((l) => l.nothingOn)
-    const another = i !== at && laid && keyOf(layers) !== here
-    return (
-      another && (
-        <button key={i} type="button" className="btn btn-outline" onClick={() => byHand(layers)}>
-          As on {piece.input.zones[i]!.name}
-        </button>
-      )
-    )
-  })
+    return at !== here.at && laid && keyOf(layers) !== keyOf(here.layers)
+  }
+  return zonesOf(piece)
+    .filter(another)
+    .map(({ at, zone, layers }) => (
+      <button key={at} type="button" className="btn btn-outline" onClick={() => byHand(layers)}>
+        As on {zone.name}
+      </button>
+    ))
 }
 
 function Choosing({
   choice,
   piece,
-  at,
+  here,
   brief,
   products,
   wants,
@@ -242,19 +237,19 @@ function Choosing({
 }: {
   choice: Choice
   piece: Piece
-  at: number
+  here: ZoneOf
   brief: Brief
   products: Product[]
   wants: Wants
   setWants: (w: Wants) => void
   decide: (d: Decision) => void
 }) {
-  const chosen = keyOf(piece.systems[at]!)
+  const chosen = keyOf(here.layers)
   const standing = choice.systems.findIndex((s) => keyOf(s.layers) === chosen)
   const [pressed, press] = useState<string>()
   const [compared, setCompared] = useState<string[]>([])
-  const { hand, setHand, history } = useByHand(piece, at)
-  const ground = useGround(piece.input.zones[at]!)
+  const { hand, setHand, history } = useByHand(piece, here)
+  const ground = useGround(here.zone)
   const open = Math.max(
     0,
     choice.systems.findIndex((s) => keyOf(s.layers) === (pressed ?? chosen)),
@@ -274,18 +269,18 @@ function Choosing({
           products={products}
           ground={ground}
           decide={decide}
-          take={(s) => <TakeButton system={s} piece={piece} at={at} isChosen={keyOf(s.layers) === chosen} />}
+          take={(s) => <TakeButton system={s} piece={piece} here={here} isChosen={keyOf(s.layers) === chosen} />}
         />
       </>
     )
   }
-  const elsewhere = <AsElsewhere piece={piece} at={at} byHand={byHand} />
+  const elsewhere = <AsElsewhere piece={piece} here={here} byHand={byHand} />
   if (!system) {
     return (
       <>
         <OpeningsNote openings={choice.openings} byHand={byHand} />
         <div className="mt-4 flex flex-wrap gap-2">
-          <button type="button" className="btn btn-outline" onClick={() => byHand(piece.systems[at]!)}>
+          <button type="button" className="btn btn-outline" onClick={() => byHand(here.layers)}>
             Put one together by hand
           </button>
           {elsewhere}
@@ -316,8 +311,8 @@ function Choosing({
           Change it by hand
         </button>
         {elsewhere}
-        {standing < 0 && piece.systems[at]!.some((l) => !l.nothingOn) && (
-          <button type="button" className="btn btn-outline" onClick={() => byHand(piece.systems[at]!)}>
+        {standing < 0 && here.layers.some((l) => !l.nothingOn) && (
+          <button type="button" className="btn btn-outline" onClick={() => byHand(here.layers)}>
             Change the chosen one by hand
           </button>
         )}
@@ -344,7 +339,7 @@ function Choosing({
         system={system}
         ground={ground}
         start={piece.input.start}
-        take={<TakeButton system={system} piece={piece} at={at} isChosen={open === standing} />}
+        take={<TakeButton system={system} piece={piece} here={here} isChosen={open === standing} />}
       />
       <LeftOutList leftOut={choice.leftOut} pin={(withId) => setWants({ ...wants, withId })} />
     </>
@@ -473,26 +468,34 @@ function SystemColumn({
   )
 }
 
-function TakeButton({ system, piece, at, isChosen }: { system: System; piece: Piece; at: number; isChosen: boolean }) {
+function TakeButton({
+  system,
+  piece,
+  here,
+  isChosen,
+}: {
+  system: System
+  piece: Piece
+  here: ZoneOf
+  isChosen: boolean
+}) {
   const client = useQueryClient()
   const navigate = useNavigate()
   const take = useSave({
     send: (_: void, headers) =>
       api.PUT('/pieces/{id}/zones/{zoneId}/system', {
         headers,
-        params: { path: { id: piece.id, zoneId: piece.input.zones[at]!.id! } },
+        params: { path: { id: piece.id, zoneId: here.zone.id! } },
         body: {
           version: piece.version,
           layers: system.layers.map((l) => ({ role: l.role, productId: l.product.id, coats: l.coats })),
         },
       }),
     onSuccess: async (saved) => {
-      Object.values(byHandKeys(piece, at)).forEach(forgetKept)
+      Object.values(byHandKeys(piece, here)).forEach(forgetKept)
       await pieceSaved(client, saved)
-      const next = saved.systems.findIndex((l) => l.length === 0)
-      await navigate(
-        next < 0 ? `/pieces/${saved.id}/plan` : `/pieces/${saved.id}/choose/${saved.input.zones[next]!.id}`,
-      )
+      const next = zonesOf(saved).find((z) => z.layers.length === 0)
+      await navigate(`/pieces/${saved.id}/${next ? `choose/${next.zone.id}` : 'plan'}`)
     },
   })
   if (piece.stage === 'handed_over') return <p className="font-semibold">Handed over; the record no longer changes.</p>

@@ -8,6 +8,7 @@ import { Answered, ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
 import { Tick } from '../ui/Tick'
 import { useZone, ZoneTabs } from '../ui/ZoneTabs'
+import { zonesOf, type ZoneOf } from '../ui/zones'
 import { Decision } from './Decision'
 import { FingerTests } from './FingerTests'
 import { Photos } from './Photos'
@@ -21,7 +22,7 @@ import { WouldUndo } from '../ui/WouldUndo'
 
 export function InspectView() {
   const piece = usePiece()
-  const at = useZone(piece, (i) => !piece.input.zones[i]!.inspection)
+  const here = useZone(piece, (z) => !z.zone.inspection)
   const catalogue = useQuery(catalogueQuery)
   return (
     <Answered query={catalogue} what="the list of old finishes">
@@ -30,10 +31,10 @@ export function InspectView() {
           <ZoneTabs
             piece={piece}
             view="inspect"
-            open={at}
-            state={(i) => (piece.input.zones[i]!.inspection ? 'seen' : 'taken as bare')}
+            open={here}
+            state={(z) => (z.zone.inspection ? 'seen' : 'taken as bare')}
           />
-          <Inspecting key={piece.input.zones[at]!.id} piece={piece} at={at} catalogue={c} />
+          <Inspecting key={here.zone.id} piece={piece} here={here} catalogue={c} />
         </>
       )}
     </Answered>
@@ -43,7 +44,7 @@ export function InspectView() {
 type Asked = Omit<Brief, 'zone'> & { zone: ZoneInput & { inspection: Inspection } }
 
 /** The zones of a piece with what was seen on one, and likewise, but for its damage, on others. */
-function zonesSeen(piece: Piece, at: number, seen: Inspection, alsoOn: number[], catalogue: Catalogue): ZoneInput[] {
+function zonesSeen(piece: Piece, here: ZoneOf, seen: Inspection, alsoOn: number[], catalogue: Catalogue): ZoneInput[] {
   const veneered = (id: string) => catalogue.materials.find((m) => m.id === id)?.kind === 'veneer'
   const likewise = (z: ZoneInput) => ({
     ...z,
@@ -53,20 +54,31 @@ function zonesSeen(piece: Piece, at: number, seen: Inspection, alsoOn: number[],
       veneerMm: veneered(z.material) ? seen.veneerMm : undefined,
     },
   })
-  return piece.input.zones.map((z, i) => (i === at ? { ...z, inspection: seen } : alsoOn.includes(i) ? likewise(z) : z))
+  return piece.input.zones.map((z, i) =>
+    i === here.at ? { ...z, inspection: seen } : alsoOn.includes(i) ? likewise(z) : z,
+  )
+}
+
+/** Where a piece wants to go once a zone was seen: to the next that was not, to one without a system, to its plan. */
+function nextOf(piece: Piece): string {
+  const zones = zonesOf(piece)
+  const unseen = zones.find((z) => !z.zone.inspection)
+  if (unseen) return `inspect/${unseen.zone.id}`
+  const unchosen = zones.find((z) => z.layers.length === 0)
+  return unchosen ? `choose/${unchosen.zone.id}` : 'plan'
 }
 
 /**
  * Keeps what was seen on a zone, and likewise on others; then goes where the piece wants to go next. What is done about
  * it is what the core says of this very state, not of the one that the screen last had an answer for.
  */
-function useSeen(piece: Piece, at: number, asked: Asked, alsoOn: number[], catalogue: Catalogue, saved: () => void) {
+function useSeen(piece: Piece, here: ZoneOf, asked: Asked, alsoOn: number[], catalogue: Catalogue, saved: () => void) {
   const navigate = useNavigate()
   const client = useQueryClient()
   return useSave({
     send: async (_: void, headers) => {
       const { action } = await client.fetchQuery({ ...inspectQuery(asked), retry: false })
-      const zones = zonesSeen(piece, at, { ...asked.zone.inspection, action }, alsoOn, catalogue)
+      const zones = zonesSeen(piece, here, { ...asked.zone.inspection, action }, alsoOn, catalogue)
       return api.PUT('/pieces/{id}', {
         headers,
         params: { path: { id: piece.id } },
@@ -76,18 +88,15 @@ function useSeen(piece: Piece, at: number, asked: Asked, alsoOn: number[], catal
     onSuccess: async (kept) => {
       saved()
       await pieceSaved(client, kept)
-      const unseen = kept.input.zones.find((z) => !z.inspection)
-      const unchosen = kept.systems.findIndex((s) => s.length === 0)
-      const to = unseen ? `inspect/${unseen.id}` : unchosen >= 0 ? `choose/${kept.input.zones[unchosen]!.id}` : 'plan'
-      await navigate(`/pieces/${kept.id}/${to}`)
+      await navigate(`/pieces/${kept.id}/${nextOf(kept)}`)
       window.scrollTo(0, 0)
     },
   })
 }
 
-function Inspecting({ piece, at, catalogue }: { piece: Piece; at: number; catalogue: Catalogue }) {
+function Inspecting({ piece, here, catalogue }: { piece: Piece; here: ZoneOf; catalogue: Catalogue }) {
   const show = useShow()
-  const was = piece.input.zones[at]!
+  const was = here.zone
   const kept = useKept<Inspection>(
     `seen-${piece.id}-${was.id}-${piece.version}`,
     () => was.inspection ?? blankInspection,
@@ -98,11 +107,11 @@ function Inspecting({ piece, at, catalogue }: { piece: Piece; at: number; catalo
   const { air, start, promised, alike, site } = piece.input
   const body = { zone, alike, air, start, promised, site }
   const query = useQuery(inspectQuery(useSettled(body)))
-  const save = useSeen(piece, at, body, alsoOn, catalogue, kept.forget)
+  const save = useSeen(piece, here, body, alsoOn, catalogue, kept.forget)
   const problem = query.error instanceof Problem ? query.error : save.error instanceof Problem ? save.error : undefined
   const wrong = (field: string) =>
-    problem?.at(`/zone/inspection/${field}`) ?? problem?.at(`/piece/zones/${at}/inspection/${field}`)
-  const beside = ['/zone/inspection', `/piece/zones/${at}/inspection`] // asked, and saved
+    problem?.at(`/zone/inspection/${field}`) ?? problem?.at(`/piece/zones/${here.at}/inspection/${field}`)
+  const beside = ['/zone/inspection', `/piece/zones/${here.at}/inspection`] // asked, and saved
   const elsewhere =
     save.error instanceof Problem
       ? save.error.fields.filter((f) => !beside.some((pointer) => f.field.startsWith(pointer)))
@@ -151,7 +160,7 @@ function Inspecting({ piece, at, catalogue }: { piece: Piece; at: number; catalo
             legend="The same, but for damage, was seen on"
             names={piece.input.zones
               .map((z, i) => ({ id: String(i), name: z.name }))
-              .filter((n) => n.id !== String(at))}
+              .filter((n) => n.id !== String(here.at))}
             chosen={alsoOn.map(String)}
             toggle={(id) =>
               setAlsoOn(alsoOn.includes(Number(id)) ? alsoOn.filter((i) => i !== Number(id)) : [...alsoOn, Number(id)])
@@ -159,7 +168,7 @@ function Inspecting({ piece, at, catalogue }: { piece: Piece; at: number; catalo
           />
         )}
         {problem && (problem.fields.length === 0 || elsewhere.length > 0) && <ProblemNote problem={problem} />}
-        <WouldUndo piece={piece} input={{ ...piece.input, zones: zonesSeen(piece, at, asSeen, alsoOn, catalogue) }} />
+        <WouldUndo piece={piece} input={{ ...piece.input, zones: zonesSeen(piece, here, asSeen, alsoOn, catalogue) }} />
         {handed ? (
           <p className="border-l-4 border-base-300 bg-base-200 p-4">
             This piece has been handed over; its record no longer changes.

@@ -9,6 +9,7 @@ import { methods, coatAsShown, tellable, waitingFor } from './steps'
 import { sheet } from './sheet'
 import { useTell, useWaiting, type Told } from './tell'
 import { useWho } from './who'
+import { namesOf } from '../ui/zones'
 
 type Ask = { piece: Piece; plan: Plan; step: Step; now: string }
 
@@ -112,9 +113,7 @@ function Telling({ close, ...ask }: Ask & { close: () => void }) {
       <h2>{step.title}</h2>
       <p className="mb-3 opacity-85">
         {piece.input.name}
-        {piece.input.zones.length > 1 &&
-          step.zones.length > 0 &&
-          `, ${step.zones.map((z) => piece.input.zones[z]!.name).join(', ')}`}
+        {piece.input.zones.length > 1 && step.zones.length > 0 && `, ${namesOf(piece.input.zones, step.zones)}`}
       </p>
       {coat && !kept && <AsPlanned how={how} plan={plan} step={coat} />}
       <div role="status">

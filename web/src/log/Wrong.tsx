@@ -25,14 +25,13 @@ const nothing: Asked = { fault: '', yes: [], no: [] }
 /** Something looks wrong: what is seen, why by this piece's own record, and what to do now. */
 export function WrongView() {
   const piece = usePiece()
-  const at = useZone(piece, () => true)
-  const zone = piece.input.zones[at]!
+  const here = useZone(piece, () => true)
   const faults = useQuery(faultsQuery)
   return (
     <>
-      <ZoneTabs piece={piece} view="wrong" open={at} state={() => ''} />
+      <ZoneTabs piece={piece} view="wrong" open={here} state={() => ''} />
       <Answered query={faults} what="what may go wrong">
-        {(all) => <Finding key={zone.id} piece={piece} zone={zone} faults={all} />}
+        {(all) => <Finding key={here.zone.id} piece={piece} zone={here.zone} faults={all} />}
       </Answered>
     </>
   )

@@ -23,6 +23,7 @@ import { useServerNow } from '../api/clock'
 import { pieceSaved, planQuery } from '../api/queries'
 import { useSave } from '../api/saving'
 import { useSettled } from '../ui/useSettled'
+import { zonesOf } from '../ui/zones'
 
 const NOW_EVERY = 20_000 // ms
 
@@ -219,7 +220,7 @@ function Readiness({ answer: { plan, strip } }: { answer: PlanAnswer }) {
 
 /** Zones that are prepared along, but for which nothing is chosen. */
 function Unchosen({ piece }: { piece: Piece }) {
-  const open = piece.input.zones.filter((_, i) => piece.systems[i]!.length === 0)
+  const open = zonesOf(piece).flatMap(({ zone, layers }) => (layers.length === 0 ? zone : []))
   if (open.length === 0 || piece.stage === 'handed_over') return null
   return (
     <p className="no-print mt-1">

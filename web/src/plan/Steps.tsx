@@ -13,6 +13,7 @@ import { useShow } from '../ui/show'
 import { begins, ends, isCoat, isLaid } from '../ui/step'
 import { BasisMark } from '../ui/verdict'
 import { Needs } from './Needs'
+import { namesOf } from '../ui/zones'
 
 /** The plan in words, step by step, for the bench and for paper. */
 export function Steps({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
@@ -49,7 +50,7 @@ export function Steps({ answer, piece }: { answer: PlanAnswer; piece: Piece }) {
                   step={s}
                   piece={piece}
                   plan={plan}
-                  zones={plan.zones.length > 1 ? s.zones.map((z) => plan.zones[z]!.name) : []}
+                  zones={plan.zones.length > 1 ? namesOf(plan.zones, s.zones) : ''}
                   number={day.first + k + 1}
                   now={strip.now}
                   due={isNear(s, strip.now) || nextOnes.includes(s)}
@@ -125,7 +126,7 @@ function StepRow({
   step: Step
   piece: Piece
   plan: Plan
-  zones: string[]
+  zones: string
   number: number
   now: string
   due: boolean // it may be told
@@ -145,7 +146,7 @@ function StepRow({
           <span className="flex flex-wrap items-baseline justify-between gap-x-4">
             <b className="text-lg leading-tight">
               {step.title}
-              {zones.length > 0 && <span className="font-normal"> · {zones.join(', ')}</span>}
+              {zones && <span className="font-normal"> · {zones}</span>}
             </b>
             <span className="whitespace-nowrap font-semibold">
               {(step.told || waits) && <Check size={16} className="mr-1 inline" aria-label="done" />}

@@ -12,6 +12,7 @@ import type {
   ZoneInput,
 } from '../api/client'
 import { serverNow } from '../api/clock'
+import { zonesOf } from '../ui/zones'
 
 /** A zone as typed so far. Numbers are SI; undefined or NaN while they cannot be read. */
 export interface ZoneDraft {
@@ -241,7 +242,5 @@ export function splitZone(d: Draft, z: ZoneDraft): Draft {
 }
 
 /** Whether a zone of the stored piece has a chosen system. */
-export function isPlanned(piece: Piece | undefined, z: ZoneDraft): boolean {
-  const at = piece?.input.zones.findIndex((o) => o.id === z.id) ?? -1
-  return at >= 0 && piece!.systems[at]!.length > 0
-}
+export const isPlanned = (piece: Piece | undefined, z: ZoneDraft): boolean =>
+  piece !== undefined && zonesOf(piece).some((o) => o.zone.id === z.id && o.layers.length > 0)

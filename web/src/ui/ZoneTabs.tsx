@@ -1,16 +1,13 @@
 import { NavLink, useParams } from 'react-router'
 import type { Piece } from '../api/client'
 import { picked } from './picked'
+import { zonesOf, type ZoneOf } from './zones'
 
 /** Which zone of the piece a view is about: the one in its address, or the first that still waits for this view. */
-export function useZone(piece: Piece, waits: (index: number) => boolean): number {
+export function useZone(piece: Piece, waits: (zone: ZoneOf) => boolean): ZoneOf {
   const { zoneId } = useParams()
-  const named = piece.input.zones.findIndex((z) => String(z.id) === zoneId)
-  if (named >= 0) return named
-  return Math.max(
-    0,
-    piece.input.zones.findIndex((_, i) => waits(i)),
-  )
+  const zones = zonesOf(piece)
+  return zones.find((z) => String(z.zone.id) === zoneId) ?? zones.find(waits) ?? zones[0]!
 }
 
 const tab = 'min-h-12 whitespace-nowrap rounded-field border-2 px-3 py-1 leading-tight'
@@ -24,21 +21,21 @@ export function ZoneTabs({
 }: {
   piece: Piece
   view: string
-  open: number
-  state: (index: number) => string
+  open: ZoneOf
+  state: (zone: ZoneOf) => string
 }) {
   if (piece.input.zones.length < 2) return null
   return (
     <nav aria-label="Zones" className="no-print -mx-4 mb-5 flex gap-2 overflow-x-auto px-4">
-      {piece.input.zones.map((z, i) => (
+      {zonesOf(piece).map((z) => (
         <NavLink
-          key={z.id}
-          to={`/pieces/${piece.id}/${view}/${z.id}`}
-          aria-current={i === open ? 'page' : undefined}
-          className={`${tab} ${picked(i === open)} ${i === open ? 'font-bold' : ''}`}
+          key={z.zone.id}
+          to={`/pieces/${piece.id}/${view}/${z.zone.id}`}
+          aria-current={z.at === open.at ? 'page' : undefined}
+          className={`${tab} ${picked(z.at === open.at)} ${z.at === open.at ? 'font-bold' : ''}`}
         >
-          {z.name}
-          <span className="block text-sm font-normal opacity-85">{state(i)}</span>
+          {z.zone.name}
+          <span className="block text-sm font-normal opacity-85">{state(z)}</span>
         </NavLink>
       ))}
     </nav>
