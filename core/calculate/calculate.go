@@ -10,7 +10,6 @@ import (
 
 	"firmitas/core/coating"
 	"firmitas/core/quantity"
-	"firmitas/core/worklog"
 )
 
 // Takes is what kind of thing an input is, and so how it is read.
@@ -60,7 +59,7 @@ type Result struct {
 // Buy is something that a result asks to be bought.
 type Buy struct {
 	Text string
-	worklog.Part
+	quantity.Part
 }
 
 // Answer is what a calculator comes to.

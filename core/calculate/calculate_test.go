@@ -5,7 +5,7 @@ import (
 	"math"
 	"testing"
 
-	"firmitas/core/worklog"
+	"firmitas/core/quantity"
 )
 
 // Worked by hand. Check values: a US tablespoon to a US gallon is 3.9 mL/L; a pound cut is 119.8 g/L; 1200 × 600 × 3 mm are
@@ -76,15 +76,15 @@ func TestCalculatorsByHand(t *testing.T) {
 func TestWhatASumAsksToBeBought(t *testing.T) {
 	for id, c := range map[string]struct {
 		typed map[string]string
-		buys  map[string]worklog.Part
+		buys  map[string]quantity.Part
 		sum   string
 	}{
-		"tiles": {map[string]string{"length": "36", "tile": "4"}, map[string]worklog.Part{"Tiles": {Qty: 9, Unit: "count"}},
+		"tiles": {map[string]string{"length": "36", "tile": "4"}, map[string]quantity.Part{"Tiles": {Qty: 9, Unit: "count"}},
 			"9 × 4 in and 8 joints"},
 		"centres": {map[string]string{"width": "32", "count": "2", "holes": "96 mm"},
-			map[string]worklog.Part{"Handles, 96 mm between their holes": {Qty: 2, Unit: "count"}}, "32 in ÷ (2 × 2), then every 16 in"},
+			map[string]quantity.Part{"Handles, 96 mm between their holes": {Qty: 2, Unit: "count"}}, "32 in ÷ (2 × 2), then every 16 in"},
 		"pour": {map[string]string{"length": "40", "width": "20", "depth": "1/8"},
-			map[string]worklog.Part{"Casting resin with its hardener": {Qty: 100 * 0.016387064 * 1.05, Unit: "L"}},
+			map[string]quantity.Part{"Casting resin with its hardener": {Qty: 100 * 0.016387064 * 1.05, Unit: "L"}},
 			"40 in × 20 in × 0.125 in = 55.411 fl oz; × 1.05"},
 		"coverage": {map[string]string{"area": "100 ft²", "used": "1 qt"}, nil, "100 ft² ÷ 0.25 gal; 1604 ÷ 400 = 4.01 mil"},
 	} {

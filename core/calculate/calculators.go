@@ -7,7 +7,6 @@ import (
 
 	"firmitas/core/decoration"
 	"firmitas/core/quantity"
-	"firmitas/core/worklog"
 )
 
 const (
@@ -89,8 +88,8 @@ var Calculators = []*Calculator{
 				Sum:     fmt.Sprintf("%s lb × 119.8 g/L × %s", figure(v.v["cut"]), v.liquid(v.v["alcohol"])),
 				Note:    "Write the day on the jar: dissolved, it keeps for months, not years.",
 				Buys: []Buy{
-					{"Shellac flakes", worklog.Part{Qty: perL * v.v["alcohol"] / mmPerM, Unit: "kg"}},
-					{"Denatured alcohol", worklog.Part{Qty: v.v["alcohol"], Unit: "L"}},
+					{"Shellac flakes", quantity.Part{Qty: perL * v.v["alcohol"] / mmPerM, Unit: "kg"}},
+					{"Denatured alcohol", quantity.Part{Qty: v.v["alcohol"], Unit: "L"}},
 				},
 			}, nil
 		},
@@ -240,7 +239,7 @@ func pour(v in) (Answer, error) {
 		Results: []Result{{"Volume", volume, Litres}, {"To mix, with edges and runs", all, Litres}},
 		Sum: fmt.Sprintf("%s × %s × %s = %s; × %s", v.long(v.v["length"]), v.long(v.v["width"]), v.long(v.v["depth"]),
 			v.liquid(volume), figure(decoration.ResinSpill)),
-		Buys: []Buy{{"Casting resin with its hardener", worklog.Part{Qty: all, Unit: "L"}}},
+		Buys: []Buy{{"Casting resin with its hardener", quantity.Part{Qty: all, Unit: "L"}}},
 		Note: "In one pour no deeper than the label allows, and mixed in pots that are spread within their life.",
 	}
 	parts := func(name string, litres float64) {
@@ -292,7 +291,7 @@ func tiles(v in) (Answer, error) {
 	a := Answer{Results: []Result{{"Whole tiles", whole, Each}}}
 	if rest <= joint+leastStretch {
 		a.Sum = fmt.Sprintf("%.0f × %s and %.0f joints", whole, v.long(tile), whole-1)
-		a.Buys = []Buy{{"Tiles", worklog.Part{Qty: whole, Unit: "count"}}}
+		a.Buys = []Buy{{"Tiles", quantity.Part{Qty: whole, Unit: "count"}}}
 		return a, nil
 	}
 	cut := rest/2 - joint
@@ -307,7 +306,7 @@ func tiles(v in) (Answer, error) {
 	if 2*cut < tile { // both come out of one
 		toCut = 1
 	}
-	a.Buys = []Buy{{"Tiles", worklog.Part{Qty: whole + toCut, Unit: "count"}}}
+	a.Buys = []Buy{{"Tiles", quantity.Part{Qty: whole + toCut, Unit: "count"}}}
 	a.Sum = fmt.Sprintf("(%s − %.0f × %s − %.0f joints) ÷ 2 = %s",
 		v.long(length), whole, v.long(tile), whole+1, v.long(cut))
 	return a, nil
@@ -319,7 +318,7 @@ func centres(v in) (Answer, error) {
 		return Answer{}, &InputError{"holes", "So many handles are wider than the front."}
 	}
 	a := Answer{Sum: fmt.Sprintf("%s ÷ (2 × %.0f), then every %s", v.long(v.v["width"]), n, v.long(v.v["width"]/n))}
-	a.Buys = []Buy{{"Handles", worklog.Part{Qty: n, Unit: "count"}}}
+	a.Buys = []Buy{{"Handles", quantity.Part{Qty: n, Unit: "count"}}}
 	if holes := v.v["holes"]; holes > 0 { // which are sold by millimetres everywhere
 		a.Buys[0].Text = fmt.Sprintf("Handles, %.0f mm between their holes", holes*mmPerM)
 	}
@@ -359,7 +358,7 @@ func liner(v in) (Answer, error) {
 			{"Off the roll", least, Metres},
 		},
 		Sum:  fmt.Sprintf("%s × %s, %.0f times", v.long(width), v.long(depth), v.v["count"]),
-		Buys: []Buy{{"Drawer liner, off the roll", worklog.Part{Qty: least, Unit: "m"}}},
+		Buys: []Buy{{"Drawer liner, off the roll", quantity.Part{Qty: least, Unit: "m"}}},
 		Note: "A pattern that must match at the seams takes a repeat more for each length.",
 	}, nil
 }
@@ -381,9 +380,9 @@ func pad(v in) (Answer, error) {
 		Sum: fmt.Sprintf("(%s + 2 × %s) × (%s + 2 × %s); around it %s",
 			v.long(v.v["length"]), v.long(seam), v.long(v.v["width"]), v.long(seam), v.long(around)),
 		Buys: []Buy{
-			{"Cloth for a pad", worklog.Part{Qty: cloth, Unit: "m2"}},
-			{"Foam for a pad", worklog.Part{Qty: v.v["length"] * v.v["width"], Unit: "m2"}},
-			{"Thread", worklog.Part{Qty: 2 * around * threadPerSeam, Unit: "m"}},
+			{"Cloth for a pad", quantity.Part{Qty: cloth, Unit: "m2"}},
+			{"Foam for a pad", quantity.Part{Qty: v.v["length"] * v.v["width"], Unit: "m2"}},
+			{"Thread", quantity.Part{Qty: 2 * around * threadPerSeam, Unit: "m"}},
 		},
 		Note: "Foam and cloth for seats that are sold may need to meet fire rules: local law decides.",
 	}, nil

@@ -29,14 +29,11 @@ func (l Limits) Allow(air Air) bool { return len(l.Obstacles(air)) == 0 }
 func (l Limits) Obstacles(air Air) []string {
 	var out []string
 	if air.TempC < l.MinC {
-		out = append(
-			out,
-			fmt.Sprintf(
-				"Too cold: it needs at least %.0f °C and the room is at %.0f °C. Below that it may never form a sound film.",
-				l.MinC,
-				air.TempC,
-			),
-		)
+		out = append(out, fmt.Sprintf(
+			"Too cold: it needs at least %.0f °C and the room is at %.0f °C. Below that it may never form a sound film.",
+			l.MinC,
+			air.TempC,
+		))
 	}
 	if l.MaxC > 0 && air.TempC > l.MaxC {
 		out = append(out,

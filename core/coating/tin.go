@@ -132,13 +132,10 @@ func (p *Product) Warnings(t Tin, today time.Time) []string {
 		out = append(out, fmt.Sprintf("Best before %s.", t.BestBefore.Format("2 January 2006")))
 	}
 	if p.openTooLong(t, today) {
-		out = append(
-			out,
-			fmt.Sprintf(
-				"Open for longer than about %.0f months: an opened tin keeps about half as long as a closed one. Stir, strain, and try it on a board.",
-				p.KeepsOpenedMonths(),
-			),
-		)
+		out = append(out, fmt.Sprintf(
+			"Open for longer than about %.0f months: an opened tin keeps about half as long as a closed one. Stir, strain, and try it on a board.",
+			p.KeepsOpenedMonths(),
+		))
 	}
 	cures := p.Family.Cure == Oxidation || p.Family.Has(Isocyanate)
 	below := func(share float64) bool { return t.LeftL > 0 && t.LeftL < share*t.SizeL }

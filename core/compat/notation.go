@@ -34,6 +34,27 @@ func Parse(text string) (Join, error) {
 	return stack.Over(*coat), nil
 }
 
+// Example is a join that is shown: what is there, the coat to come, nil when the surface is asked about, and the
+// answer.
+type Example struct {
+	Stack
+	Coat *Laid
+	Join Judgement
+}
+
+// ReadExample reads a join in the same notation and judges it.
+func ReadExample(text string) (Example, error) {
+	stack, coat, err := ParseStack(text)
+	if err != nil {
+		return Example{}, err
+	}
+	j := stack.Surface()
+	if coat != nil {
+		j = stack.Over(*coat)
+	}
+	return Example{stack, coat, Judge(j)}, nil
+}
+
 // ParseStack reads the same notation into what is there and the coat to come, nil when the surface is asked about.
 func ParseStack(text string) (Stack, *Laid, error) {
 	text, state, _ := strings.Cut(text, ";")

@@ -1,6 +1,7 @@
 package quantity
 
 import (
+	"cmp"
 	"math/rand/v2"
 	"testing"
 )
@@ -19,9 +20,8 @@ func brute(need int, packs []Pack, counts []int, best *Basket, found *bool) {
 		if b.ML < need {
 			return
 		}
-		better := !*found || b.Cents < best.Cents || b.Cents == best.Cents && b.ML < best.ML ||
-			b.Cents == best.Cents && b.ML == best.ML && n < packsOf(*best)
-		if better {
+		order := cmp.Or(cmp.Compare(b.Cents, best.Cents), cmp.Compare(b.ML, best.ML), cmp.Compare(n, packsOf(*best)))
+		if !*found || order < 0 {
 			*best, *found = b, true
 		}
 		return

@@ -238,7 +238,7 @@ func Against(quoted map[string]float64, steps []schedule.Step) Watch {
 	slices.SortFunc(w.Where, func(a, b Over) int {
 		return cmp.Or(cmp.Compare(b.Told+b.Ahead-b.Quoted, a.Told+a.Ahead-a.Quoted), cmp.Compare(a.Work, b.Work))
 	})
-	w.OverPct = OverPct(w.Quoted, w.Told+w.Ahead)
+	w.OverPct = worklog.OverPct(w.Quoted, w.Told+w.Ahead)
 	switch {
 	case w.Told > w.Quoted:
 		w.State = Red
@@ -248,14 +248,4 @@ func Against(quoted map[string]float64, steps []schedule.Step) Watch {
 		w.State = Within
 	}
 	return w
-}
-
-// OverPct is by how much per cent something took longer than it was quoted with; below 0 = less. Basis: practice, a
-// quote of two days that took three is 50 % over.
-func OverPct(quoted, took float64) float64 {
-	if quoted <= 0 {
-		return 0
-	}
-	const percent = 100
-	return (took/quoted - 1) * percent
 }

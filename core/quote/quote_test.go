@@ -84,7 +84,7 @@ func TestWhatInspectionDoesNotKnow(t *testing.T) {
 // Check value of practice: a quote of two days that took three is 50 % over.
 func TestTwoDaysThatTookThree(t *testing.T) {
 	const day = 8 * 60
-	if got := OverPct(2*day, 3*day); math.Abs(got-50) > 1e-9 {
+	if got := worklog.OverPct(2*day, 3*day); math.Abs(got-50) > 1e-9 {
 		t.Errorf("%.1f %% over", got)
 	}
 }

@@ -9,7 +9,6 @@ import (
 
 	"firmitas/core/ledger"
 	"firmitas/core/money"
-	"firmitas/core/quote"
 	"firmitas/core/worklog"
 )
 
@@ -91,7 +90,7 @@ func Works(all []Work) []Work {
 		if w.Jobs < leastJobs || w.Planned <= 0 {
 			continue
 		}
-		w.OverPct = quote.OverPct(w.Planned, w.Took)
+		w.OverPct = worklog.OverPct(w.Planned, w.Took)
 		out = append(out, w)
 	}
 	slices.SortFunc(out, func(a, b Work) int {

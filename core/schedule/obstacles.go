@@ -31,15 +31,12 @@ func seenObstacles(w system.Wish) []string {
 	}
 	most, where := driest(w)
 	if m, estimate := w.Seen.Moisture(); m > most && !estimate {
-		out = append(
-			out,
-			fmt.Sprintf(
-				"The wood is at %.0f %% moisture, above the %.0f %% that %s work is coated at. Let it dry first.",
-				m,
-				most,
-				where,
-			),
-		)
+		out = append(out, fmt.Sprintf(
+			"The wood is at %.0f %% moisture, above the %.0f %% that %s work is coated at. Let it dry first.",
+			m,
+			most,
+			where,
+		))
 	}
 	return out
 }
@@ -75,10 +72,8 @@ func (b Brief) notes() []string {
 		carrier := n.Product.Family.Carrier
 		solvent := carrier != coating.Water && carrier != coating.NoCarrier
 		if peopleBreatheIt && solvent {
-			out = append(
-				out,
-				n.Product.Name+" carries solvent: keep people out of the room until it is aired, or choose a water-carried system. Its safety data sheet decides whether it may be used there.",
-			)
+			out = append(out,
+				n.Product.Name+" carries solvent: keep people out of the room until it is aired, or choose a water-carried system. Its safety data sheet decides whether it may be used there.")
 		}
 	}
 	return out
@@ -105,26 +100,20 @@ func zoneNotes(w system.Wish) []string {
 	var out []string
 	most, where := driest(w)
 	if m, estimate := w.Seen.Moisture(); estimate && m > most {
-		out = append(
-			out,
-			fmt.Sprintf(
-				"Where it stood, wood settles at about %.0f %% moisture (estimate), above the %.0f %% that %s work is coated at. Measure it before the first coat.",
-				m,
-				most,
-				where,
-			),
-		)
+		out = append(out, fmt.Sprintf(
+			"Where it stood, wood settles at about %.0f %% moisture (estimate), above the %.0f %% that %s work is coated at. Measure it before the first coat.",
+			m,
+			most,
+			where,
+		))
 	}
 	if m := w.Air.WoodMoisture(); w.Material.Wood() && m > most {
-		out = append(
-			out,
-			fmt.Sprintf(
-				"Wood that stands in this air settles at about %.0f %% moisture (estimate), above the %.0f %% that %s work is coated at. Measure it before the first coat.",
-				m,
-				most,
-				where,
-			),
-		)
+		out = append(out, fmt.Sprintf(
+			"Wood that stands in this air settles at about %.0f %% moisture (estimate), above the %.0f %% that %s work is coated at. Measure it before the first coat.",
+			m,
+			most,
+			where,
+		))
 	}
 	return out
 }

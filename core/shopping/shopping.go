@@ -186,7 +186,7 @@ func milli(litres float64) int { return int(math.Ceil(litres*1000 - 1e-6)) }
 // Part is something that pieces want and that is neither a coat nor counted from the work.
 type Part struct {
 	Text string
-	worklog.Part
+	quantity.Part
 	For []PartFor
 }
 
@@ -204,7 +204,7 @@ func AddParts(list []Part, piece int, wanted []worklog.Event) []Part {
 			return strings.EqualFold(p.Text, e.Text()) && p.Unit == e.Part().Unit
 		})
 		if at < 0 {
-			list = append(list, Part{Text: e.Text(), Part: worklog.Part{Unit: e.Part().Unit}})
+			list = append(list, Part{Text: e.Text(), Part: quantity.Part{Unit: e.Part().Unit}})
 			at = len(list) - 1
 		}
 		list[at].Qty += e.Part().Qty

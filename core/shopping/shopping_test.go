@@ -107,8 +107,8 @@ func TestNothingIsLostBetweenShelfAndList(t *testing.T) {
 // By hand: eight handles for two pieces are bought together, whoever wrote them how; three metres of the same cloth are not
 // three pieces of it. What was bought is wanted no more, until somebody takes that back.
 func TestPartsAreWantedUntilTheyAreBought(t *testing.T) {
-	part := func(id int64, text string, qty float64, unit worklog.PartUnit) worklog.Event {
-		return worklog.Event{ID: id, Body: worklog.Want{Text: text, Part: worklog.Part{Qty: qty, Unit: unit}}}
+	part := func(id int64, text string, qty float64, unit quantity.PartUnit) worklog.Event {
+		return worklog.Event{ID: id, Body: worklog.Want{Text: text, Part: quantity.Part{Qty: qty, Unit: unit}}}
 	}
 	first := []worklog.Event{part(1, "Handles", 6, "count"), part(2, "Cloth", 3, "m")}
 	second := []worklog.Event{part(3, "handles", 2, "count"), part(4, "Cloth", 3, "count")}

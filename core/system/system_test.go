@@ -91,10 +91,8 @@ func decorShelf(t testing.TB) []*coating.Product {
 	for _, p := range demoShelf(t) {
 		lines = append(lines, p.Name)
 	}
-	return shelf(
-		t,
-		append(
-			lines,
+	return shelf(t,
+		append(lines,
 			"paint_chalk dark dead-flat",
 			"stain_wb pale",
 			"wax_liming matte",
@@ -1017,11 +1015,8 @@ func everySystem(w Wish, products []*coating.Product) map[*coating.Product]float
 		ways = append(ways, slices.Concat(under, [][]*Layer{protect(self)}, last))
 	}
 	if pour := decor(decoration.Poured); len(pour) > 0 {
-		ways = append(
-			ways,
-			slices.Concat(
-				under,
-				over,
+		ways = append(ways,
+			slices.Concat(under, over,
 				[][]*Layer{
 					barrier,
 					protect(func(p *coating.Product) bool { return resin(p) && w.at(decoration.Poured)[0].takes(p) }),

@@ -7,6 +7,7 @@ import (
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/money"
+	"firmitas/core/quantity"
 )
 
 // Kinds of facts by their names in the contract and in the database. A new one is a name here, a type with its Kind
@@ -176,7 +177,7 @@ type Purchase struct {
 // Want of a part for the piece: handles, cloth, glass.
 type Want struct {
 	Text string `json:"text"`
-	Part
+	quantity.Part
 }
 
 // PartPurchase for the piece, whether or not somebody told that it was wanted.

@@ -12,6 +12,7 @@ import (
 
 	"firmitas/core/climate"
 	"firmitas/core/money"
+	"firmitas/core/quantity"
 )
 
 // Kind of fact.
@@ -109,7 +110,7 @@ func (e Event) Look() Look { return body[Look](e) }
 func (e Event) Fault() Fault { return body[Fault](e) }
 
 // Part that is wanted.
-func (e Event) Part() Part { return body[Want](e).Part }
+func (e Event) Part() quantity.Part { return body[Want](e).Part }
 
 // Air that was read, or that a coat was laid in; zero = nobody told.
 func (e Event) Air() climate.Air {

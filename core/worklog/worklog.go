@@ -12,18 +12,6 @@ import (
 	"firmitas/core/compat"
 )
 
-// Part is how much of something is to be bought.
-type Part struct {
-	Qty  float64  `json:"qty"`
-	Unit PartUnit `json:"unit"`
-}
-
-// PartUnit is what a part is counted in.
-type PartUnit string
-
-// PartUnits that may be told.
-var PartUnits = []PartUnit{"count", "m", "m2", "L", "kg"}
-
 // ToBuy are the parts of a piece that are wanted and that nobody has bought yet.
 func ToBuy(standing []Event) []Event {
 	bought := map[int64]bool{}
@@ -229,4 +217,14 @@ func AirAt(standing []Event, at time.Time) (air climate.Air, ok bool) {
 		return air, false
 	}
 	return sound[len(sound)-1].Air, true
+}
+
+// OverPct is by how much per cent something took longer than it was quoted with; below 0 = less. Basis: practice, a
+// quote of two days that took three is 50 % over.
+func OverPct(quoted, took float64) float64 {
+	if quoted <= 0 {
+		return 0
+	}
+	const percent = 100
+	return (took/quoted - 1) * percent
 }

@@ -16,6 +16,7 @@ import (
 	"firmitas/core/climate"
 	"firmitas/core/furniture"
 	"firmitas/core/preparation"
+	"firmitas/core/quantity"
 	"firmitas/core/schedule"
 	"firmitas/core/system"
 	"firmitas/core/worklog"
@@ -505,8 +506,8 @@ func money(ctx context.Context, s *workshop.Rooms, morning func(int) time.Time) 
 		{Body: worklog.Purchase{Amount: decimal.New(4500, -2), Text: "From a boathouse that was cleared."}},
 		{Body: worklog.Hours{Worked: worklog.Worked{Took: 35}, Text: "fetched it from the boathouse"}},
 		{Body: worklog.PartPurchase{Amount: decimal.New(1180, -2), Text: "rope for the painter"}},
-		{Body: worklog.Want{Text: "Brass ring for the painter", Part: worklog.Part{Qty: 1, Unit: "count"}}},
-		{Body: worklog.Want{Text: "Sailcloth for the seat pad", Part: worklog.Part{Qty: 0.42, Unit: "m2"}}},
+		{Body: worklog.Want{Text: "Brass ring for the painter", Part: quantity.Part{Qty: 1, Unit: "count"}}},
+		{Body: worklog.Want{Text: "Sailcloth for the seat pad", Part: quantity.Part{Qty: 0.42, Unit: "m2"}}},
 		{Body: worklog.Asking{Amount: decimal.New(24000, -2)}},
 	} {
 		e.At, e.Who = morning(-3), "KL"

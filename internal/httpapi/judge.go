@@ -265,22 +265,20 @@ func rules() ([]api.Rule, error) {
 }
 
 func toExample(notation string) (api.RuleExample, error) {
-	s, coat, err := compat.ParseStack(notation)
+	s, err := compat.ReadExample(notation)
 	if err != nil {
 		return api.RuleExample{}, err
 	}
-	out := api.RuleExample{Material: s.Base.Material.Name, Layers: each(s.Laid, toNamedCoat)}
+	out := api.RuleExample{Join: toJudgement(s.Join), Material: s.Base.Material.Name, Layers: each(s.Laid, toNamedCoat)}
 	if s.Base.Top != nil {
 		out.OldFinish = &s.Base.Top.Name
 	}
 	if use := s.Context.Use; use != nil {
 		out.EndUse = &use.Name
 	}
-	j := s.Surface()
-	if coat != nil {
-		named := toNamedCoat(*coat)
-		out.Coat, j = &named, s.Over(*coat)
+	if s.Coat != nil {
+		named := toNamedCoat(*s.Coat)
+		out.Coat = &named
 	}
-	out.Join = toJudgement(compat.Judge(j))
 	return out, nil
 }

@@ -11,6 +11,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"firmitas/api"
+	"firmitas/core/care"
 	"firmitas/core/worklog"
 	"firmitas/internal/localdb/dbtest"
 )
@@ -87,5 +88,21 @@ func TestTheDatabaseKnowsEveryKind(t *testing.T) {
 	}
 	if _, err := db.Exec(insert, "rumour"); err == nil {
 		t.Error("a kind that there is not was kept")
+	}
+}
+
+// The contract knows the languages that cards are written in, in their order: the screens have a name for each by its
+// type.
+func TestContractHasTheLanguagesOfTheCards(t *testing.T) {
+	spec, err := api.Contract()
+	if err != nil {
+		t.Fatal(err)
+	}
+	var has []string
+	for _, l := range spec.Components.Schemas["CardLang"].Value.Enum {
+		has = append(has, l.(string))
+	}
+	if !slices.Equal(has, each(care.Languages, func(l care.Lang) string { return string(l) })) {
+		t.Errorf("the contract has %v, cards are written in %v", has, care.Languages)
 	}
 }

@@ -61,11 +61,11 @@ func TestAProductFromItsLabel(t *testing.T) {
 	c := start(t)
 	p := answer[api.Product](c, "POST", "/api/products", encode(t, productInput("Spindrift")), 201)
 	recoat, spread, cure := value(p, "recoatMinH"), value(p, "spreadM2L"), value(p, "fullCureD")
-	if recoat.Value != 3 || *recoat.Late != 5 || *recoat.Typed != "3–5 h" || recoat.Basis != "label" ||
-		spread.Value < 10.4 ||
-		spread.Value > 10.5 ||
-		cure.Basis != "practice" {
-		t.Errorf("recoat %+v, spread %+v, cure %+v", recoat, spread, cure)
+	if recoat.Value != 3 || *recoat.Late != 5 || *recoat.Typed != "3–5 h" || recoat.Basis != "label" {
+		t.Errorf("recoat %+v", recoat)
+	}
+	if spread.Value < 10.4 || spread.Value > 10.5 || cure.Basis != "practice" {
+		t.Errorf("spread %+v, cure %+v", spread, cure)
 	}
 	if p.Facts.CleanUp == "" || p.Statements[0] != "Toys or children's products: tested, EN 71-3" {
 		t.Errorf("facts %+v, statements %v", p.Facts, p.Statements)
@@ -336,11 +336,11 @@ func TestBoardsLabelsAndTheGrid(t *testing.T) {
 	}
 	kept := answer[api.Board](c, "POST", "/api/boards", board(1, true), 201)
 	j := over("Tread Hard Oil", "Mizzen Clear")
-	if j.Verdict != "sound" || kept.D3359 != "4B" || len(j.Words) != 1 || j.Words[0].Who != "JT" ||
-		j.Words[0].When != "2026-02-20" ||
-		len(j.Quieted) == 0 ||
-		cell("Tread Hard Oil", "Mizzen Clear") != 's' {
+	if j.Verdict != "sound" || len(j.Quieted) == 0 || cell("Tread Hard Oil", "Mizzen Clear") != 's' {
 		t.Errorf("after it: %+v", j)
+	}
+	if kept.D3359 != "4B" || len(j.Words) != 1 || j.Words[0].Who != "JT" || j.Words[0].When != "2026-02-20" {
+		t.Errorf("the word that settles it: %+v, %+v", kept, j.Words)
 	}
 	if j := over("Tread Hard Oil", "Amber Reach"); j.Verdict != "refuse" || j.Findings[0].Rule != "TB" {
 		t.Errorf("a failed board of the demo: %+v", j)

@@ -3,6 +3,8 @@ package webui
 import (
 	"net/http"
 	"net/http/httptest"
+	"os"
+	"strings"
 	"testing"
 
 	"github.com/gin-gonic/gin"
@@ -28,6 +30,27 @@ func TestPagesAndAssets(t *testing.T) {
 		}
 		if !ok || w.Header().Get("Cache-Control") != c.cache {
 			t.Errorf("%s: %d, Cache-Control %q", c.name, w.Code, w.Header().Get("Cache-Control"))
+		}
+	}
+}
+
+// What is sent for beside a page is there: its script is a file of the screens, its address one of their routes.
+func TestViewsAreThoseOfTheScreens(t *testing.T) {
+	const screens = "../../web/"
+	main, err := os.ReadFile(screens + "src/main.tsx")
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, v := range views {
+		if v.source == "" {
+			continue
+		}
+		if _, err := os.Stat(screens + v.source); err != nil {
+			t.Errorf("%v: %v", v.path, err)
+		}
+		drawn := strings.TrimSuffix(strings.TrimPrefix(v.source, "src/"), ".tsx")
+		if !strings.Contains(string(main), "import('./"+drawn+"')") {
+			t.Errorf("%v: no route draws %s", v.path, v.source)
 		}
 	}
 }

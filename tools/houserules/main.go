@@ -20,9 +20,11 @@ import (
 )
 
 const (
-	widest   = 120 // columns, a tab counted as four
-	mostOf   = 3   // parts of one condition
-	tabWidth = "    "
+	widest        = 120 // columns, a tab counted as four
+	widestOfTests = 165 // a row of a table of cases stays one line
+	mostOf        = 3   // parts of one condition
+	mostOfTests   = 6   // what is asserted at once is read together
+	tabWidth      = "    "
 )
 
 var notOurs = []string{"node_modules", ".git", "var"}
@@ -53,9 +55,9 @@ func main() {
 	}
 }
 
-// isCode leaves out what is generated, and tests: a row of a table of cases stays one line.
+// isCode leaves out what is generated.
 func isCode(path string) bool {
-	return strings.HasSuffix(path, ".go") && !strings.HasSuffix(path, ".gen.go") && !strings.HasSuffix(path, "_test.go")
+	return strings.HasSuffix(path, ".go") && !strings.HasSuffix(path, ".gen.go")
 }
 
 func check(path string) (faults int) {
@@ -68,12 +70,16 @@ func check(path string) (faults int) {
 		faults++
 		fmt.Printf("%s:%d: %s\n", path, line, fmt.Sprintf(format, args...))
 	}
+	most, parted := widest, mostOf
+	if strings.HasSuffix(path, "_test.go") {
+		most, parted = widestOfTests, mostOfTests
+	}
 	lines := bufio.NewScanner(bytes.NewReader(source))
 	lines.Buffer(nil, 1<<20)
 	for n := 1; lines.Scan(); n++ {
 		text := strings.ReplaceAll(lines.Text(), "\t", tabWidth)
-		if width := utf8.RuneCountInString(text); width > widest && !prose(text) {
-			say(n, "%d columns wide, %d at most", width, widest)
+		if width := utf8.RuneCountInString(text); width > most && !prose(text) {
+			say(n, "%d columns wide, %d at most", width, most)
 		}
 	}
 	files := token.NewFileSet()
@@ -83,16 +89,44 @@ func check(path string) (faults int) {
 		return faults
 	}
 	ast.Inspect(file, func(n ast.Node) bool {
+		if call, is := n.(*ast.CallExpr); is && ladder(files, call) {
+			say(files.Position(call.Pos()).Line, "a call of %d lines, an argument on each: that is for literals", len(call.Args)+2)
+		}
 		e, ok := n.(*ast.BinaryExpr)
 		if !ok || !logical(e) {
 			return true
 		}
-		if parts := operands(e); parts > mostOf {
+		if parts := operands(e); parts > parted {
 			say(files.Position(e.Pos()).Line, "a condition of %d parts; give some of it a name", parts)
 		}
 		return false
 	})
 	return faults
+}
+
+// ladder is a call that is broken open with one argument on each line, and none of them a literal or a function.
+func ladder(files *token.FileSet, call *ast.CallExpr) bool {
+	const list = 8 // so many are a list
+	if len(call.Args) < 2 || len(call.Args) >= list {
+		return false
+	}
+	line := func(p token.Pos) int { return files.Position(p).Line }
+	last := line(call.Lparen)
+	for _, arg := range call.Args {
+		switch arg := arg.(type) {
+		case *ast.CompositeLit, *ast.FuncLit, *ast.BasicLit:
+			return false
+		case *ast.UnaryExpr:
+			if _, literal := arg.X.(*ast.CompositeLit); literal {
+				return false
+			}
+		}
+		if line(arg.Pos()) == last {
+			return false
+		}
+		last = line(arg.End())
+	}
+	return true
 }
 
 // prose is a line of a table that holds one sentence and little else.

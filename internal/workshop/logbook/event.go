@@ -9,6 +9,7 @@ import (
 
 	"firmitas/core/compat"
 	"firmitas/core/fault"
+	"firmitas/core/quantity"
 	"firmitas/core/schedule"
 	"firmitas/core/system"
 	"firmitas/core/worklog"
@@ -421,7 +422,7 @@ func checkMoneyTold(c *problem.Check, p piece.Piece, e worklog.Event) {
 		c.That(e.Text() != "", "/text", "Say what is to be bought.")
 		believable := problem.Within(e.Part().Qty, 0, mostOfAPart) && e.Part().Qty > 0
 		c.That(believable, "/qty", "Above 0, and up to %d.", mostOfAPart)
-		c.Listed(slices.Contains(worklog.PartUnits, e.Part().Unit), "/unit", "a unit", string(e.Part().Unit))
+		c.Listed(slices.Contains(quantity.PartUnits, e.Part().Unit), "/unit", "a unit", string(e.Part().Unit))
 		return
 	case worklog.PartBought, worklog.FeePaid:
 		c.That(e.Text() != "", "/text", "Say what it was for.")

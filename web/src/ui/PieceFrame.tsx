@@ -50,7 +50,9 @@ function WorkLine({ piece }: { piece: Piece }) {
       {order.map((key, i) => {
         const closed = i > 3 && !anyChosen(piece)
         const unseen = key === 'inspect' && seen < zones
-        const mark = unseen ? 'ahead' : piece.stage === 'handed_over' || i < at ? 'done' : i === at ? 'here' : 'ahead'
+        const done = !unseen && (piece.stage === 'handed_over' || i < at)
+        const here = !unseen && i === at ? 'here' : 'ahead'
+        const mark = done ? 'done' : here
         const look = `flex min-h-12 flex-1 flex-col justify-center whitespace-nowrap border-t-[5px] px-2 pt-1 ${edges[mark]}`
         const label = (
           <>
