@@ -9,6 +9,8 @@ import (
 	"testing"
 	"time"
 
+	"firmitas/core/workday"
+
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/enduse"
@@ -82,7 +84,7 @@ func TestWhateverIsAskedIsAnsweredWhole(t *testing.T) {
 			}
 			b := schedule.Brief{
 				Zones: []schedule.Zone{{Name: "zone", AreaM2: w.AreaM2, Wish: w, System: &s}},
-				Start: finished, Week: schedule.Week{Days: schedule.DefaultDays, Zone: zone},
+				Start: finished, Week: workday.Week{Days: workday.DefaultDays, Zone: zone},
 			}
 			p := schedule.Make(b)
 			if len(p.Zones[0].Obstacles) == 0 && len(p.Obstacles) == 0 && p.LastCoat.IsZero() {

@@ -6,6 +6,8 @@ import (
 	"slices"
 	"time"
 
+	"firmitas/core/drying"
+
 	"firmitas/core/climate"
 	"firmitas/core/compat"
 )
@@ -34,7 +36,7 @@ func (b Brief) In(w Weather) Brief {
 	}
 	wish := b.Zones[0].Wish
 	b.Course = b.Course.Since(w.Kept).AsLastDay(w.Kept, func(t time.Time) (climate.Air, time.Time) {
-		until, night := dayOrNight(t, b.Week.Zone)
+		until, night := drying.DayOrNight(t, b.Week.Zone)
 		if night {
 			return wish.ByNight().Air, until
 		}
@@ -96,8 +98,8 @@ func agedBetween(
 	in := func(air climate.Air) time.Duration { return time.Duration(hours(air) * float64(time.Hour)) }
 	asAsked := in(s.Context.Air)
 	limits := s.Laid[k].Product.Limits()
-	w := wait{day: asAsked, night: asAsked, in: in, hours: hours, through: course, stops: &limits}
-	return math.Ceil(w.share(from, until, time.UTC)*asAsked.Seconds()-1e-3) / 3600, asAsked > 0
+	w := drying.Wait{Day: asAsked, Night: asAsked, In: in, Hours: hours, Through: course, Stops: &limits}
+	return math.Ceil(w.Share(from, until, time.UTC)*asAsked.Seconds()-1e-3) / 3600, asAsked > 0
 }
 
 // agedSays tells that hours by the clock count as more or fewer; "" where they count as what they are.

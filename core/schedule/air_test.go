@@ -5,6 +5,8 @@ import (
 	"testing"
 	"time"
 
+	"firmitas/core/hands"
+
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/system"
@@ -122,7 +124,7 @@ func TestACoatIsNotLaidIntoANightThatForbidsIt(t *testing.T) {
 		return map[bool]climate.Air{true: {TempC: 7, RH: 60}, false: heated}[h >= 14 && h < 20]
 	})})
 	second := coats(Make(b))[1]
-	if got := clock(second.Start()); got != "Wed 08:00" || second.Waits != ForAir {
+	if got := clock(second.Start()); got != "Wed 08:00" || second.Waits != hands.ForAir {
 		t.Errorf("laid at %s, waiting for %q", got, second.Waits)
 	}
 	if said := strings.Join(Make(b).Air, " "); !strings.Contains(said, "as it was a day before") {
@@ -165,7 +167,7 @@ func TestOutdoorsIsPlannedAroundTheRain(t *testing.T) {
 		return coats(Make(b.In(Weather{Forecast: forecast})))[0]
 	}
 	dry, wet, inside := first(true, rain(90, 91)), first(true, rain(3, 6)), first(false, rain(3, 6))
-	if !wet.Start().Equal(monday.Add(30*time.Hour)) || wet.Waits != ForAir {
+	if !wet.Start().Equal(monday.Add(30*time.Hour)) || wet.Waits != hands.ForAir {
 		t.Errorf("in the dry at %s, around the rain at %s for %q", clock(dry.Start()), clock(wet.Start()), wet.Waits)
 	}
 	if !inside.Start().Equal(dry.Start()) {

@@ -6,6 +6,8 @@ import (
 	"slices"
 	"time"
 
+	"firmitas/core/drying"
+
 	"firmitas/core/coating"
 	"firmitas/core/system"
 	"firmitas/core/worklog"
@@ -91,9 +93,9 @@ func (s *session) built(how worklog.Laying) {
 		return
 	}
 	s.thick = ratio
-	for _, w := range []*wait{&s.wait, &s.touchDry, &s.lightUse, &s.fullCure} {
-		if w.in != nil {
-			*w = w.slowed(slower(ratio))
+	for _, w := range []*drying.Wait{&s.wait, &s.touchDry, &s.lightUse, &s.fullCure} {
+		if w.In != nil {
+			*w = w.Slowed(slower(ratio))
 		}
 	}
 }
@@ -126,5 +128,5 @@ func (s *session) theRest(told worklog.Event) {
 
 // potLeft is when a pot that was mixed goes off, in the air where it stands.
 func potLeft(p *coating.Product, mixed time.Time, tempC float64) time.Time {
-	return mixed.Add(atMost(p.PotLifeAt(tempC)))
+	return mixed.Add(drying.AtMost(p.PotLifeAt(tempC)))
 }

@@ -5,6 +5,8 @@ import (
 	"strings"
 	"time"
 
+	"firmitas/core/workday"
+
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/substrate"
@@ -265,15 +267,15 @@ func (s session) lead() time.Duration {
 }
 
 // lays is when the coat itself begins in a stretch of its session.
-func (s session) lays(span Span) time.Time { return span.From.Add(s.lead()) }
+func (s session) lays(span workday.Span) time.Time { return span.From.Add(s.lead()) }
 
 // leadIn are the steps right before a coat, each with its time.
-func (s session) leadIn(span Span, zone int, looks map[string]worklog.Event) []Step {
+func (s session) leadIn(span workday.Span, zone int, looks map[string]worklog.Event) []Step {
 	var out []Step
 	at := span.From
 	for _, step := range s.before {
 		to := at.Add(byHandFor(step.Tasks))
-		step.Work, step.Zones, step.name = []Span{{at, to}}, []int{zone}, s.coat.name
+		step.Work, step.Zones, step.name = []workday.Span{{From: at, To: to}}, []int{zone}, s.coat.name
 		if look, taken := looks[step.Check]; taken {
 			step.Looked = &look
 		}

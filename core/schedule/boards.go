@@ -5,6 +5,9 @@ import (
 	"slices"
 	"time"
 
+	"firmitas/core/hands"
+	"firmitas/core/workday"
+
 	"firmitas/core/compat"
 )
 
@@ -15,9 +18,9 @@ const (
 
 // boards puts a test board at the very beginning for every coat that hangs on one, and lets that coat wait for it. It
 // returns the brief with the hands that this takes.
-func (m *making) boards(h *hands) Brief {
+func (m *making) boards(h *hands.Hands) Brief {
 	b := m.brief
-	b.Start = latest(b.Start, m.floor)
+	b.Start = workday.Latest(b.Start, m.floor)
 	for _, l := range m.lanes {
 		for i := range l.sessions {
 			s := &l.sessions[i]
@@ -37,13 +40,13 @@ func (m *making) boards(h *hands) Brief {
 			if len(begun) > 0 {
 				step = begun[0]
 			} else {
-				work := h.fit(b.Start, boardMinutes*time.Minute, need{})
-				step.Work, step.By = []Span{work.Span}, work.by
+				work := h.Fit(b.Start, boardMinutes*time.Minute, hands.Need{})
+				step.Work, step.By = []workday.Span{work.Span}, work.By
 				step.Opens = work.To.Add(boardWait)
 			}
 			m.plan.book(step, h)
 			s.hold(step.Opens)
-			b.Start = latest(b.Start, step.End())
+			b.Start = workday.Latest(b.Start, step.End())
 		}
 	}
 	return b

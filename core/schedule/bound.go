@@ -5,6 +5,9 @@ import (
 	"sort"
 	"time"
 
+	"firmitas/core/hands"
+	"firmitas/core/workday"
+
 	"firmitas/core/preparation"
 	"firmitas/core/substrate"
 )
@@ -16,17 +19,17 @@ type least struct {
 	tail  time.Duration // from the last of it until the piece is ready
 }
 
-func leastOf(m *making, empty *hands) (out least) {
+func leastOf(m *making, empty *hands.Hands) (out least) {
 	if m.stage == made {
 		return out
 	}
-	now := empty.room.Now
+	now := empty.Room.Now
 	relaxed := m.relaxed()
 	p := relaxed.with(empty)
 	out.ready, _ = m.brief.Ready(p)
 	for _, step := range p.Steps {
 		for _, w := range step.Work {
-			if from := latest(w.From, now); step.Told == nil && from.Before(w.To) {
+			if from := workday.Latest(w.From, now); step.Told == nil && from.Before(w.To) {
 				out.hands += w.To.Sub(from)
 			}
 		}
@@ -58,7 +61,7 @@ func (m *making) tail() time.Duration {
 	least := time.Duration(-1)
 	for _, l := range m.lanes {
 		w := l.sessions[len(l.sessions)-1].lightUse
-		if t := min(w.day, w.night); least < 0 || t < least {
+		if t := min(w.Day, w.Night); least < 0 || t < least {
 			least = t
 		}
 	}
@@ -94,7 +97,7 @@ func (s *search) bound() (out worth) {
 
 // capacity is the work that the people of a room can do from now on, by when.
 type capacity struct {
-	hands *hands
+	hands *hands.Hands
 	marks []mark // by time
 }
 
@@ -105,17 +108,17 @@ type mark struct {
 	busy int
 }
 
-func (h *hands) capacity() *capacity {
+func capacityOf(h *hands.Hands) *capacity {
 	out := &capacity{hands: h}
-	out.add(h.room.Now, 0)
+	out.add(h.Room.Now, 0)
 	return out
 }
 
 // add makes a mark.
 func (c *capacity) add(at time.Time, sum time.Duration) {
 	busy := 0
-	for _, person := range c.hands.hours {
-		if open, ok := person.after(at); ok && !open.From.After(at) {
+	for _, person := range c.hands.Hours {
+		if open, ok := person.After(at); ok && !open.From.After(at) {
 			busy++
 		}
 	}
@@ -128,8 +131,8 @@ func (c *capacity) done(work time.Duration) time.Time {
 	last := &c.marks[len(c.marks)-1]
 	for last.sum < work {
 		var next time.Time
-		for _, person := range c.hands.hours {
-			open, ok := person.after(last.at)
+		for _, person := range c.hands.Hours {
+			open, ok := person.After(last.at)
 			turns := open.From
 			if !turns.After(last.at) {
 				turns = open.To

@@ -6,6 +6,10 @@ import (
 	"slices"
 	"time"
 
+	"firmitas/core/drying"
+	"firmitas/core/hands"
+	"firmitas/core/workday"
+
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
@@ -40,7 +44,7 @@ type lane struct {
 	end      time.Time // of its last coat, had it all hands to itself
 }
 
-func (l *lane) begin(jobs []preparation.Job, so prepared, b Brief, alone *hands) {
+func (l *lane) begin(jobs []preparation.Job, so prepared, b Brief, alone *hands.Hands) {
 	for _, j := range jobs {
 		if j.JustBefore && slices.Contains(j.Zones, l.zone) {
 			z := b.Zones[l.zone]
@@ -48,7 +52,7 @@ func (l *lane) begin(jobs []preparation.Job, so prepared, b Brief, alone *hands)
 				Task{j.Title + ". " + j.Detail, j.Task.HandsOn(z.AreaM2*float64(b.alike())) + wipePause})
 		}
 	}
-	l.from = latest(latest(so.done, so.ready[l.zone]), l.sessions[0].notBefore)
+	l.from = workday.Latest(workday.Latest(so.done, so.ready[l.zone]), l.sessions[0].notBefore)
 	settles := !l.relaxed && (len(b.Zones) > 1 || l.from.Sub(so.clean[l.zone]) > dustSettles)
 	if dusted := !so.clean[l.zone].IsZero(); dusted && settles {
 		z := b.Zones[l.zone]
@@ -75,13 +79,13 @@ func (l lane) beforeWax() (film, wax lane) {
 func (l lane) left() int { return len(l.sessions) - l.placed }
 
 // coat gives the next n of a lane's coats their place in the plan and with the hands.
-func (l *lane) coat(plan *Plan, h *hands, n int) {
+func (l *lane) coat(plan *Plan, h *hands.Hands, n int) {
 	z := &plan.Zones[l.zone]
 	z.Coated = true
 	placed, held := l.heed(h)
 	if held != nil {
 		z.Held = held
-		z.LightUse = latest(z.LightUse, held.Until)
+		z.LightUse = workday.Latest(z.LightUse, held.Until)
 	}
 	for i := l.placed; i < l.placed+n; i++ {
 		p, s := placed[i], &l.sessions[i]
@@ -89,10 +93,10 @@ func (l *lane) coat(plan *Plan, h *hands, n int) {
 		step.Zones = []int{l.zone}
 		step.Ready, step.Waits = l.since(i, placed, h)
 		if i+1 < len(l.sessions) { // whatever holds the next coat back: no screen says before that it may go on
-			step.Opens = latest(step.Opens, l.sessions[i+1].held)
+			step.Opens = workday.Latest(step.Opens, l.sessions[i+1].held)
 		}
 		if step.wet = step.TouchDry; i+1 < len(placed) {
-			step.wet = earliest(step.wet, l.sessions[i+1].lays(placed[i+1].work))
+			step.wet = workday.Earliest(step.wet, l.sessions[i+1].lays(placed[i+1].work))
 		}
 		for _, first := range s.leadIn(p.work, l.zone, l.looks) {
 			first.By, first.fixed = p.how.by, step.fixed
@@ -108,43 +112,43 @@ func (l *lane) coat(plan *Plan, h *hands, n int) {
 			plan.Notes = append(plan.Notes, note)
 		}
 		z.LastCoat, z.TouchDry = step.End(), step.TouchDry
-		z.LightUse, z.FullCure = latest(z.LightUse, step.LightUse), latest(z.FullCure, step.FullCure)
+		z.LightUse, z.FullCure = workday.Latest(z.LightUse, step.LightUse), workday.Latest(z.FullCure, step.FullCure)
 	}
 	l.placed += n
-	plan.LastCoat = latest(plan.LastCoat, z.LastCoat)
-	plan.LightUse, plan.FullCure = latest(plan.LightUse, z.LightUse), latest(plan.FullCure, z.FullCure)
+	plan.LastCoat = workday.Latest(plan.LastCoat, z.LastCoat)
+	plan.LightUse, plan.FullCure = workday.Latest(plan.LightUse, z.LightUse), workday.Latest(plan.FullCure, z.FullCure)
 }
 
 // since is when what lies below a coat was ready for it, and what it waited for from then on.
-func (l lane) since(i int, placed []placing, h *hands) (ready time.Time, why Cause) {
+func (l lane) since(i int, placed []placing, h *hands.Hands) (ready time.Time, why hands.Cause) {
 	ready, s := l.from, l.sessions[i]
 	if i > 0 {
-		ready = l.sessions[i-1].wait.from(placed[i-1].work.To.Add(l.sessions[i-1].late), h.zone())
+		ready = l.sessions[i-1].wait.From(placed[i-1].work.To.Add(l.sessions[i-1].late), h.Zone())
 	}
 	starts := placed[i].work.From
-	switch asked := latest(ready, s.notBefore); {
+	switch asked := workday.Latest(ready, s.notBefore); {
 	case s.fixed || !starts.After(ready):
-		return ready, ForNothing
+		return ready, hands.ForNothing
 	case !starts.After(asked):
 		return ready, s.heldFor(ready)
 	case placed[i].waited:
-		return ready, ForWindow
+		return ready, hands.ForWindow
 	case placed[i].how.forAir:
-		return ready, ForAir
+		return ready, hands.ForAir
 	default:
-		return ready, h.cause(asked, placed[i].work, s.need())
+		return ready, h.Cause(asked, placed[i].work, s.need())
 	}
 }
 
 // heldFor is what keeps a coat off that what lies below is ready for.
-func (s session) heldFor(ready time.Time) Cause {
+func (s session) heldFor(ready time.Time) hands.Cause {
 	switch {
 	case !s.held.After(ready):
-		return ForNothing
+		return hands.ForNothing
 	case s.board != "":
-		return ForBoard
+		return hands.ForBoard
 	}
-	return ForSeen
+	return hands.ForSeen
 }
 
 // session is one coat before it has a place in time.
@@ -158,26 +162,26 @@ type session struct {
 	rackM2  float64       // that it takes on the drying racks
 	away    bool          // where the piece stands: it shares hands with the others, and neither booth, racks nor air
 	keyTask *Task         // added when the window has closed
-	wait    wait          // until the next session
+	wait    drying.Wait   // until the next session
 	latest  time.Duration // until the next coat, without keying; 0 = no limit
-	reopens wait          // until a key helps again, once that has passed; none = at once
+	reopens drying.Wait   // until a key helps again, once that has passed; none = at once
 	last    bool          // no coat follows
 
 	coat                         Step // what a coat's step says whenever it is placed
-	touchDry, lightUse, fullCure wait
+	touchDry, lightUse, fullCure drying.Wait
 	dryBeforeNight               bool            // the night's air forbids it while it is wet, as it is set
 	open                         bool            // to the sky: rain falls on it
 	bare                         bool            // it goes on what no coat has covered yet
 	below                        *climate.Limits // of the coat that it goes on, where the air is known
 	board                        string          // what a test board has to show first; "" = nothing
 	notBefore                    time.Time
-	held                         time.Time // notBefore, as far as a board, a sign, a look or a mend asks for it
-	section                      string    // where a stretch ends that no day can hold
-	stands                       Span      // where it lies on the piece, or has its place; zero while it has none
-	parts                        []Span    // of a place that it has
-	how                          way       // there
-	heldBack                     bool      // on purpose, there
-	fixed                        bool      // it lies there whatever else is planned
+	held                         time.Time      // notBefore, as far as a board, a sign, a look or a mend asks for it
+	section                      string         // where a stretch ends that no day can hold
+	stands                       workday.Span   // where it lies on the piece, or has its place; zero while it has none
+	parts                        []workday.Span // of a place that it has
+	how                          way            // there
+	heldBack                     bool           // on purpose, there
+	fixed                        bool           // it lies there whatever else is planned
 	told                         *worklog.Event
 	late                         time.Duration // by how much it went on too early: it counts as laid so much later
 	thick                        float64       // how many times as thick as the label means; 0 = as it means
@@ -185,8 +189,8 @@ type session struct {
 
 // hold lets a coat wait for what a board, a sign, a look or a mend asks for.
 func (s *session) hold(until time.Time) {
-	s.held = latest(s.held, until)
-	s.notBefore = latest(s.notBefore, until)
+	s.held = workday.Latest(s.held, until)
+	s.notBefore = workday.Latest(s.notBefore, until)
 }
 
 // way is how a session is gone about where it has come to stand.
@@ -214,14 +218,11 @@ func (s session) hands(how way) []Task {
 
 func (s session) length(how way) time.Duration { return s.lead() + roundUp(byHandFor(s.hands(how))) }
 
-// staysWet is how long a tool that is wrapped up keeps between two zones (practice).
-const staysWet = 30 * time.Minute
-
 // besides tells whether a stretch lies right before or after one in which the same hands lay its product elsewhere.
-func (s session) besides(work slot, laying []inUse) bool {
-	return s.setUp > 0 && slices.ContainsFunc(laying, func(o inUse) bool {
+func (s session) besides(work hands.Slot, laying []hands.InUse) bool {
+	return s.setUp > 0 && slices.ContainsFunc(laying, func(o hands.InUse) bool {
 		after, before := work.From.Sub(o.To), o.From.Sub(work.To)
-		return o.by == work.by && max(after, before) >= 0 && max(after, before) <= staysWet
+		return o.By == work.By && max(after, before) >= 0 && max(after, before) <= hands.StaysWet
 	})
 }
 
@@ -239,20 +240,20 @@ func roundUp(d time.Duration) time.Duration { return (d + roundTo - 1) / roundTo
 const mornings = 14 // tried for a coat that must be dry before night
 
 // need is what a session asks for besides hands.
-func (s session) need() need {
+func (s session) need() hands.Need {
 	if s.away {
-		return need{}
+		return hands.Need{}
 	}
-	return need{sprayed: s.sprayed, film: s.film, m2: s.rackM2, dry: s.touchDry}
+	return hands.Need{Sprayed: s.sprayed, Film: s.film, M2: s.rackM2, Dry: s.touchDry}
 }
 
 // fit finds the earliest stretch for a session, and whether tin and tool are in hand there; where the air forbids a wet
 // coat, one that is dry before it.
-func (s session) fit(h *hands, t time.Time, keyed bool) (Span, way) {
+func (s session) fit(h *hands.Hands, t time.Time, keyed bool) (workday.Span, way) {
 	if !s.stands.From.IsZero() {
 		return s.stands, s.how
 	}
-	span, how := s.earliest(h, latest(t, s.notBefore), keyed)
+	span, how := s.earliest(h, workday.Latest(t, s.notBefore), keyed)
 	forAir := false
 	for range mornings {
 		if again := s.airAgain(span, h); !again.IsZero() {
@@ -267,31 +268,31 @@ func (s session) fit(h *hands, t time.Time, keyed bool) (Span, way) {
 }
 
 // earliest is the first stretch from t on; one beside another zone's is shorter by the set-up.
-func (s session) earliest(h *hands, t time.Time, keyed bool) (Span, way) {
-	best, how := h.stretch(t, s.length(way{keyed: keyed}), s.need()), way{keyed: keyed}
+func (s session) earliest(h *hands.Hands, t time.Time, keyed bool) (workday.Span, way) {
+	best, how := h.Stretch(t, s.length(way{keyed: keyed}), s.need()), way{keyed: keyed}
 	if s.setUp > 0 {
-		laying := h.laying(s.coat.Product, Span{t, best.To})
+		laying := h.Laying(s.coat.Product, workday.Span{From: t, To: best.To})
 		shorter := s.length(way{keyed: keyed, inHand: true})
-		for _, from := range append([]inUse{{Span: Span{To: t}}}, laying...) {
-			beside := h.stretch(latest(t, from.To), shorter, s.need())
+		for _, from := range append([]hands.InUse{{Span: workday.Span{To: t}}}, laying...) {
+			beside := h.Stretch(workday.Latest(t, from.To), shorter, s.need())
 			if s.besides(beside, laying) && !beside.To.After(best.To) {
 				best, how.inHand = beside, true
 			}
 		}
 	}
-	how.by = best.by
+	how.by = best.By
 	return best.Span, how
 }
 
 // days are the parts of a session's stretch: one, or as many as it needs where no day can hold it.
-func (s session) days(span Span, h *hands, how way) []Span {
+func (s session) days(span workday.Span, h *hands.Hands, how way) []workday.Span {
 	if s.parts != nil {
 		return s.parts
 	}
-	if length := s.length(how); length > h.longest() {
-		return h.spreadBy(how.by, span.From, length, s.need())
+	if length := s.length(how); length > h.Longest() {
+		return h.SpreadBy(how.by, span.From, length, s.need())
 	}
-	return []Span{span}
+	return []workday.Span{span}
 }
 
 // sessionsFor are the coats of a zone's layers in the air of a wish.
@@ -302,11 +303,12 @@ func sessionsFor(w system.Wish, in judged, area float64) []session {
 		for n := 1; n <= l.Coats; n++ {
 			ss := coatSession(w, s, i, n, area)
 			if next := nextJoin(s, i, n); next != nil {
-				ss.wait = waitFor(w, func(air climate.Air) float64 { return nextJoin(in.air(air), i, n).EarliestH })
-				ss.latest = atMost(next.LatestH)
+				opens := func(air climate.Air) float64 { return nextJoin(in.air(air), i, n).EarliestH }
+				ss.wait = drying.WaitFor(w, opens)
+				ss.latest = drying.AtMost(next.LatestH)
 				if next.ReopensH > 0 {
 					reopensH := func(air climate.Air) float64 { return nextJoin(in.air(air), i, n).ReopensH }
-					ss.reopens = waitFor(w, reopensH)
+					ss.reopens = drying.WaitFor(w, reopensH)
 				}
 				ss.say(next)
 			} else {
@@ -427,8 +429,8 @@ func coatSession(w system.Wish, s system.System, i, n int, area float64) session
 	if w.DecorOf(l) == nil { // a decoration says itself how it is done
 		out.coat.Card = how.CardFor(p.Family)
 	}
-	out.touchDry = waitFor(w, p.TouchDryH)
-	out.lightUse, out.fullCure = waitFor(w, p.LightUseAfterH), waitFor(w, p.FullCureAfterH)
+	out.touchDry = drying.WaitFor(w, p.TouchDryH)
+	out.lightUse, out.fullCure = drying.WaitFor(w, p.LightUseAfterH), drying.WaitFor(w, p.FullCureAfterH)
 	out.dryBeforeNight = !p.Limits().Allow(w.ByNight().Air)
 	out.bare = below == nil && w.Ground().Top == nil
 	return out
@@ -530,7 +532,7 @@ func inPots(p *coating.Product, tempC, minutes, litres float64) string {
 
 // placing is where a session has come to stand.
 type placing struct {
-	work   Span
+	work   workday.Span
 	due    deadline
 	how    way
 	waited bool
@@ -539,17 +541,17 @@ type placing struct {
 // deadline is when the coat below must be covered, and how long after it a key helps again; zero = no limit, at once.
 type deadline struct {
 	at, below time.Time
-	reopens   wait
+	reopens   drying.Wait
 }
 
 // again is from when a key helps again, as it is judged at a moment: by the air of that.
 func (d deadline) again(t time.Time, zone *time.Location) time.Time {
-	needs := d.reopens.day
-	if _, night := dayOrNight(t, zone); night {
-		needs = d.reopens.night
+	needs := d.reopens.Day
+	if _, night := drying.DayOrNight(t, zone); night {
+		needs = d.reopens.Night
 	}
-	if spell, known := d.reopens.through.At(t); known && !spell.From.After(t) {
-		needs = d.reopens.in(spell.Air)
+	if spell, known := d.reopens.Through.At(t); known && !spell.From.After(t) {
+		needs = d.reopens.In(spell.Air)
 	}
 	return d.below.Add(needs)
 }
@@ -558,7 +560,7 @@ func (d deadline) passed(t time.Time) bool { return !d.at.IsZero() && t.After(d.
 
 // place puts each session as early as hours and waits allow. Where the next coat would miss its window it tries both
 // ways out, keying later or holding this coat back, and keeps the sooner finish; on a tie the one without keying.
-func place(sessions []session, h *hands, from time.Time, due deadline, laid ...laidAt) []placing {
+func place(sessions []session, h *hands.Hands, from time.Time, due deadline, laid ...laidAt) []placing {
 	if len(sessions) == 0 {
 		return nil
 	}
@@ -568,8 +570,8 @@ func place(sessions []session, h *hands, from time.Time, due deadline, laid ...l
 		if due.passed(s.lays(span)) {
 			span, how = s.keyed(h, t, due)
 		}
-		if s.enoughFor(span, laid, h.zone()) {
-			span, how = s.keyed(h, h.hours[0].week.nextDay(span.From), due)
+		if s.enoughFor(span, laid, h.Zone()) {
+			span, how = s.keyed(h, h.Hours[0].Week.NextDay(span.From), due)
 			how.keyed = due.passed(s.lays(span))
 		}
 		next := deadline{}
@@ -582,7 +584,7 @@ func place(sessions []session, h *hands, from time.Time, due deadline, laid ...l
 		}
 		so := slices.Concat(laid, []laidAt{{s.coat.Product, span.From}})
 		return append([]placing{{span, due, how, waited}},
-			place(sessions[1:], h, s.wait.from(span.To.Add(s.late), h.zone()), next, so...)...)
+			place(sessions[1:], h, s.wait.From(span.To.Add(s.late), h.Zone()), next, so...)...)
 	}
 	now := at(from, s.heldBack)
 	onThePiece := !s.stands.From.IsZero()
@@ -601,10 +603,10 @@ func place(sessions []session, h *hands, from time.Time, due deadline, laid ...l
 }
 
 // keyed finds the earliest stretch in which a coat may go over one that is keyed.
-func (s session) keyed(h *hands, t time.Time, due deadline) (Span, way) {
+func (s session) keyed(h *hands.Hands, t time.Time, due deadline) (workday.Span, way) {
 	for {
 		span, how := s.fit(h, t, true)
-		again := due.again(span.From, h.zone())
+		again := due.again(span.From, h.Zone())
 		if onThePiece := !s.stands.From.IsZero(); onThePiece || !again.After(span.From) {
 			return span, how
 		}
@@ -619,7 +621,7 @@ type laidAt struct {
 }
 
 // enoughFor tells that the day of a stretch has as many coats of this product as it bears.
-func (s session) enoughFor(span Span, laid []laidAt, zone *time.Location) bool {
+func (s session) enoughFor(span workday.Span, laid []laidAt, zone *time.Location) bool {
 	most := s.coat.Product.Family.Class.ADay
 	if most == 0 {
 		return false
@@ -630,13 +632,13 @@ func (s session) enoughFor(span Span, laid []laidAt, zone *time.Location) bool {
 const holdBackStep, holdBackMost = 15 * time.Minute, 8 * 24 * time.Hour
 
 // holdBack is the first later start from which the next coat meets its window, without missing this coat's own.
-func holdBack(s, next session, h *hands, from time.Time, due deadline) (time.Time, bool) {
+func holdBack(s, next session, h *hands.Hands, from time.Time, due deadline) (time.Time, bool) {
 	for t := from.Add(holdBackStep); t.Sub(from) < holdBackMost; t = t.Add(holdBackStep) {
 		span, _ := s.fit(h, t, false)
 		if due.passed(s.lays(span)) {
 			return t, false
 		}
-		follows, _ := next.fit(h, s.wait.from(span.To, h.zone()), false)
+		follows, _ := next.fit(h, s.wait.From(span.To, h.Zone()), false)
 		if !next.lays(follows).After(span.To.Add(s.latest)) {
 			return span.From, true
 		}
@@ -645,8 +647,8 @@ func holdBack(s, next session, h *hands, from time.Time, due deadline) (time.Tim
 	return from, false
 }
 
-func (s session) step(p placing, h *hands) Step {
-	out, zone := s.coat, h.zone()
+func (s session) step(p placing, h *hands.Hands) Step {
+	out, zone := s.coat, h.Zone()
 	out.Kind, out.Title, out.Work = Coating, s.title, s.days(p.work, h, p.how)
 	out.Work[0].From = s.lays(p.work)
 	out.Keyed, out.Waited, out.Due, out.By = p.how.keyed, p.waited, p.due.at, p.how.by
@@ -658,11 +660,11 @@ func (s session) step(p placing, h *hands) Step {
 	}
 	out.Told = s.told
 	end := out.End().Add(s.late)
-	out.TouchDry = s.touchDry.from(end, zone)
-	out.LightUse = s.lightUse.from(end, zone)
-	out.FullCure = s.fullCure.from(end, zone)
+	out.TouchDry = s.touchDry.From(end, zone)
+	out.LightUse = s.lightUse.From(end, zone)
+	out.FullCure = s.fullCure.From(end, zone)
 	if !s.last {
-		out.Opens = s.wait.from(end, zone)
+		out.Opens = s.wait.From(end, zone)
 	}
 	if s.latest > 0 {
 		out.Closes = end.Add(s.latest)

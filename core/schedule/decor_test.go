@@ -6,6 +6,9 @@ import (
 	"testing"
 	"time"
 
+	"firmitas/core/drying"
+	"firmitas/core/workday"
+
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/decoration"
@@ -16,7 +19,7 @@ import (
 // Arithmetic: 4 h by day and 8 by night. From 18:00 two hours of day do half of it, and the other half takes four of
 // night.
 func TestWaitsRunAtTheRateOfTheAirTheyPassIn(t *testing.T) {
-	w := wait{day: 4 * time.Hour, night: 8 * time.Hour}
+	w := drying.Wait{Day: 4 * time.Hour, Night: 8 * time.Hour}
 	for _, c := range []struct{ from, want string }{
 		{"18:00", "Tue 00:00"}, {"09:00", "Mon 13:00"}, {"21:00", "Tue 05:00"}, {"04:00", "Mon 10:00"},
 	} {
@@ -24,7 +27,7 @@ func TestWaitsRunAtTheRateOfTheAirTheyPassIn(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if got := clock(w.from(at, zone)); got != c.want {
+		if got := clock(w.From(at, zone)); got != c.want {
 			t.Errorf("from %s: %s, want %s", c.from, got, c.want)
 		}
 	}
@@ -66,8 +69,9 @@ func TestTheNightsAirIsPlannedFor(t *testing.T) {
 	if p := plan(t, w, 1, afternoon, layers...); late(p) > 0 {
 		t.Errorf("%d coats are wet at night", late(p))
 	}
-	day := Week{
-		Days: [7]Day{{}, {480, 1200}, {480, 1200}, {480, 1200}, {480, 1200}, {480, 1200}, {480, 1200}},
+	long := workday.Day{Open: 480, Close: 1200}
+	day := workday.Week{
+		Days: [7]workday.Day{1: long, 2: long, 3: long, 4: long, 5: long, 6: long},
 		Zone: zone,
 	}
 	if p := plan(t, w, 150, Brief{Start: monday, Week: day}, layers...); len(p.Notes) == 0 ||

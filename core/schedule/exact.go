@@ -1,6 +1,10 @@
 package schedule
 
-import "slices"
+import (
+	"slices"
+
+	"firmitas/core/hands"
+)
 
 // fewUnits is up to how many jobs and coats a room is searched through whole.
 const fewUnits = 24
@@ -22,7 +26,7 @@ func (s *search) units() (n int) {
 
 // node is a room on its way to a calendar.
 type node struct {
-	hands  *hands
+	hands  *hands.Hands
 	pieces []*making
 	turns  []int // whose turn it was, in the order of their first
 }
@@ -36,7 +40,7 @@ func (s *search) exact(best *found, bound worth) bool {
 
 // start is the room before anything that is still to come has its place.
 func (s *search) start() node {
-	out := node{hands: s.begun.clone()}
+	out := node{hands: cloneHands(s.begun)}
 	for _, m := range s.measured {
 		m = m.clone()
 		if !m.hasBoards() {
@@ -104,7 +108,7 @@ func (s *search) leastFrom(at node) (out worth) {
 		}
 		p := m.plan
 		if m.stage != made {
-			rest, h := m.relaxed(), s.empty.alone()
+			rest, h := m.relaxed(), s.empty.Alone()
 			if rest.stage == unbegun {
 				rest = rest.begin(h)
 			}
@@ -172,7 +176,7 @@ func (at node) order(n int) []int {
 }
 
 func (at node) clone() node {
-	out := node{hands: at.hands.clone(), turns: slices.Clone(at.turns)}
+	out := node{hands: cloneHands(at.hands), turns: slices.Clone(at.turns)}
 	for _, m := range at.pieces {
 		out.pieces = append(out.pieces, m.clone())
 	}
@@ -180,17 +184,17 @@ func (at node) clone() node {
 }
 
 // clone are the same people with the same work.
-func (h *hands) clone() *hands {
-	out := h.alone()
-	for who := range h.busy {
-		out.busy[who] = slices.Clone(h.busy[who])
+func cloneHands(h *hands.Hands) *hands.Hands {
+	out := h.Alone()
+	for who := range h.Busy {
+		out.Busy[who] = slices.Clone(h.Busy[who])
 	}
-	for i := range h.booth {
-		out.booth[i] = slices.Clone(h.booth[i])
+	for i := range h.Booth {
+		out.Booth[i] = slices.Clone(h.Booth[i])
 	}
-	out.dusty, out.wet, out.racks = slices.Clone(h.dusty), slices.Clone(h.wet), slices.Clone(h.racks)
-	for t, all := range h.tools {
-		out.tools[t] = slices.Clip(all)
+	out.Dusty, out.Wet, out.Racks = slices.Clone(h.Dusty), slices.Clone(h.Wet), slices.Clone(h.Racks)
+	for t, all := range h.Tools {
+		out.Tools[t] = slices.Clip(all)
 	}
 	return out
 }

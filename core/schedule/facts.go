@@ -6,6 +6,9 @@ import (
 	"slices"
 	"time"
 
+	"firmitas/core/drying"
+	"firmitas/core/workday"
+
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
@@ -89,7 +92,7 @@ func (b Brief) doneStep(j preparation.Job, told worklog.Event) (step Step, ok bo
 		return step, false
 	}
 	step = b.jobStep(j)
-	step.Work = []Span{{told.At.Add(-roundUp(minutes(j.HandsOn))), told.At}}
+	step.Work = []workday.Span{{From: told.At.Add(-roundUp(minutes(j.HandsOn))), To: told.At}}
 	step.Told, step.fixed = &told, true
 	return step, true
 }
@@ -106,7 +109,7 @@ func (l *lane) recall(b Brief) {
 		switch {
 		case ok && told.Laid().Partly():
 			s.theRest(told)
-			s.notBefore = latest(s.notBefore, b.Log.Now)
+			s.notBefore = workday.Latest(s.notBefore, b.Log.Now)
 		case ok && told.Kind() == worklog.CoatLeftOut:
 			if n := len(out); n > 0 && s.last {
 				out[n-1].last, out[n-1].latest = true, 0
@@ -119,9 +122,9 @@ func (l *lane) recall(b Brief) {
 			s.told = &told
 			s.built(told.Laid().Laying)
 			s.how, s.fixed = way{keyed: told.Laid().Keyed}, true
-			s.stands = Span{told.At.Add(-s.length(s.how)), told.At}
+			s.stands = workday.Span{From: told.At.Add(-s.length(s.how)), To: told.At}
 		case !b.Log.Now.IsZero():
-			s.notBefore = latest(s.notBefore, b.Log.Now)
+			s.notBefore = workday.Latest(s.notBefore, b.Log.Now)
 		}
 		out = append(out, s)
 	}
@@ -191,9 +194,9 @@ func (l *lane) doubts(z Zone, in *time.Location) []Doubt {
 		}
 		if text != "" {
 			if answer.Kind == compat.NotYet {
-				s.late = atLeast(answer.InH)
+				s.late = drying.AtLeast(answer.InH)
 			}
-			d := Doubt{Event: s.told.ID, Step: s.title, Text: text, Until: s.wait.from(s.stands.To.Add(s.late), in)}
+			d := Doubt{Event: s.told.ID, Step: s.title, Text: text, Until: s.wait.From(s.stands.To.Add(s.late), in)}
 			look, looked := l.looks[tapePull]
 			d.Open = !(looked && look.Look().Passed && !look.At.Before(s.told.At))
 			out = append(out, d)

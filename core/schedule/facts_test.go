@@ -8,6 +8,8 @@ import (
 	"testing"
 	"time"
 
+	"firmitas/core/drying"
+
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
@@ -211,11 +213,11 @@ func TestRemadePlansReplayThroughTheJudge(t *testing.T) {
 		if mends := b.Zones[0].Mends; len(mends) > 0 {
 			mended := p.StepOf(worklog.Event{Body: worklog.Job{Job: worklog.MendKey(90)}})
 			f := fault.Find(mends[0].Fault.Fault().Fault)
-			if mended == nil || mended.Start().Before(now.Add(atLeast(f.FirstH))) {
+			if mended == nil || mended.Start().Before(now.Add(drying.AtLeast(f.FirstH))) {
 				t.Errorf("%s is not mended in its time", f.Name)
 			}
 			for _, step := range coats(p) {
-				if mended != nil && step.Told == nil && step.Start().Before(mended.End().Add(atLeast(f.AfterH))) {
+				if mended != nil && step.Told == nil && step.Start().Before(mended.End().Add(drying.AtLeast(f.AfterH))) {
 					t.Errorf("%s at %s, before %s is mended", step.Title, clock(step.Start()), f.Name)
 				}
 			}
@@ -481,7 +483,7 @@ func TestWorkedFaultsMoveTheDates(t *testing.T) {
 			}
 		}
 		step, after := next(seen)
-		held := seen.At.Add(atLeast(f.FirstH) + atLeast(f.AfterH))
+		held := seen.At.Add(drying.AtLeast(f.FirstH) + drying.AtLeast(f.AfterH))
 		if step.Start().Before(held) || after.LightUse.Before(before.LightUse) {
 			t.Errorf("case %d, %s: the next coat at %s, held until %s", i+1, f.ID, clock(step.Start()), clock(held))
 		}

@@ -4,6 +4,10 @@ import (
 	"fmt"
 	"time"
 
+	"firmitas/core/drying"
+	"firmitas/core/hands"
+	"firmitas/core/workday"
+
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 )
@@ -44,30 +48,30 @@ const (
 )
 
 // hurtByRain is until when rain hurts a coat that is laid in a stretch.
-func (s session) hurtByRain(work Span, dry time.Time) time.Time {
+func (s session) hurtByRain(work workday.Span, dry time.Time) time.Time {
 	f := s.coat.Product.Family
 	hurts := rainHurts[f.Drying()]
-	spell, known := s.touchDry.through.At(work.To)
+	spell, known := s.touchDry.Through.At(work.To)
 	if cool := known && spell.Air.TempC < slowWaterC; cool && f.Drying() == climate.WaterLeaves {
 		hurts = slowWaterHurts
 	}
 	if f.Is(coating.GroupStain) && f.Body == coating.Penetrating {
 		hurts = min(hurts, stainHurts)
 	}
-	return latest(dry, work.To.Add(hurts))
+	return workday.Latest(dry, work.To.Add(hurts))
 }
 
 // harm is the last spell that harms a coat that is laid in a stretch.
-func (s session) harm(work Span, zone *time.Location) (last harm, ok bool) {
-	if len(s.touchDry.through) == 0 {
+func (s session) harm(work workday.Span, zone *time.Location) (last harm, ok bool) {
+	if len(s.touchDry.Through) == 0 {
 		return last, false
 	}
-	dry := s.touchDry.from(work.To, zone)
+	dry := s.touchDry.From(work.To, zone)
 	until := dry
 	if s.open {
 		until = s.hurtByRain(work, dry)
 	}
-	for _, spell := range s.touchDry.through.Over(work.From.Add(-bareAfterRain), until) {
+	for _, spell := range s.touchDry.Through.Over(work.From.Add(-bareAfterRain), until) {
 		if by, harms := s.harmedBy(spell, work, dry, zone); harms {
 			last, ok = harm{spell, by}, true
 		}
@@ -77,7 +81,9 @@ func (s session) harm(work Span, zone *time.Location) (last harm, ok bool) {
 
 // harmedBy tells by what a spell harms a coat that is wet until a moment. What lies below is never coated in air that
 // it may not harden in.
-func (s session) harmedBy(spell climate.Spell, work Span, dry time.Time, zone *time.Location) (by hurt, harms bool) {
+func (s session) harmedBy(
+	spell climate.Spell, work workday.Span, dry time.Time, zone *time.Location,
+) (by hurt, harms bool) {
 	if s.open && s.wetted(spell, rained, spell.Wet, work) {
 		return rained, true
 	}
@@ -92,18 +98,18 @@ func (s session) harmedBy(spell climate.Spell, work Span, dry time.Time, zone *t
 	case s.below != nil && spell.From.Before(work.To) && !s.below.Allow(spell.Air):
 		return forbiddenBelow, true
 	}
-	return forbidden, !s.touchDry.stops.Allow(spell.Air)
+	return forbidden, !s.touchDry.Stops.Allow(spell.Air)
 }
 
 // wetted tells whether what falls in a spell meets a coat, or what it goes on before that is dry again.
-func (s session) wetted(spell climate.Spell, by hurt, falls bool, work Span) bool {
+func (s session) wetted(spell climate.Spell, by hurt, falls bool, work workday.Span) bool {
 	return falls && spell.To.Add(s.after(by)).After(work.From)
 }
 
 // dewy tells whether dew falls on what lies under an open sky: the work is colder than the air there at night, and has
 // to stay as far above its dew point as anywhere.
 func dewy(spell climate.Spell, zone *time.Location) bool {
-	_, night := dayOrNight(spell.From, zone)
+	_, night := drying.DayOrNight(spell.From, zone)
 	return night && spell.Air.TempC-skyC < spell.Air.DewPoint()+climate.DewMargin
 }
 
@@ -122,18 +128,18 @@ func (s session) after(by hurt) time.Duration {
 
 // airAgain tells from when on a coat might go on again that, laid in a stretch, meets what harms it; zero where nothing
 // does.
-func (s session) airAgain(work Span, h *hands) (again time.Time) {
-	if harm, ok := s.harm(work, h.zone()); ok {
-		return latest(again, harm.spell.To.Add(s.after(harm.by)))
+func (s session) airAgain(work workday.Span, h *hands.Hands) (again time.Time) {
+	if harm, ok := s.harm(work, h.Zone()); ok {
+		return workday.Latest(again, harm.spell.To.Add(s.after(harm.by)))
 	}
 	if !s.dryBeforeNight {
 		return again
 	}
-	if breaks, night := dayOrNight(work.From, h.zone()); night && !s.known(work.From) {
+	if breaks, night := drying.DayOrNight(work.From, h.Zone()); night && !s.known(work.From) {
 		return breaks
 	}
-	if s.wetAtNight(work, h.zone()) {
-		return h.hours[0].week.nextDay(work.From)
+	if s.wetAtNight(work, h.Zone()) {
+		return h.Hours[0].Week.NextDay(work.From)
 	}
 	return again
 }

@@ -4,6 +4,9 @@ import (
 	"slices"
 	"time"
 
+	"firmitas/core/hands"
+	"firmitas/core/workday"
+
 	"firmitas/core/climate"
 	"firmitas/core/preparation"
 )
@@ -55,7 +58,7 @@ func measured(b Brief) *making {
 		for k := range l.sessions {
 			l.sessions[k].open = b.Site.OnSite && z.Wish.Use.Outdoors()
 			l.sessions[k].through(b.Course, below)
-			below = l.sessions[k].wait.stops
+			below = l.sessions[k].wait.Stops
 		}
 		m.plan.Zones[i].Doubts = l.doubts(z, b.Week.Zone)
 		if why := z.stuck(b.Log); why != "" {
@@ -81,7 +84,7 @@ func measured(b Brief) *making {
 }
 
 // begin is a copy of a measured piece that has given its place to what needs no choice.
-func (m *making) begin(h *hands) *making {
+func (m *making) begin(h *hands.Hands) *making {
 	m = m.clone()
 	if m.stage == made {
 		return m
@@ -104,11 +107,11 @@ func (m *making) untold(now time.Time) bool {
 
 // by lets nothing begin before now, and keeps what has begun by then where it is: what was told, and, while nothing
 // was, what a plan has begun by now that is taken to have been kept. It returns what of it others have to heed.
-func (m *making) by(now time.Time, kept []Step, empty *hands) (begun []Step) {
+func (m *making) by(now time.Time, kept []Step, empty *hands.Hands) (begun []Step) {
 	if m.stage == made {
 		return nil
 	}
-	m.floor = latest(now, m.brief.Rests).Add(roundTo - 1).Truncate(roundTo)
+	m.floor = workday.Latest(now, m.brief.Rests).Add(roundTo - 1).Truncate(roundTo)
 	if m.untold(now) {
 		for _, s := range kept {
 			if s.Start().Before(now) {
@@ -127,14 +130,14 @@ func (m *making) by(now time.Time, kept []Step, empty *hands) (begun []Step) {
 			switch {
 			case at >= 0:
 				o := m.begun[at]
-				s.stands, s.parts, s.fixed = Span{o.Start().Add(-s.lead()), o.End()}, o.Work, true
+				s.stands, s.parts, s.fixed = workday.Span{From: o.Start().Add(-s.lead()), To: o.End()}, o.Work, true
 				s.how, s.heldBack = way{keyed: o.Keyed, inHand: o.inHand, by: o.By}, o.Waited
 			case s.told != nil:
 				step := s.step(placing{work: s.stands, how: s.how}, empty)
 				step.Zones, step.wet = []int{l.zone}, step.TouchDry
 				begun = append(begun, step)
 			default:
-				s.notBefore = latest(s.notBefore, m.floor)
+				s.notBefore = workday.Latest(s.notBefore, m.floor)
 			}
 		}
 	}
@@ -170,7 +173,7 @@ func cloned(lanes []lane) []lane {
 }
 
 // next takes the piece on by one job, or by the coats of one zone.
-func (m *making) next(h *hands) {
+func (m *making) next(h *hands.Hands) {
 	if m.stage == preparing && len(m.open) > 0 {
 		m.open = m.brief.prepare(&m.plan, m.open, &m.bench, h)
 		return
@@ -183,7 +186,7 @@ func (m *making) next(h *hands) {
 }
 
 // coat gives the next n coats of a lane their place.
-func (m *making) coat(at, n int, h *hands) {
+func (m *making) coat(at, n int, h *hands.Hands) {
 	l := &m.lanes[at]
 	l.coat(&m.plan, h, n)
 	if l.left() == 0 {
@@ -200,7 +203,7 @@ func (m *making) coat(at, n int, h *hands) {
 }
 
 // wax goes over to the wax, once every film has its place.
-func (m *making) wax(h *hands) {
+func (m *making) wax(h *hands.Hands) {
 	m.stage, m.lanes, m.waxes = waxing, m.waxes, nil
 	for i := range m.lanes {
 		m.lanes[i].afterFilms(&m.plan, h)
@@ -208,8 +211,8 @@ func (m *making) wax(h *hands) {
 }
 
 // prepared parts the lanes once all preparation has its place.
-func (m *making) prepared(h *hands) {
-	alone := h.alone()
+func (m *making) prepared(h *hands.Hands) {
+	alone := h.Alone()
 	for i := range m.lanes {
 		m.lanes[i].begin(m.jobs, m.bench, m.brief, alone)
 	}
@@ -234,18 +237,18 @@ func (m *making) prepared(h *hands) {
 }
 
 // afterFilms lets wax wait for what lies below it and for every film of the piece.
-func (l *lane) afterFilms(plan *Plan, h *hands) {
-	l.from = latest(l.from, latest(plan.opens(l.zone), plan.LastCoat))
+func (l *lane) afterFilms(plan *Plan, h *hands.Hands) {
+	l.from = workday.Latest(l.from, workday.Latest(plan.opens(l.zone), plan.LastCoat))
 	if held := plan.Zones[l.zone].Held; held != nil && !l.lay(held.Seen, h) {
-		l.from = latest(l.from, held.Until)
+		l.from = workday.Latest(l.from, held.Until)
 	}
 }
 
 // finish gives its place to what comes after the coats, and tells what the plan comes to.
-func (m *making) finish(h *hands) {
+func (m *making) finish(h *hands.Hands) {
 	b, plan := m.brief, &m.plan
 	b.mendLast(plan, h)
-	plan.LightUse = latest(plan.LightUse, m.refit(h))
+	plan.LightUse = workday.Latest(plan.LightUse, m.refit(h))
 	slices.SortStableFunc(plan.Steps, func(a, b Step) int { return a.Start().Compare(b.Start()) })
 	halfDone := slices.ContainsFunc(plan.Zones, func(z ZonePlan) bool { return z.Coated && len(z.Obstacles) > 0 })
 	if !b.Promised.IsZero() && !halfDone {

@@ -4,6 +4,10 @@ import (
 	"fmt"
 	"time"
 
+	"firmitas/core/drying"
+	"firmitas/core/hands"
+	"firmitas/core/workday"
+
 	"firmitas/core/coating"
 	"firmitas/core/fault"
 	"firmitas/core/worklog"
@@ -11,12 +15,12 @@ import (
 
 // mend places the work that faults ask for: each once what it is done to has hardened, and the next coat after it. What
 // shows on the last coat is left to mendLast.
-func (b Brief) mend(plan *Plan, lanes []lane, h *hands) {
+func (b Brief) mend(plan *Plan, lanes []lane, h *hands.Hands) {
 	for i := range lanes {
 		l := &lanes[i]
 		for _, m := range b.Zones[l.zone].Mends {
 			f := fault.Find(m.Fault.Fault().Fault)
-			next, below := l.over(m.Fault.At, b, h.alone())
+			next, below := l.over(m.Fault.At, b, h.Alone())
 			if f == nil || next == len(l.sessions) {
 				continue
 			}
@@ -27,7 +31,7 @@ func (b Brief) mend(plan *Plan, lanes []lane, h *hands) {
 
 // placeMend adds a fault's work to the plan, and returns when the next coat may follow it.
 func (b Brief) placeMend(
-	plan *Plan, f *fault.Fault, m worklog.Mend, zone int, below *coating.Product, h *hands,
+	plan *Plan, f *fault.Fault, m worklog.Mend, zone int, below *coating.Product, h *hands.Hands,
 ) (after time.Time) {
 	step, after := b.mendStep(f, m, zone, below, h)
 	if len(step.Work) > 0 {
@@ -37,7 +41,7 @@ func (b Brief) placeMend(
 	if after.After(b.Log.Asked) {
 		plan.Notes = append(plan.Notes, fmt.Sprintf(
 			"%s, %s: what was seen is left alone until %s, and looked at again then.",
-			b.Zones[zone].Name, f.Name, onTheClock(after, h.zone()),
+			b.Zones[zone].Name, f.Name, onTheClock(after, h.Zone()),
 		))
 	}
 	return after
@@ -45,7 +49,7 @@ func (b Brief) placeMend(
 
 // over is the first of a lane's coats that was not on at a moment, and what lay there by then: by what was told, or by
 // the plan while nothing is.
-func (l *lane) over(at time.Time, b Brief, alone *hands) (next int, below *coating.Product) {
+func (l *lane) over(at time.Time, b Brief, alone *hands.Hands) (next int, below *coating.Product) {
 	placed := place(l.sessions, alone, l.from, deadline{})
 	lies := func(i int) bool { return l.sessions[i].told != nil || b.Log.Now.IsZero() }
 	for next < len(placed) && lies(next) && !l.sessions[next].lays(placed[next].work).After(at) {
@@ -58,13 +62,13 @@ func (l *lane) over(at time.Time, b Brief, alone *hands) (next int, below *coati
 // mendStep is a fault's work and when the next coat may follow it. Left alone it is no work, and it is looked at again
 // when the time has passed that it asks for.
 func (b Brief) mendStep(
-	f *fault.Fault, m worklog.Mend, zone int, below *coating.Product, h *hands,
+	f *fault.Fault, m worklog.Mend, zone int, below *coating.Product, h *hands.Hands,
 ) (step Step, after time.Time) {
 	var over *coating.Family
 	if below != nil {
 		over = below.Family
 	}
-	hardens := m.Fault.At.Add(atLeast(f.WaitH(over)))
+	hardens := m.Fault.At.Add(drying.AtLeast(f.WaitH(over)))
 	if m.Fault.Fault().Remedy == worklog.LeaveIt {
 		return step, hardens
 	}
@@ -79,18 +83,18 @@ func (b Brief) mendStep(
 		step.Cautions = append([]coating.Caution{fault.Old}, step.Cautions...)
 	}
 	if m.Done.ID != 0 {
-		step.Work, step.Told = []Span{{m.Done.At.Add(-length), m.Done.At}}, &m.Done
+		step.Work, step.Told = []workday.Span{{From: m.Done.At.Add(-length), To: m.Done.At}}, &m.Done
 	} else {
-		step.Work, step.By = h.spread(latest(hardens, b.Log.Asked), max(length, roundTo), need{})
+		step.Work, step.By = h.Spread(workday.Latest(hardens, b.Log.Asked), max(length, roundTo), hands.Need{})
 	}
-	return step, step.End().Add(atLeast(f.AfterH))
+	return step, step.End().Add(drying.AtLeast(f.AfterH))
 }
 
 // MendTitle is what the work on a fault is called.
 func MendTitle(f *fault.Fault) string { return "Mend: " + f.Name }
 
 // mendLast places what the last coats ask for, after all of them; no zone is in use before it.
-func (b Brief) mendLast(plan *Plan, h *hands) {
+func (b Brief) mendLast(plan *Plan, h *hands.Hands) {
 	for i, z := range b.Zones {
 		of := &plan.Zones[i]
 		for _, m := range z.Mends {
@@ -101,8 +105,8 @@ func (b Brief) mendLast(plan *Plan, h *hands) {
 				continue
 			}
 			after := b.placeMend(plan, f, m, i, plan.lastOn(i), h)
-			of.LightUse, of.FullCure = latest(of.LightUse, after), latest(of.FullCure, after)
-			plan.LightUse, plan.FullCure = latest(plan.LightUse, after), latest(plan.FullCure, after)
+			of.LightUse, of.FullCure = workday.Latest(of.LightUse, after), workday.Latest(of.FullCure, after)
+			plan.LightUse, plan.FullCure = workday.Latest(plan.LightUse, after), workday.Latest(plan.FullCure, after)
 		}
 	}
 }

@@ -3,6 +3,9 @@ package schedule
 import (
 	"slices"
 	"time"
+
+	"firmitas/core/hands"
+	"firmitas/core/workday"
 )
 
 // MarkKind is what a day of the calendar is marked for.
@@ -27,30 +30,30 @@ type Mark struct {
 
 // DayLoad is what a day asks of hands, and what falls on it.
 type DayLoad struct {
-	Day   Span          // from midnight to midnight
+	Day   workday.Span  // from midnight to midnight
 	Open  time.Duration // of all hands together
 	Hands time.Duration // that are asked for
 	Marks []Mark        // the most pressing first
 }
 
-// Days are so many days of a room from the one that a moment lies on.
-func (r Room) Days(briefs []Brief, plans []Plan, from time.Time, n int) []DayLoad {
+// DaysOf are so many days of a room from the one that a moment lies on.
+func DaysOf(r hands.Room, briefs []Brief, plans []Plan, from time.Time, n int) []DayLoad {
 	week := r.People[0].Week
 	year, month, date := from.In(week.Zone).Date()
 	at := time.Date(year, month, date, 0, 0, 0, 0, week.Zone)
 	var out []DayLoad
 	for range n {
-		next := week.nextDay(at)
-		out = append(out, r.day(briefs, plans, Span{at, next}))
+		next := week.NextDay(at)
+		out = append(out, dayOf(r, briefs, plans, workday.Span{From: at, To: next}))
 		at = next
 	}
 	return out
 }
 
-func (r Room) day(briefs []Brief, plans []Plan, day Span) DayLoad {
+func dayOf(r hands.Room, briefs []Brief, plans []Plan, day workday.Span) DayLoad {
 	out := DayLoad{Day: day}
 	for _, p := range r.People {
-		if open, works := p.Week.onDay(day.From); works {
+		if open, works := p.Week.OnDay(day.From); works {
 			out.Open += open.To.Sub(open.From)
 		}
 	}
@@ -63,7 +66,7 @@ func (r Room) day(briefs []Brief, plans []Plan, day Span) DayLoad {
 	for i, p := range plans {
 		for _, s := range p.Steps {
 			for _, w := range s.Work {
-				if both := earliest(w.To, day.To).Sub(latest(w.From, day.From)); both > 0 {
+				if both := workday.Earliest(w.To, day.To).Sub(workday.Latest(w.From, day.From)); both > 0 {
 					out.Hands += both
 				}
 			}

@@ -3,6 +3,9 @@ package schedule
 import (
 	"slices"
 	"time"
+
+	"firmitas/core/hands"
+	"firmitas/core/workday"
 )
 
 // Turn is a step whose turn it is, or will be.
@@ -10,8 +13,8 @@ type Turn struct {
 	Piece int // as the briefs were given
 	Step  int // of its plan
 	At    time.Time
-	By    time.Time // its window closes; zero = no limit
-	Why   Cause     // what it waits for, where it might be done and is planned for later
+	By    time.Time   // its window closes; zero = no limit
+	Why   hands.Cause // what it waits for, where it might be done and is planned for later
 }
 
 // Wet is a coat that must not be touched yet.
@@ -34,12 +37,12 @@ type Now struct {
 }
 
 // NowOf reads off the plans of a room what is to be done, what is wet, and what cannot wait.
-func (r Room) NowOf(plans []Plan, now time.Time) Now {
+func NowOf(r hands.Room, plans []Plan, now time.Time) Now {
 	var out Now
 	zone := r.People[0].Week.Zone
-	out.Home, out.Next = r.turns(now)
-	today := DateOf(now.In(zone))
-	next := DateOf(out.Next.In(zone))
+	out.Home, out.Next = turnsOf(r, now)
+	today := workday.DateOf(now.In(zone))
+	next := workday.DateOf(out.Next.In(zone))
 	for i, p := range plans {
 		begun := map[int]bool{} // zones of which something is before this step and not done
 		for k, s := range p.Steps {
@@ -64,13 +67,13 @@ func (r Room) NowOf(plans []Plan, now time.Time) Now {
 				t.By = time.Time{}
 			}
 			leads := s.Kind == Checking || s.Kind == Preparation && s.Job == ""
-			switch day := DateOf(s.Start().In(zone)); {
+			switch day := workday.DateOf(s.Start().In(zone)); {
 			case leads: // told with the coat that it leads to
 				for _, z := range s.Zones {
 					delete(begun, z)
 				}
 				continue
-			case first && s.mayBegin(now) && r.open(now):
+			case first && s.mayBegin(now) && openAt(r, now):
 				out.May = append(out.May, t)
 			case day == today:
 				out.Later = append(out.Later, t)
@@ -78,10 +81,10 @@ func (r Room) NowOf(plans []Plan, now time.Time) Now {
 				out.Tomorrow = append(out.Tomorrow, t)
 			}
 			if !t.By.IsZero() && first {
-				if DateOf(t.By.In(zone)) == today || DateOf(t.By.In(zone)) == next {
+				if workday.DateOf(t.By.In(zone)) == today || workday.DateOf(t.By.In(zone)) == next {
 					out.Closing = append(out.Closing, t)
 				}
-				if day := DateOf(s.Start().In(zone)); day == today && t.By.Before(out.Next) {
+				if day := workday.DateOf(s.Start().In(zone)); day == today && t.By.Before(out.Next) {
 					out.Tonight = append(out.Tonight, t)
 				}
 			}
@@ -119,26 +122,26 @@ func (s Step) underWay(now time.Time) bool {
 // mayBegin tells whether nothing but hands keeps a step from being begun now.
 func (s Step) mayBegin(now time.Time) bool {
 	soon := now.Add(roundTo) // as fine as places are given
-	handsOnly := s.Waits == ForHands || s.Waits == ForWindow
+	handsOnly := s.Waits == hands.ForHands || s.Waits == hands.ForWindow
 	return !s.Ready.After(soon) && (!s.Start().After(soon) || handsOnly)
 }
 
 // open tells whether anybody works at a moment.
-func (r Room) open(at time.Time) bool {
-	return slices.ContainsFunc(r.People, func(p Person) bool {
-		day, works := p.Week.onDay(at)
+func openAt(r hands.Room, at time.Time) bool {
+	return slices.ContainsFunc(r.People, func(p hands.Person) bool {
+		day, works := p.Week.OnDay(at)
 		return works && !at.Before(day.From) && at.Before(day.To)
 	})
 }
 
 // turns tells when the last goes home on the day of a moment, and when somebody comes again after that day.
-func (r Room) turns(now time.Time) (home, next time.Time) {
-	h := newHands(r)
-	for _, person := range h.hours {
-		if day, works := person.week.onDay(now); works {
-			home = latest(home, day.To)
+func turnsOf(r hands.Room, now time.Time) (home, next time.Time) {
+	h := hands.NewHands(r)
+	for _, person := range h.Hours {
+		if day, works := person.Week.OnDay(now); works {
+			home = workday.Latest(home, day.To)
 		}
-		if open, ok := person.after(person.week.nextDay(now)); ok && (next.IsZero() || open.From.Before(next)) {
+		if open, ok := person.After(person.Week.NextDay(now)); ok && (next.IsZero() || open.From.Before(next)) {
 			next = open.From
 		}
 	}
@@ -146,11 +149,11 @@ func (r Room) turns(now time.Time) (home, next time.Time) {
 }
 
 // OpenSpans are the stretches of from–to in which anybody works.
-func (r Room) OpenSpans(from, to time.Time) []Span {
-	var all spans
+func OpenSpans(r hands.Room, from, to time.Time) []workday.Span {
+	var all workday.Spans
 	for _, p := range r.People {
 		for _, open := range p.Week.OpenSpans(from, to) {
-			all.add(open)
+			all.Add(open)
 		}
 	}
 	return all
@@ -158,9 +161,9 @@ func (r Room) OpenSpans(from, to time.Time) []Span {
 
 // Standing is how a piece stands: what it waits for, and what decides when it is ready.
 type Standing struct {
-	Waits    Cause     // for what, now; ForNothing when its turn has come, or nothing is to come
-	Until    time.Time // its next step is planned
-	Critical Gap       // the longest wait of the zone that is ready last
+	Waits    hands.Cause // for what, now; ForNothing when its turn has come, or nothing is to come
+	Until    time.Time   // its next step is planned
+	Critical Gap         // the longest wait of the zone that is ready last
 }
 
 // Gap is a stretch in which nothing is done on a zone.
@@ -168,7 +171,7 @@ type Gap struct {
 	Zone     int
 	After    string // the step before it
 	From, To time.Time
-	Why      Cause
+	Why      hands.Cause
 }
 
 // Standing of a piece by its plan.
@@ -182,11 +185,11 @@ func (p Plan) Standing(b Brief, now time.Time) (out Standing) {
 		out.Until = s.Start()
 		switch {
 		case !begun && b.Start.After(now):
-			out.Waits = ForStart
+			out.Waits = hands.ForStart
 		case b.Rests.After(now):
-			out.Waits = ForRest
+			out.Waits = hands.ForRest
 		case s.Ready.After(now) && out.Until.After(now):
-			out.Waits = ForDrying
+			out.Waits = hands.ForDrying
 		case out.Until.After(now):
 			out.Waits = s.Waits
 		}
@@ -212,7 +215,7 @@ func (p Plan) Standing(b Brief, now time.Time) (out Standing) {
 // critical is the longest wait of a zone that is still to come until it is ready.
 func (p Plan) critical(zone int, ready time.Time) (longest Gap) {
 	take := func(g Gap) {
-		if g.Zone = zone; g.Why != ForNothing && g.To.Sub(g.From) > longest.To.Sub(longest.From) {
+		if g.Zone = zone; g.Why != hands.ForNothing && g.To.Sub(g.From) > longest.To.Sub(longest.From) {
 			longest = g
 		}
 	}
@@ -223,13 +226,14 @@ func (p Plan) critical(zone int, ready time.Time) (longest Gap) {
 			continue
 		}
 		if before != nil && !s.fixed {
-			take(Gap{After: before.Title, From: before.End(), To: earliest(s.Ready, s.Start()), Why: ForDrying})
+			until := workday.Earliest(s.Ready, s.Start())
+			take(Gap{After: before.Title, From: before.End(), To: until, Why: hands.ForDrying})
 			take(Gap{After: before.Title, From: s.Ready, To: s.Start(), Why: s.Waits})
 		}
 		before = s
 	}
 	if before != nil {
-		take(Gap{After: before.Title, From: before.End(), To: ready, Why: ForDrying})
+		take(Gap{After: before.Title, From: before.End(), To: ready, Why: hands.ForDrying})
 	}
 	return longest
 }

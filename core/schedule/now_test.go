@@ -6,6 +6,9 @@ import (
 	"testing"
 	"time"
 
+	"firmitas/core/hands"
+	"firmitas/core/workday"
+
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/system"
@@ -40,8 +43,8 @@ func TestNowSaysWhatIsSo(t *testing.T) {
 			b.Start = monday.Add(time.Duration(r.IntN(5*24)) * time.Hour)
 			briefs = append(briefs, someDone(r, b, now))
 		}
-		plans := room.Plan(briefs).Plans
-		asked := room.NowOf(plans, now)
+		plans := PlanAll(room, briefs).Plans
+		asked := NowOf(room, plans, now)
 		seen := map[[2]int]bool{}
 		for _, turn := range slices.Concat(asked.May, asked.Later, asked.Tomorrow) {
 			at := [2]int{turn.Piece, turn.Step}
@@ -57,7 +60,7 @@ func TestNowSaysWhatIsSo(t *testing.T) {
 			if s.underWay(now) {
 				continue
 			}
-			if s.Ready.After(now.Add(roundTo)) || !room.open(now) {
+			if s.Ready.After(now.Add(roundTo)) || !openAt(room, now) {
 				t.Errorf("%s may be begun, and is ready at %s", s.Title, clock(s.Ready))
 			}
 			for _, before := range plans[turn.Piece].Steps[:turn.Step] {
@@ -86,12 +89,12 @@ func TestNowSaysWhatIsSo(t *testing.T) {
 // A piece says what it waits for: its beginning, a coat that dries, hands that are elsewhere, a closed Sunday.
 func TestAPieceSaysWhatItWaitsFor(t *testing.T) {
 	of := func(now time.Time, briefs ...Brief) Standing {
-		room := OneAlone(week, now)
-		plans := room.Plan(briefs).Plans
+		room := hands.OneAlone(week, now)
+		plans := PlanAll(room, briefs).Plans
 		return plans[len(plans)-1].Standing(briefs[len(briefs)-1], now)
 	}
 	early := deskOf(t, monday)
-	if s := of(monday.AddDate(0, 0, -2), early); s.Waits != ForStart || !s.Until.Equal(monday) {
+	if s := of(monday.AddDate(0, 0, -2), early); s.Waits != hands.ForStart || !s.Until.Equal(monday) {
 		t.Errorf("before it begins: %+v", s)
 	}
 	first := coats(Make(early))[0]
@@ -101,26 +104,26 @@ func TestAPieceSaysWhatItWaitsFor(t *testing.T) {
 		ID: 1, Zone: 7, At: at,
 		Body: worklog.Laid{Air: heated, OnCoat: worklog.OnCoat{N: 1}},
 	}}, at.Add(10*time.Minute))
-	if s := of(at.Add(10*time.Minute), told); s.Waits != ForDrying || s.Critical.Why != ForDrying {
+	if s := of(at.Add(10*time.Minute), told); s.Waits != hands.ForDrying || s.Critical.Why != hands.ForDrying {
 		t.Errorf("while it dries: %+v", s)
 	}
 	rests := told
 	rests.Rests = at.AddDate(0, 0, 3)
-	if s := of(at.Add(10*time.Minute), rests); s.Waits != ForRest || s.Until.Before(rests.Rests) {
+	if s := of(at.Add(10*time.Minute), rests); s.Waits != hands.ForRest || s.Until.Before(rests.Rests) {
 		t.Errorf("while it rests: %+v", s)
 	}
 	large := deskOf(t, monday)
 	large.Zones[0].AreaM2, large.Promised = 9, monday.AddDate(0, 0, 2)
 	large.Log, early.Log = NewLog(nil, monday), NewLog(nil, monday)
 	second := of(monday, large, early)
-	if second.Waits != ForHands {
+	if second.Waits != hands.ForHands {
 		t.Errorf("beside a large piece: %+v", second)
 	}
 	saturday := monday.AddDate(0, 0, 5).Add(9*time.Hour + 50*time.Minute)
 	late := told
 	at = saturday.Add(-3 * time.Hour)
 	late.Log = NewLog([]worklog.Event{{ID: 1, Zone: 7, At: at, Body: worklog.Laid{Air: heated, OnCoat: worklog.OnCoat{N: 1}}}}, saturday)
-	if s := of(saturday, late); s.Waits != ForHours {
+	if s := of(saturday, late); s.Waits != hands.ForHours {
 		t.Errorf("on Saturday evening: %+v", s)
 	}
 }
@@ -134,8 +137,8 @@ func TestDaysAddUp(t *testing.T) {
 		start = time.Date(start.Year(), start.Month(), start.Day(), 0, 0, 0, 0, zone)
 		holiday := start.AddDate(0, 0, 2)
 		w := week
-		w.Dates = map[Date]Day{DateOf(holiday): {}}
-		room := OneAlone(w, start)
+		w.Dates = map[workday.Date]workday.Day{workday.DateOf(holiday): {}}
+		room := hands.OneAlone(w, start)
 		var briefs []Brief
 		for range 4 {
 			b := pool[r.IntN(len(pool))]
@@ -143,8 +146,8 @@ func TestDaysAddUp(t *testing.T) {
 			b.Log = NewLog(nil, start)
 			briefs = append(briefs, b)
 		}
-		plans := room.Plan(briefs).Plans
-		days := room.Days(briefs, plans, start, 120)
+		plans := PlanAll(room, briefs).Plans
+		days := DaysOf(room, briefs, plans, start, 120)
 		var hands, work time.Duration
 		promises := 0
 		for i, p := range plans {
@@ -199,8 +202,8 @@ func TestASignIsWhatACoatWaitsFor(t *testing.T) {
 	}
 	b.Log = NewLog(told, sticky.At)
 	b.Zones[0].Felt, b.Zones[0].Signs = []worklog.Event{sticky}, worklog.Signs(told, 7)
-	next := coats(OneAlone(week, sticky.At).Plan([]Brief{b}).Plans[0])[1]
-	if next.Told != nil || next.Waits != ForSeen && next.Waits != ForHours {
+	next := coats(PlanAll(hands.OneAlone(week, sticky.At), []Brief{b}).Plans[0])[1]
+	if next.Told != nil || next.Waits != hands.ForSeen && next.Waits != hands.ForHours {
 		t.Errorf("%s at %s, ready %s, waits for %q", next.Title, clock(next.Start()), clock(next.Ready), next.Waits)
 	}
 }

@@ -9,6 +9,9 @@ import (
 	"sort"
 	"time"
 
+	"firmitas/core/hands"
+	"firmitas/core/workday"
+
 	"firmitas/core"
 	"firmitas/core/climate"
 	"firmitas/core/coating"
@@ -44,7 +47,7 @@ type Brief struct {
 	Order    []string // keys of preparation jobs as hands chose; nil = the usual order
 	Start    time.Time
 	Promised time.Time // zero when nothing was promised
-	Week     Week
+	Week     workday.Week
 	Rests    time.Time // nothing more is begun before; zero = it does not rest
 	Log      Log
 	Course   climate.Course // the air where it stands, as it passed and is expected; else as the zones have it
@@ -112,15 +115,15 @@ type Step struct {
 	Kind     Kind
 	Title    string
 	Tasks    []Task
-	Work     []Span // one stretch, or several for preparation that goes over days
+	Work     []workday.Span // one stretch, or several for preparation that goes over days
 	Cautions []coating.Caution
 	Zones    []int          // indices into the brief's zones; empty = the whole piece
 	Told     *worklog.Event // when it was done, as somebody told; nil = it is planned
 	By       int            // whose hands, among the people of the room
 	Ready    time.Time      // what lies below it, or was wet, is ready for it
-	Waits    Cause          // what it waits for from then on
+	Waits    hands.Cause    // what it waits for from then on
 	Kin      worklog.Kin    // what its minutes are spent on
-	needs    need           // besides hands
+	needs    hands.Need     // besides hands
 	fixed    bool           // it lies where it was told, or is taken to have been done
 
 	Job string // of preparation: its key in the work log
@@ -177,6 +180,15 @@ func (s Step) Key(stretch int) string {
 	}
 	what := crc32.ChecksumIEEE([]byte(s.Job + s.Check + s.Title))
 	return fmt.Sprintf("%s-%x-%v-%s-%d", s.Kind, what, s.Zones, coat, stretch)
+}
+
+// booking is the step as it takes up hands and room.
+func (s Step) booking() hands.Booking {
+	out := hands.Booking{Work: s.Work, By: s.By, Needs: s.needs, Wet: s.wet, Ahead: s.Told == nil}
+	if s.Kind == Coating {
+		out.Laid = s.Product
+	}
+	return out
 }
 
 // Start and End of the hands-on work.
@@ -238,13 +250,13 @@ type Plan struct {
 // In air beyond a product's limits a zone is not coated; when none can be, or lead is in question, the plan has
 // Obstacles and no steps.
 func Make(b Brief) Plan {
-	plans := []Plan{measured(b).with(newHands(OneAlone(b.Week, b.Log.Asked)))}
+	plans := []Plan{measured(b).with(hands.NewHands(hands.OneAlone(b.Week, b.Log.Asked)))}
 	pots(plans)
 	return plans[0]
 }
 
 // with lays out a piece with what hands have free.
-func (m *making) with(h *hands) Plan {
+func (m *making) with(h *hands.Hands) Plan {
 	m = m.begin(h)
 	for m.stage != made {
 		m.next(h)
@@ -342,10 +354,10 @@ func (p *Plan) opens(zone int) time.Time {
 func same(a, b *coating.Product) bool { return a.ID == b.ID && a.Name == b.Name }
 
 // book adds a step, and gives it its place with the hands where it has none.
-func (p *Plan) book(s Step, h *hands) {
+func (p *Plan) book(s Step, h *hands.Hands) {
 	p.add(s)
 	if !s.fixed {
-		h.book(s)
+		h.Book(s.booking())
 	}
 }
 
@@ -372,20 +384,6 @@ func LatestStart(b Brief, plan func(Brief) Plan) (latest time.Time, ok bool) {
 		return latest, false
 	}
 	return mornings[missed-1].From, true
-}
-
-func earliest(a, b time.Time) time.Time {
-	if b.Before(a) {
-		return b
-	}
-	return a
-}
-
-func latest(a, b time.Time) time.Time {
-	if b.After(a) {
-		return b
-	}
-	return a
 }
 
 // promise waits for light use of the whole piece, and for full cure of any zone whose end use asks for it.

@@ -3,6 +3,9 @@ package schedule
 import (
 	"slices"
 	"time"
+
+	"firmitas/core/drying"
+	"firmitas/core/hands"
 )
 
 // Pot is a mix of two parts that a coat is laid from.
@@ -29,11 +32,13 @@ func pots(plans []Plan) {
 		if s.Pot != nil {
 			continue // of a plan that stays as it is, and that others read
 		}
-		fresh := Pot{Mixed: s.Start(), Until: s.Start().Add(atMost(s.PotH))}
+		fresh := Pot{Mixed: s.Start(), Until: s.Start().Add(drying.AtMost(s.PotH))}
 		s.Pot = &fresh
 		for _, before := range slices.Backward(coats[:i]) {
-			follows := before.By == s.By && same(before.Product, s.Product) && s.Start().Sub(before.End()) <= staysWet
-			lasts := !s.End().After(before.Pot.Until) && before.End().Sub(before.Pot.Mixed) <= atMost(before.PotH)
+			soon := s.Start().Sub(before.End()) <= hands.StaysWet
+			follows := before.By == s.By && same(before.Product, s.Product) && soon
+			fresh := before.End().Sub(before.Pot.Mixed) <= drying.AtMost(before.PotH)
+			lasts := !s.End().After(before.Pot.Until) && fresh
 			if follows && lasts && !before.End().After(s.Start()) {
 				s.Pot = &Pot{before.Pot.Mixed, before.Pot.Until, true}
 				break

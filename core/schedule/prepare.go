@@ -4,6 +4,10 @@ import (
 	"slices"
 	"time"
 
+	"firmitas/core/drying"
+	"firmitas/core/hands"
+	"firmitas/core/workday"
+
 	"firmitas/core/coating"
 	"firmitas/core/preparation"
 	"firmitas/core/substrate"
@@ -25,7 +29,8 @@ func (m *making) preparing() (open []preparation.Job, so prepared) {
 	b := m.brief
 	n := len(b.Zones)
 	so = prepared{
-		from: latest(b.Start, b.Log.Now), ready: make([]time.Time, n), clean: make([]time.Time, n), piece: b.piece(),
+		from: workday.Latest(b.Start, b.Log.Now), piece: b.piece(),
+		ready: make([]time.Time, n), clean: make([]time.Time, n),
 	}
 	so.done = so.from
 	for i := range so.ready {
@@ -47,7 +52,7 @@ func (m *making) preparing() (open []preparation.Job, so prepared) {
 			}
 			over = len(j.Zones) == 0
 			m.plan.add(step)
-			so.done = latest(so.done, step.End())
+			so.done = workday.Latest(so.done, step.End())
 			so.after(b, part, step)
 		}
 		if !over {
@@ -64,15 +69,15 @@ func without(zones, others []int) []int {
 
 // prepare places one job as soon as hands are free and its zones are dry, so that one zone is worked while another
 // dries, and returns what is left.
-func (b Brief) prepare(plan *Plan, open []preparation.Job, so *prepared, h *hands) []preparation.Job {
-	so.hands = h.idle(latest(so.from, slices.MinFunc(so.ready, time.Time.Compare)))
+func (b Brief) prepare(plan *Plan, open []preparation.Job, so *prepared, h *hands.Hands) []preparation.Job {
+	so.hands = h.Idle(workday.Latest(so.from, slices.MinFunc(so.ready, time.Time.Compare)))
 	at, start := b.nextJob(open, *so)
 	job, rest := so.split(open[at])
 	step := b.jobStep(job)
-	step.needs.dusty = job.Dusty() && !b.Site.OnSite
+	step.needs.Dusty = job.Dusty() && !b.Site.OnSite
 	step.place(h, start, so.readyFor(b, job))
 	plan.book(step, h)
-	so.done = latest(so.done, step.End())
+	so.done = workday.Latest(so.done, step.End())
 	so.after(b, job, step)
 	if open[at] = rest; len(rest.Zones) == 0 {
 		return slices.Delete(open, at, at+1)
@@ -82,18 +87,18 @@ func (b Brief) prepare(plan *Plan, open []preparation.Job, so *prepared, h *hand
 
 // place gives a step of preparation its first place from a moment on, and tells what it waits for from when it is
 // ready.
-func (s *Step) place(h *hands, from, ready time.Time) {
-	s.Work, s.By = h.spread(from, s.byHand(), s.needs)
+func (s *Step) place(h *hands.Hands, from, ready time.Time) {
+	s.Work, s.By = h.Spread(from, s.byHand(), s.needs)
 	s.Ready = ready
 	if s.Start().After(ready) {
-		s.Waits = h.cause(ready, Span{s.Start(), s.Start().Add(roundTo)}, s.needs)
+		s.Waits = h.Cause(ready, workday.Span{From: s.Start(), To: s.Start().Add(roundTo)}, s.needs)
 	}
 }
 
 // readyFor is when the last of a job's zones is ready for it.
 func (so prepared) readyFor(b Brief, j preparation.Job) (ready time.Time) {
 	for _, z := range b.touched(j) {
-		ready = latest(ready, so.ready[z])
+		ready = workday.Latest(ready, so.ready[z])
 	}
 	return ready
 }
@@ -101,7 +106,7 @@ func (so prepared) readyFor(b Brief, j preparation.Job) (ready time.Time) {
 // after is how far the zones of a job are once it is done.
 func (so prepared) after(b Brief, j preparation.Job, done Step) {
 	for _, z := range b.touched(j) {
-		so.ready[z] = done.End().Add(atLeast(j.WaitH))
+		so.ready[z] = done.End().Add(drying.AtLeast(j.WaitH))
 		if j.Phase == substrate.Dust {
 			so.clean[z] = done.End()
 		}
@@ -122,7 +127,7 @@ func (so prepared) split(j preparation.Job) (now, rest preparation.Job) {
 	}
 	var first, later []int
 	for _, z := range j.Zones {
-		if so.ready[z].Sub(latest(soonest, so.hands)) > longWait {
+		if so.ready[z].Sub(workday.Latest(soonest, so.hands)) > longWait {
 			later = append(later, z)
 		} else {
 			first = append(first, z)
@@ -148,7 +153,7 @@ func (b Brief) nextJob(open []preparation.Job, so prepared) (int, time.Time) {
 		now, _ := so.split(j)
 		start := so.hands
 		for _, z := range b.touched(now) {
-			start = latest(start, so.ready[z])
+			start = workday.Latest(start, so.ready[z])
 		}
 		if free && (soonest.IsZero() || start.Before(soonest)) {
 			best, soonest = i, start
@@ -200,7 +205,7 @@ func (b Brief) kinOf(j preparation.Job) worklog.Kin {
 }
 
 // refit places what comes after the coats, and returns when the last part is back on; zero when there is none.
-func (m *making) refit(h *hands) (done time.Time) {
+func (m *making) refit(h *hands.Hands) (done time.Time) {
 	b, plan := m.brief, &m.plan
 	for _, j := range m.jobs {
 		if j.Phase < substrate.Last {
@@ -209,9 +214,9 @@ func (m *making) refit(h *hands) (done time.Time) {
 		start := done
 		for _, z := range b.touched(j) {
 			if j.Phase == substrate.Refit {
-				start = latest(start, plan.Zones[z].LightUse)
+				start = workday.Latest(start, plan.Zones[z].LightUse)
 			} else {
-				start = latest(start, plan.Zones[z].TouchDry) // no hand goes near a wet coat
+				start = workday.Latest(start, plan.Zones[z].TouchDry) // no hand goes near a wet coat
 			}
 		}
 		if start.IsZero() {
@@ -224,7 +229,7 @@ func (m *making) refit(h *hands) (done time.Time) {
 		} else if len(begun) > 0 {
 			step = begun[0]
 		} else {
-			ready := latest(start, latest(m.floor, b.Log.Now))
+			ready := workday.Latest(start, workday.Latest(m.floor, b.Log.Now))
 			step.place(h, ready, ready)
 		}
 		plan.book(step, h)

@@ -9,6 +9,8 @@ import (
 	"testing"
 	"time"
 
+	"firmitas/core/workday"
+
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
@@ -32,7 +34,7 @@ func replay(b Brief, p Plan) []string {
 		stack := compat.Stack{Base: z.Wish.Ground(), Context: z.Wish.Context()}
 		stack.Context.Now = true
 		var laid []laidCoat
-		var dried []drying
+		var dried []driedSo
 		for _, step := range p.Steps {
 			if step.Kind != Coating || step.Zones[0] != i {
 				continue
@@ -93,15 +95,15 @@ func (b Brief) airAt(z Zone, t time.Time) (air climate.Air, known bool) {
 	return z.Wish.Air, false
 }
 
-// drying is which share of its wait a coat has dried for, and how many hours all of that is in an air.
-type drying struct {
+// driedSo is which share of its wait a coat has dried for, and how many hours all of that is in an air.
+type driedSo struct {
 	share float64
 	takes func(climate.Air) float64
 }
 
 // driedFor is how the top of a stack dries for what follows: every minute counts for what it is worth in the air of that
 // moment.
-func (b Brief) driedFor(z Zone, s compat.Stack, next compat.Laid, from, to time.Time) drying {
+func (b Brief) driedFor(z Zone, s compat.Stack, next compat.Laid, from, to time.Time) driedSo {
 	s.Laid = slices.Clone(s.Laid)
 	for i := range s.Laid {
 		s.Laid[i].SinceH, s.Laid[i].AgeH = nil, nil
@@ -125,7 +127,7 @@ func (b Brief) driedFor(z Zone, s compat.Stack, next compat.Laid, from, to time.
 			share += min(every, to.Sub(t)).Hours() / took[air]
 		}
 	}
-	return drying{share, takes}
+	return driedSo{share, takes}
 }
 
 // passed is what the boards of a zone have settled that had their time before a coat goes on.
@@ -239,11 +241,11 @@ func TestPlansReplayThroughTheJudge(t *testing.T) {
 	replayed, decorated := 0, 0
 	for range rounds {
 		shelf := slices.DeleteFunc(slices.Clone(all), func(*coating.Product) bool { return r.IntN(3) == 0 })
-		b := Brief{Start: monday.Add(time.Duration(r.IntN(14*24*60)) * time.Minute), Week: Week{Zone: zone}}
+		b := Brief{Start: monday.Add(time.Duration(r.IntN(14*24*60)) * time.Minute), Week: workday.Week{Zone: zone}}
 		for d := range b.Week.Days {
 			if r.IntN(4) > 0 || d == 2 {
 				open := 60 * (6 + r.IntN(5))
-				b.Week.Days[d] = Day{open, open + 60*(5+r.IntN(6))}
+				b.Week.Days[d] = workday.Day{Open: open, Close: open + 60*(5+r.IntN(6))}
 			}
 		}
 		w := randomWish(r)

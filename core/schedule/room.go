@@ -3,43 +3,9 @@ package schedule
 import (
 	"slices"
 	"time"
-)
 
-// Room is what all open pieces share: people, the booth, the racks and the air.
-type Room struct {
-	Now       time.Time // what is before it has happened, and is nobody's rival
-	People    []Person
-	Booths    int     // coats that are sprayed at once; 0 counts as 1
-	RackM2    float64 // wet zones that the drying racks hold at once; 0 = enough
-	DustApart bool    // sanding has air of its own, away from wet films
-}
-
-// Person is a pair of hands with hours of its own.
-type Person struct {
-	Name string
-	Week Week
-}
-
-// OneAlone is a room that one person has to themselves.
-func OneAlone(week Week, now time.Time) Room { return Room{Now: now, People: []Person{{Week: week}}} }
-
-// Cause is what a step waits for once what lies below it is ready.
-type Cause string
-
-const (
-	ForStart   Cause = "start" // its work begins then
-	ForRest    Cause = "rest"  // it was put aside until then
-	ForDrying  Cause = "drying"
-	ForHands   Cause = "hands"  // they are on other work
-	ForHours   Cause = "hours"  // nobody is there
-	ForBooth   Cause = "booth"  // another coat is being sprayed
-	ForRack    Cause = "rack"   // no place to dry
-	ForDust    Cause = "dust"   // something is being sanded, or a film is wet
-	ForAir     Cause = "air"    // it does not allow it yet
-	ForBoard   Cause = "board"  // a test board has not had its time
-	ForSeen    Cause = "seen"   // what was seen on it, or a fault that is mended first
-	ForWindow  Cause = "window" // held back on purpose, so that the next coat meets its window
-	ForNothing Cause = ""
+	"firmitas/core/hands"
+	"firmitas/core/workday"
 )
 
 // Calendar is the plan of all pieces that share a room.
@@ -51,27 +17,27 @@ type Calendar struct {
 	Proven bool          // no other order of the work would serve the promises better, by what is worth moving it for
 }
 
-// Plan plans all pieces together, so that the promises are missed by as little as can be, and then so that each is
+// PlanAll plans all pieces together, so that the promises are missed by as little as can be, and then so that each is
 // ready soon. The same pieces give the same plan, and a small change moves little: the earliest promise goes first
 // unless another order is better by what is worth moving work for.
-func (r Room) Plan(briefs []Brief) Calendar { return newSearch(r, briefs, usual).best() }
+func PlanAll(r hands.Room, briefs []Brief) Calendar { return newSearch(r, briefs, usual).best() }
 
 // Around plans single pieces around others whose plans stay as they are.
-func (r Room) Around(others []Plan) func(Brief) Plan {
-	taken := newHands(r)
+func Around(r hands.Room, others []Plan) func(Brief) Plan {
+	taken := hands.NewHands(r)
 	for _, p := range others {
 		for _, s := range p.Steps {
-			taken.book(s)
+			taken.Book(s.booking())
 		}
 	}
 	return func(b Brief) Plan {
 		m := measured(b)
 		var kept []Step
 		if m.untold(r.Now) {
-			kept = m.with(taken.alone()).Steps
+			kept = m.with(taken.Alone()).Steps
 		}
 		m.by(r.Now, kept, taken)
-		plans := append(slices.Clone(others), m.with(taken.clone()))
+		plans := append(slices.Clone(others), m.with(cloneHands(taken)))
 		pots(plans)
 		return plans[len(others)]
 	}
@@ -92,11 +58,11 @@ type Cost struct {
 	Late  time.Duration // beyond its own promise, where it was in time before, or more than it was
 }
 
-// Offer tells what a piece would cost the others.
-func (r Room) Offer(briefs []Brief, b Brief) Offer {
-	without := r.Plan(briefs)
+// OfferIn tells what a piece would cost the others.
+func OfferIn(r hands.Room, briefs []Brief, b Brief) Offer {
+	without := PlanAll(r, briefs)
 	alone := Make(b.in(r))
-	out := Offer{Around: r.Around(without.Plans)(b), With: r.Plan(append(slices.Clone(briefs), b))}
+	out := Offer{Around: Around(r, without.Plans)(b), With: PlanAll(r, append(slices.Clone(briefs), b))}
 	out.Alone, _ = b.Ready(alone)
 	for i, other := range briefs {
 		was, _ := other.Ready(without.Plans[i])
@@ -113,8 +79,8 @@ func (r Room) Offer(briefs []Brief, b Brief) Offer {
 const worthSaying = time.Hour
 
 // in is a piece alone in a room, which the first of its people works on.
-func (b Brief) in(r Room) Brief {
-	b.Week, b.Start = r.People[0].Week, latest(b.Start, r.Now)
+func (b Brief) in(r hands.Room) Brief {
+	b.Week, b.Start = r.People[0].Week, workday.Latest(b.Start, r.Now)
 	return b
 }
 

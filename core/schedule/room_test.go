@@ -8,6 +8,9 @@ import (
 	"testing"
 	"time"
 
+	"firmitas/core/hands"
+	"firmitas/core/workday"
+
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/furniture"
@@ -59,23 +62,23 @@ func aPool(t testing.TB, r *rand.Rand) []Brief {
 }
 
 // randomRoom is one to three people with hours of their own, days off, and more or less room.
-func randomRoom(r *rand.Rand, now time.Time) Room {
-	room := Room{Now: now, Booths: r.IntN(3), DustApart: r.IntN(2) == 0}
+func randomRoom(r *rand.Rand, now time.Time) hands.Room {
+	room := hands.Room{Now: now, Booths: r.IntN(3), DustApart: r.IntN(2) == 0}
 	if r.IntN(3) == 0 {
 		room.RackM2 = 1 + 3*r.Float64()
 	}
 	for n := range 1 + r.IntN(3) {
-		w := Week{Zone: zone, Dates: map[Date]Day{}}
+		w := workday.Week{Zone: zone, Dates: map[workday.Date]workday.Day{}}
 		for d := range w.Days {
 			if n == 0 && d == 2 || r.IntN(4) > 0 {
 				open := 60 * (6 + r.IntN(5))
-				w.Days[d] = Day{open, open + 60*(4+r.IntN(6))}
+				w.Days[d] = workday.Day{Open: open, Close: open + 60*(4+r.IntN(6))}
 			}
 		}
 		for range r.IntN(4) {
-			w.Dates[DateOf(now.AddDate(0, 0, r.IntN(9)))] = Day{}
+			w.Dates[workday.DateOf(now.AddDate(0, 0, r.IntN(9)))] = workday.Day{}
 		}
-		room.People = append(room.People, Person{fmt.Sprint("hand ", n), w})
+		room.People = append(room.People, hands.Person{Name: fmt.Sprint("hand ", n), Week: w})
 	}
 	return room
 }
@@ -131,10 +134,10 @@ func someReadings(r *rand.Rand, now time.Time) (out []climate.Reading) {
 
 // walk looks at a calendar as somebody would who stands in the room: who is where, what is sprayed, what is wet while
 // something is sanded. Nothing that the plans were made with is trusted but when and by whom.
-func walk(room Room, briefs []Brief, cal Calendar) (against []string) {
+func walk(room hands.Room, briefs []Brief, cal Calendar) (against []string) {
 	say := func(format string, args ...any) { against = append(against, fmt.Sprintf(format, args...)) }
 	type stretch struct {
-		Span
+		workday.Span
 		step  *Step
 		piece int
 	}
@@ -144,7 +147,7 @@ func walk(room Room, briefs []Brief, cal Calendar) (against []string) {
 			s := &cal.Plans[i].Steps[k]
 			here := !briefs[i].Site.OnSite
 			if s.Kind == Coating && here {
-				wet = append(wet, stretch{Span{s.Start(), s.TouchDry}, s, i})
+				wet = append(wet, stretch{workday.Span{From: s.Start(), To: s.TouchDry}, s, i})
 			}
 			if lies := s.fixed && s.Start().Before(room.Now); lies {
 				continue
@@ -167,11 +170,11 @@ func walk(room Room, briefs []Brief, cal Calendar) (against []string) {
 	sprayed := func(s stretch) bool {
 		return !briefs[s.piece].Site.OnSite && (s.step.Tool == "spray" || s.step.Tool == "aerosol")
 	}
-	meet := func(a, b Span) bool {
+	meet := func(a, b workday.Span) bool {
 		return a.From.Before(b.To) && b.From.Before(a.To) && a.To.After(room.Now) && b.To.After(room.Now)
 	}
 	for i, a := range work {
-		open, works := room.People[a.step.By].Week.onDay(a.From)
+		open, works := room.People[a.step.By].Week.OnDay(a.From)
 		if a.From.After(room.Now) && (!works || a.From.Before(open.From) || a.To.After(open.To)) {
 			say("%s from %s to %s, out of hours", a.step.Title, clock(a.From), clock(a.To))
 		}
@@ -260,14 +263,14 @@ func TestRandomRooms(t *testing.T) {
 				against = append(against, replay(briefs[i], p)...)
 			}
 			planned++
-			if g := p.Standing(briefs[i], now).Critical; !g.To.IsZero() && (g.Why == ForNothing || g.From.IsZero()) {
+			if g := p.Standing(briefs[i], now).Critical; !g.To.IsZero() && (g.Why == hands.ForNothing || g.From.IsZero()) {
 				t.Errorf("a longest wait for nothing: %+v", g)
 			}
 			for _, s := range p.Steps {
 				if s.Pot != nil && s.Pot.Shared {
 					shared++
 				}
-				if s.Waits == ForHands {
+				if s.Waits == hands.ForHands {
 					together++
 				}
 			}
@@ -305,7 +308,7 @@ func TestExactAgainstEveryOrder(t *testing.T) {
 	pool := randomPieces(t, r, shelfOf(t), 60, 1)
 	searched, better := 0, 0
 	for searched < rooms {
-		room := OneAlone(week, monday)
+		room := hands.OneAlone(week, monday)
 		room.DustApart = r.IntN(2) == 0
 		var briefs []Brief
 		for range 2 + r.IntN(2) {
@@ -318,7 +321,7 @@ func TestExactAgainstEveryOrder(t *testing.T) {
 			continue
 		}
 		searched++
-		best := worth{late: horizon, ready: horizon}
+		best := worth{late: workday.Horizon, ready: workday.Horizon}
 		s.everyOrder(s.start(), &best)
 		usual := s.decode(s.byPromise())
 		exact, bound := usual, s.bound()
@@ -353,7 +356,7 @@ func (s *search) lastBound() (out time.Time) {
 			continue
 		}
 		sum += l.hands
-		out = latest(out, latest(l.ready, s.capacity.done(sum).Add(l.tail)))
+		out = workday.Latest(out, workday.Latest(l.ready, s.capacity.done(sum).Add(l.tail)))
 	}
 	return out
 }
@@ -365,10 +368,10 @@ func TestGapToTheBound(t *testing.T) {
 	pool := aPool(t, r)
 	late, last, rooms := 0.0, 0.0, soak.Rounds(12, 60)
 	for n := range rooms {
-		room := OneAlone(week, monday)
+		room := hands.OneAlone(week, monday)
 		room.DustApart = n%2 == 0
 		if n%3 > 0 {
-			room.People = append(room.People, Person{Week: week})
+			room.People = append(room.People, hands.Person{Week: week})
 		}
 		var briefs []Brief
 		for range 3 + r.IntN(12) {
@@ -382,7 +385,7 @@ func TestGapToTheBound(t *testing.T) {
 		var ready time.Time
 		for i, p := range cal.Plans {
 			at, _ := briefs[i].Ready(p)
-			ready = latest(ready, at)
+			ready = workday.Latest(ready, at)
 		}
 		if cal.Late < cal.Bound || ready.Before(s.lastBound()) {
 			t.Errorf("better than its bound: %v late against %v, ready %v against %v", cal.Late, cal.Bound, ready, s.lastBound())
@@ -417,9 +420,9 @@ func TestASmallChangeMovesLittle(t *testing.T) {
 	due, stayed := 0, 0
 	for range rounds {
 		now := monday.Add(time.Duration(r.IntN(48)) * time.Hour)
-		room := Room{Now: now, People: []Person{{Week: week}, {Week: week}}, DustApart: true}
+		room := hands.Room{Now: now, People: []hands.Person{{Week: week}, {Week: week}}, DustApart: true}
 		briefs := promisedOf(r, pool, 6, now)
-		before := room.Plan(briefs).Plans
+		before := PlanAll(room, briefs).Plans
 		first := coats(before[0])[0]
 		if first.Start().Before(now) {
 			continue
@@ -433,10 +436,10 @@ func TestASmallChangeMovesLittle(t *testing.T) {
 			ID: 1, Zone: first.name.Zone, At: at,
 			Body: worklog.Laid{OnCoat: first.name.On(), Air: briefs[0].Zones[0].Wish.Air},
 		}}, at)
-		after := room.Plan(briefs).Plans
+		after := PlanAll(room, briefs).Plans
 		for i := 1; i < len(briefs); i++ {
 			for _, s := range before[i].Steps {
-				if !s.Start().After(at) || DateOf(s.Start()) != DateOf(at) {
+				if !s.Start().After(at) || workday.DateOf(s.Start()) != workday.DateOf(at) {
 					continue
 				}
 				due++
@@ -459,14 +462,14 @@ func TestTheClockMovesNothing(t *testing.T) {
 	pool := aPool(t, r)
 	due, stayed := 0, 0
 	for range rounds {
-		room := Room{Now: monday, People: []Person{{Week: week}, {Week: week}}, DustApart: r.IntN(2) == 0}
+		room := hands.Room{Now: monday, People: []hands.Person{{Week: week}, {Week: week}}, DustApart: r.IntN(2) == 0}
 		briefs := promisedOf(r, pool, 5, monday)
-		before := room.Plan(briefs).Plans
+		before := PlanAll(room, briefs).Plans
 		room.Now = monday.Add(time.Duration(1+r.IntN(60)) * time.Hour)
 		for i := range briefs {
 			briefs[i].Log = NewLog(nil, room.Now)
 		}
-		after := room.Plan(briefs).Plans
+		after := PlanAll(room, briefs).Plans
 		for i := range briefs {
 			for k, s := range before[i].Steps {
 				about := k < len(after[i].Steps) && after[i].Steps[k].Start().Sub(s.Start()).Abs() <= time.Hour
@@ -487,13 +490,13 @@ func TestAroundOthersWritesNothingInThem(t *testing.T) {
 	w := wish("desk", "oak", heated)
 	s := system.Assess(w, []system.Layer{{Role: system.Protect, Product: product(t, "clear_wb_pu_2k", nil), Coats: 2}})
 	b := single(w, s, 1, Brief{Start: monday, Week: week})
-	room := OneAlone(week, monday)
-	others := room.Plan([]Brief{b}).Plans
+	room := hands.OneAlone(week, monday)
+	others := PlanAll(room, []Brief{b}).Plans
 	var before []*Pot
 	for _, step := range others[0].Steps {
 		before = append(before, step.Pot)
 	}
-	mixed := slices.ContainsFunc(room.Around(others)(b).Steps, func(s Step) bool { return s.Pot != nil })
+	mixed := slices.ContainsFunc(Around(room, others)(b).Steps, func(s Step) bool { return s.Pot != nil })
 	for i, step := range others[0].Steps {
 		if step.Pot != before[i] {
 			t.Errorf("%s: its pot was written anew", step.Title)
@@ -510,7 +513,7 @@ func TestAnOfferTellsWhatItCosts(t *testing.T) {
 	pool := aPool(t, r)
 	asked, cost := 0, 0
 	for range rounds {
-		room := OneAlone(week, monday)
+		room := hands.OneAlone(week, monday)
 		var briefs []Brief
 		for range 5 {
 			b := pool[r.IntN(len(pool))]
@@ -519,9 +522,9 @@ func TestAnOfferTellsWhatItCosts(t *testing.T) {
 		}
 		b := briefs[4]
 		b.Promised = monday.AddDate(0, 0, 2)
-		offer := room.Offer(briefs[:4], b)
+		offer := OfferIn(room, briefs[:4], b)
 		asked++
-		without := room.Plan(briefs[:4])
+		without := PlanAll(room, briefs[:4])
 		var late time.Duration
 		for i, other := range briefs[:4] {
 			ready, _ := other.Ready(offer.With.Plans[i])
@@ -556,7 +559,7 @@ func BenchmarkRoom(b *testing.B) {
 		briefs := randomPieces(b, r, shelfOf(b), n, 4)
 		b.Run(fmt.Sprint(n), func(b *testing.B) {
 			for b.Loop() {
-				cal := OneAlone(week, monday).Plan(briefs)
+				cal := PlanAll(hands.OneAlone(week, monday), briefs)
 				b.ReportMetric(cal.Late.Hours(), "h-late")
 				b.ReportMetric(cal.Bound.Hours(), "h-bound")
 			}
@@ -567,15 +570,15 @@ func BenchmarkRoom(b *testing.B) {
 				inAir[i] = brief.In(Weather{Readings: someReadings(rand.New(rand.NewPCG(1, 2)), monday)})
 			}
 			for b.Loop() {
-				OneAlone(week, monday).Plan(inAir)
+				PlanAll(hands.OneAlone(week, monday), inAir)
 			}
 		})
 		b.Run(fmt.Sprint("measure ", n), func(b *testing.B) {
 			for b.Loop() {
-				newSearch(OneAlone(week, monday), briefs, usual)
+				newSearch(hands.OneAlone(week, monday), briefs, usual)
 			}
 		})
-		s := newSearch(OneAlone(week, monday), briefs, usual)
+		s := newSearch(hands.OneAlone(week, monday), briefs, usual)
 		b.Run(fmt.Sprint("decode ", n), func(b *testing.B) {
 			for b.Loop() {
 				s.decode(s.byPromise())

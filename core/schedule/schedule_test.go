@@ -7,6 +7,9 @@ import (
 	"testing"
 	"time"
 
+	"firmitas/core/hands"
+	"firmitas/core/workday"
+
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/enduse"
@@ -43,7 +46,7 @@ func wish(use, material string, air climate.Air) system.Wish {
 
 var (
 	zone, _ = time.LoadLocation("Europe/Lisbon")
-	week    = Week{Days: DefaultDays, Zone: zone}
+	week    = workday.Week{Days: workday.DefaultDays, Zone: zone}
 	monday  = time.Date(2026, 3, 2, 8, 0, 0, 0, zone)
 	heated  = climate.Air{TempC: 23, RH: 50}
 )
@@ -166,9 +169,9 @@ func TestNoStepsInAirBeyondLimits(t *testing.T) {
 // closes first; a floor goes by roller, and its two-part coat is mixed as often as its pot life asks.
 func TestACoatLongerThanAnyDayGoesOverSeveral(t *testing.T) {
 	w := wish("floor_home", "oak", heated)
-	short := Brief{Start: monday, Week: Week{Zone: zone}}
+	short := Brief{Start: monday, Week: workday.Week{Zone: zone}}
 	for d := range short.Week.Days {
-		short.Week.Days[d] = Day{8 * 60, 10 * 60}
+		short.Week.Days[d] = workday.Day{Open: 8 * 60, Close: 10 * 60}
 	}
 	layer := system.Layer{Role: system.Protect, Product: product(t, "floor_wb_2k", nil), Coats: 2}
 	p := plan(t, w, 240, short, layer)
@@ -193,10 +196,10 @@ func TestACoatLongerThanAnyDayGoesOverSeveral(t *testing.T) {
 }
 
 func TestWeekChecks(t *testing.T) {
-	for name, days := range map[string][7]Day{
-		"all closed": {}, "backwards": {1: {600, 500}}, "past midnight": {1: {600, 1500}},
+	for name, days := range map[string][7]workday.Day{
+		"all closed": {}, "backwards": {1: {Open: 600, Close: 500}}, "past midnight": {1: {Open: 600, Close: 1500}},
 	} {
-		if (Week{Days: days, Zone: zone}).Check() == nil {
+		if (workday.Week{Days: days, Zone: zone}).Check() == nil {
 			t.Errorf("%s: hours taken", name)
 		}
 	}
@@ -223,11 +226,11 @@ func TestPlansKeepTheirWord(t *testing.T) {
 	made, keyed, waited := 0, 0, 0
 	for range rounds {
 		air := climate.Air{TempC: 5 + 25*r.Float64(), RH: 30 + 55*r.Float64()}
-		days := Week{Zone: zone}
+		days := workday.Week{Zone: zone}
 		for d := range days.Days {
 			if r.IntN(4) > 0 || d == 2 {
 				open := 60 * (6 + r.IntN(5))
-				days.Days[d] = Day{open, open + 60*(5+r.IntN(6))}
+				days.Days[d] = workday.Day{Open: open, Close: open + 60*(5+r.IntN(6))}
 			}
 		}
 		b := Brief{Start: monday.Add(time.Duration(r.IntN(14*24*60)) * time.Minute), Week: days}
@@ -267,7 +270,7 @@ func TestPlansKeepTheirWord(t *testing.T) {
 		last := map[int]*Step{}
 		for i, step := range p.Steps {
 			for _, span := range step.Work {
-				open, ok := days.onDay(span.From)
+				open, ok := days.OnDay(span.From)
 				if span.To.After(span.From) && (!ok || span.From.Before(open.From) || span.To.After(open.To)) {
 					t.Fatalf("%s works %s–%s, outside hours", step.Title, clock(span.From), clock(span.To))
 				}
@@ -312,7 +315,7 @@ func TestPlansKeepTheirWord(t *testing.T) {
 // A tool that is wrapped up keeps for half an hour (practice): the same hands that lay its product elsewhere within that
 // need not set up anew. Later they do, other hands always, and what overlaps is no neighbour.
 func TestAWrappedToolKeepsForHalfAnHour(t *testing.T) {
-	laid := []inUse{{Span{monday, monday.Add(time.Hour)}, 0}}
+	laid := []hands.InUse{{Span: workday.Span{From: monday, To: monday.Add(time.Hour)}}}
 	for name, c := range map[string]struct {
 		from, to time.Duration
 		by       int
@@ -331,7 +334,8 @@ func TestAWrappedToolKeepsForHalfAnHour(t *testing.T) {
 		if name == "nothing is to be made" {
 			s.setUp, c.want = 0, false
 		}
-		if got := s.besides(slot{Span{monday.Add(c.from), monday.Add(c.to)}, c.by}, laid); got != c.want {
+		work := hands.Slot{Span: workday.Span{From: monday.Add(c.from), To: monday.Add(c.to)}, By: c.by}
+		if got := s.besides(work, laid); got != c.want {
 			t.Errorf("%s: %v", name, got)
 		}
 	}
@@ -357,11 +361,11 @@ func BenchmarkMakeChest(b *testing.B) {
 // The calendar's own arithmetic, over a weekend and over the change to summer time.
 func TestWeekArithmetic(t *testing.T) {
 	saturday := time.Date(2026, 3, 28, 16, 0, 0, 0, zone) // clocks go forward the next night
-	hands := newHands(OneAlone(week, time.Time{}))
-	if got := hands.fit(saturday, 3*time.Hour, need{}); clock(got.From) != "Mon 08:00" || clock(got.To) != "Mon 11:00" {
+	people := hands.NewHands(hands.OneAlone(week, time.Time{}))
+	if got := people.Fit(saturday, 3*time.Hour, hands.Need{}); clock(got.From) != "Mon 08:00" || clock(got.To) != "Mon 11:00" {
 		t.Errorf("3 h from Saturday 16:00: %s–%s, want Monday morning", clock(got.From), clock(got.To))
 	}
-	parts, _ := hands.spread(saturday, 5*time.Hour, need{})
+	parts, _ := people.Spread(saturday, 5*time.Hour, hands.Need{})
 	if len(parts) != 2 || clock(parts[0].To) != "Sat 18:00" || clock(parts[1].To) != "Mon 11:00" {
 		t.Errorf("5 h that may break: %v", parts)
 	}
@@ -502,7 +506,7 @@ func TestLatestStartIsTheLastThatKeepsThePromise(t *testing.T) {
 	if !ok || latest.Before(monday) {
 		t.Fatalf("latest %v %v", latest, ok)
 	}
-	next := newHands(OneAlone(week, time.Time{})).fit(latest.Add(12*time.Hour), time.Hour, need{})
+	next := hands.NewHands(hands.OneAlone(week, time.Time{})).Fit(latest.Add(12*time.Hour), time.Hour, hands.Need{})
 	for start, met := range map[time.Time]bool{latest: true, next.From: false} {
 		b.Start = start
 		if p := Make(b); p.Promise.Met != met {

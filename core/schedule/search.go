@@ -4,16 +4,19 @@ import (
 	"cmp"
 	"slices"
 	"time"
+
+	"firmitas/core/hands"
+	"firmitas/core/workday"
 )
 
 // search looks for the order in which pieces are given their places.
 type search struct {
-	room     Room
+	room     hands.Room
 	measured []*making
 	least    []least
-	order    []int  // that is tried first: as it was kept so far, or the earliest promise first
-	empty    *hands // with nothing to do
-	begun    *hands // with what nothing can move any more
+	order    []int        // that is tried first: as it was kept so far, or the earliest promise first
+	empty    *hands.Hands // with nothing to do
+	begun    *hands.Hands // with what nothing can move any more
 	capacity *capacity
 	effort   effort
 	places   int // given so far; what the search may cost is counted in them
@@ -28,22 +31,22 @@ type effort struct {
 
 var usual = effort{orders: 4, places: 700, nodes: 150}
 
-func newSearch(r Room, briefs []Brief, e effort) *search {
+func newSearch(r hands.Room, briefs []Brief, e effort) *search {
 	var all []*making
 	for _, b := range briefs {
 		all = append(all, measured(b))
 	}
-	return searchOf(r, all, r.kept(all, e), e)
+	return searchOf(r, all, keptIn(r, all, e), e)
 }
 
 // kept is the calendar of a room as it was when the first piece began of which nobody has told anything since: it is
 // taken to have been kept up to now. It has no plans where there is no such piece.
-func (r Room) kept(all []*making, e effort) (out Calendar) {
+func keptIn(r hands.Room, all []*making, e effort) (out Calendar) {
 	since := r.Now
 	var then []*making
 	for _, m := range all {
 		if m.untold(r.Now) {
-			since = earliest(since, m.brief.Start)
+			since = workday.Earliest(since, m.brief.Start)
 		}
 		then = append(then, m.clone())
 	}
@@ -54,20 +57,20 @@ func (r Room) kept(all []*making, e effort) (out Calendar) {
 	return searchOf(r, then, out, e).best()
 }
 
-func searchOf(r Room, all []*making, kept Calendar, e effort) *search {
-	s := &search{room: r, empty: newHands(r), measured: all, effort: e, order: kept.Order}
-	s.begun, s.capacity = s.empty.alone(), s.empty.capacity()
+func searchOf(r hands.Room, all []*making, kept Calendar, e effort) *search {
+	s := &search{room: r, empty: hands.NewHands(r), measured: all, effort: e, order: kept.Order}
+	s.begun, s.capacity = s.empty.Alone(), capacityOf(s.empty)
 	for i, m := range all {
 		var asPlanned []Step
 		if kept.Plans != nil {
 			asPlanned = kept.Plans[i].Steps
 		}
 		for _, step := range m.by(r.Now, asPlanned, s.empty) {
-			s.begun.book(step)
+			s.begun.Book(step.booking())
 		}
 	}
 	for _, m := range all {
-		s.least = append(s.least, leastOf(m, s.empty.alone()))
+		s.least = append(s.least, leastOf(m, s.empty.Alone()))
 	}
 	if s.order == nil {
 		s.order = s.byPromise()
@@ -143,7 +146,7 @@ func moved(order []int, from, to int) []int {
 
 // decode gives all pieces their places in an order.
 func (s *search) decode(order []int) found {
-	h, plans := s.begun.clone(), make([]Plan, len(s.measured))
+	h, plans := cloneHands(s.begun), make([]Plan, len(s.measured))
 	for _, i := range order {
 		plans[i] = s.measured[i].with(h)
 		s.places += len(plans[i].Steps)
@@ -205,9 +208,9 @@ func (s *search) due(i int, sum time.Duration) time.Time {
 	could := s.capacity.done(sum + s.least[i].hands)
 	promised := s.measured[i].brief.Promised
 	if promised.IsZero() {
-		return could.Add(horizon)
+		return could.Add(workday.Horizon)
 	}
-	return latest(could, promised.Add(-s.least[i].tail))
+	return workday.Latest(could, promised.Add(-s.least[i].tail))
 }
 
 // sorted is an order by a moment; what has none comes last, by when it began.

@@ -4,6 +4,9 @@ import (
 	"slices"
 	"time"
 
+	"firmitas/core/drying"
+	"firmitas/core/hands"
+
 	"firmitas/core/coating"
 	"firmitas/core/compat"
 	"firmitas/core/fault"
@@ -20,14 +23,14 @@ type Held struct {
 }
 
 // lay tells whether the first of a lane's coats was on by a moment, had nothing been seen.
-func (l *lane) lay(by time.Time, h *hands) bool {
+func (l *lane) lay(by time.Time, h *hands.Hands) bool {
 	first := place(l.sessions, h, l.from, deadline{})[0]
 	return !l.sessions[0].lays(first.work).After(by)
 }
 
 // heed holds a lane's coats back for what was seen on the one before. What lies on the piece by then stays where the
 // plan has it.
-func (l *lane) heed(h *hands) (placed []placing, held *Held) {
+func (l *lane) heed(h *hands.Hands) (placed []placing, held *Held) {
 	placed = place(l.sessions, h, l.from, deadline{})
 	for _, sign := range l.signs {
 		next := 0 // the first coat that was not on yet
@@ -45,7 +48,7 @@ func (l *lane) heed(h *hands) (placed []placing, held *Held) {
 		if againH == 0 {
 			continue
 		}
-		until := sign.At.Add(atLeast(againH))
+		until := sign.At.Add(drying.AtLeast(againH))
 		if held == nil || until.After(held.Until) {
 			held = &Held{sign.ID, compat.FindSign(sign.Sign().Sign).Name, sign.At, until, do}
 		}
@@ -61,7 +64,7 @@ func (l *lane) heed(h *hands) (placed []placing, held *Held) {
 }
 
 // heedLooks holds back the coat that a look was to open and did not, until it may be looked at again.
-func (l *lane) heedLooks(h *hands, placed []placing, held *Held) ([]placing, *Held) {
+func (l *lane) heedLooks(h *hands.Hands, placed []placing, held *Held) ([]placing, *Held) {
 	for i, s := range l.sessions {
 		for _, step := range s.before {
 			look, taken := l.looks[step.Check]
@@ -71,7 +74,7 @@ func (l *lane) heedLooks(h *hands, placed []placing, held *Held) ([]placing, *He
 			if !failed || onThePiece {
 				continue
 			}
-			until := look.At.Add(atLeast(r.againH))
+			until := look.At.Add(drying.AtLeast(r.againH))
 			if held == nil || until.After(held.Until) {
 				held = &Held{look.ID, r.title + ": not passed", look.At, until, r.failed}
 			}
@@ -93,7 +96,7 @@ func (l *lane) ignored(z Zone, s session, begun time.Time, below session) string
 			continue // of an earlier coat
 		}
 		againH, _ := compat.Means(e.Sign().Sign, below.coat.Product, s.coat.Product)
-		if until := e.At.Add(atLeast(againH)); until.After(begun) {
+		if until := e.At.Add(drying.AtLeast(againH)); until.After(begun) {
 			return "It went on though the coat below had shown that it was not ready: " + compat.FindSign(e.Sign().Sign).Name + "."
 		}
 	}
@@ -109,7 +112,7 @@ func (l *lane) ignored(z Zone, s session, begun time.Time, below session) string
 			continue
 		}
 		mended := m.Done.ID != 0 && !m.Done.At.After(begun)
-		again := m.Fault.At.Add(atLeast(f.WaitH(below.coat.Product.Family)))
+		again := m.Fault.At.Add(drying.AtLeast(f.WaitH(below.coat.Product.Family)))
 		waited := m.Fault.Fault().Remedy == worklog.LeaveIt && !again.After(begun)
 		if !mended && !waited {
 			return "It went on over what nobody told as mended: " + f.Name + "."

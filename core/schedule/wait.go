@@ -5,124 +5,14 @@ import (
 	"math"
 	"time"
 
+	"firmitas/core/drying"
+	"firmitas/core/hands"
+	"firmitas/core/workday"
+
 	"firmitas/core/climate"
 	"firmitas/core/compat"
 	"firmitas/core/system"
 )
-
-// quarter is as fine as a wait is told: a finer figure would promise more than a label or an estimate knows.
-const quarter = 15 * time.Minute
-
-// atLeast rounds a wait up to the quarter hour; atMost rounds a window's end down to it.
-func atLeast(h float64) time.Duration { return time.Duration(math.Ceil(h*4-1e-9)) * quarter }
-func atMost(h float64) time.Duration  { return time.Duration(math.Floor(h*4+1e-9)) * quarter }
-
-// wait is how long something takes in the air that is set for the day and for the night, and in any that is known.
-type wait struct {
-	day, night time.Duration
-	in         func(climate.Air) time.Duration
-	hours      func(climate.Air) float64 // the same, not rounded up
-	through    climate.Course            // the air where the piece stands, as far as it is known
-	stops      *climate.Limits           // nothing of it passes outside; nil = it passes in any air
-}
-
-// waitFor is a wait that takes so many hours in an air.
-func waitFor(w system.Wish, hours func(climate.Air) float64) wait {
-	in := func(air climate.Air) time.Duration { return atLeast(hours(air)) }
-	out := wait{day: in(w.Air), in: in, hours: hours}
-	if out.night = out.day; w.ByNight().Air != w.Air {
-		out.night = in(w.ByNight().Air)
-	}
-	return out
-}
-
-// slowed is a wait that takes so many times as long.
-func (w wait) slowed(times float64) wait {
-	in, hours := w.in, w.hours
-	w.day, w.night = longer(w.day, times), longer(w.night, times)
-	w.in = func(air climate.Air) time.Duration { return longer(in(air), times) }
-	w.hours = func(air climate.Air) float64 { return hours(air) * times }
-	return w
-}
-
-func longer(d time.Duration, times float64) time.Duration { return atLeast(d.Hours() * times) }
-
-// from is when it is over. Progress adds up at the rate of the air that it passes in, the equivalent-age idea of ASTM
-// C1074 (value from memory): as it was measured or is expected, and where that is not known, as it is set.
-func (w wait) from(t time.Time, zone *time.Location) time.Time {
-	asSet := w.day == w.night && !t.Before(w.through.End())
-	if asSet || w.day == 0 && w.night == 0 {
-		return t.Add(w.day)
-	}
-	for left := 1.0; ; { // share still to go
-		turns, whole := w.stretch(t, zone)
-		if whole < never {
-			if rest := time.Duration(left * float64(whole)); !t.Add(rest).After(turns) {
-				return t.Add(rest).Round(time.Second).Add(quarter - 1).Truncate(quarter)
-			}
-			left -= float64(turns.Sub(t)) / float64(whole)
-		}
-		t = turns
-	}
-}
-
-// share is how much of it passes in a stretch of time: 1 is all of it, and it may be more.
-func (w wait) share(from, to time.Time, zone *time.Location) (done float64) {
-	for t := from; t.Before(to); {
-		turns, whole := w.stretch(t, zone)
-		if whole == 0 {
-			return 1
-		}
-		turns = earliest(turns, to)
-		if whole < never {
-			done += float64(turns.Sub(t)) / float64(whole)
-		}
-		t = turns
-	}
-	return done
-}
-
-// never stands for how long a wait takes in air in which nothing of it passes.
-const never = time.Duration(math.MaxInt64)
-
-// stretch tells until when the air stays as it is at a moment, and how long all of it would take in that.
-func (w wait) stretch(t time.Time, zone *time.Location) (time.Time, time.Duration) {
-	spell, known := w.through.At(t)
-	switch {
-	case !known:
-		return w.turns(t, zone)
-	case spell.From.After(t):
-		turns, whole := w.turns(t, zone)
-		return earliest(turns, spell.From), whole
-	case w.stops != nil && !w.stops.Allow(spell.Air):
-		return spell.To, never
-	}
-	return spell.To, w.in(spell.Air)
-}
-
-// turns tells when day or night ends that t lies in, and how long all of it would take in the air that is set.
-func (w wait) turns(t time.Time, zone *time.Location) (time.Time, time.Duration) {
-	until, night := dayOrNight(t, zone)
-	if night {
-		return until, w.night
-	}
-	return until, w.day
-}
-
-// dayOrNight tells when the day or the night ends that a moment lies in, and which it is.
-func dayOrNight(t time.Time, zone *time.Location) (until time.Time, night bool) {
-	t = t.In(zone)
-	at := func(days, hour int) time.Time {
-		return time.Date(t.Year(), t.Month(), t.Day()+days, hour, 0, 0, 0, zone)
-	}
-	switch {
-	case t.Hour() < system.DayBreaks:
-		return at(0, system.DayBreaks), true
-	case t.Hour() < system.NightFalls:
-		return at(0, system.NightFalls), false
-	}
-	return at(1, system.DayBreaks), true
-}
 
 // judged are a zone's layers, judged in each air that somebody asks for.
 type judged struct {
@@ -152,14 +42,14 @@ func (s *session) through(course climate.Course, below *climate.Limits) {
 		return
 	}
 	limits := s.coat.Product.Limits()
-	for _, w := range []*wait{&s.wait, &s.touchDry, &s.lightUse, &s.fullCure, &s.reopens} {
-		if w.in == nil {
+	for _, w := range []*drying.Wait{&s.wait, &s.touchDry, &s.lightUse, &s.fullCure, &s.reopens} {
+		if w.In == nil {
 			continue // nothing follows, or no window
 		}
 		known := map[climate.Air]time.Duration{}
-		in := w.in
-		w.through = course
-		w.in = func(air climate.Air) time.Duration {
+		in := w.In
+		w.Through = course
+		w.In = func(air climate.Air) time.Duration {
 			d, ok := known[air]
 			if !ok {
 				d = in(air)
@@ -168,31 +58,31 @@ func (s *session) through(course climate.Course, below *climate.Limits) {
 			return d
 		}
 	}
-	s.wait.stops, s.touchDry.stops = &limits, &limits
+	s.wait.Stops, s.touchDry.Stops = &limits, &limits
 }
 
 // wetAtNight tells whether a coat that is laid in a stretch meets, still wet, a night's air that harms it, by what is
 // set; a night whose air is known is judged by that.
-func (s session) wetAtNight(work Span, zone *time.Location) bool {
+func (s session) wetAtNight(work workday.Span, zone *time.Location) bool {
 	end := work.To.In(zone)
 	falls := time.Date(end.Year(), end.Month(), end.Day(), system.NightFalls, 0, 0, 0, zone)
-	return s.dryBeforeNight && !s.known(falls) && end.Add(s.touchDry.day).After(falls)
+	return s.dryBeforeNight && !s.known(falls) && end.Add(s.touchDry.Day).After(falls)
 }
 
 // known tells whether the air of a moment was read, or is forecast.
 func (s session) known(t time.Time) bool {
-	spell, ok := s.touchDry.through.At(t)
+	spell, ok := s.touchDry.Through.At(t)
 	return ok && !spell.From.After(t)
 }
 
 // age is for how many hours in an air a coat has dried by a moment, where the air is known that it dried in; nil where
 // it is not, or nothing follows.
 func (s session) age(by time.Time, air climate.Air, zone *time.Location) *float64 {
-	known := s.wait.through.Over(s.stands.To, by)
-	if len(known) == 0 || s.wait.in == nil {
+	known := s.wait.Through.Over(s.stands.To, by)
+	if len(known) == 0 || s.wait.In == nil {
 		return nil
 	}
-	exact := s.wait.share(s.stands.To, by, zone) * s.wait.hours(air)
+	exact := s.wait.Share(s.stands.To, by, zone) * s.wait.Hours(air)
 	hours := math.Ceil(exact*3600-1e-3) / 3600 // to the second: sums of shares end a hair short
 	return &hours
 }
@@ -200,28 +90,28 @@ func (s session) age(by time.Time, air climate.Air, zone *time.Location) *float6
 // driedAmiss says of a coat that was laid that it met air, still wet, in which its label forbids it to dry: no number
 // of hours tells then whether it is sound. "" where it did not, or nobody read the air.
 func (s session) driedAmiss(zone *time.Location) string {
-	if len(s.touchDry.through) == 0 {
+	if len(s.touchDry.Through) == 0 {
 		return ""
 	}
-	dry := s.touchDry.from(s.stands.To, zone)
-	for _, spell := range s.touchDry.through.Over(s.stands.To, dry) {
-		if spell.Source == climate.Measured && !s.touchDry.stops.Allow(spell.Air) {
+	dry := s.touchDry.From(s.stands.To, zone)
+	for _, spell := range s.touchDry.Through.Over(s.stands.To, dry) {
+		if spell.Source == climate.Measured && !s.touchDry.Stops.Allow(spell.Air) {
 			return fmt.Sprintf("It met air, still wet, that its label forbids: %s on %s.",
-				airWords(spell.Air), onTheClock(latest(spell.From, s.stands.To), zone))
+				airWords(spell.Air), onTheClock(workday.Latest(spell.From, s.stands.To), zone))
 		}
 	}
 	return ""
 }
 
 // wetNote warns of a coat for which no place was found in which it dries unharmed; "" where one was.
-func (s session) wetNote(work Span, h *hands) string {
+func (s session) wetNote(work workday.Span, h *hands.Hands) string {
 	if s.told != nil {
 		return ""
 	}
-	if harm, ok := s.harm(work, h.zone()); ok {
-		return harm.withoutPlace(s.title, h.zone())
+	if harm, ok := s.harm(work, h.Zone()); ok {
+		return harm.withoutPlace(s.title, h.Zone())
 	}
-	if s.wetAtNight(work, h.zone()) {
+	if s.wetAtNight(work, h.Zone()) {
 		return s.title + " is still wet when the night's air comes, which its label forbids: keep the room warm that night, or split the zone."
 	}
 	return ""
@@ -229,7 +119,7 @@ func (s session) wetNote(work Span, h *hands) string {
 
 // airNotes tells what the air does to a coat that has its place: what lies there and is not covered is slowed, and what
 // is to come is held back.
-func (p *Plan) airNotes(s session, at placing, step Step, h *hands, covered bool) {
+func (p *Plan) airNotes(s session, at placing, step Step, h *hands.Hands, covered bool) {
 	note := ""
 	switch {
 	case !s.fixed:
@@ -248,16 +138,16 @@ const worthTelling, newsFor = 30 * time.Minute, 12 * time.Hour
 
 // slowedNote says why a coat that lies there is ready later for the next than the air that is set would have let it; ""
 // where it is not.
-func (s session) slowedNote(laid Span, h *hands) string {
-	if s.last || len(s.wait.through) == 0 {
+func (s session) slowedNote(laid workday.Span, h *hands.Hands) string {
+	if s.last || len(s.wait.Through) == 0 {
 		return ""
 	}
-	end, zone := laid.To.Add(s.late), h.zone()
-	asSet := wait{day: s.wait.day, night: s.wait.night}.from(end, zone)
-	is := s.wait.from(end, zone)
-	known := s.wait.through.Over(end, is)
+	end, zone := laid.To.Add(s.late), h.Zone()
+	asSet := drying.Wait{Day: s.wait.Day, Night: s.wait.Night}.From(end, zone)
+	is := s.wait.From(end, zone)
+	known := s.wait.Through.Over(end, is)
 	tells := len(known) > 0 && is.Sub(asSet) >= worthTelling
-	if !tells || h.room.Now.Sub(is) > newsFor {
+	if !tells || h.Room.Now.Sub(is) > newsFor {
 		return ""
 	}
 	worst := known[0].Air
@@ -282,17 +172,17 @@ const (
 )
 
 // heldNote says what air a coat that is still to come waits out; "" where it waits for none.
-func (s session) heldNote(p placing, from time.Time, h *hands) string {
+func (s session) heldNote(p placing, from time.Time, h *hands.Hands) string {
 	if !p.how.forAir {
 		return ""
 	}
-	at := latest(from, s.notBefore)
+	at := workday.Latest(from, s.notBefore)
 	sooner, _ := s.earliest(h, at, p.how.keyed)
-	harm, ok := s.harm(sooner, h.zone())
+	harm, ok := s.harm(sooner, h.Zone())
 	if !ok {
 		return "" // the night that is set: its own sentence stands in the plan's limits
 	}
-	return harm.waits(s.title, onTheClock(s.lays(p.work), h.zone()), h.zone())
+	return harm.waits(s.title, onTheClock(s.lays(p.work), h.Zone()), h.Zone())
 }
 
 // onTheClock is a moment in a sentence.

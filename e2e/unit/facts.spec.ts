@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import type { EventInput, Piece, Plan, Step } from '../../web/src/api/client'
+import type { CoatStep, EventInput, Piece, Plan, Step } from '../../web/src/api/client'
 import { coatAsShown, nextOnZones, nextToTell, tellable, waitingFor } from '../../web/src/log/steps'
 import type { Press } from '../../web/src/offline/db'
 import { foldedScale, widthInHours } from '../../web/src/ui/fold'
@@ -7,7 +7,7 @@ import { foldedScale, widthInHours } from '../../web/src/ui/fold'
 const piece = { id: 3, input: { zones: [{ id: 31 }, { id: 32 }] } } as unknown as Piece
 const NOW = '2026-03-02T09:00:00Z'
 
-const coat = (n: number, zone = 0, hours = n): Step =>
+const coat = (n: number, zone = 0, hours = n): CoatStep =>
   ({
     kind: 'coating',
     zones: [zone],
@@ -15,7 +15,7 @@ const coat = (n: number, zone = 0, hours = n): Step =>
     coat: n,
     product: { id: 9 },
     work: [{ from: at(hours), to: at(hours + 0.5) }],
-  }) as unknown as Step
+  }) as unknown as CoatStep
 const job = (key: string): Step =>
   ({ kind: 'preparation', zones: [], job: key, work: [{ from: at(0), to: at(0.5) }] }) as unknown as Step
 const at = (hours: number) => new Date(Date.parse(NOW) + hours * 3_600_000).toISOString()
@@ -47,7 +47,7 @@ test('a press that waits stands for its own step, and only where it tells all of
 test('what is told, waits, or is nobody’s work is not offered again', () => {
   expect(tellable(coat(1))).toBe(true)
   expect(tellable({ ...coat(1), told: { id: 1 } } as unknown as Step)).toBe(false)
-  expect(tellable({ ...coat(1), product: { id: -1 } } as unknown as Step)).toBe(false)
+  expect(tellable({ ...coat(1), product: { id: -1, nothingOn: true } } as unknown as Step)).toBe(false)
   expect(tellable({ ...job('x'), job: undefined } as unknown as Step)).toBe(false)
 })
 

@@ -11,13 +11,14 @@ import (
 	"slices"
 	"time"
 
+	"firmitas/core/workday"
+
 	"github.com/shopspring/decimal"
 
 	"firmitas/core/climate"
 	"firmitas/core/furniture"
 	"firmitas/core/preparation"
 	"firmitas/core/quantity"
-	"firmitas/core/schedule"
 	"firmitas/core/system"
 	"firmitas/core/worklog"
 	"firmitas/internal/document"
@@ -159,7 +160,7 @@ func seed(ctx context.Context, s *store.Store, now time.Time, timeZone string) e
 	}
 	w := home
 	w.TimeZone = timeZone
-	for i, d := range schedule.DefaultDays {
+	for i, d := range workday.DefaultDays {
 		w.Hours.V[i] = store.Day(d)
 	}
 	if _, err := s.AddWorkshop(ctx, w, Shelf()); err != nil {

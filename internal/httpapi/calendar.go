@@ -9,6 +9,9 @@ import (
 	"strings"
 	"time"
 
+	"firmitas/core/hands"
+	"firmitas/core/workday"
+
 	"github.com/gin-gonic/gin"
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
@@ -104,15 +107,15 @@ func toRoom(r house.Room) api.Room {
 	}
 }
 
-func toDate(d schedule.Date) openapi_types.Date {
+func toDate(d workday.Date) openapi_types.Date {
 	return openapi_types.Date{Time: time.Date(d.Year, d.Month, d.Day, 0, 0, 0, 0, time.UTC)}
 }
 
-func toHours(d schedule.Day) api.Hours { return api.Hours{Open: d.Open, Close: d.Close} }
+func toHours(d workday.Day) api.Hours { return api.Hours{Open: d.Open, Close: d.Close} }
 
-func fromHours(all []api.Hours) (out [7]schedule.Day) {
+func fromHours(all []api.Hours) (out [7]workday.Day) {
 	for i, d := range all {
-		out[i] = schedule.Day{Open: d.Open, Close: d.Close}
+		out[i] = workday.Day{Open: d.Open, Close: d.Close}
 	}
 	return out
 }
@@ -124,14 +127,14 @@ func fromRoom(r api.Room) house.Room {
 	}
 	for _, d := range r.Dates {
 		out.Dates = append(out.Dates, house.OwnDay{
-			Day: schedule.Day{Open: d.Open, Close: d.Close}, Date: schedule.DateOf(d.Date.Time),
+			Day: workday.Day{Open: d.Open, Close: d.Close}, Date: workday.DateOf(d.Date.Time),
 			Name: d.Name, Person: or(d.Person),
 		})
 	}
 	return out
 }
 
-func toCause(c schedule.Cause) *api.Cause { return told(api.Cause(c)) }
+func toCause(c hands.Cause) *api.Cause { return told(api.Cause(c)) }
 
 func toPot(p *schedule.Pot) *api.Pot {
 	if p == nil {
@@ -163,13 +166,13 @@ func toRoomNow(of calendar.Bench) api.RoomNow {
 }
 
 func (h *handlers) GetDays(ctx context.Context, r api.GetDaysRequestObject) (api.GetDaysResponseObject, error) {
-	m, err := h.rooms.Calendar.Days(ctx, schedule.DateOf(r.Params.From.Time), r.Params.Days)
+	m, err := h.rooms.Calendar.Days(ctx, workday.DateOf(r.Params.From.Time), r.Params.Days)
 	if err != nil {
 		return nil, err
 	}
 	return api.GetDays200JSONResponse(each(m.Days, func(d schedule.DayLoad) api.DayLoad {
 		return api.DayLoad{
-			Date: toDate(schedule.DateOf(d.Day.From)), OpenMin: d.Open.Minutes(), HandsMin: d.Hands.Minutes(),
+			Date: toDate(workday.DateOf(d.Day.From)), OpenMin: d.Open.Minutes(), HandsMin: d.Hands.Minutes(),
 			Marks: each(d.Marks, func(k schedule.Mark) api.DayMark {
 				p := m.Of[k.Piece]
 				return api.DayMark{PieceID: p.ID, Piece: p.Name, Kind: api.DayMarkKind(k.Kind), At: k.At.UTC()}

@@ -9,11 +9,12 @@ import (
 	"testing"
 	"time"
 
+	"firmitas/core/workday"
+
 	goical "github.com/emersion/go-ical"
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"firmitas/api"
-	"firmitas/core/schedule"
 )
 
 // asStored are a workshop's settings as they would be saved again.
@@ -232,7 +233,7 @@ func TestHoursFollowTheClockOnTheWall(t *testing.T) {
 	for _, day := range []time.Time{
 		time.Date(2026, 3, 29, 0, 0, 0, 0, zone), time.Date(2026, 10, 25, 0, 0, 0, 0, zone),
 	} {
-		week := schedule.Week{Zone: zone, Dates: map[schedule.Date]schedule.Day{schedule.DateOf(day): {Open: 540, Close: 720}}}
+		week := workday.Week{Zone: zone, Dates: map[workday.Date]workday.Day{workday.DateOf(day): {Open: 540, Close: 720}}}
 		open := week.OpenSpans(day, day.AddDate(0, 0, 1))
 		if len(open) != 1 || open[0].From.In(zone).Format("15:04") != "09:00" || open[0].To.Sub(open[0].From) != 3*time.Hour {
 			t.Errorf("%s: %v", day, open)

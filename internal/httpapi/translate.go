@@ -5,6 +5,9 @@ import (
 	"slices"
 	"time"
 
+	"firmitas/core/hands"
+	"firmitas/core/workday"
+
 	"firmitas/api"
 	"firmitas/core/climate"
 	"firmitas/core/coating"
@@ -470,9 +473,9 @@ func toPiece(p piece.Piece) api.Piece {
 	return out
 }
 
-func toSpan(s schedule.Span) api.Span { return api.Span{From: s.From.UTC(), To: s.To.UTC()} }
+func toSpan(s workday.Span) api.Span { return api.Span{From: s.From.UTC(), To: s.To.UTC()} }
 
-func toStep(s schedule.Step, room schedule.Room) api.Step {
+func toStep(s schedule.Step, room hands.Room) api.Step {
 	out := api.Step{
 		Kind:     api.StepKind(s.Kind),
 		Title:    s.Title,
@@ -688,7 +691,7 @@ func toStrip(home house.Workshop, plans []*calendar.Plan, now time.Time, bench b
 		From:      from.UTC(),
 		To:        to.UTC(),
 		Now:       now,
-		Open:      each(home.RoomAt(now).OpenSpans(from, to), toSpan),
+		Open:      each(schedule.OpenSpans(home.RoomAt(now), from, to), toSpan),
 		Midnights: each(week.Midnights(from, to), func(t time.Time) time.Time { return t.UTC() }),
 	}
 }

@@ -3,8 +3,9 @@ package httpapi
 import (
 	"context"
 
+	"firmitas/core/workday"
+
 	"firmitas/api"
-	"firmitas/core/schedule"
 	"firmitas/internal/workshop/calendar"
 	"firmitas/internal/workshop/house"
 )
@@ -40,7 +41,7 @@ func (h *handlers) TakeTrial(ctx context.Context, r api.TakeTrialRequestObject) 
 func fromTrial(t api.Trial) calendar.Trial {
 	day := func(d api.OwnDay) house.OwnDay {
 		return house.OwnDay{
-			Day: schedule.Day{Open: d.Open, Close: d.Close}, Date: schedule.DateOf(d.Date.Time),
+			Day: workday.Day{Open: d.Open, Close: d.Close}, Date: workday.DateOf(d.Date.Time),
 			Name: d.Name, Person: or(d.Person),
 		}
 	}

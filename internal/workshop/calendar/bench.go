@@ -57,7 +57,7 @@ func (s *Service) bench(ctx context.Context) (Bench, error) {
 // benchOf is a bench as a calendar has it.
 func benchOf(cal *Calendar, now time.Time) Bench {
 	out := Bench{Home: cal.home, Pieces: make([]BenchPiece, 0, len(cal.Pieces))}
-	out.Now, out.Of = cal.Room.NowOf(cal.Cal.Plans, now), cal.of
+	out.Now, out.Of = schedule.NowOf(cal.Room, cal.Cal.Plans, now), cal.of
 	out.Late, out.Bound, out.Proven = cal.Cal.Late, cal.Cal.Bound, cal.Cal.Proven
 	for _, p := range cal.Pieces {
 		plan := cal.plan(p.ID)

@@ -9,6 +9,8 @@ import (
 	"sync"
 	"time"
 
+	"firmitas/core/hands"
+
 	"firmitas/core/care"
 	"firmitas/core/schedule"
 	"firmitas/internal/workshop/house"
@@ -18,7 +20,7 @@ import (
 // Calendar is every open piece that has a system, planned together.
 type Calendar struct {
 	home   house.Workshop
-	Room   schedule.Room
+	Room   hands.Room
 	Pieces []piece.Piece // all that are open, the earliest promise first
 	Briefs []schedule.Brief
 	of     []int64 // the piece of each brief
@@ -128,7 +130,7 @@ func calendarOf(home house.Workshop, pieces []piece.Piece, now time.Time) (*Cale
 		}
 		out.Briefs, out.of = append(out.Briefs, brief), append(out.of, p.ID)
 	}
-	out.Cal = out.Room.Plan(out.Briefs)
+	out.Cal = schedule.PlanAll(out.Room, out.Briefs)
 	return out, nil
 }
 

@@ -5,6 +5,8 @@ import (
 	"strings"
 	"time"
 
+	"firmitas/core/workday"
+
 	"firmitas/core/schedule"
 	"firmitas/internal/document"
 	"firmitas/internal/problem"
@@ -195,7 +197,7 @@ func (c *Calendar) offer(p piece.Piece, promised, now time.Time) (Offer, error) 
 			others, of = append(others, b), append(of, c.Pieces[c.PieceAt(i)])
 		}
 	}
-	o := c.Room.Offer(others, brief)
+	o := schedule.OfferIn(c.Room, others, brief)
 	if len(o.Around.Obstacles) > 0 {
 		return Offer{}, problem.Refuse(o.Around.Obstacles[0])
 	}
@@ -210,7 +212,7 @@ func (c *Calendar) offer(p piece.Piece, promised, now time.Time) (Offer, error) 
 }
 
 // Days are so many days of the workshop from one on.
-func (s *Service) Days(ctx context.Context, from schedule.Date, n int) (Month, error) {
+func (s *Service) Days(ctx context.Context, from workday.Date, n int) (Month, error) {
 	return house.Reading(ctx, s.house, func(ctx context.Context) (Month, error) {
 		home, err := s.house.Home(ctx)
 		if err != nil {
@@ -221,7 +223,7 @@ func (s *Service) Days(ctx context.Context, from schedule.Date, n int) (Month, e
 			return Month{}, err
 		}
 		start := time.Date(from.Year, from.Month, from.Day, 0, 0, 0, 0, home.Zone)
-		out := Month{Days: cal.Room.Days(cal.Briefs, cal.Cal.Plans, start, n)}
+		out := Month{Days: schedule.DaysOf(cal.Room, cal.Briefs, cal.Cal.Plans, start, n)}
 		for i := range cal.Briefs {
 			out.Of = append(out.Of, cal.Pieces[cal.PieceAt(i)])
 		}

@@ -4,6 +4,8 @@ import (
 	"context"
 	"time"
 
+	"firmitas/core/hands"
+
 	"firmitas/core/schedule"
 	"firmitas/internal/problem"
 	"firmitas/internal/workshop/air"
@@ -20,7 +22,7 @@ type Plan struct {
 	Timers []schedule.Timer
 	Tins   []OpenTin // of what it takes
 
-	Room     schedule.Room // nobody works in that of a piece that has left
+	Room     hands.Room // nobody works in that of a piece that has left
 	Standing schedule.Standing
 	others   []schedule.Plan // of all that shares the room
 
@@ -85,7 +87,7 @@ func (p Plan) around() func(schedule.Brief) schedule.Plan {
 	if len(p.Room.People) == 0 {
 		return schedule.Make // it has left
 	}
-	return p.Room.Around(p.others)
+	return schedule.Around(p.Room, p.others)
 }
 
 // tryOut changes a piece as it is tried out, or says which of it cannot be.

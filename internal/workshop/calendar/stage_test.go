@@ -5,10 +5,11 @@ import (
 	"testing"
 	"time"
 
+	"firmitas/core/workday"
+
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/furniture"
-	"firmitas/core/schedule"
 	"firmitas/core/system"
 	"firmitas/internal/workshop/house"
 	"firmitas/internal/workshop/piece"
@@ -38,7 +39,7 @@ func desk(t *testing.T, air climate.Air, use string) (piece.Piece, house.Worksho
 					Layers: []system.Layer{{Role: system.Protect, Product: p, Coats: 2}}},
 				},
 			}},
-		house.Workshop{Zone: time.UTC, Days: schedule.DefaultDays}
+		house.Workshop{Zone: time.UTC, Days: workday.DefaultDays}
 }
 
 // planned is a piece's plan before its work begins.

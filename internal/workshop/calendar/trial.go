@@ -6,6 +6,8 @@ import (
 	"slices"
 	"time"
 
+	"firmitas/core/workday"
+
 	"firmitas/core/climate"
 	"firmitas/core/schedule"
 	"firmitas/internal/problem"
@@ -161,7 +163,7 @@ func checkTriedRoom(c *problem.Check, home house.Workshop, t Trial, now time.Tim
 		named := func(p house.Person) bool { return p.Name == d.Person }
 		known := d.Person == "" || slices.ContainsFunc(room.People, named)
 		c.That(known, fmt.Sprintf("/off/%d/person", i), "Nobody of that name works here.")
-		d.Day = schedule.Day{}
+		d.Day = workday.Day{}
 		set(d)
 	}
 	for i, d := range t.Helpers {

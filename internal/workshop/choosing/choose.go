@@ -89,7 +89,7 @@ func (s *Service) stock(
 	if err != nil {
 		return out, err
 	}
-	out.plan = cal.Room.Around(cal.Without(piece))
+	out.plan = schedule.Around(cal.Room, cal.Without(piece))
 	tins, err := s.shelf.Tins(ctx, home.ID, 0)
 	if err != nil {
 		return out, err

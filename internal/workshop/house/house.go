@@ -10,6 +10,8 @@ import (
 	"time"
 	"unicode"
 
+	"firmitas/core/workday"
+
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
 	"firmitas/core/ledger"
@@ -67,7 +69,7 @@ type Workshop struct {
 	FoodPolicy enduse.FoodPolicy
 	Schools    compat.Schools
 	Boards     []compat.Board // what its test boards showed
-	Days       [7]schedule.Day
+	Days       [7]workday.Day
 	Room       Room
 	Shop       technique.Shop
 	Version    int
@@ -110,7 +112,7 @@ func (s *Service) Home(ctx context.Context) (Workshop, error) {
 		w.Shop.Lacks = append(w.Shop.Lacks, technique.Tool(tool))
 	}
 	for i, d := range row.Hours.V {
-		w.Days[i] = schedule.Day(d)
+		w.Days[i] = workday.Day(d)
 	}
 	if w.Rates, err = fromRateRows(row.Rates.V, zone); err != nil {
 		return Workshop{}, fmt.Errorf("workshop %s: %w", row.Name, err)
@@ -228,7 +230,7 @@ type Settings struct {
 	Supplies   map[string]string // as they are typed
 	FoodPolicy enduse.FoodPolicy
 	Schools    compat.Schools
-	Days       [7]schedule.Day
+	Days       [7]workday.Day
 	Room       Room
 	Shop       technique.Shop
 }
@@ -241,7 +243,7 @@ func (s *Service) SaveSettings(ctx context.Context, in Settings) (Workshop, erro
 			return home, err
 		}
 		var c problem.Check
-		if err := (schedule.Week{Days: in.Days, Zone: home.Zone}).Check(); err != nil {
+		if err := (workday.Week{Days: in.Days, Zone: home.Zone}).Check(); err != nil {
 			c.That(false, "/hours", "%v", err)
 		}
 		checkShop(&c, in.Shop)

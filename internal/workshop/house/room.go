@@ -6,7 +6,9 @@ import (
 	"strings"
 	"time"
 
-	"firmitas/core/schedule"
+	"firmitas/core/hands"
+	"firmitas/core/workday"
+
 	"firmitas/internal/problem"
 	"firmitas/internal/store"
 )
@@ -26,24 +28,24 @@ type Room struct {
 // Person is a pair of hands with hours of its own.
 type Person struct {
 	Name string
-	Days [7]schedule.Day
+	Days [7]workday.Day
 }
 
 // OwnDay is a day with hours of its own: a holiday, a day off, a helper's day.
 type OwnDay struct {
-	schedule.Day
-	Date   schedule.Date
+	workday.Day
+	Date   workday.Date
 	Name   string // what it is for
 	Person string // whose; "" = everybody's
 }
 
 // Week are the working hours with the days that everybody has for themselves.
-func (w Workshop) Week() schedule.Week {
-	return schedule.Week{Days: w.Days, Zone: w.Zone, Dates: w.datesOf("")}
+func (w Workshop) Week() workday.Week {
+	return workday.Week{Days: w.Days, Zone: w.Zone, Dates: w.datesOf("")}
 }
 
-func (w Workshop) datesOf(person string) map[schedule.Date]schedule.Day {
-	out := map[schedule.Date]schedule.Day{}
+func (w Workshop) datesOf(person string) map[workday.Date]workday.Day {
+	out := map[workday.Date]workday.Day{}
 	for _, d := range w.Room.Dates {
 		if d.Person == "" {
 			out[d.Date] = d.Day
@@ -58,16 +60,16 @@ func (w Workshop) datesOf(person string) map[schedule.Date]schedule.Day {
 }
 
 // RoomAt is the workshop as its pieces are planned in it, at a moment.
-func (w Workshop) RoomAt(now time.Time) schedule.Room {
-	out := schedule.Room{
+func (w Workshop) RoomAt(now time.Time) hands.Room {
+	out := hands.Room{
 		Now: now, Booths: w.Room.Booths, RackM2: w.Room.RackM2, DustApart: w.Room.DustApart,
 	}
 	for _, p := range w.Room.People {
-		week := schedule.Week{Days: p.Days, Zone: w.Zone, Dates: w.datesOf(p.Name)}
-		out.People = append(out.People, schedule.Person{Name: p.Name, Week: week})
+		week := workday.Week{Days: p.Days, Zone: w.Zone, Dates: w.datesOf(p.Name)}
+		out.People = append(out.People, hands.Person{Name: p.Name, Week: week})
 	}
 	if len(out.People) == 0 {
-		out.People = []schedule.Person{{Week: w.Week()}}
+		out.People = []hands.Person{{Week: w.Week()}}
 	}
 	return out
 }
@@ -79,7 +81,7 @@ const EarlierFirst = "Hours run from an earlier to a later time within one day."
 
 // regular tells whether somebody works on some day of every week.
 func (p Person) regular() bool {
-	return slices.ContainsFunc(p.Days[:], func(d schedule.Day) bool { return d.Close > d.Open })
+	return slices.ContainsFunc(p.Days[:], func(d workday.Day) bool { return d.Close > d.Open })
 }
 
 // CheckRoom checks who works when.
@@ -139,7 +141,7 @@ func fromRoomRow(row store.Room) (Room, error) {
 	for _, p := range row.People {
 		person := Person{Name: p.Name}
 		for i, d := range p.Hours {
-			person.Days[i] = schedule.Day(d)
+			person.Days[i] = workday.Day(d)
 		}
 		out.People = append(out.People, person)
 	}
@@ -148,7 +150,7 @@ func fromRoomRow(row store.Room) (Room, error) {
 		if err != nil {
 			return out, err
 		}
-		out.Dates = append(out.Dates, OwnDay{schedule.Day(d.Day), schedule.DateOf(at), d.Name, d.Person})
+		out.Dates = append(out.Dates, OwnDay{workday.Day(d.Day), workday.DateOf(at), d.Name, d.Person})
 	}
 	return out, nil
 }
