@@ -27,6 +27,7 @@ test('a sauna bench is left bare: chosen, planned, and with a card of its own', 
   await accessible(page)
   await page.getByRole('button', { name: 'Take this system' }).click()
   await page.waitForURL(/plan$/)
+  await page.getByRole('button', { name: 'Open every step' }).click() // other pieces may put it on a later day
   await expect(page.getByText('Run a bare hand over it')).toBeVisible()
   await expect(page.getByText(/fully hardened|Touch-dry|In pot and tool/)).toHaveCount(0) // paper and cloths, and no coat
   await expect(page.getByText(/Abrasive, quarter sheet/).first()).toBeVisible()
