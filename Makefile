@@ -6,7 +6,7 @@ CHROMIUM = chromium-headless-shell:/usr/bin/chromium-headless-shell chromium:/us
 POPPLER  = poppler-utils:/usr/bin/pdftotext
 ADDR    ?= 127.0.0.1:8470
 NPM_CI   = npm ci --no-audit --no-fund --loglevel=error
-GO_FILES = $(shell find api cmd core internal standin -name '*.go' -o -name '*.sql' -o -name '*.csv') go.mod go.sum
+GO_FILES = $(shell find api cmd core internal standin -type f -not -path '*/testdata/*' -not -path '*/webui/dist/*') go.mod go.sum
 WEB_FILES = $(shell find web/src web/public -type f) web/index.html web/vite.config.ts
 
 # What was built in one clone is built for the next.

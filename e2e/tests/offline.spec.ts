@@ -316,3 +316,46 @@ test('clocks run through a reload; a fault and its remedy move the plan; minutes
   await expect(page.getByText('used', { exact: true })).toBeVisible()
   await phone.close()
 })
+
+// What a buyer is sent is the server's, also in a browser that has the workshop's screens: the finisher's own.
+test('a browser that has opened the app opens cards, quotes and calendars as anybody does', async ({ browser }) => {
+  const phone = await onPhone(browser, 'light', 'allow')
+  const page = await phone.newPage()
+  await page.goto('/')
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
+  await page.goto('/')
+  await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
+
+  const ask = async (path: string) => (await page.request.get(path)).json()
+  const [left] = (await ask('/api/archive')).pieces
+  const open = (await ask('/api/bench')).pieces.find((p: { plan?: object }) => p.plan).piece
+  const draft = { firm: '500', scope: 'All of it.', until: inDays(20) + 'T12:00:00Z', patch: false }
+  const given = await page.request.post(`/api/pieces/${open.id}/quotes`, { data: draft })
+  expect(given.status()).toBe(201)
+  const quote = new URL((await given.json()).quotes[0].link).pathname
+  const feed = await (await page.request.post('/api/calendar/feeds', { data: { name: 'My own phone' } })).json()
+
+  const heading = page.getByRole('heading', { level: 1 })
+  for (const [path, says] of [
+    [quote, `Quote: ${open.input.name}`],
+    [`${quote}?lang=de`, `Angebot: ${open.input.name}`],
+    [`/care/${left.careToken}`, 'Looking after'],
+    [`/preview/care/${open.id}`, 'Looking after'],
+    ['/quote/of-nobody', 'Nothing stands under this link'],
+  ] as const) {
+    await page.goto(path)
+    await expect(heading).toContainText(says)
+    await expect(page.locator('#root')).toHaveCount(0) // none of the app's own pages
+  }
+  for (const path of [feed.path, `/care/${left.careToken}/sheet.pdf`, `${quote}/sheet.pdf`]) {
+    const saved = page.waitForEvent('download')
+    await page.goto(path).catch(() => undefined) // a file is saved, no page comes
+    expect((await saved).url()).toContain(path)
+  }
+
+  await phone.setOffline(true)
+  await page.goto('/month')
+  await expect(page.locator('#root')).toHaveCount(1)
+  expect(await page.goto(quote).catch((e: Error) => e.message)).toContain('ERR_INTERNET_DISCONNECTED')
+  await phone.close()
+})
