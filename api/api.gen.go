@@ -6268,6 +6268,9 @@ type ImportShelfParams struct {
 	// LeaveOut true = lines that are refused are left out and the rest is taken in
 	LeaveOut *bool `form:"leaveOut,omitempty" json:"leaveOut,omitempty"`
 
+	// EmptyCells an empty cell takes away what is there; else it leaves it alone
+	EmptyCells *bool `form:"emptyCells,omitempty" json:"emptyCells,omitempty"`
+
 	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
@@ -9304,6 +9307,14 @@ func (siw *ServerInterfaceWrapper) ImportShelf(c *gin.Context) {
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "leaveOut", c.Request.URL.Query(), &params.LeaveOut, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
 	if err != nil {
 		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter leaveOut: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "emptyCells" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "emptyCells", c.Request.URL.Query(), &params.EmptyCells, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter emptyCells: %w", err), http.StatusBadRequest)
 		return
 	}
 

@@ -9,6 +9,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"maps"
 	"slices"
 	"strings"
 	"unicode/utf8"
@@ -42,6 +43,58 @@ type Line struct {
 	Product  Product
 	Problems []Cell
 	columns  map[string]string // field → its column with its letter, for CSV
+	cells    []told            // of a CSV line, in their order; nil for a line that says all
+}
+
+// told is a cell of a line: what its column says, "" where it is empty.
+type told struct{ column, text string }
+
+// Partly tells whether a line says only some of a product: what it has no cell for stays as it is.
+func (l Line) Partly() bool { return l.cells != nil }
+
+// Says tells whether a line has a cell for a column with something in it.
+func (l Line) Says(column string) bool {
+	return slices.ContainsFunc(l.cells, func(c told) bool { return c.column == column && c.text != "" })
+}
+
+// Over is a product with what a line says of it: what stands in no column stays, and so does what an empty cell stands
+// for, unless empty cells empty. What is wrong with a cell was told when the line was read.
+func (l Line) Over(base Product, emptyCells bool) Product {
+	base.Label, base.Statements = maps.Clone(base.Label), maps.Clone(base.Statements)
+	for _, c := range l.cells {
+		switch {
+		case c.text != "":
+			_ = base.set(c.column, c.text)
+		case emptyCells:
+			base.empty(c.column)
+		}
+	}
+	return base
+}
+
+// empty takes away what a column stands for. Shade and sheen a product always has.
+func (p *Product) empty(column string) {
+	if column == "shade" || column == "sheen" {
+		return
+	}
+	if at := p.text(column); at != nil {
+		*at = ""
+		return
+	}
+	if kind, isState := strings.CutPrefix(column, statesPrefix); isState {
+		kind, isSource := strings.CutSuffix(kind, sourceSuffix)
+		if isSource {
+			p.Statements[kind] = coating.Statement{Sense: p.Statements[kind].Sense}
+		} else {
+			delete(p.Statements, kind)
+		}
+		return
+	}
+	if column == "pairings" {
+		p.Pairings = []coating.Pairing{}
+		return
+	}
+	delete(p.Label, column)
 }
 
 // Column names the column of a field as the file has it.
@@ -287,6 +340,7 @@ func ReadCSV(data []byte) (lines []Line, encoding string, err error) {
 		}
 		for i, cell := range row[:min(len(row), len(heading))] {
 			cell = strings.TrimPrefix(cell, "'")
+			line.cells = append(line.cells, told{heading[i], strings.TrimSpace(cell)})
 			if cell == "" && (heading[i] == "shade" || heading[i] == "sheen") {
 				continue // keeps clear and satin
 			}

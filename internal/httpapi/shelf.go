@@ -447,7 +447,10 @@ func (h *handlers) ImportShelf(
 		return nil, err
 	}
 	run := func(ctx context.Context) (api.ImportShelf200JSONResponse, error) {
-		report, err := h.rooms.Shelf.Import(ctx, string(r.Params.Format), r.Params.DryRun, or(r.Params.LeaveOut), file)
+		how := shelf.Importing{
+			DryRun: r.Params.DryRun, LeaveOut: or(r.Params.LeaveOut), EmptyCells: or(r.Params.EmptyCells),
+		}
+		report, err := h.rooms.Shelf.Import(ctx, string(r.Params.Format), how, file)
 		if err != nil {
 			return api.ImportShelf200JSONResponse{}, err
 		}

@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http/httptest"
+	"reflect"
 	"slices"
 	"strings"
 	"testing"
@@ -173,6 +174,38 @@ func (c *client) imports(path string, file []byte) (r api.ImportReport) {
 		c.t.Fatalf("%s: %d %s", path, status, data)
 	}
 	return r
+}
+
+// A file with only some columns changes what it says and no more: labels, the maker and what was tested stay. An empty
+// cell empties only where that was asked for.
+func TestAFileWithSomeColumnsLeavesTheRest(t *testing.T) {
+	c := start(t)
+	before := c.products()["Mizzen Clear"].Input
+	if len(before.Label) < 5 || before.Maker == "" {
+		t.Fatalf("nothing to lose: %+v", before)
+	}
+	take := func(how, file string) api.ProductInput {
+		t.Helper()
+		if !c.imports("/api/shelf/import?format=csv&dryRun=false"+how, []byte(file)).Saved {
+			t.Fatalf("%q was not taken in", file)
+		}
+		return c.products()["Mizzen Clear"].Input
+	}
+	want := before
+	want.Colour = "hell"
+	for name, file := range map[string]string{
+		"without a sheen": "name,family,colour\nMizzen Clear," + before.Family + ",hell\n",
+		"cells empty":     "name,family,sheen,colour,maker,recoatMinH\nMizzen Clear," + before.Family + "," + before.Sheen + ",hell,,\n",
+	} {
+		if got := take("", file); !reflect.DeepEqual(got, want) {
+			t.Errorf("%s: %+v, want %+v", name, got, want)
+		}
+		take("", "name,family,colour\nMizzen Clear,"+before.Family+","+before.Colour+"x\n") // so that the next changes something
+	}
+	emptied := take("&emptyCells=true", "name,family,maker,recoatMinH\nMizzen Clear,"+before.Family+",,\n")
+	if _, kept := emptied.Label["recoatMinH"]; kept || emptied.Maker != "" || len(emptied.Label) != len(before.Label)-1 {
+		t.Errorf("asked to empty: %+v", emptied)
+	}
 }
 
 func TestImportTellsEveryLineAndHalvesNothing(t *testing.T) {

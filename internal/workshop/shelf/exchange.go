@@ -80,8 +80,9 @@ func (s *Service) Export(ctx context.Context, format string, w io.Writer) error 
 }
 
 // Import reads products from csv or json. Products are the same when name and sheen are. All lines are taken in or
-// none, unless leaveOut lets the refused ones be passed over. A dry run saves nothing.
-func (s *Service) Import(ctx context.Context, format string, dryRun, leaveOut bool, file []byte) (ImportReport, error) {
+// none, unless the refused ones may be left out. Of a product that is there a line changes what it says, and no more. A
+// dry run saves nothing.
+func (s *Service) Import(ctx context.Context, format string, how Importing, file []byte) (ImportReport, error) {
 	readFile := document.ReadJSON
 	if format == "csv" {
 		readFile = document.ReadCSV
@@ -107,15 +108,15 @@ func (s *Service) Import(ctx context.Context, format string, dryRun, leaveOut bo
 		if err != nil {
 			return ImportReport{}, err
 		}
-		in := newImporting(rows)
+		in := newImporting(rows, how.EmptyCells)
 		for _, l := range lines {
 			if err := in.take(l); err != nil {
 				return ImportReport{}, err
 			}
 		}
 		report := ImportReport{Encoding: encoding, Lines: in.report}
-		blocked := report.Count(LineRefused) > 0 && !leaveOut
-		if dryRun || blocked || len(in.fresh)+len(in.changed) == 0 {
+		blocked := report.Count(LineRefused) > 0 && !how.LeaveOut
+		if how.DryRun || blocked || len(in.fresh)+len(in.changed) == 0 {
 			return report, nil
 		}
 		if len(rows)+len(in.fresh) > mostProducts {
@@ -129,16 +130,24 @@ func (s *Service) Import(ctx context.Context, format string, dryRun, leaveOut bo
 	})
 }
 
+// Importing is how a file is taken in.
+type Importing struct {
+	DryRun     bool // nothing is saved
+	LeaveOut   bool // refused lines are passed over
+	EmptyCells bool // an empty cell takes away what is there
+}
+
 // importing sorts the lines of a file by what becomes of them.
 type importing struct {
 	known          map[string]store.Product // on the shelf, by name and sheen
 	seen           map[string]int           // in the file, by line
 	fresh, changed []store.Product
 	report         []ImportLine
+	emptyCells     bool
 }
 
-func newImporting(shelf []store.Product) *importing {
-	in := &importing{known: map[string]store.Product{}, seen: map[string]int{}}
+func newImporting(shelf []store.Product, emptyCells bool) *importing {
+	in := &importing{known: map[string]store.Product{}, seen: map[string]int{}, emptyCells: emptyCells}
 	for _, row := range shelf {
 		in.known[keyOf(row.Name, row.Sheen)] = row
 	}
@@ -147,6 +156,10 @@ func newImporting(shelf []store.Product) *importing {
 
 func (in *importing) take(l document.Line) error {
 	out := ImportLine{Number: l.Number, Name: l.Product.Name, What: LineRefused, Problems: l.Problems}
+	was, exists := in.find(l)
+	if exists && l.Partly() {
+		l.Product = l.Over(record.ToDocument(was), in.emptyCells)
+	}
 	key := keyOf(l.Product.Name, l.Product.Sheen)
 	if first, twice := in.seen[key]; twice {
 		detail := fmt.Sprintf("The same name and sheen stand in line %d.", first)
@@ -168,6 +181,26 @@ func (in *importing) take(l document.Line) error {
 	}
 	in.report = append(in.report, out)
 	return nil
+}
+
+// find is the product that a line speaks of: that of its name and sheen, or the only one of its name where the line says
+// no sheen.
+func (in *importing) find(l document.Line) (store.Product, bool) {
+	if !l.Partly() || l.Says("sheen") {
+		was, exists := in.known[keyOf(l.Product.Name, l.Product.Sheen)]
+		return was, exists
+	}
+	var found []store.Product
+	for key, row := range in.known {
+		if strings.HasPrefix(key, keyOf(l.Product.Name, "")) {
+			found = append(found, row)
+		}
+	}
+	if len(found) == 1 {
+		return found[0], true
+	}
+	was, exists := in.known[keyOf(l.Product.Name, l.Product.Sheen)]
+	return was, exists
 }
 
 // sort tells what becomes of a line that may be taken in.

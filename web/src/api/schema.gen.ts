@@ -5348,6 +5348,8 @@ export interface operations {
                 dryRun: boolean;
                 /** @description true = lines that are refused are left out and the rest is taken in */
                 leaveOut?: boolean;
+                /** @description an empty cell takes away what is there; else it leaves it alone */
+                emptyCells?: boolean;
             };
             header?: {
                 /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */

@@ -6,15 +6,23 @@ import { api, ask, type ImportReport } from '../api/client'
 import { ProblemNote } from '../ui/Problem'
 import { judgedAnew } from '../api/queries'
 import { type PressHeaders, useSave } from '../api/saving'
+import { Tick } from '../ui/Tick'
 
 type Format = 'csv' | 'json'
+
+interface How {
+  dryRun: boolean
+  leaveOut: boolean
+  emptyCells: boolean
+}
 
 /** Products in and out of open formats. A dry run comes first: nothing is saved before it has been seen. */
 export function ImportView() {
   const id = useId()
   const client = useQueryClient()
   const [file, setFile] = useState<File>()
-  const send = (f: File, query: { dryRun: boolean; leaveOut: boolean }, headers: Partial<PressHeaders>) => {
+  const [emptyCells, setEmptyCells] = useState(false)
+  const send = (f: File, query: How, headers: Partial<PressHeaders>) => {
     const format: Format = f.name.toLowerCase().endsWith('.json') ? 'json' : 'csv'
     return api.POST('/shelf/import', {
       params: { query: { format, ...query } },
@@ -23,9 +31,17 @@ export function ImportView() {
       bodySerializer: () => f,
     })
   }
-  const dry = useMutation({ mutationFn: (f: File) => ask(send(f, { dryRun: true, leaveOut: false }, {})) })
+  const dry = useMutation({
+    mutationFn: ({ f, emptyCells }: { f: File; emptyCells: boolean }) =>
+      ask(send(f, { dryRun: true, leaveOut: false, emptyCells }, {})),
+  })
+  const look = (f: File, emptyCells: boolean) => {
+    take.reset()
+    dry.mutate({ f, emptyCells })
+  }
   const take = useSave({
-    send: ({ f, leaveOut }: { f: File; leaveOut: boolean }, headers) => send(f, { dryRun: false, leaveOut }, headers),
+    send: ({ f, leaveOut }: { f: File; leaveOut: boolean }, headers) =>
+      send(f, { dryRun: false, leaveOut, emptyCells }, headers),
     onSuccess: () => judgedAnew(client),
   })
   const report = take.data ?? dry.data
@@ -66,11 +82,23 @@ export function ImportView() {
                 e.target.value = ''
                 if (!f) return
                 setFile(f)
-                take.reset()
-                dry.mutate(f)
+                look(f, emptyCells)
               }}
             />
           </label>
+          <div className="mt-3 max-w-prose">
+            <Tick
+              label="Empty cells take away what is there"
+              checked={emptyCells}
+              set={(on) => {
+                setEmptyCells(on)
+                if (file && !report?.saved) look(file, on)
+              }}
+            />
+            <p className="mt-1 text-sm opacity-85">
+              Unticked, a column that is missing and a cell that is empty leave a value alone.
+            </p>
+          </div>
           <div role="status">
             {(dry.isPending || take.isPending) && (
               <progress
