@@ -183,8 +183,8 @@ func (in *importing) take(l document.Line) error {
 	return nil
 }
 
-// find is the product that a line speaks of: that of its name and sheen, or the only one of its name where the line says
-// no sheen.
+// find is the product that a line speaks of: that of its name and sheen, or the only one of its name where the line
+// says no sheen.
 func (in *importing) find(l document.Line) (store.Product, bool) {
 	if !l.Partly() || l.Says("sheen") {
 		was, exists := in.known[keyOf(l.Product.Name, l.Product.Sheen)]

@@ -45,7 +45,6 @@ export function ImportView() {
     onSuccess: () => judgedAnew(client),
   })
   const report = take.data ?? dry.data
-  const good = report ? report.added + report.changed : 0
   return (
     <>
       <h1 className="mb-1">Import and export</h1>
@@ -111,52 +110,65 @@ export function ImportView() {
       </div>
       {(dry.error ?? take.error) && <ProblemNote problem={(dry.error ?? take.error)!} />}
       {report && (
-        <section aria-labelledby="report" className="mt-6">
-          <h2 id="report">{report.saved ? 'Taken in' : 'What would become of it'}</h2>
-          <p className="mb-3">
-            {file?.name}, read as {report.encoding}: <b>{report.added}</b> added, <b>{report.changed}</b> changed,{' '}
-            {report.same} the same, <b className={report.refused > 0 ? 'text-error' : ''}>{report.refused}</b> refused.
-            {!report.saved && ' Nothing is saved yet.'}
-          </p>
-          {!report.saved && file && (
-            <div className="mb-4 flex flex-wrap items-center gap-3">
-              {report.refused === 0 && good > 0 && (
-                <button
-                  type="button"
-                  className="btn btn-primary btn-lg"
-                  disabled={take.isPending}
-                  onClick={() => take.mutate({ f: file, leaveOut: false })}
-                >
-                  Take all of it in
-                </button>
-              )}
-              {report.refused > 0 && good > 0 && (
-                <>
-                  <span>Mend the lines below and choose the file again, or</span>
-                  <button
-                    type="button"
-                    className="btn btn-outline"
-                    disabled={take.isPending}
-                    onClick={() => take.mutate({ f: file, leaveOut: true })}
-                  >
-                    Take in the other {good}
-                  </button>
-                </>
-              )}
-              {good === 0 && <span>Nothing in it is new.</span>}
-            </div>
-          )}
-          {report.saved && (
-            <p className="mb-4">
-              <Link className="link" to="/shelf">
-                To the shelf
-              </Link>
-            </p>
-          )}
-          <Lines report={report} />
-        </section>
+        <Report
+          report={report}
+          file={file}
+          busy={take.isPending}
+          take={(leaveOut) => file && take.mutate({ f: file, leaveOut })}
+        />
       )}
     </>
+  )
+}
+
+/** What became of a file, or would, and the press that takes it in. */
+function Report({
+  report,
+  file,
+  busy,
+  take,
+}: {
+  report: ImportReport
+  file?: File
+  busy: boolean
+  take: (leaveOut: boolean) => void
+}) {
+  const good = report.added + report.changed
+  return (
+    <section aria-labelledby="report" className="mt-6">
+      <h2 id="report">{report.saved ? 'Taken in' : 'What would become of it'}</h2>
+      <p className="mb-3">
+        {file?.name}, read as {report.encoding}: <b>{report.added}</b> added, <b>{report.changed}</b> changed,{' '}
+        {report.same} the same, <b className={report.refused > 0 ? 'text-error' : ''}>{report.refused}</b> refused.
+        {!report.saved && ' Nothing is saved yet.'}
+      </p>
+      {!report.saved && file && (
+        <div className="mb-4 flex flex-wrap items-center gap-3">
+          {report.refused === 0 && good > 0 && (
+            <button type="button" className="btn btn-primary btn-lg" disabled={busy} onClick={() => take(false)}>
+              Take all of it in
+            </button>
+          )}
+          {report.refused > 0 && good > 0 && (
+            <>
+              <span>Mend the lines below and choose the file again, or</span>
+              <button type="button" className="btn btn-outline" disabled={busy} onClick={() => take(true)}>
+                Take in the other {good}
+              </button>
+            </>
+          )}
+          {good === 0 && <span>Nothing in it is new.</span>}
+        </div>
+      )}
+      {report.saved && (
+        <p className="mb-4">
+          <Link className="link" to="/shelf">
+            To the shelf
+          </Link>
+        </p>
+      )}
+      <Lines report={report} />
+    </section>
   )
 }
 
