@@ -82,6 +82,7 @@ func newLeaf(paper, way string, size float64, made time.Time, lang care.Lang, ti
 // write puts a paragraph of a kind (H1, H2, P) below what stands. It begins a page rather than going over its end: what
 // is marked may not.
 func (s *leaf) write(kind, style string, size, width float64, text string) {
+	text = printable(text)
 	s.pdf.SetFont(face, style, size)
 	room := width
 	if room == 0 {
@@ -113,7 +114,7 @@ func (s *sheet) body() {
 	if s.Link != "" {
 		s.pdf.SetFont(face, "", s.size*0.8)
 		s.open(s.pdf, "P")
-		s.pdf.WriteLinkString(s.size*mmPerPt*leading, s.words("tag.scan", nil), s.Link)
+		s.pdf.WriteLinkString(s.size*mmPerPt*leading, printable(s.words("tag.scan", nil)), s.Link)
 		s.close(s.pdf)
 		s.pdf.SetY(max(s.pdf.GetY()+s.size*mmPerPt*leading, marginMM+qrMM+1))
 	}
