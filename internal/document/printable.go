@@ -24,9 +24,9 @@ func inFont(r rune) bool {
 	return err == nil && at != 0
 }
 
-// printable is a text as paper can have it: a sign that the font does not know is named, "(grinning face)", in the words
-// of the Unicode standard, and what only changes how the one before it looks is left out. A letter of another script
-// keeps its place as a box.
+// printable is a text as paper can have it: a sign that the font does not know is named, "(grinning face)", in the
+// words of the Unicode standard, and what only changes how the one before it looks is left out. A letter of another
+// script keeps its place as a box.
 func printable(text string) string {
 	var out strings.Builder
 	for _, r := range text {

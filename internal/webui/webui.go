@@ -30,8 +30,8 @@ func init() {
 	}
 }
 
-// Handler serves files of the build; any other path is the app itself, which finds its view by the path. Assets carry
-// their hash in the name and are kept for good; the page itself is asked for again each time.
+// Handler serves files of the build; any other path that names no file is the app itself, which finds its view by it.
+// Assets carry their hash in the name and are kept for good; the page itself is asked for again each time.
 func Handler() gin.HandlerFunc {
 	dist, err := fs.Sub(built, "dist")
 	if err != nil {
@@ -49,6 +49,10 @@ func Handler() gin.HandlerFunc {
 			c.Data(http.StatusOK, mime.TypeByExtension(path.Ext(name)), file)
 			return
 		}
+		if path.Ext(name) != "" { // a file, and no view: none of those has a dot
+			c.String(http.StatusNotFound, "Not here.")
+			return
+		}
 		for _, link := range beside(name) {
 			c.Writer.Header().Add("Link", link)
 		}
@@ -62,7 +66,7 @@ func Handler() gin.HandlerFunc {
 }
 
 // atTheRoot are files that a browser asks for by a fixed name.
-var atTheRoot = []string{"sw.js", "manifest.webmanifest"}
+var atTheRoot = []string{"sw.js", "manifest.webmanifest", "robots.txt"}
 
 func serve(c *gin.Context, dist fs.FS, name string) {
 	zipped := name + ".gz"
