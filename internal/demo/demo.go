@@ -11,8 +11,6 @@ import (
 	"slices"
 	"time"
 
-	"firmitas/core/workday"
-
 	"github.com/shopspring/decimal"
 
 	"firmitas/core/climate"
@@ -20,6 +18,7 @@ import (
 	"firmitas/core/preparation"
 	"firmitas/core/quantity"
 	"firmitas/core/system"
+	"firmitas/core/workday"
 	"firmitas/core/worklog"
 	"firmitas/internal/document"
 	"firmitas/internal/store"

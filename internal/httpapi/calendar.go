@@ -9,14 +9,13 @@ import (
 	"strings"
 	"time"
 
-	"firmitas/core/hands"
-	"firmitas/core/workday"
-
 	"github.com/gin-gonic/gin"
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"firmitas/api"
+	"firmitas/core/hands"
 	"firmitas/core/schedule"
+	"firmitas/core/workday"
 	"firmitas/internal/document"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop/calendar"

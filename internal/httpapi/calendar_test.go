@@ -9,12 +9,11 @@ import (
 	"testing"
 	"time"
 
-	"firmitas/core/workday"
-
 	goical "github.com/emersion/go-ical"
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"firmitas/api"
+	"firmitas/core/workday"
 )
 
 // asStored are a workshop's settings as they would be saved again.

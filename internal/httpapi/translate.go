@@ -5,9 +5,6 @@ import (
 	"slices"
 	"time"
 
-	"firmitas/core/hands"
-	"firmitas/core/workday"
-
 	"firmitas/api"
 	"firmitas/core/climate"
 	"firmitas/core/coating"
@@ -15,6 +12,7 @@ import (
 	"firmitas/core/decoration"
 	"firmitas/core/enduse"
 	"firmitas/core/furniture"
+	"firmitas/core/hands"
 	"firmitas/core/money"
 	"firmitas/core/quantity"
 	"firmitas/core/schedule"
@@ -22,6 +20,7 @@ import (
 	"firmitas/core/supplies"
 	"firmitas/core/system"
 	"firmitas/core/technique"
+	"firmitas/core/workday"
 	"firmitas/core/worklog"
 	"firmitas/internal/workshop/calendar"
 	"firmitas/internal/workshop/choosing"

@@ -3,9 +3,8 @@ package httpapi
 import (
 	"context"
 
-	"firmitas/core/workday"
-
 	"firmitas/api"
+	"firmitas/core/workday"
 	"firmitas/internal/workshop/calendar"
 	"firmitas/internal/workshop/house"
 )

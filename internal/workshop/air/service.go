@@ -3,11 +3,12 @@ package air
 
 import (
 	"context"
+	"sync/atomic"
+	"time"
+
 	"firmitas/internal/store"
 	"firmitas/internal/workshop/house"
 	"firmitas/internal/workshop/record"
-	"sync/atomic"
-	"time"
 )
 
 // Store is what is asked of the database.

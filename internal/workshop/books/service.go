@@ -3,6 +3,7 @@ package books
 
 import (
 	"context"
+
 	"firmitas/internal/store"
 	"firmitas/internal/workshop/calendar"
 	"firmitas/internal/workshop/house"

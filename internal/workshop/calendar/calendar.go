@@ -9,9 +9,8 @@ import (
 	"sync"
 	"time"
 
-	"firmitas/core/hands"
-
 	"firmitas/core/care"
+	"firmitas/core/hands"
 	"firmitas/core/schedule"
 	"firmitas/internal/workshop/house"
 	"firmitas/internal/workshop/piece"

@@ -5,9 +5,8 @@ import (
 	"strings"
 	"time"
 
-	"firmitas/core/workday"
-
 	"firmitas/core/schedule"
+	"firmitas/core/workday"
 	"firmitas/internal/document"
 	"firmitas/internal/problem"
 	"firmitas/internal/store"

@@ -5,7 +5,6 @@ import (
 	"time"
 
 	"firmitas/core/hands"
-
 	"firmitas/core/schedule"
 	"firmitas/internal/problem"
 	"firmitas/internal/workshop/air"

@@ -3,12 +3,13 @@ package calendar
 
 import (
 	"context"
+	"time"
+
 	"firmitas/internal/store"
 	"firmitas/internal/workshop/air"
 	"firmitas/internal/workshop/house"
 	"firmitas/internal/workshop/piece"
 	"firmitas/internal/workshop/shelf"
-	"time"
 )
 
 // Store is what is asked of the database.

@@ -5,12 +5,11 @@ import (
 	"testing"
 	"time"
 
-	"firmitas/core/workday"
-
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/furniture"
 	"firmitas/core/system"
+	"firmitas/core/workday"
 	"firmitas/internal/workshop/house"
 	"firmitas/internal/workshop/piece"
 )

@@ -6,10 +6,9 @@ import (
 	"slices"
 	"time"
 
-	"firmitas/core/workday"
-
 	"firmitas/core/climate"
 	"firmitas/core/schedule"
+	"firmitas/core/workday"
 	"firmitas/internal/problem"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop/house"

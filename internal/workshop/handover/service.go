@@ -3,12 +3,13 @@ package handover
 
 import (
 	"context"
+	"time"
+
 	"firmitas/internal/store"
 	"firmitas/internal/workshop/calendar"
 	"firmitas/internal/workshop/house"
 	"firmitas/internal/workshop/piece"
 	"firmitas/internal/workshop/record"
-	"time"
 )
 
 // Store is what is asked of the database.

@@ -10,14 +10,13 @@ import (
 	"time"
 	"unicode"
 
-	"firmitas/core/workday"
-
 	"firmitas/core/compat"
 	"firmitas/core/enduse"
 	"firmitas/core/ledger"
 	"firmitas/core/money"
 	"firmitas/core/schedule"
 	"firmitas/core/technique"
+	"firmitas/core/workday"
 	"firmitas/internal/problem"
 	"firmitas/internal/store"
 )

@@ -8,7 +8,6 @@ import (
 
 	"firmitas/core/hands"
 	"firmitas/core/workday"
-
 	"firmitas/internal/problem"
 	"firmitas/internal/store"
 )

@@ -3,9 +3,10 @@ package house
 
 import (
 	"context"
-	"firmitas/internal/store"
 	"sync/atomic"
 	"time"
+
+	"firmitas/internal/store"
 )
 
 // Store is what is asked of the database.

@@ -4,11 +4,12 @@ package intake
 
 import (
 	"context"
+	"time"
+
 	"firmitas/internal/store"
 	"firmitas/internal/workshop/calendar"
 	"firmitas/internal/workshop/house"
 	"firmitas/internal/workshop/piece"
-	"time"
 )
 
 // Store is what is asked of the database.

@@ -3,6 +3,7 @@ package logbook
 
 import (
 	"context"
+
 	"firmitas/internal/store"
 	"firmitas/internal/workshop/air"
 	"firmitas/internal/workshop/calendar"

@@ -3,6 +3,7 @@ package piece
 
 import (
 	"context"
+
 	"firmitas/internal/store"
 	"firmitas/internal/workshop/house"
 )

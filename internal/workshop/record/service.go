@@ -3,6 +3,7 @@ package record
 
 import (
 	"context"
+
 	"firmitas/internal/store"
 )
 

@@ -3,6 +3,7 @@ package shelf
 
 import (
 	"context"
+
 	"firmitas/internal/store"
 	"firmitas/internal/workshop/house"
 	"firmitas/internal/workshop/record"
