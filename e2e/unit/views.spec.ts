@@ -25,6 +25,14 @@ test('what strangers open, files and the server’s own addresses go through', (
     '/shelfish',
   ]
   expect(theirs.filter((path) => ownPage.test(path))).toEqual([])
-  const ours = ['/', '/?zone=3', '/may-i?coat=4', '/pieces/3/plan', '/pieces/3/inspect/7', '/shelf', '/shelf/grid?over=2']
+  const ours = [
+    '/',
+    '/?zone=3',
+    '/may-i?coat=4',
+    '/pieces/3/plan',
+    '/pieces/3/inspect/7',
+    '/shelf',
+    '/shelf/grid?over=2',
+  ]
   expect(ours.filter((path) => !ownPage.test(path))).toEqual([])
 })

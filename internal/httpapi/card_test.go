@@ -151,7 +151,7 @@ func TestACardIsCorrectedAndWithdrawn(t *testing.T) {
 		}
 	}
 	if status, page, _ := c.page("GET", "/care/"+strings.Repeat("x", 43)+"?lang=es", ""); status != 404 ||
-		!strings.Contains(page, "no lleva a ninguna ficha") {
+		!strings.Contains(page, "No lleva a ninguna ficha ni a ningún presupuesto") {
 		t.Errorf("a link that leads nowhere: %d %s", status, page)
 	}
 }
