@@ -60,7 +60,7 @@ test('a care link that leads nowhere says so, and asks nothing of the workshop',
   const asked: string[] = []
   page.on('request', (r) => asked.push(new URL(r.url()).pathname))
   await page.goto(`/care/${'x'.repeat(43)}`)
-  await expect(page.getByRole('alert')).toContainText('This link leads to no card')
+  await expect(page.getByRole('alert')).toContainText('It leads to no card and to no quote')
   await accessible(page)
   expect(asked.filter((p) => p.startsWith('/api/') || p.startsWith('/assets/'))).toEqual([])
 })
