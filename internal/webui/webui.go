@@ -49,7 +49,7 @@ func Handler() gin.HandlerFunc {
 			c.Data(http.StatusOK, mime.TypeByExtension(path.Ext(name)), file)
 			return
 		}
-		if path.Ext(name) != "" { // a file, and no view: none of those has a dot
+		if path.Ext(name) != "" && name != "index.html" { // a file, and no view: none of those has a dot
 			c.String(http.StatusNotFound, "Not here.")
 			return
 		}

@@ -21,6 +21,7 @@ func TestPagesAndAssets(t *testing.T) {
 		{"a deep link is the app", "/pieces/3/plan", []int{200, 503}, "no-cache"},
 		{"a missing asset is no page", "/assets/gone-123.js", []int{404}, ""},
 		{"a file that is not there is no page", "/favicon.ico", []int{404}, "no-cache"},
+		{"the page by its name, as a device keeps it", "/index.html", []int{200, 503}, "no-cache"},
 		{"nor is one below a view", "/pieces/3/photo.jpg", []int{404}, "no-cache"},
 		{"climbing out stays inside", "/assets/../../../etc/passwd", []int{200, 503}, "no-cache"},
 	} {
