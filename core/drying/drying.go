@@ -14,9 +14,10 @@ import (
 // quarter is as fine as a wait is told: a finer figure would promise more than a label or an estimate knows.
 const quarter = 15 * time.Minute
 
-// AtLeast rounds a wait up to the quarter hour; atMost rounds a window's end down to it.
+// AtLeast rounds a wait, in hours, up to the quarter hour.
 func AtLeast(h float64) time.Duration { return time.Duration(math.Ceil(h*4-1e-9)) * quarter }
 
+// AtMost rounds the end of a window, in hours, down to the quarter hour.
 func AtMost(h float64) time.Duration { return time.Duration(math.Floor(h*4+1e-9)) * quarter }
 
 // Wait is how long something takes in the air that is set for the day and for the night, and in any that is known.

@@ -46,6 +46,7 @@ type load struct {
 	m2 float64
 }
 
+// NewHands are the people of a room with nothing to do yet.
 func NewHands(r Room) *Hands {
 	h := &Hands{Room: r, Booth: make([]workday.Spans, max(1, r.Booths)), Tools: map[tin][]InUse{}}
 	for _, p := range r.People {
@@ -62,6 +63,7 @@ func (h *Hands) Alone() *Hands {
 	return out
 }
 
+// Zone is the time zone that the hands work in.
 func (h *Hands) Zone() *time.Location { return h.Hours[0].Week.Zone }
 
 // Need is what a stretch of work asks for besides hands.
@@ -292,6 +294,7 @@ func (h *Hands) Spread(t time.Time, d time.Duration, n Need) (parts []workday.Sp
 // leastPart is the least of a longer work that is begun before something else is done (practice).
 const leastPart = 15 * time.Minute
 
+// SpreadBy is Spread for one pair of hands.
 func (h *Hands) SpreadBy(who int, t time.Time, d time.Duration, n Need) (out []workday.Span) {
 	for d > 0 {
 		free, ok := h.free(who, t, n)

@@ -183,7 +183,7 @@ func (at node) clone() node {
 	return out
 }
 
-// clone are the same people with the same work.
+// cloneHands are the same people with the same work.
 func cloneHands(h *hands.Hands) *hands.Hands {
 	out := h.Alone()
 	for who := range h.Busy {

@@ -126,7 +126,7 @@ func (s Step) mayBegin(now time.Time) bool {
 	return !s.Ready.After(soon) && (!s.Start().After(soon) || handsOnly)
 }
 
-// open tells whether anybody works at a moment.
+// openAt tells whether anybody works at a moment.
 func openAt(r hands.Room, at time.Time) bool {
 	return slices.ContainsFunc(r.People, func(p hands.Person) bool {
 		day, works := p.Week.OnDay(at)
@@ -134,7 +134,7 @@ func openAt(r hands.Room, at time.Time) bool {
 	})
 }
 
-// turns tells when the last goes home on the day of a moment, and when somebody comes again after that day.
+// turnsOf tells when the last goes home on the day of a moment, and when somebody comes again after that day.
 func turnsOf(r hands.Room, now time.Time) (home, next time.Time) {
 	h := hands.NewHands(r)
 	for _, person := range h.Hours {

@@ -39,7 +39,7 @@ func newSearch(r hands.Room, briefs []Brief, e effort) *search {
 	return searchOf(r, all, keptIn(r, all, e), e)
 }
 
-// kept is the calendar of a room as it was when the first piece began of which nobody has told anything since: it is
+// keptIn is the calendar of a room as it was when the first piece began of which nobody has told anything since: it is
 // taken to have been kept up to now. It has no plans where there is no such piece.
 func keptIn(r hands.Room, all []*making, e effort) (out Calendar) {
 	since := r.Now

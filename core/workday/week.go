@@ -16,6 +16,7 @@ type Date struct {
 	Day   int
 }
 
+// String is the date as YYYY-MM-DD.
 func (d Date) String() string { return fmt.Sprintf("%04d-%02d-%02d", d.Year, d.Month, d.Day) }
 
 // DateOf is the day that a moment lies on, in its own time zone.
@@ -115,6 +116,7 @@ const (
 	laidAtOnce = 28                       // days
 )
 
+// Longest is the longest open day of the usual week, or of the days with hours of their own where that has none.
 func (h *Hours) Longest() time.Duration {
 	if usual := h.Week.longest(); usual > 0 {
 		return usual

@@ -327,7 +327,7 @@ test('a browser that has opened the app opens cards, quotes and calendars as any
   await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
 
   const ask = async (path: string) => (await page.request.get(path)).json()
-  const [left] = (await ask('/api/archive')).pieces
+  const [left] = (await ask('/api/archive?search=settle')).pieces
   const open = (await ask('/api/bench')).pieces.find((p: { plan?: object }) => p.plan).piece
   const draft = { firm: '500', scope: 'All of it.', until: inDays(20) + 'T12:00:00Z', patch: false }
   const given = await page.request.post(`/api/pieces/${open.id}/quotes`, { data: draft })

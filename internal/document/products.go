@@ -61,6 +61,13 @@ func (l Line) Says(column string) bool {
 // for, unless empty cells empty. What is wrong with a cell was told when the line was read.
 func (l Line) Over(base Product, emptyCells bool) Product {
 	base.Label, base.Statements = maps.Clone(base.Label), maps.Clone(base.Statements)
+	for _, c := range l.cells { // whose word the old one was is not whose word the new one is
+		kind, is := strings.CutPrefix(c.column, statesPrefix)
+		isWord := is && !strings.HasSuffix(kind, sourceSuffix)
+		if isWord && c.text != "" && c.text != base.Statements[kind].Sense {
+			base.Statements[kind] = coating.Statement{}
+		}
+	}
 	for _, c := range l.cells {
 		switch {
 		case c.text != "":

@@ -448,7 +448,8 @@ func TestNightAirAndBudget(t *testing.T) {
 		return api.LayerChoice{Role: l.Role, ProductID: l.Product.ID, Coats: l.Coats}
 	}))
 	asView := fmt.Sprintf("/api/pieces/%d/plan?tempC=20&rh=50", piece.ID) // the day's air, as the view always tells it
-	chosen := *cold.Systems[0].FullCure                                   // around what is in hand; once it is taken in, its promise counts among theirs
+	// Around what is in hand; once it is taken in, its promise counts among theirs.
+	chosen := *cold.Systems[0].FullCure
 	if hard := get[api.PlanAnswer](c, asView).Plan.FullCure; hard.After(chosen) || chosen.Sub(*hard) > 24*time.Hour {
 		t.Errorf("planned hard on %v, chosen %v", hard, chosen)
 	}

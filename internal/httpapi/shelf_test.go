@@ -176,6 +176,21 @@ func (c *client) imports(path string, file []byte) (r api.ImportReport) {
 	return r
 }
 
+// A word that changes does not keep whose word the old one was.
+func TestAnImportedStatementKeepsNoOldSource(t *testing.T) {
+	c := start(t)
+	in := c.products()["Mizzen Clear"].Input
+	if in.Statements["toys"].Source == "" {
+		t.Fatalf("nothing was said of toys: %+v", in.Statements)
+	}
+	file := "name,family,states_toys\nMizzen Clear," + in.Family + ",not tested\n"
+	report := c.imports("/api/shelf/import?format=csv&dryRun=false", []byte(file))
+	now := c.products()["Mizzen Clear"].Input.Statements["toys"]
+	if !report.Saved || now.Sense != "not tested" || now.Source != "" {
+		t.Errorf("%q stands as the word of %q: %+v", now.Sense, now.Source, report)
+	}
+}
+
 // A file with only some columns changes what it says and no more: labels, the maker and what was tested stay. An empty
 // cell empties only where that was asked for.
 func TestAFileWithSomeColumnsLeavesTheRest(t *testing.T) {

@@ -681,8 +681,8 @@ func toStrip(home house.Workshop, plans []*calendar.Plan, now time.Time, bench b
 		from, to = now, now.Add(benchLeast)
 	}
 	if bench {
-		from, to = earliest(now, latest(from, now.Add(-benchBack))), earliest(latest(to, now.Add(benchLeast)),
-			now.Add(benchAhead))
+		from = workday.Earliest(now, workday.Latest(from, now.Add(-benchBack)))
+		to = workday.Earliest(workday.Latest(to, now.Add(benchLeast)), now.Add(benchAhead))
 	}
 	from, to = from.Add(-2*time.Hour).Truncate(time.Hour), to.Add(8*time.Hour).Truncate(time.Hour)
 	week := home.Week()
@@ -693,20 +693,6 @@ func toStrip(home house.Workshop, plans []*calendar.Plan, now time.Time, bench b
 		Open:      each(schedule.OpenSpans(home.RoomAt(now), from, to), toSpan),
 		Midnights: each(week.Midnights(from, to), func(t time.Time) time.Time { return t.UTC() }),
 	}
-}
-
-func latest(a, b time.Time) time.Time {
-	if a.After(b) {
-		return a
-	}
-	return b
-}
-
-func earliest(a, b time.Time) time.Time {
-	if a.Before(b) {
-		return a
-	}
-	return b
 }
 
 func toBench(bench calendar.Bench, now time.Time) api.Bench {

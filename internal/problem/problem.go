@@ -18,6 +18,7 @@ const (
 // Check collects what is wrong, by JSON pointer.
 type Check struct{ Fields []FieldError }
 
+// That keeps what is wrong with a field unless something holds.
 func (c *Check) That(holds bool, field, format string, args ...any) {
 	if !holds {
 		c.Fields = append(c.Fields, FieldError{field, fmt.Sprintf(format, args...)})
@@ -33,6 +34,7 @@ func (c *Check) Listed(known bool, field, what, id string) {
 	c.That(known, field, "%q is not on the list; pick %s from it.", id, what)
 }
 
+// Name asks for one line of plain text, not too long.
 func (c *Check) Name(field, text string) {
 	c.That(strings.TrimSpace(text) != "", field, "Give it a name.")
 	c.That(len([]rune(text)) <= LongestName, field, "At most %d characters; this has %d.", LongestName,
@@ -40,6 +42,7 @@ func (c *Check) Name(field, text string) {
 	c.That(!strings.ContainsFunc(text, unicode.IsControl), field, "One line of plain text, without control characters.")
 }
 
+// Err is Invalid with all that was found wrong; nil where nothing was.
 func (c *Check) Err() error {
 	if len(c.Fields) == 0 {
 		return nil
@@ -47,6 +50,7 @@ func (c *Check) Err() error {
 	return &Invalid{c.Fields}
 }
 
+// Within tells whether a number lies from one to another, both included.
 func Within(v, low, high float64) bool { return v >= low && v <= high } // false for NaN
 
 // SentenceOf turns an error into a sentence.
@@ -55,6 +59,7 @@ func SentenceOf(err error) string {
 	return strings.ToUpper(text[:1]) + text[1:] + "."
 }
 
+// Prefixed puts what is wrong below another pointer.
 func Prefixed(err error, prefix string) error {
 	var invalid *Invalid
 	if errors.As(err, &invalid) {

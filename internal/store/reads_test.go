@@ -19,6 +19,7 @@ type years struct {
 	*Store
 	big, small int64
 	product    int64
+	rare       int64 // a product with one tin, from which 50 coats were laid
 	piece      int64 // the first of many
 	tins       []Tin
 	last       int64 // the newest fact
@@ -64,6 +65,17 @@ func grown(t *testing.T) *years {
 			IF(MOD(seq, 100) BETWEEN 87 AND 96, 'sanding', NULL), IF(MOD(seq, 100) BETWEEN 80 AND 84, 5, NULL)
 		FROM seq_1_to_%d`, manyPieces, manyTins, manyFacts), y.big, y.piece, at, at, y.tins[0].ID, y.product)
 	get(&y.last, `SELECT MAX(id) FROM events`)
+	rare := Product{WorkshopID: y.big, Name: "Rare", Family: "clear_wb_pu", Shade: "clear", Sheen: "satin"}
+	rare.Label.V, rare.Statements.V, rare.Pairings.V = map[string]string{}, map[string]Statement{}, []Pairing{}
+	var err error
+	if y.rare, err = y.AddProduct(t.Context(), rare); err != nil {
+		t.Fatal(err)
+	}
+	tin, err := y.AddTin(t.Context(), Tin{WorkshopID: y.big, ProductID: y.rare, Size: "1 L"})
+	if err != nil {
+		t.Fatal(err)
+	}
+	do(`UPDATE events SET tin_id = ? WHERE tin_id IS NOT NULL AND id > ? ORDER BY id LIMIT 50`, tin, y.last-1000)
 	do(`INSERT INTO events (workshop_id, piece_id, kind, happened_at, told_at, who, data, of_id)
 		SELECT workshop_id, piece_id, 'taken_back', happened_at, told_at, who, '{}', id FROM events WHERE MOD(id, 400) = 7`)
 	return y
@@ -100,7 +112,8 @@ func (y *years) looked(t *testing.T, ask func(context.Context) error) int {
 }
 
 // What a question looks at grows with its answer, never with all that was ever told: whether the database has counted
-// its rows or not.
+// its rows or not. Each bound is two to four times what was measured, and far below the 40,000 facts there are; what
+// reports add up of all facts is not asked here.
 func TestAQuestionLooksAtItsAnswer(t *testing.T) {
 	y := grown(t)
 	late := at.Add(manyFacts * 10 * time.Minute) // the moment of the newest
@@ -109,36 +122,34 @@ func TestAQuestionLooksAtItsAnswer(t *testing.T) {
 		most int // rows that it may look at
 		ask  func(context.Context) error
 	}{
-		{"the newest told minutes", 2_500, func(ctx context.Context) error { return second(y.Timed(ctx, y.big, 200)) }},
-		{"faults on a product", 1_500, func(ctx context.Context) error { return second(y.FaultsOf(ctx, y.big, y.product)) }},
-		{"faults of late", 250, func(ctx context.Context) error { return second(y.FaultsSince(ctx, y.big, late.AddDate(0, 0, -30))) }},
-		{"what buyers said", 700, func(ctx context.Context) error { return second(y.Unanswered(ctx, y.big, 50)) }},
-		{"what went out of a tin since", 600, func(ctx context.Context) error {
+		{"the newest told minutes", 7_000, func(ctx context.Context) error { return second(y.Timed(ctx, y.big, 200)) }},
+		{"faults on a product", 4_000, func(ctx context.Context) error { return second(y.FaultsOf(ctx, y.big, y.product)) }},
+		{"faults of late", 1_000, func(ctx context.Context) error { return second(y.FaultsSince(ctx, y.big, late.AddDate(0, 0, -30))) }},
+		{"what buyers said", 2_000, func(ctx context.Context) error { return second(y.Unanswered(ctx, y.big, 50)) }},
+		{"what went out of a tin since", 1_500, func(ctx context.Context) error {
 			one := y.tins[0]
 			one.LeftTold = sql.NullTime{Time: late.AddDate(0, -2, 0), Valid: true}
 			return second(y.UsedFrom(ctx, y.big, []Tin{one}))
 		}},
-		{"coats from a tin", 1_500, func(ctx context.Context) error { return second(y.LaidFrom(ctx, y.big, y.tins[0].ID)) }},
-		{"the air of two days", 200, func(ctx context.Context) error {
+		{"coats from a tin", 4_000, func(ctx context.Context) error { return second(y.LaidFrom(ctx, y.big, y.tins[0].ID)) }},
+		{"the air of two days", 1_000, func(ctx context.Context) error {
 			return second(y.RoomBetween(ctx, y.big, late.AddDate(0, 0, -2), late))
 		}},
-		{"one piece", 250, func(ctx context.Context) error { return second(y.Piece(ctx, y.big, y.piece)) }},
-		{"the open pieces", 7_000, func(ctx context.Context) error { return second(y.OpenPieces(ctx, y.big)) }},
-		{"own pieces unsold", 7_000, func(ctx context.Context) error { return second(y.OwnUnsold(ctx, y.big, "other", y.piece)) }},
-		{"money told since", 500, func(ctx context.Context) error { return second(y.MoneyFacts(ctx, y.big, y.last-200)) }},
-		{"all money", 7_000, func(ctx context.Context) error { return second(y.MoneyFacts(ctx, y.big, 0)) }},
-		{"coats laid since", 500, func(ctx context.Context) error { return second(y.Laid(ctx, y.big, y.last-200, 100)) }},
-		{"the newest coats", 500, func(ctx context.Context) error { return second(y.Laid(ctx, y.big, 0, 100)) }},
+		{"one piece", 1_000, func(ctx context.Context) error { return second(y.Piece(ctx, y.big, y.piece)) }},
+		{"the open pieces", 15_000, func(ctx context.Context) error { return second(y.OpenPieces(ctx, y.big)) }},
+		{"own pieces unsold", 15_000, func(ctx context.Context) error { return second(y.OwnUnsold(ctx, y.big, "other", y.piece)) }},
+		{"money told since", 1_500, func(ctx context.Context) error { return second(y.MoneyFacts(ctx, y.big, y.last-200)) }},
+		{"all money", 15_000, func(ctx context.Context) error { return second(y.MoneyFacts(ctx, y.big, 0)) }},
+		{"coats laid since", 1_500, func(ctx context.Context) error { return second(y.Laid(ctx, y.big, y.last-200, 100)) }},
+		{"the newest coats", 1_500, func(ctx context.Context) error { return second(y.Laid(ctx, y.big, 0, 100)) }},
 		{"facts of some ids", 100, func(ctx context.Context) error { return second(y.ToldOf(ctx, y.big, []int64{y.last, y.last - 9})) }},
-		{"facts between two", 400, func(ctx context.Context) error { return second(y.ToldBetween(ctx, y.big, y.last-100, y.last)) }},
-		{"what was told of a product's tins", 50_000, func(ctx context.Context) error { return second(y.MovesOf(ctx, y.big, y.product, 50)) }},
-		{"minutes by piece and work", 70_000, func(ctx context.Context) error { return second(y.Worked(ctx, y.big)) }},
-		{"all that went out of tins", 100_000, func(ctx context.Context) error { return second(y.DrawnFrom(ctx, y.big)) }},
+		{"facts between two", 1_500, func(ctx context.Context) error { return second(y.ToldBetween(ctx, y.big, y.last-100, y.last)) }},
+		{"what was told of a product's only tin", 1_000, func(ctx context.Context) error { return second(y.MovesOf(ctx, y.big, y.rare, 50)) }},
 		{"what was drawn, priced", 30_000, func(ctx context.Context) error {
 			prices := []TinPrice{{Tin: y.tins[0].ID, Price: "20.00", SizeL: 1}, {Tin: y.tins[1].ID, Price: "20.00", SizeL: 1}}
 			return second(y.DrawnCosts(ctx, y.big, prices))
 		}},
-		{"whether anything was told since", 400, func(ctx context.Context) error {
+		{"whether anything was told since", 1_500, func(ctx context.Context) error {
 			return second(y.TallyMark(ctx, y.big, TallyMark{Base: y.last - 200, Last: y.last}))
 		}},
 		{"a new workshop's air", 60, func(ctx context.Context) error { return second(y.RoomBetween(ctx, y.small, at, late)) }},

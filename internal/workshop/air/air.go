@@ -60,6 +60,7 @@ func (s *Service) AirAt(ctx context.Context, home house.Workshop, p piece.Piece,
 	return nil, nil
 }
 
+// Room is what was told of the room itself of late, up to a moment.
 func (s *Service) Room(ctx context.Context, home house.Workshop, at time.Time) ([]worklog.Event, error) {
 	rows, err := s.store.RoomBetween(ctx, home.ID, at.Add(-recently), at)
 	if err != nil {

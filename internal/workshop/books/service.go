@@ -47,7 +47,7 @@ type Service struct {
 	calendar *calendar.Service
 }
 
-// New makes it over the rooms below it.
+// New makes it over the rooms that it knows.
 func New(
 	store Store, house *house.Service, record *record.Service, shelf *shelf.Service, piece *piece.Service,
 	calendar *calendar.Service,

@@ -35,7 +35,7 @@ type Service struct {
 	air   *air.Service
 }
 
-// New makes it over the rooms below it.
+// New makes it over the rooms that it knows.
 func New(store Store, house *house.Service, shelf *shelf.Service, piece *piece.Service, air *air.Service) *Service {
 	return &Service{store: store, house: house, shelf: shelf, piece: piece, air: air}
 }

@@ -32,7 +32,7 @@ type Service struct {
 	calendar *calendar.Service
 }
 
-// New makes it over the rooms below it.
+// New makes it over the rooms that it knows.
 func New(
 	store Store, house *house.Service, shelf *shelf.Service, piece *piece.Service, air *air.Service,
 	calendar *calendar.Service,

@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"firmitas/core/care"
+	"firmitas/core/workday"
 	"firmitas/core/worklog"
 	"firmitas/internal/problem"
 	"firmitas/internal/store"
@@ -36,7 +37,7 @@ type IssuedCard struct {
 // At is the card as it reads at a moment. What has not left yet is read on the day it leaves.
 func (c IssuedCard) At(now time.Time) care.Card {
 	if c.Token == "" {
-		now = latest(now, c.Facts.HandedOver)
+		now = workday.Latest(now, c.Facts.HandedOver)
 	}
 	return care.Write(c.Facts, now)
 }

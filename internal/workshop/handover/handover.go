@@ -13,6 +13,7 @@ import (
 	"firmitas/core/furniture"
 	"firmitas/core/schedule"
 	"firmitas/core/system"
+	"firmitas/core/workday"
 	"firmitas/core/worklog"
 	"firmitas/internal/problem"
 	"firmitas/internal/store"
@@ -85,16 +86,9 @@ func (s *Service) HandOver(ctx context.Context, id int64, in Leaving) (IssuedCar
 	})
 }
 
-func latest(a, b time.Time) time.Time {
-	if b.After(a) {
-		return b
-	}
-	return a
-}
-
 func lastOf(f care.Facts, told time.Time) time.Time {
 	for _, z := range f.Zones {
-		told = latest(told, z.Finished)
+		told = workday.Latest(told, z.Finished)
 	}
 	return told
 }
@@ -181,7 +175,7 @@ func (s *Service) facts(
 		Air: planned.Brief.Zones[0].Wish.Air, Location: home.Zone, HandedOver: s.house.Now(),
 	}
 	if lastCoat.IsZero() {
-		out.HandedOver = latest(out.HandedOver, plan.LastCoat)
+		out.HandedOver = workday.Latest(out.HandedOver, plan.LastCoat)
 	}
 	for i, z := range planned.Brief.Zones {
 		out.Zones = append(out.Zones, s.zoneFacts(p, planned, i, z, lastCoat))

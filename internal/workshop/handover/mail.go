@@ -18,6 +18,7 @@ type Relay interface {
 // outbox is the relay's stand-in.
 type outbox struct{ store Store }
 
+// Send keeps a mail where it can be looked at.
 func (o outbox) Send(ctx context.Context, m store.Mail) error { return o.store.AddMail(ctx, m) }
 
 // Outbox are the mails that were given to the relay, the newest first.

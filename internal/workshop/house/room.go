@@ -110,6 +110,7 @@ func CheckRoom(c *problem.Check, r Room) {
 	}
 }
 
+// ToRoomRow is a room as it is stored, its own days in their order.
 func ToRoomRow(r Room) store.JSON[store.Room] {
 	out := store.Room{Booths: r.Booths, RackM2: r.RackM2, DustApart: r.DustApart, Unheated: r.Unheated}
 	if !r.Kept.IsZero() {

@@ -33,7 +33,7 @@ type Service struct {
 	calendar *calendar.Service
 }
 
-// New makes it over the rooms below it.
+// New makes it over the rooms that it knows.
 func New(store Store, house *house.Service, piece *piece.Service, calendar *calendar.Service) *Service {
 	return &Service{store: store, house: house, piece: piece, calendar: calendar}
 }

@@ -180,6 +180,7 @@ func (z Zone) asMeasured() (Zone, error) {
 	return z, err
 }
 
+// CheckAir asks for air that somebody coats in, °C and % RH; at is where it stands in the request.
 func CheckAir(c *problem.Check, air climate.Air, at string) {
 	c.That(
 		problem.Within(air.TempC, ColdestC, HottestC),
@@ -193,6 +194,7 @@ func CheckAir(c *problem.Check, air climate.Air, at string) {
 	c.That(air.RH > 0 && air.RH <= 100, at+"/rh", "Relative humidity lies above 0 and at most at 100 %%.")
 }
 
+// CheckStart asks for a start within the years that can be meant.
 func CheckStart(c *problem.Check, start, now time.Time) {
 	c.That(start.After(now.AddDate(-YearsBack, 0, 0)) && start.Before(now.AddDate(YearsAhead, 0, 0)), "/start",
 		"More than %d years away; check the year.", YearsAhead)

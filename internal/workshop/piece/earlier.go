@@ -20,7 +20,7 @@ func (p Piece) OnIt(z Zone) []system.Layer {
 	return layers
 }
 
-// Lies is onIt, and for each layer the coats of it that somebody told.
+// Lies is OnIt, and for each layer the coats of it that somebody told.
 func (p Piece) Lies(z Zone) (out []system.Layer, laid [][]worklog.Event) {
 	log := schedule.NewLog(p.Standing, p.Start)
 	layers, names := schedule.AsLaid(z.ID, z.Layers, log)

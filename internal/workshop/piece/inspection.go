@@ -10,11 +10,13 @@ import (
 	"firmitas/internal/store"
 )
 
+// Allowed tells whether something may be done with an old finish: it is among what there is to do, and not ruled out.
 func Allowed(options []substrate.Option, action substrate.Action) bool {
 	return slices.ContainsFunc(options,
 		func(o substrate.Option) bool { return o.Action == action && o.Standing != substrate.Ruled })
 }
 
+// AnswersOf are the finger tests with what they showed, in the words of the core.
 func AnswersOf(in *store.Inspection) map[substrate.Test]substrate.Outcome {
 	out := map[substrate.Test]substrate.Outcome{}
 	for test, outcome := range in.Answers {

@@ -26,6 +26,7 @@ func fromExtraRows(rows []store.Extra) (out []ledger.Extra) {
 	return out
 }
 
+// OfRow is a stored piece with what stands of what was told of it.
 func OfRow(row store.Piece) (Piece, error) {
 	site := preparation.Site(row.Site.V)
 	p := Piece{
@@ -110,6 +111,7 @@ func toMeasuredRows(all []quantity.Measured) store.JSON[[]store.Measured] {
 	return store.JSON[[]store.Measured]{V: out}
 }
 
+// ToRow is what was told of a piece as it is stored; it was checked before.
 func ToRow(home house.Workshop, b Brief) store.Piece {
 	row := store.Piece{
 		WorkshopID: home.ID,

@@ -19,7 +19,7 @@ type Service struct {
 	house *house.Service
 }
 
-// New makes it over the rooms below it.
+// New makes it over the rooms that it knows.
 func New(store Store, house *house.Service) *Service {
 	return &Service{store: store, house: house}
 }

@@ -18,6 +18,7 @@ type laidRow struct {
 	Instead *store.Product `json:"instead,omitempty"`
 }
 
+// Facts are stored events in the words of the core, in their order.
 func Facts(rows []store.Event) ([]worklog.Event, error) {
 	out := make([]worklog.Event, len(rows))
 	for i, r := range rows {
@@ -29,6 +30,7 @@ func Facts(rows []store.Event) ([]worklog.Event, error) {
 	return out, nil
 }
 
+// Fact is a stored event in the words of the core; an error names the event that cannot be read.
 func Fact(r store.Event) (worklog.Event, error) {
 	body, err := readBody(worklog.Kind(r.Kind), []byte(r.Data))
 	if err != nil {
@@ -108,6 +110,8 @@ type PieceFact struct {
 	Piece, Number string
 }
 
+// PieceFacts are stored events with the pieces that they are of. It takes the answer of a question whole, its error
+// too.
 func PieceFacts(rows []store.PieceEvent, err error) ([]PieceFact, error) {
 	out := make([]PieceFact, 0, len(rows))
 	for _, r := range rows {

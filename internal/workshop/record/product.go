@@ -11,6 +11,7 @@ import (
 	"firmitas/internal/store"
 )
 
+// Product is a stored product in the words of the core; an error names the one that cannot be read.
 func Product(row store.Product) (*coating.Product, error) {
 	p, err := Read(ToDocument(row))
 	if err != nil {
@@ -83,6 +84,7 @@ func Read(d document.Product) (*coating.Product, error) {
 	return p, nil
 }
 
+// ToDocument is a stored product as files have it.
 func ToDocument(row store.Product) document.Product {
 	d := document.Product{
 		Name:       row.Name,

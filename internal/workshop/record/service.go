@@ -17,7 +17,7 @@ type Service struct {
 	store Store
 }
 
-// New makes it over the rooms below it.
+// New needs a store, which may not be reachable yet.
 func New(store Store) *Service {
 	return &Service{store: store}
 }

@@ -50,7 +50,7 @@ type Service struct {
 	record *record.Service
 }
 
-// New makes it over the rooms below it.
+// New makes it over the rooms that it knows.
 func New(store Store, house *house.Service, record *record.Service) *Service {
 	return &Service{store: store, house: house, record: record}
 }
