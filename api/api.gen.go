@@ -800,8 +800,8 @@ func (e Hue) Valid() bool {
 
 // Defines values for ImportLineWhat.
 const (
-	Added   ImportLineWhat = "added"
-	Changed ImportLineWhat = "changed"
+	Change  ImportLineWhat = "change"
+	New     ImportLineWhat = "new"
 	Refused ImportLineWhat = "refused"
 	Same    ImportLineWhat = "same"
 )
@@ -809,9 +809,9 @@ const (
 // Valid indicates whether the value is a known member of the ImportLineWhat enum.
 func (e ImportLineWhat) Valid() bool {
 	switch e {
-	case Added:
+	case Change:
 		return true
-	case Changed:
+	case New:
 		return true
 	case Refused:
 		return true
@@ -2039,34 +2039,34 @@ func (e AddPhotoParamsMoment) Valid() bool {
 
 // Defines values for ExportShelfParamsFormat.
 const (
-	ExportShelfParamsFormatCsv  ExportShelfParamsFormat = "csv"
-	ExportShelfParamsFormatJSON ExportShelfParamsFormat = "json"
+	Csv  ExportShelfParamsFormat = "csv"
+	JSON ExportShelfParamsFormat = "json"
 )
 
 // Valid indicates whether the value is a known member of the ExportShelfParamsFormat enum.
 func (e ExportShelfParamsFormat) Valid() bool {
 	switch e {
-	case ExportShelfParamsFormatCsv:
+	case Csv:
 		return true
-	case ExportShelfParamsFormatJSON:
+	case JSON:
 		return true
 	default:
 		return false
 	}
 }
 
-// Defines values for ImportShelfParamsFormat.
+// Defines values for ImportShelfParamsDecimal.
 const (
-	ImportShelfParamsFormatCsv  ImportShelfParamsFormat = "csv"
-	ImportShelfParamsFormatJSON ImportShelfParamsFormat = "json"
+	ImportShelfParamsDecimalComma ImportShelfParamsDecimal = "comma"
+	ImportShelfParamsDecimalPoint ImportShelfParamsDecimal = "point"
 )
 
-// Valid indicates whether the value is a known member of the ImportShelfParamsFormat enum.
-func (e ImportShelfParamsFormat) Valid() bool {
+// Valid indicates whether the value is a known member of the ImportShelfParamsDecimal enum.
+func (e ImportShelfParamsDecimal) Valid() bool {
 	switch e {
-	case ImportShelfParamsFormatCsv:
+	case ImportShelfParamsDecimalComma:
 		return true
-	case ImportShelfParamsFormatJSON:
+	case ImportShelfParamsDecimalPoint:
 		return true
 	default:
 		return false
@@ -2605,8 +2605,10 @@ type Cause string
 
 // CellProblem defines model for CellProblem.
 type CellProblem struct {
-	// Column name of the column, with its letter in CSV
+	// Column name of the column, with its letter in tables
 	Column string `json:"column"`
+
+	// Detail what is wrong, or what stands there
 	Detail string `json:"detail"`
 }
 
@@ -3412,30 +3414,40 @@ type Hue string
 
 // ImportLine defines model for ImportLine.
 type ImportLine struct {
-	// Changes fields that change
-	Changes *[]string `json:"changes,omitempty"`
+	// Changes values that change
+	Changes []ValueChange `json:"changes"`
+
+	// Empty values that stand empty in the line and not on the shelf
+	Empty []ValueChange `json:"empty"`
 
 	// Line of the file; 1-based
-	Line     int            `json:"line"`
-	Name     string         `json:"name"`
-	Problems []CellProblem  `json:"problems"`
-	What     ImportLineWhat `json:"what"`
+	Line     int           `json:"line"`
+	Name     string        `json:"name"`
+	Problems []CellProblem `json:"problems"`
+
+	// Unclear numbers that can be read in two ways; nothing is saved while there are any
+	Unclear []CellProblem `json:"unclear"`
+
+	// What what becomes of it, or would
+	What ImportLineWhat `json:"what"`
 }
 
-// ImportLineWhat defines model for ImportLine.What.
+// ImportLineWhat what becomes of it, or would
 type ImportLineWhat string
 
 // ImportReport defines model for ImportReport.
 type ImportReport struct {
-	Added   int `json:"added"`
-	Changed int `json:"changed"`
+	// Aside columns that mean nothing here, with what they may have meant
+	Aside  []CellProblem `json:"aside"`
+	Change int           `json:"change"`
+	Lines  []ImportLine  `json:"lines"`
+	New    int           `json:"new"`
 
-	// Encoding how the file was read
-	Encoding string       `json:"encoding"`
-	Lines    []ImportLine `json:"lines"`
-	Refused  int          `json:"refused"`
-	Same     int          `json:"same"`
-	Saved    bool         `json:"saved"`
+	// Read how the file was read
+	Read    string `json:"read"`
+	Refused int    `json:"refused"`
+	Same    int    `json:"same"`
+	Saved   bool   `json:"saved"`
 }
 
 // Inspected defines model for Inspected.
@@ -5738,6 +5750,18 @@ type UseChangeInput struct {
 	Place  string `json:"place"`
 }
 
+// ValueChange defines model for ValueChange.
+type ValueChange struct {
+	Column string `json:"column"`
+
+	// Is "" = taken away
+	Is string `json:"is"`
+
+	// Title what it is called on screen
+	Title string `json:"title"`
+	Was   string `json:"was"`
+}
+
 // Verdict defines model for Verdict.
 type Verdict string
 
@@ -5978,6 +6002,9 @@ type ZonePlan struct {
 	Say []Saying `json:"say"`
 }
 
+// ByteOrderMark defines model for ByteOrderMark.
+type ByteOrderMark = bool
+
 // ID defines model for ID.
 type ID = int64
 
@@ -6046,6 +6073,12 @@ type GetDaysParams struct {
 	Days int                `form:"days" json:"days"`
 }
 
+// ExportCalendarParams defines parameters for ExportCalendar.
+type ExportCalendarParams struct {
+	// ByteOrderMark CSV begins with one, by which some spreadsheets know the encoding
+	ByteOrderMark *ByteOrderMark `form:"byteOrderMark,omitempty" json:"byteOrderMark,omitempty"`
+}
+
 // AddFeedParams defines parameters for AddFeed.
 type AddFeedParams struct {
 	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
@@ -6078,8 +6111,10 @@ type GetGridParams struct {
 
 // ExportGridParams defines parameters for ExportGrid.
 type ExportGridParams struct {
-	EndUse   *string `form:"endUse,omitempty" json:"endUse,omitempty"`
-	Material *string `form:"material,omitempty" json:"material,omitempty"`
+	// ByteOrderMark CSV begins with one, by which some spreadsheets know the encoding
+	ByteOrderMark *ByteOrderMark `form:"byteOrderMark,omitempty" json:"byteOrderMark,omitempty"`
+	EndUse        *string        `form:"endUse,omitempty" json:"endUse,omitempty"`
+	Material      *string        `form:"material,omitempty" json:"material,omitempty"`
 }
 
 // DeleteNoteParams defines parameters for DeleteNote.
@@ -6252,9 +6287,18 @@ type DeleteRecipeParams struct {
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
+// ExportBookingsParams defines parameters for ExportBookings.
+type ExportBookingsParams struct {
+	// ByteOrderMark CSV begins with one, by which some spreadsheets know the encoding
+	ByteOrderMark *ByteOrderMark `form:"byteOrderMark,omitempty" json:"byteOrderMark,omitempty"`
+}
+
 // ExportShelfParams defines parameters for ExportShelf.
 type ExportShelfParams struct {
 	Format ExportShelfParamsFormat `form:"format" json:"format"`
+
+	// ByteOrderMark CSV begins with one, by which some spreadsheets know the encoding
+	ByteOrderMark *ByteOrderMark `form:"byteOrderMark,omitempty" json:"byteOrderMark,omitempty"`
 }
 
 // ExportShelfParamsFormat defines parameters for ExportShelf.
@@ -6262,8 +6306,7 @@ type ExportShelfParamsFormat string
 
 // ImportShelfParams defines parameters for ImportShelf.
 type ImportShelfParams struct {
-	Format ImportShelfParamsFormat `form:"format" json:"format"`
-	DryRun bool                    `form:"dryRun" json:"dryRun"`
+	DryRun bool `form:"dryRun" json:"dryRun"`
 
 	// LeaveOut true = lines that are refused are left out and the rest is taken in
 	LeaveOut *bool `form:"leaveOut,omitempty" json:"leaveOut,omitempty"`
@@ -6271,12 +6314,21 @@ type ImportShelfParams struct {
 	// EmptyCells an empty cell takes away what is there; else it leaves it alone
 	EmptyCells *bool `form:"emptyCells,omitempty" json:"emptyCells,omitempty"`
 
+	// Decimal what stands before the decimals: is 1.250 one and a quarter, or one thousand two hundred and fifty?
+	Decimal *ImportShelfParamsDecimal `form:"decimal,omitempty" json:"decimal,omitempty"`
+
 	// IdempotencyKey Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was.
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
-// ImportShelfParamsFormat defines parameters for ImportShelf.
-type ImportShelfParamsFormat string
+// ImportShelfParamsDecimal defines parameters for ImportShelf.
+type ImportShelfParamsDecimal string
+
+// ExportShoppingParams defines parameters for ExportShopping.
+type ExportShoppingParams struct {
+	// ByteOrderMark CSV begins with one, by which some spreadsheets know the encoding
+	ByteOrderMark *ByteOrderMark `form:"byteOrderMark,omitempty" json:"byteOrderMark,omitempty"`
+}
 
 // PutTechniqueNoteParams defines parameters for PutTechniqueNote.
 type PutTechniqueNoteParams struct {
@@ -6471,7 +6523,7 @@ type ServerInterface interface {
 	GetDays(c *gin.Context, params GetDaysParams)
 
 	// (GET /calendar/export)
-	ExportCalendar(c *gin.Context)
+	ExportCalendar(c *gin.Context, params ExportCalendarParams)
 
 	// (GET /calendar/feeds)
 	GetFeeds(c *gin.Context)
@@ -6648,7 +6700,7 @@ type ServerInterface interface {
 	GetReports(c *gin.Context)
 
 	// (GET /reports/bookings)
-	ExportBookings(c *gin.Context)
+	ExportBookings(c *gin.Context, params ExportBookingsParams)
 
 	// (GET /reports/everything)
 	ExportEverything(c *gin.Context)
@@ -6669,7 +6721,7 @@ type ServerInterface interface {
 	GetShopping(c *gin.Context)
 
 	// (GET /shopping/export)
-	ExportShopping(c *gin.Context)
+	ExportShopping(c *gin.Context, params ExportShoppingParams)
 
 	// (GET /shopping/{id}/instead)
 	GetInstead(c *gin.Context, id ID)
@@ -7198,6 +7250,20 @@ func (siw *ServerInterfaceWrapper) GetDays(c *gin.Context) {
 // ExportCalendar operation middleware
 func (siw *ServerInterfaceWrapper) ExportCalendar(c *gin.Context) {
 
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ExportCalendarParams
+
+	// ------------- Optional query parameter "byteOrderMark" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "byteOrderMark", c.Request.URL.Query(), &params.ByteOrderMark, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter byteOrderMark: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -7205,7 +7271,7 @@ func (siw *ServerInterfaceWrapper) ExportCalendar(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.ExportCalendar(c)
+	siw.Handler.ExportCalendar(c, params)
 }
 
 // GetFeeds operation middleware
@@ -7494,6 +7560,14 @@ func (siw *ServerInterfaceWrapper) ExportGrid(c *gin.Context) {
 
 	// Parameter object where we will unmarshal all parameters from the context
 	var params ExportGridParams
+
+	// ------------- Optional query parameter "byteOrderMark" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "byteOrderMark", c.Request.URL.Query(), &params.ByteOrderMark, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter byteOrderMark: %w", err), http.StatusBadRequest)
+		return
+	}
 
 	// ------------- Optional query parameter "endUse" -------------
 
@@ -9214,6 +9288,20 @@ func (siw *ServerInterfaceWrapper) GetReports(c *gin.Context) {
 // ExportBookings operation middleware
 func (siw *ServerInterfaceWrapper) ExportBookings(c *gin.Context) {
 
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ExportBookingsParams
+
+	// ------------- Optional query parameter "byteOrderMark" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "byteOrderMark", c.Request.URL.Query(), &params.ByteOrderMark, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter byteOrderMark: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -9221,7 +9309,7 @@ func (siw *ServerInterfaceWrapper) ExportBookings(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.ExportBookings(c)
+	siw.Handler.ExportBookings(c, params)
 }
 
 // ExportEverything operation middleware
@@ -9267,6 +9355,14 @@ func (siw *ServerInterfaceWrapper) ExportShelf(c *gin.Context) {
 		return
 	}
 
+	// ------------- Optional query parameter "byteOrderMark" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "byteOrderMark", c.Request.URL.Query(), &params.ByteOrderMark, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter byteOrderMark: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -9285,14 +9381,6 @@ func (siw *ServerInterfaceWrapper) ImportShelf(c *gin.Context) {
 
 	// Parameter object where we will unmarshal all parameters from the context
 	var params ImportShelfParams
-
-	// ------------- Required query parameter "format" -------------
-
-	err = runtime.BindQueryParameterWithOptions("form", true, true, "format", c.Request.URL.Query(), &params.Format, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter format: %w", err), http.StatusBadRequest)
-		return
-	}
 
 	// ------------- Required query parameter "dryRun" -------------
 
@@ -9315,6 +9403,14 @@ func (siw *ServerInterfaceWrapper) ImportShelf(c *gin.Context) {
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "emptyCells", c.Request.URL.Query(), &params.EmptyCells, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
 	if err != nil {
 		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter emptyCells: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "decimal" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "decimal", c.Request.URL.Query(), &params.Decimal, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter decimal: %w", err), http.StatusBadRequest)
 		return
 	}
 
@@ -9378,6 +9474,20 @@ func (siw *ServerInterfaceWrapper) GetShopping(c *gin.Context) {
 // ExportShopping operation middleware
 func (siw *ServerInterfaceWrapper) ExportShopping(c *gin.Context) {
 
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ExportShoppingParams
+
+	// ------------- Optional query parameter "byteOrderMark" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "byteOrderMark", c.Request.URL.Query(), &params.ByteOrderMark, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter byteOrderMark: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -9385,7 +9495,7 @@ func (siw *ServerInterfaceWrapper) ExportShopping(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.ExportShopping(c)
+	siw.Handler.ExportShopping(c, params)
 }
 
 // GetInstead operation middleware
@@ -10378,20 +10488,21 @@ func (response GetDaysdefaultApplicationProblemPlusJSONResponse) VisitGetDaysRes
 }
 
 type ExportCalendarRequestObject struct {
+	Params ExportCalendarParams
 }
 
 type ExportCalendarResponseObject interface {
 	VisitExportCalendarResponse(w http.ResponseWriter) error
 }
 
-type ExportCalendar200TextCsvResponse struct {
+type ExportCalendar200TextCsvCharsetUTF8Response struct {
 	Body          io.Reader
 	ContentLength int64
 }
 
-func (response ExportCalendar200TextCsvResponse) VisitExportCalendarResponse(w http.ResponseWriter) error {
+func (response ExportCalendar200TextCsvCharsetUTF8Response) VisitExportCalendarResponse(w http.ResponseWriter) error {
 
-	w.Header().Set("Content-Type", "text/csv")
+	w.Header().Set("Content-Type", "text/csv; charset=utf-8")
 	if response.ContentLength != 0 {
 		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
 	}
@@ -10836,14 +10947,14 @@ type ExportGridResponseObject interface {
 	VisitExportGridResponse(w http.ResponseWriter) error
 }
 
-type ExportGrid200TextCsvResponse struct {
+type ExportGrid200TextCsvCharsetUTF8Response struct {
 	Body          io.Reader
 	ContentLength int64
 }
 
-func (response ExportGrid200TextCsvResponse) VisitExportGridResponse(w http.ResponseWriter) error {
+func (response ExportGrid200TextCsvCharsetUTF8Response) VisitExportGridResponse(w http.ResponseWriter) error {
 
-	w.Header().Set("Content-Type", "text/csv")
+	w.Header().Set("Content-Type", "text/csv; charset=utf-8")
 	if response.ContentLength != 0 {
 		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
 	}
@@ -12694,20 +12805,21 @@ func (response GetReportsdefaultApplicationProblemPlusJSONResponse) VisitGetRepo
 }
 
 type ExportBookingsRequestObject struct {
+	Params ExportBookingsParams
 }
 
 type ExportBookingsResponseObject interface {
 	VisitExportBookingsResponse(w http.ResponseWriter) error
 }
 
-type ExportBookings200TextCsvResponse struct {
+type ExportBookings200TextCsvCharsetUTF8Response struct {
 	Body          io.Reader
 	ContentLength int64
 }
 
-func (response ExportBookings200TextCsvResponse) VisitExportBookingsResponse(w http.ResponseWriter) error {
+func (response ExportBookings200TextCsvCharsetUTF8Response) VisitExportBookingsResponse(w http.ResponseWriter) error {
 
-	w.Header().Set("Content-Type", "text/csv")
+	w.Header().Set("Content-Type", "text/csv; charset=utf-8")
 	if response.ContentLength != 0 {
 		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
 	}
@@ -12841,14 +12953,14 @@ func (response ExportShelf200ApplicationOctetStreamResponse) VisitExportShelfRes
 	return err
 }
 
-type ExportShelf200TextCsvResponse struct {
+type ExportShelf200TextCsvCharsetUTF8Response struct {
 	Body          io.Reader
 	ContentLength int64
 }
 
-func (response ExportShelf200TextCsvResponse) VisitExportShelfResponse(w http.ResponseWriter) error {
+func (response ExportShelf200TextCsvCharsetUTF8Response) VisitExportShelfResponse(w http.ResponseWriter) error {
 
-	w.Header().Set("Content-Type", "text/csv")
+	w.Header().Set("Content-Type", "text/csv; charset=utf-8")
 	if response.ContentLength != 0 {
 		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
 	}
@@ -12996,20 +13108,21 @@ func (response GetShoppingdefaultApplicationProblemPlusJSONResponse) VisitGetSho
 }
 
 type ExportShoppingRequestObject struct {
+	Params ExportShoppingParams
 }
 
 type ExportShoppingResponseObject interface {
 	VisitExportShoppingResponse(w http.ResponseWriter) error
 }
 
-type ExportShopping200TextCsvResponse struct {
+type ExportShopping200TextCsvCharsetUTF8Response struct {
 	Body          io.Reader
 	ContentLength int64
 }
 
-func (response ExportShopping200TextCsvResponse) VisitExportShoppingResponse(w http.ResponseWriter) error {
+func (response ExportShopping200TextCsvCharsetUTF8Response) VisitExportShoppingResponse(w http.ResponseWriter) error {
 
-	w.Header().Set("Content-Type", "text/csv")
+	w.Header().Set("Content-Type", "text/csv; charset=utf-8")
 	if response.ContentLength != 0 {
 		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
 	}
@@ -14147,8 +14260,10 @@ func (sh *strictHandler) GetDays(ctx *gin.Context, params GetDaysParams) {
 }
 
 // ExportCalendar operation middleware
-func (sh *strictHandler) ExportCalendar(ctx *gin.Context) {
+func (sh *strictHandler) ExportCalendar(ctx *gin.Context, params ExportCalendarParams) {
 	var request ExportCalendarRequestObject
+
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.ExportCalendar(ctx, request.(ExportCalendarRequestObject))
@@ -16186,8 +16301,10 @@ func (sh *strictHandler) GetReports(ctx *gin.Context) {
 }
 
 // ExportBookings operation middleware
-func (sh *strictHandler) ExportBookings(ctx *gin.Context) {
+func (sh *strictHandler) ExportBookings(ctx *gin.Context, params ExportBookingsParams) {
 	var request ExportBookingsRequestObject
+
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.ExportBookings(ctx, request.(ExportBookingsRequestObject))
@@ -16378,8 +16495,10 @@ func (sh *strictHandler) GetShopping(ctx *gin.Context) {
 }
 
 // ExportShopping operation middleware
-func (sh *strictHandler) ExportShopping(ctx *gin.Context) {
+func (sh *strictHandler) ExportShopping(ctx *gin.Context, params ExportShoppingParams) {
 	var request ExportShoppingRequestObject
+
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.ExportShopping(ctx, request.(ExportShoppingRequestObject))

@@ -78,6 +78,11 @@ func TestReadingsAsTyped(t *testing.T) {
 		{"exterior", "maybe", 0, 0, "none of no, partly, yes"},
 		{"mixRatio", "2:0", 0, 0, "number"},
 		{"coats", "2 thick", 0, 0, "does not belong"},
+		{"coats", "2–3 coats", 2, 3, ""},
+		{"coats", "0", 0, 0, "1 to 12"},
+		{"coats", "2.5", 0, 0, "no whole number"},
+		{"coats", "2–2.5", 0, 0, "no whole number"},
+		{"potLifeH", "0,125 h", 0.125, 0.125, ""},
 	} {
 		r, err := FindField(c.field).Read(c.typed)
 		switch {
@@ -316,5 +321,41 @@ func TestGlossRangesRise(t *testing.T) {
 	}
 	if low, high := Satin.Gloss60(); low != 20 || high != 35 {
 		t.Errorf("satin from %v to %v", low, high)
+	}
+}
+
+// A kind is found by its id and by its shown name however that is written.
+func TestKindsByName(t *testing.T) {
+	for words, want := range map[string]string{
+		"wax_clear": "wax_clear", "WATERBORNE  polyurethane": "clear_wb_pu", "Hardwax-oil": "oil_hardwax", "oil": "", "": "",
+		"WB PU": "clear_wb_pu",
+	} {
+		got := ""
+		if f := FamilyCalled(words); f != nil {
+			got = f.ID
+		}
+		if got != want {
+			t.Errorf("%q is %q, want %q", words, got, want)
+		}
+	}
+}
+
+// The nearest kind is offered for what people call it, and each for its own name with a letter lost.
+func TestNearestKinds(t *testing.T) {
+	offered := func(words string, of *Family) bool { return slices.Contains(NearestFamilies(words, 3), of) }
+	for words, want := range map[string]string{
+		"Water-based PU": "clear_wb_pu", "Hardwaxoil": "oil_hardwax", "chalk paint": "paint_chalk", "spar vanish": "varnish_spar",
+	} {
+		if !offered(words, Families[want]) {
+			t.Errorf("%s is not near %q", want, words)
+		}
+	}
+	for _, f := range FamiliesInOrder() {
+		if slip := f.Name[:3] + f.Name[4:]; !offered(slip, f) {
+			t.Errorf("%s is not near %q", f.ID, slip)
+		}
+	}
+	if near := NearestFamilies("chrome", 3); len(near) > 0 {
+		t.Errorf("chrome is like %s", near[0].Name)
 	}
 }

@@ -55,6 +55,22 @@ func (e *Invalid) Error() string {
 	return e.Product + ": " + strings.Join(all, " ")
 }
 
+// noFamily says that there is no such kind, and which come nearest.
+func noFamily(words string) string {
+	const offered = 3
+	if strings.TrimSpace(words) == "" {
+		return "Say its kind, such as “Waterborne polyurethane”."
+	}
+	var names []string
+	for _, f := range NearestFamilies(words, offered) {
+		names = append(names, "“"+f.Name+"”")
+	}
+	if len(names) == 0 {
+		return fmt.Sprintf("There is no kind “%s”; the list of kinds stands beside the format.", words)
+	}
+	return fmt.Sprintf("There is no kind “%s”. Nearest: %s.", words, strings.Join(names, ", "))
+}
+
 // New lays the label over the family's typical sheet. The error is an *Invalid that names every field.
 func New(p Product, familyID string) (*Product, error) {
 	var problems []Problem
@@ -66,7 +82,7 @@ func New(p Product, familyID string) (*Product, error) {
 	say(!slices.Contains(Shades, p.Shade), "shade", "There is no shade “%s”; write one of %v.", p.Shade, Shades)
 	p.Family = Families[familyID]
 	if p.Family == nil {
-		say(true, "family", "There is no coating family “%s”.", familyID)
+		say(true, "family", "%s", noFamily(familyID))
 		return nil, &Invalid{p.Name, problems}
 	}
 	var wrong []Problem

@@ -30,6 +30,7 @@ const (
 	Density     Dimension = "density"     // kg/L
 	Ratio       Dimension = "ratio"       // parts A to one part B
 	Number      Dimension = "number"
+	Count       Dimension = "count"   // whole
 	Degree      Dimension = "degree"  // no, partly, yes
 	Volume      Dimension = "volume"  // L
 	Weight      Dimension = "weight"  // kg
@@ -92,6 +93,7 @@ var units = map[Dimension][]unit{
 	},
 	Ratio:  {{[]string{":1", ""}, 1, 0}},
 	Number: {{[]string{""}, 1, 0}},
+	Count:  {{[]string{"", "coats", "coat"}, 1, 0}},
 	Volume: {
 		{[]string{"L", "l", "litre", "litres", "liter", "liters"}, 1, 0},
 		{[]string{"mL", "ml"}, 0.001, 0},
@@ -195,6 +197,9 @@ func (f *Field) inRange(from, to float64) (Reading, error) {
 		return Reading{}, fmt.Errorf("a data sheet gives %v to %v %s here, not %s", f.Min, f.Max, f.Unit(),
 			shortest(from, to))
 	}
+	if f.Dimension == Count && (from != math.Trunc(from) || to != math.Trunc(to)) {
+		return Reading{}, fmt.Errorf("%s is no whole number", shortest(from, to))
+	}
 	return Reading{max(from, f.Min), min(to, f.Max)}, nil
 }
 
@@ -227,7 +232,7 @@ func (f *Field) unit(words string) (unit, error) {
 }
 
 // number reads a number off the front of text: with a point, or with a decimal comma. A comma before just three digits
-// could be either and is refused.
+// could be either and is refused, but for one behind a nought.
 func number(text string) (v float64, rest string, err error) {
 	end := 0
 	if text != "" && strings.ContainsRune("-+", rune(text[0])) {
@@ -238,7 +243,8 @@ func number(text string) (v float64, rest string, err error) {
 	}
 	digits := text[:end]
 	if comma := strings.IndexByte(digits, ','); comma >= 0 {
-		if strings.Count(digits, ",") > 1 || strings.Contains(digits, ".") || len(digits)-comma-1 == 3 {
+		thousands := len(digits)-comma-1 == 3 && strings.TrimLeft(digits[:comma], "-+0") != ""
+		if strings.Count(digits, ",") > 1 || strings.Contains(digits, ".") || thousands {
 			return 0, "", fmt.Errorf("“%s” could be read in two ways", digits)
 		}
 		digits = strings.Replace(digits, ",", ".", 1)

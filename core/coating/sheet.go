@@ -150,7 +150,7 @@ var Fields = []Field{
 		Low,
 		func(s *Sheet) *float64 { return &s.MaxDryUM },
 	},
-	{"coats", "Coats", "coats_usual", Number, 0, 12, Low, func(s *Sheet) *float64 { return &s.Coats }},
+	{"coats", "Coats", "coats_usual", Count, 1, 12, Low, func(s *Sheet) *float64 { return &s.Coats }},
 	{"amber", "Ambers (0–3)", "amber", Number, 0, 3, High, func(s *Sheet) *float64 { return &s.Amber }},
 	{"uv", "UV absorbers (0–4)", "uv", Number, 0, 4, Low, func(s *Sheet) *float64 { return &s.UV }},
 	{"water", "Withstands water (0–5)", "water", Number, 0, 5, Low, func(s *Sheet) *float64 { return &s.Water }},

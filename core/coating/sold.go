@@ -2,6 +2,7 @@ package coating
 
 import (
 	"fmt"
+	"regexp"
 	"strings"
 
 	"firmitas/core/money"
@@ -32,14 +33,14 @@ func ReadSold(words string, density float64) (out []Sold, err error) {
 			out = append(out, one)
 			continue
 		}
-		at := strings.LastIndex(part, " ")
-		if at < 0 {
+		size, price, parted := priced(part)
+		if !parted {
 			return nil, fmt.Errorf("“%s” is no size; write sizes and prices like 750 mL 24.50; 2.5 L 62", part)
 		}
-		if one.SizeL, err = ReadSize(part[:at], density); err != nil {
+		if one.SizeL, err = ReadSize(size, density); err != nil {
 			return nil, fmt.Errorf("in “%s”: %w", part, err)
 		}
-		one.Price, err = money.Read(part[at+1:])
+		one.Price, err = money.Read(price)
 		if err != nil || !one.Price.IsPositive() {
 			return nil, fmt.Errorf("in “%s”: a price above 0, such as 24.50, stands behind the size", part)
 		}
@@ -47,6 +48,18 @@ func ReadSold(words string, density float64) (out []Sold, err error) {
 		out = append(out, one)
 	}
 	return out, nil
+}
+
+var sizeAndPrice = regexp.MustCompile(
+	`^(.*\pL)\s+[€$£]?\s*(-?\d[\d.,'’\s\x{a0}\x{202f}]*?)\s*(?:[€$£]|[A-Z]{3})?$`)
+
+// priced parts a size from the price behind it, in thousands and with its currency or not.
+func priced(words string) (size, price string, parted bool) {
+	m := sizeAndPrice.FindStringSubmatch(words)
+	if m == nil {
+		return "", "", false
+	}
+	return m[1], m[2], true
 }
 
 // DearestPerL is the price of a litre in the dearest of the sizes that have one, as a careful finisher counts; none

@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test'
 import { accessible, expect, noSidewaysScroll, onPhone, test } from './firmitas'
 
 test('a product is entered from its tin, and its label wins over what is typical', async ({ page }) => {
@@ -53,37 +54,61 @@ test('a product is entered from its tin, and its label wins over what is typical
   await expect(page.getByText('never again')).toBeVisible()
 })
 
+const choose = (page: Page, text: string) =>
+  page.getByLabel('Choose a file').setInputFiles({ name: 'shelf.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
+
 test('a spreadsheet with two bad lines is told line by line, and nothing is half taken in', async ({ page }) => {
   await page.goto('/shelf/import')
   const file =
     'name;family;sheen;recoatMinH;solidsPct\nSpume;clear_wb_pu;satin;2–4 h;33,5 %\n' +
     'Wrack;clear_wb_pu;satin;6–4 h;30\nFlotsam;chrome;satin;2;30\nDrift;wax_clear;satin;;\n'
-  const choose = (text: string) =>
-    page.getByLabel('Choose a CSV or JSON file').setInputFiles({
-      name: 'shelf.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from(text),
-    })
-  await choose(file)
+  await choose(page, file)
   await expect(page.getByText('Nothing is saved yet.')).toBeVisible()
   await expect(page.getByRole('row', { name: /3 Wrack refused/ })).toContainText(
     'recoatMinH (D): Recoat from: “6–4 h” is turned round',
   )
   await expect(page.getByRole('row', { name: /4 Flotsam refused/ })).toContainText(
-    'family (B): There is no coating family “chrome”',
+    'family (B): There is no kind “chrome”',
   )
   await accessible(page)
   await page.goto('/shelf')
   await expect(page.getByText('Spume')).toHaveCount(0)
   await page.goto('/shelf/import')
-  await choose(file)
+  await choose(page, file)
   await page.getByRole('button', { name: 'Take in the other 2' }).click()
   await expect(page.getByRole('heading', { name: 'Taken in' })).toBeVisible()
   await page.getByRole('link', { name: 'To the shelf' }).click()
   await expect(page.getByRole('link', { name: /Spume/ })).toBeVisible()
   await page.goto('/shelf/import')
-  await choose('\u0000PNG')
+  await choose(page, '\u0000PNG')
   await expect(page.getByRole('alert')).toContainText('cannot be read as text')
+})
+
+test('a file as people keep it: old and new, what stands empty, and a number that is asked about', async ({ page }) => {
+  await page.goto('/shelf/import')
+  await choose(
+    page,
+    'Unser Regal\n\nProdukt;Sorte;Regal;Hersteller;Überstreichbar nach;VOC-Gehalt\n' +
+      'Mizzen Clear;Waterborne polyurethane;3;;3 h;0,05 g/L\nNeu;Hardwax oil;4;;;1.250\n',
+  )
+  await expect(page.getByRole('heading', { name: 'How is 1.250 meant?' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Take all of it in' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'It is 1.25' }).click()
+  await expect(page.getByText('Set aside, since nothing here is called so: Regal (C)')).toBeVisible()
+  const line = page.getByRole('row', { name: /4 Mizzen Clear changes/ })
+  await expect(line).toContainText('Recoat from:')
+  await expect(line.getByRole('deletion').first()).toBeVisible()
+  const empty = page.getByRole('region', { name: /empty in the file: 1 value$/ })
+  await expect(empty).toContainText('Mizzen Clear: Maker stays')
+  await empty.getByLabel('Take away what stands empty in the file').check()
+  await expect(page.getByRole('region', { name: '1 value will be taken away' })).toBeVisible()
+  await accessible(page)
+  await page.getByRole('button', { name: 'Take all of it in' }).click()
+  await expect(page.getByRole('heading', { name: 'Taken in' })).toBeVisible()
+  await page.goto('/shelf/import')
+  const formats = page.waitForEvent('popup')
+  await page.getByRole('link', { name: 'The columns and what they take' }).click()
+  await expect((await formats).getByRole('heading', { name: 'Open formats' })).toBeVisible()
 })
 
 test('may I, now? asked on a phone beside the piece', async ({ browser }) => {

@@ -60,12 +60,12 @@ var shelfFile []byte
 // Shelf is the demo workshop's shelf, read from a file as any workshop may read in its own. It panics on a faulty one:
 // it ships with the program.
 func Shelf() []store.Product {
-	lines, _, err := document.ReadCSV(shelfFile)
+	read, err := document.ReadProducts(shelfFile, document.Point)
 	if err != nil {
 		panic(err)
 	}
-	out := make([]store.Product, 0, len(lines))
-	for _, line := range lines {
+	out := make([]store.Product, 0, len(read.Lines))
+	for _, line := range read.Lines {
 		p, err := shelf.ReadProduct(line.Product)
 		if err != nil || len(line.Problems) > 0 {
 			panic(fmt.Sprintf("demo shelf, line %d: %v %v", line.Number, err, line.Problems))

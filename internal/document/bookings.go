@@ -1,9 +1,10 @@
 package document
 
 import (
-	"encoding/csv"
 	"io"
 	"time"
+
+	"firmitas/internal/spreadsheet"
 )
 
 // Booking is one sum of one piece.
@@ -14,20 +15,11 @@ type Booking struct {
 	Amount              string // a decimal with a point
 }
 
-// WriteBookingsCSV writes every sum as a table. Times are in UTC; the kinds are those of the log.
-func WriteBookingsCSV(w io.Writer, all []Booking) error {
-	out := csv.NewWriter(w)
-	if err := out.Write([]string{"at", "number", "piece", "kind", "text", "amount"}); err != nil {
-		return err
-	}
+// WriteBookingsCSV writes every sum as a table; times with their zone. The kinds are those of the log.
+func WriteBookingsCSV(w io.Writer, all []Booking, mark bool) error {
+	rows := [][]string{{"at", "number", "piece", "kind", "text", "amount"}}
 	for _, b := range all {
-		row := []string{
-			b.At.UTC().Format("2006-01-02 15:04"), b.Number, Inert(b.Piece), b.Kind, Inert(b.Text), b.Amount,
-		}
-		if err := out.Write(row); err != nil {
-			return err
-		}
+		rows = append(rows, []string{b.At.Format(time.RFC3339), b.Number, b.Piece, b.Kind, b.Text, b.Amount})
 	}
-	out.Flush()
-	return out.Error()
+	return spreadsheet.Write(w, rows, mark)
 }

@@ -1,7 +1,7 @@
 package document
 
 import (
-	"encoding/csv"
+	"firmitas/internal/spreadsheet"
 	"fmt"
 	"io"
 	"strings"
@@ -58,21 +58,19 @@ func PlanCalendar(name string, all []Entry, made time.Time) []byte {
 	return []byte(cal.Serialize(ics.WithNewLineWindows))
 }
 
-// WritePlanCSV writes the calendar a line each, with times in UTC.
-func WritePlanCSV(w io.Writer, all []Entry) error {
-	out := csv.NewWriter(w)
+// WritePlanCSV writes the calendar a line each; times with their zone.
+func WritePlanCSV(w io.Writer, all []Entry, mark bool) error {
 	rows := [][]string{{"number", "piece", "zone", "kind", "what", "from", "to", "by", "window closes"}}
 	at := func(t time.Time) string {
 		if t.IsZero() {
 			return ""
 		}
-		return t.UTC().Format(time.RFC3339)
+		return t.Format(time.RFC3339)
 	}
 	for _, e := range all {
 		rows = append(rows, []string{
-			Inert(e.Number), Inert(e.Piece), Inert(e.Zone), e.Kind, Inert(e.What),
-			at(e.From), at(e.To), Inert(e.By), at(e.Closes),
+			e.Number, e.Piece, e.Zone, e.Kind, e.What, at(e.From), at(e.To), e.By, at(e.Closes),
 		})
 	}
-	return out.WriteAll(rows)
+	return spreadsheet.Write(w, rows, mark)
 }

@@ -3,15 +3,16 @@ package document
 import (
 	"bytes"
 	"errors"
+	"fmt"
 	"os"
 	"reflect"
 	"strings"
 	"testing"
 
 	"github.com/santhosh-tekuri/jsonschema/v6"
-	"golang.org/x/text/encoding/charmap"
 
 	"firmitas/core/coating"
+	"firmitas/internal/spreadsheet"
 )
 
 // awkward products: what spreadsheets and other languages do to text.
@@ -64,16 +65,16 @@ func products(lines []Line) (out []Product) {
 
 func TestRoundTripsLoseNothing(t *testing.T) {
 	var asCSV, asJSON bytes.Buffer
-	if err := errors.Join(WriteCSV(&asCSV, awkward()), WriteJSON(&asJSON, awkward())); err != nil {
+	if err := errors.Join(WriteCSV(&asCSV, awkward(), false), WriteJSON(&asJSON, awkward())); err != nil {
 		t.Fatal(err)
 	}
-	fromCSV, _, err := ReadCSV(asCSV.Bytes())
-	if err != nil || !reflect.DeepEqual(products(fromCSV), awkward()) {
-		t.Errorf("CSV: %v\n%+v\n%+v", err, products(fromCSV), awkward())
+	fromCSV, err := ReadProducts(asCSV.Bytes(), None)
+	if err != nil || !reflect.DeepEqual(products(fromCSV.Lines), awkward()) {
+		t.Errorf("CSV: %v\n%+v\n%+v", err, products(fromCSV.Lines), awkward())
 	}
-	fromJSON, _, err := ReadJSON(asJSON.Bytes())
-	if err != nil || !reflect.DeepEqual(products(fromJSON), awkward()) {
-		t.Errorf("JSON: %v\n%+v", err, products(fromJSON))
+	fromJSON, err := ReadProducts(asJSON.Bytes(), None)
+	if err != nil || !reflect.DeepEqual(products(fromJSON.Lines), awkward()) {
+		t.Errorf("JSON: %v\n%+v", err, products(fromJSON.Lines))
 	}
 	for row := range strings.Lines(asCSV.String()) {
 		if strings.ContainsAny(row[:1], "=+-@") || strings.Contains(row, ",=") || strings.Contains(row, ",@") ||
@@ -98,50 +99,40 @@ func TestRoundTripsLoseNothing(t *testing.T) {
 	}
 }
 
-// What spreadsheets make of a file, and what is told.
-func TestFilesAsTheyCome(t *testing.T) {
-	latin, err := charmap.Windows1252.NewEncoder().
-		String("name;family;maker;spreadM2L\nKlar;clear_wb_pu;Söhne;12,5 m²/L\n")
-	if err != nil {
-		t.Fatal(err)
-	}
-	for _, c := range []struct{ name, file, encoding, maker, says string }{
-		{"plain", "name,family,maker\nA,wax_clear,M\n", "UTF-8", "M", ""},
-		{"byte order mark", "\ufeffname,family,maker\nA,wax_clear,M\n", "UTF-8 with a byte order mark", "M", ""},
-		{"Windows-1252, semicolons", latin, "Windows-1252, semicolons", "Söhne", ""},
-		{"tabs", "name\tfamily\tmaker\nA\twax_clear\tM\n", "UTF-8, tabs", "M", ""},
-		{"UTF-16", "\xff\xfen\x00a\x00m\x00e\x00,\x00f\x00a\x00m\x00i\x00l\x00y\x00\n\x00A\x00,\x00b\x00\n\x00", "UTF-16", "", ""},
-		{"unknown column", "name,family,glitter\nA,wax_clear,yes\n", "", "", "column C “glitter” is not known"},
-		{"no family", "name,maker\nA,M\n", "", "", "no column “family”"},
-		{"a column twice", "name,family,name\nA,wax_clear,B\n", "", "", "stands twice"},
-		{"a picture", "\x89PNG\r\n\x1a\n\x00\x00\x00", "", "", "cannot be read as text"},
-		{"empty", "", "", "", "first line should name"},
+// What is no list of products is told as such, in words of ours.
+func TestFilesThatAreNoList(t *testing.T) {
+	for file, says := range map[string]string{
+		"maker,family\nM,wax_clear\n":       "should name the columns",
+		"name,family,name\nA,wax_clear,B\n": "means the same as name (A)",
+		"\x89PNG\r\n\x1a\n\x00\x00\x00":     "cannot be read as text",
+		"":                                  "should name the columns",
+		"name,family\nA,wax_clear\n\"C,wax_clear\n": "from line 3 on",
+		"name,family\nA,wax 5\" clear\n":            "from line 2 on",
+		"PK\x03\x04 no workbook":                    "this workbook cannot be read",
+		"\xd0\xcf\x11\xe0\xa1\xb1\x1a\xe1":          "without a password",
+		"{":                                         "no JSON from line 1",
+		`{"format":"other"}`:                        "should read",
+		`{"products":3}`:                            "a list called",
+		`[1]`:                                       "should name the columns",
 	} {
-		lines, encoding, err := ReadCSV([]byte(c.file))
-		if c.says != "" {
-			if !errors.Is(err, ErrUnreadable) || !strings.Contains(err.Error(), c.says) {
-				t.Errorf("%s: error %v, want one that says %q", c.name, err, c.says)
-			}
-			continue
-		}
-		if err != nil || encoding != c.encoding || len(lines) != 1 || lines[0].Product.Maker != c.maker {
-			t.Errorf("%s: %q %+v %v", c.name, encoding, lines, err)
+		_, err := ReadProducts([]byte(file), None)
+		if !errors.Is(err, spreadsheet.ErrUnreadable) || !strings.Contains(err.Error(), says) {
+			t.Errorf("%q: %v, want %q", file, err, says)
 		}
 	}
-	lines, _, err := ReadCSV([]byte("name,family\nA,wax_clear\nB,wax_clear,too,many\n\"C,wax_clear\n"))
-	if err != nil || len(lines) != 3 || lines[1].Problems[0].Column != "C" || lines[1].Number != 3 ||
-		lines[2].Number != 4 {
-		t.Errorf("lines that do not fit: %+v %v", lines, err)
-	}
-	for text, says := range map[string]string{"{": "no JSON from line 1", `{"format":"other"}`: "should read", "[1]": "not a list"} {
-		if _, _, err := ReadJSON([]byte(text)); !errors.Is(err, ErrUnreadable) || !strings.Contains(err.Error(), says) {
-			t.Errorf("%s: %v", text, err)
+	for product, says := range map[string]string{
+		`{"name":"A","shine":1}`: "knows no “shine”", `{"name":3}`: "“name” holds another kind", `7`: "kind of value",
+	} {
+		file := `{"format":"firmitas-products-1","products":[` + product + `]}`
+		read, err := ReadProducts([]byte(file), None)
+		if err != nil || len(read.Lines) != 1 || !strings.Contains(fmt.Sprint(read.Lines[0].Problems), says) {
+			t.Errorf("%s: %+v %v, want %q", product, read.Lines, err, says)
 		}
 	}
 }
 
 // Whatever is sent, it is read, or refused with a reason; what was read writes and reads again as the same.
-func FuzzReadCSV(f *testing.F) {
+func FuzzReadProducts(f *testing.F) {
 	for _, seed := range []string{"name,family\nA,wax_clear\n", "name;family\n\"A\n", "\xff\xfe",
 		"name,family,recoatMinH\nA,wax_clear,'-5\n", "name\tfamily\r\n=1\t''\r\n"} {
 		f.Add([]byte(seed))
@@ -152,23 +143,23 @@ func FuzzReadCSV(f *testing.F) {
 	}
 	f.Add(schema)
 	f.Fuzz(func(t *testing.T, data []byte) {
-		lines, _, err := ReadCSV(data)
+		read, err := ReadProducts(data, Point)
 		if err != nil {
 			return
 		}
 		var whole []Product
-		for _, l := range lines {
+		for _, l := range read.Lines {
 			if len(l.Problems) == 0 {
 				whole = append(whole, l.Product)
 			}
 		}
 		var out bytes.Buffer
-		if err := WriteCSV(&out, whole); err != nil {
+		if err := WriteCSV(&out, whole, true); err != nil {
 			t.Fatal(err)
 		}
-		again, _, err := ReadCSV(out.Bytes())
-		if err != nil || !reflect.DeepEqual(products(again), whole) {
-			t.Fatalf("%v\n%+v\n%+v", err, products(again), whole)
+		again, err := ReadProducts(out.Bytes(), Point)
+		if err != nil || !reflect.DeepEqual(products(again.Lines), whole) {
+			t.Fatalf("%v\n%+v\n%+v", err, products(again.Lines), whole)
 		}
 	})
 }

@@ -1,7 +1,7 @@
 package document
 
 import (
-	"encoding/csv"
+	"firmitas/internal/spreadsheet"
 	"io"
 	"strconv"
 	"strings"
@@ -19,27 +19,20 @@ type ToBuy struct {
 	For          []string   // pieces, or work
 }
 
-// WriteShoppingCSV writes the shopping list as a table. Times are in UTC.
-func WriteShoppingCSV(w io.Writer, all []ToBuy) error {
-	out := csv.NewWriter(w)
-	if err := out.Write([]string{"what", "takes", "lacks", "unit", "by", "packs", "cost", "for"}); err != nil {
-		return err
-	}
+// WriteShoppingCSV writes the shopping list as a table; times with their zone.
+func WriteShoppingCSV(w io.Writer, all []ToBuy, mark bool) error {
+	rows := [][]string{{"what", "takes", "lacks", "unit", "by", "packs", "cost", "for"}}
 	for _, l := range all {
 		by := ""
 		if l.By != nil {
-			by = l.By.UTC().Format("2006-01-02 15:04")
+			by = l.By.Format(time.RFC3339)
 		}
-		row := []string{
-			Inert(l.What), amount(l.Takes), amount(l.Lacks), l.Unit, by, strings.Join(l.Packs, ", "), l.Cost,
-			Inert(strings.Join(l.For, ", ")),
-		}
-		if err := out.Write(row); err != nil {
-			return err
-		}
+		rows = append(rows, []string{
+			l.What, amount(l.Takes), amount(l.Lacks), l.Unit, by, strings.Join(l.Packs, ", "), l.Cost,
+			strings.Join(l.For, ", "),
+		})
 	}
-	out.Flush()
-	return out.Error()
+	return spreadsheet.Write(w, rows, mark)
 }
 
 func amount(v float64) string { return strconv.FormatFloat(v, 'f', 3, 64) }

@@ -65,15 +65,15 @@ func (h *handlers) WithdrawFeed(
 }
 
 func (h *handlers) ExportCalendar(
-	ctx context.Context, _ api.ExportCalendarRequestObject,
+	ctx context.Context, r api.ExportCalendarRequestObject,
 ) (api.ExportCalendarResponseObject, error) {
 	all, err := h.rooms.Calendar.Entries(ctx)
 	if err != nil {
 		return nil, err
 	}
 	var out bytes.Buffer
-	err = document.WritePlanCSV(&out, all)
-	return api.ExportCalendar200TextCsvResponse{Body: &out, ContentLength: int64(out.Len())}, err
+	err = document.WritePlanCSV(&out, all, or(r.Params.ByteOrderMark))
+	return api.ExportCalendar200TextCsvCharsetUTF8Response{Body: &out, ContentLength: int64(out.Len())}, err
 }
 
 func (h *handlers) GetOffer(ctx context.Context, r api.GetOfferRequestObject) (api.GetOfferResponseObject, error) {

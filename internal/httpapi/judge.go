@@ -3,13 +3,12 @@ package httpapi
 import (
 	"bytes"
 	"context"
-	"encoding/csv"
 
 	"firmitas/api"
 	"firmitas/core/climate"
 	"firmitas/core/coating"
 	"firmitas/core/compat"
-	"firmitas/internal/document"
+	"firmitas/internal/spreadsheet"
 	"firmitas/internal/workshop/choosing"
 )
 
@@ -207,26 +206,19 @@ func (h *handlers) ExportGrid(
 	if err != nil {
 		return nil, err
 	}
-	var out bytes.Buffer
-	w := csv.NewWriter(&out)
-	heading := append([]string{"coat \\ over"},
-		each(g.Products, func(p *coating.Product) string { return document.Inert(p.Name) })...)
-	if err := w.Write(heading); err != nil {
-		return nil, err
-	}
+	rows := [][]string{append([]string{"coat \\ over"},
+		each(g.Products, func(p *coating.Product) string { return p.Name })...)}
 	for i, row := range g.Cells {
-		line := append([]string{document.Inert(g.Products[i].Name)}, each(row, func(j choosing.Cell) string {
+		rows = append(rows, append([]string{g.Products[i].Name}, each(row, func(j choosing.Cell) string {
 			if j.NeedsInsert && j.Verdict == compat.Prepare {
 				return "prepare: a coat between"
 			}
 			return j.Verdict.String()
-		})...)
-		if err := w.Write(line); err != nil {
-			return nil, err
-		}
+		})...))
 	}
-	w.Flush()
-	return api.ExportGrid200TextCsvResponse{Body: &out, ContentLength: int64(out.Len())}, w.Error()
+	var out bytes.Buffer
+	err = spreadsheet.Write(&out, rows, or(r.Params.ByteOrderMark))
+	return api.ExportGrid200TextCsvCharsetUTF8Response{Body: &out, ContentLength: int64(out.Len())}, err
 }
 
 func (h *handlers) GetRules(context.Context, api.GetRulesRequestObject) (api.GetRulesResponseObject, error) {

@@ -55,7 +55,7 @@ func toCovered(c worklog.Covered) api.Covered {
 }
 
 func (h *handlers) ExportBookings(
-	ctx context.Context, _ api.ExportBookingsRequestObject,
+	ctx context.Context, r api.ExportBookingsRequestObject,
 ) (api.ExportBookingsResponseObject, error) {
 	all, err := h.rooms.Books.Bookings(ctx)
 	if err != nil {
@@ -67,8 +67,8 @@ func (h *handlers) ExportBookings(
 			At: b.At, Number: b.Number, Piece: b.Piece, Kind: string(b.Kind), Text: b.Text,
 			Amount: money.Text(b.Amount),
 		}
-	}))
-	return api.ExportBookings200TextCsvResponse{Body: &out, ContentLength: int64(out.Len())}, err
+	}), or(r.Params.ByteOrderMark))
+	return api.ExportBookings200TextCsvCharsetUTF8Response{Body: &out, ContentLength: int64(out.Len())}, err
 }
 
 func (h *handlers) ExportEverything(

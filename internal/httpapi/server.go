@@ -87,6 +87,9 @@ func New(rooms *workshop.Rooms, ping func(context.Context) error, publicURL stri
 	pages := router.Group("", s.gate.page)
 	s.cardRoutes(pages)
 	s.calendarRoutes(pages)
+	if err := formatRoutes(router); err != nil {
+		return nil, err
+	}
 	ui := webui.Handler()
 	router.NoRoute(func(c *gin.Context) {
 		switch {

@@ -430,11 +430,11 @@ func (h *handlers) ExportShelf(
 	ctx context.Context, r api.ExportShelfRequestObject,
 ) (api.ExportShelfResponseObject, error) {
 	var out bytes.Buffer
-	if err := h.rooms.Shelf.Export(ctx, string(r.Params.Format), &out); err != nil {
+	if err := h.rooms.Shelf.Export(ctx, string(r.Params.Format), or(r.Params.ByteOrderMark), &out); err != nil {
 		return nil, err
 	}
-	if r.Params.Format == api.ExportShelfParamsFormatCsv {
-		return api.ExportShelf200TextCsvResponse{Body: &out, ContentLength: int64(out.Len())}, nil
+	if r.Params.Format == api.Csv {
+		return api.ExportShelf200TextCsvCharsetUTF8Response{Body: &out, ContentLength: int64(out.Len())}, nil
 	}
 	return api.ExportShelf200ApplicationOctetStreamResponse{Body: &out, ContentLength: int64(out.Len())}, nil
 }
@@ -449,8 +449,9 @@ func (h *handlers) ImportShelf(
 	run := func(ctx context.Context) (api.ImportShelf200JSONResponse, error) {
 		how := shelf.Importing{
 			DryRun: r.Params.DryRun, LeaveOut: or(r.Params.LeaveOut), EmptyCells: or(r.Params.EmptyCells),
+			Decimal: document.Mark(or(r.Params.Decimal)),
 		}
-		report, err := h.rooms.Shelf.Import(ctx, string(r.Params.Format), how, file)
+		report, err := h.rooms.Shelf.Import(ctx, how, file)
 		if err != nil {
 			return api.ImportShelf200JSONResponse{}, err
 		}
@@ -468,24 +469,28 @@ func (h *handlers) ImportShelf(
 }
 
 func toImportReport(report shelf.ImportReport) api.ImportReport {
+	cell := func(c document.Cell) api.CellProblem { return api.CellProblem(c) }
+	change := func(c document.Change) api.ValueChange { 
+		return api.ValueChange{Column: c.Column, Title: c.Title, Was: c.Was, Is: c.Is}
+	}
 	return api.ImportReport{
-		Saved:    report.Saved,
-		Encoding: report.Encoding,
-		Added:    report.Count(shelf.LineAdded),
-		Changed:  report.Count(shelf.LineChanged),
-		Same:     report.Count(shelf.LineSame),
-		Refused:  report.Count(shelf.LineRefused),
+		Saved:   report.Saved,
+		Read:    report.Read,
+		Aside:   each(report.Aside, cell),
+		New:     report.Count(shelf.LineNew),
+		Change:  report.Count(shelf.LineChange),
+		Same:    report.Count(shelf.LineSame),
+		Refused: report.Count(shelf.LineRefused),
 		Lines: each(report.Lines, func(l shelf.ImportLine) api.ImportLine {
-			out := api.ImportLine{
+			return api.ImportLine{
 				Line:     l.Number,
 				Name:     l.Name,
 				What:     api.ImportLineWhat(l.What),
-				Problems: each(l.Problems, func(c document.Cell) api.CellProblem { return api.CellProblem(c) }),
+				Changes:  each(l.Changes, change),
+				Empty:    each(l.Empty, change),
+				Unclear:  each(l.Unclear, cell),
+				Problems: each(l.Problems, cell),
 			}
-			if len(l.Changes) > 0 {
-				out.Changes = &l.Changes
-			}
-			return out
 		}),
 	}
 }

@@ -184,7 +184,7 @@ func TestAnImportedStatementKeepsNoOldSource(t *testing.T) {
 		t.Fatalf("nothing was said of toys: %+v", in.Statements)
 	}
 	file := "name,family,states_toys\nMizzen Clear," + in.Family + ",not tested\n"
-	report := c.imports("/api/shelf/import?format=csv&dryRun=false", []byte(file))
+	report := c.imports("/api/shelf/import?dryRun=false", []byte(file))
 	now := c.products()["Mizzen Clear"].Input.Statements["toys"]
 	if !report.Saved || now.Sense != "not tested" || now.Source != "" {
 		t.Errorf("%q stands as the word of %q: %+v", now.Sense, now.Source, report)
@@ -201,7 +201,7 @@ func TestAFileWithSomeColumnsLeavesTheRest(t *testing.T) {
 	}
 	take := func(how, file string) api.ProductInput {
 		t.Helper()
-		if !c.imports("/api/shelf/import?format=csv&dryRun=false"+how, []byte(file)).Saved {
+		if !c.imports("/api/shelf/import?dryRun=false"+how, []byte(file)).Saved {
 			t.Fatalf("%q was not taken in", file)
 		}
 		return c.products()["Mizzen Clear"].Input
@@ -230,13 +230,13 @@ func TestImportTellsEveryLineAndHalvesNothing(t *testing.T) {
 		"name;family;sheen;recoatMinH;solidsPct\nSquall;clear_wb_pu;satin;2–4 h;33,5 %\nEbb;clear_wb_pu;satin;6–4 h;30\n" +
 			"Flood;chrome;satin;2;30\nMizzen Clear;clear_wb_pu;satin;2–4 h;31 %\nSquall;clear_wb_pu;satin;2;30\n",
 	)
-	report := c.imports("/api/shelf/import?format=csv&dryRun=true", file)
-	if report.Saved || report.Added != 1 || report.Changed != 1 || report.Refused != 3 ||
-		report.Encoding != "UTF-8, semicolons" {
+	report := c.imports("/api/shelf/import?dryRun=true", file)
+	if report.Saved || report.New != 1 || report.Change != 1 || report.Refused != 3 ||
+		report.Read != "UTF-8, semicolons" {
 		t.Errorf("%+v", report)
 	}
 	for i, want := range []struct{ column, says string }{{}, {"recoatMinH (D)", "turned round"}, {"family (B)",
-		"no coating family"}, {}, {"name (A)", "stand in line 2"}} {
+		"There is no kind “chrome”"}, {}, {"name (A)", "stand in line 2"}} {
 		line := report.Lines[i]
 		if line.Line != i+2 || (want.says != "") != (len(line.Problems) > 0) {
 			t.Errorf("line %d: %+v", i+2, line)
@@ -244,28 +244,67 @@ func TestImportTellsEveryLineAndHalvesNothing(t *testing.T) {
 			t.Errorf("line %d: %+v, want %+v", i+2, line.Problems, want)
 		}
 	}
-	if c.imports("/api/shelf/import?format=csv&dryRun=false", file).Saved ||
+	if c.imports("/api/shelf/import?dryRun=false", file).Saved ||
 		len(get[[]api.Product](c, "/api/products")) != before {
 		t.Error("half a file was taken in")
 	}
-	if !c.imports("/api/shelf/import?format=csv&dryRun=false&leaveOut=true", file).Saved ||
+	if !c.imports("/api/shelf/import?dryRun=false&leaveOut=true", file).Saved ||
 		len(get[[]api.Product](c, "/api/products")) != before+1 {
 		t.Error("what was right was not taken in when asked to")
 	}
 	for _, format := range []string{"csv", "json"} {
 		status, exported := c.call("GET", "/api/shelf/export?format="+format, "")
-		again := c.imports("/api/shelf/import?format="+format+"&dryRun=true", exported)
+		again := c.imports("/api/shelf/import?dryRun=true", exported)
 		if status != 200 || again.Same != before+1 || len(again.Lines) != before+1 {
 			t.Errorf("%s: a round trip changes something: %+v", format, again)
 		}
 	}
-	if status, data := c.send("/api/shelf/import?format=csv&dryRun=true", bytes.Repeat([]byte("x"), 50<<20)); status != 413 ||
+	if status, data := c.send("/api/shelf/import?dryRun=true", bytes.Repeat([]byte("x"), 50<<20)); status != 413 ||
 		!strings.Contains(string(data), "At most 5 MB") {
 		t.Errorf("50 MB: %d %.200s", status, data)
 	}
-	if status, data := c.send("/api/shelf/import?format=csv&dryRun=true", []byte("\x89PNG\r\n\x1a\n\x00")); status != 422 ||
+	if status, data := c.send("/api/shelf/import?dryRun=true", []byte("\x89PNG\r\n\x1a\n\x00")); status != 422 ||
 		!strings.Contains(string(data), "cannot be read as text") {
 		t.Errorf("a picture: %d %s", status, data)
+	}
+}
+
+// A dry run shows every value old and new, what stands empty by itself, what it sets aside; and asks how numbers are
+// meant before anything is kept.
+func TestImportShowsWhatItChangesAndAsks(t *testing.T) {
+	c := start(t)
+	before := c.products()["Mizzen Clear"].Input
+	file := "Our shelf\n\nName;Kind;Rack;Maker;Recoat from;VOC\n" +
+		"Mizzen Clear;Waterborne Polyurethane;3;;3 h;1.250 g/L\n;;4;;;\nNew Clear;waterborn PU;;;;\n"
+	asked := c.imports("/api/shelf/import?dryRun=false&leaveOut=true", []byte(file))
+	if asked.Saved || len(asked.Lines) != 2 || len(asked.Lines[0].Unclear) != 1 || asked.Lines[0].Unclear[0].Column != "VOC (F)" {
+		t.Fatalf("1.250 was not asked about: %+v", asked)
+	}
+	if len(asked.Aside) != 1 || asked.Aside[0].Column != "Rack (C)" {
+		t.Errorf("set aside: %+v", asked.Aside)
+	}
+	if p := asked.Lines[1].Problems; len(p) != 1 || !strings.Contains(p[0].Detail, "“Waterborne polyurethane”") {
+		t.Errorf("the nearest kind is not offered: %+v", p)
+	}
+	byPoint := c.imports("/api/shelf/import?dryRun=false&leaveOut=true&decimal=point", []byte(file))
+	line := byPoint.Lines[0]
+	if !byPoint.Saved || line.What != "change" || len(line.Changes) != 2 || len(line.Empty) != 1 || line.Empty[0].Was != before.Maker {
+		t.Fatalf("%+v", byPoint)
+	}
+	if c := line.Changes[0]; c.Title != "Recoat from" || c.Was != before.Label["recoatMinH"] || c.Is != "3 h" {
+		t.Errorf("old and new: %+v", c)
+	}
+	now := c.products()["Mizzen Clear"].Input
+	if now.Maker != before.Maker || now.Label["vocGL"] != "1.250 g/L" {
+		t.Errorf("kept as %+v", now)
+	}
+	if byComma := c.imports("/api/shelf/import?dryRun=true&decimal=comma", []byte(file)); byComma.Lines[0].What != "refused" ||
+		byComma.Lines[0].Problems[0].Column != "VOC (F)" {
+		t.Errorf("1250 g/L is more than there is: %+v", byComma.Lines[0])
+	}
+	again := c.imports("/api/shelf/import?dryRun=true", []byte(file))
+	if len(again.Lines[0].Unclear) > 0 || again.Lines[0].What != "same" {
+		t.Errorf("what stands so already is asked about: %+v", again.Lines[0])
 	}
 }
 
@@ -277,9 +316,9 @@ func TestAThousandRowsAtOnce(t *testing.T) {
 		fmt.Fprintf(&file, "Row %d,clear_wb_pu,%d h\n", i, 2+i%3)
 	}
 	began := time.Now()
-	report := c.imports("/api/shelf/import?format=csv&dryRun=false", file.Bytes())
-	if !report.Saved || report.Added != 1000 {
-		t.Errorf("%+v", report.Added)
+	report := c.imports("/api/shelf/import?dryRun=false", file.Bytes())
+	if !report.Saved || report.New != 1000 {
+		t.Errorf("%+v", report.New)
 	}
 	t.Logf("1000 rows in %v", time.Since(began))
 }

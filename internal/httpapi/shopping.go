@@ -40,15 +40,15 @@ func (h *handlers) GetInstead(
 }
 
 func (h *handlers) ExportShopping(
-	ctx context.Context, _ api.ExportShoppingRequestObject,
+	ctx context.Context, r api.ExportShoppingRequestObject,
 ) (api.ExportShoppingResponseObject, error) {
 	list, err := h.rooms.Books.Shopping(ctx)
 	if err != nil {
 		return nil, err
 	}
 	var out bytes.Buffer
-	err = document.WriteShoppingCSV(&out, toBuy(list))
-	return api.ExportShopping200TextCsvResponse{Body: &out, ContentLength: int64(out.Len())}, err
+	err = document.WriteShoppingCSV(&out, toBuy(list), or(r.Params.ByteOrderMark))
+	return api.ExportShopping200TextCsvCharsetUTF8Response{Body: &out, ContentLength: int64(out.Len())}, err
 }
 
 // toBuy is everything on the list, line by line: what coats take, what single pieces want, and what the work takes
@@ -58,6 +58,9 @@ func toBuy(s books.Shopping) []document.ToBuy {
 		row := document.ToBuy{
 			What: l.Product.Name, Takes: l.Litres, Lacks: l.Lacks, Unit: "L", By: when(l.LacksBy),
 			Cost: books.Money(l.Basket.Cents),
+		}
+		if row.By != nil {
+			*row.By = row.By.In(s.Home.Zone)
 		}
 		for _, id := range l.Pieces {
 			row.For = append(row.For, s.Pieces[int64(id)].Name)

@@ -272,6 +272,7 @@ func (s *Service) Bookings(ctx context.Context) ([]Booking, error) {
 		}
 		all, err := s.bookings(ctx, home)
 		for i := range all {
+			all[i].At = all[i].At.In(home.Zone)
 			if at, known := names[all[i].PieceID]; known {
 				all[i].Number, all[i].Piece = rows[at].Number, rows[at].Name
 			}

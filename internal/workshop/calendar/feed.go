@@ -89,6 +89,7 @@ func (s *Service) Entries(ctx context.Context) ([]document.Entry, error) {
 	})
 }
 
+// entries are the planned steps of all open pieces, in the workshop's own time.
 func (s *Service) entries(ctx context.Context, home house.Workshop) ([]document.Entry, error) {
 	cal, err := s.All(ctx, home)
 	if err != nil {
@@ -99,7 +100,8 @@ func (s *Service) entries(ctx context.Context, home house.Workshop) ([]document.
 		p := cal.Pieces[cal.PieceAt(i)]
 		entry := func(key, kind, what string, from, to time.Time) document.Entry {
 			return document.Entry{
-				Piece: p.Name, Number: p.Number, Key: key, Kind: kind, What: what, From: from, To: to,
+				Piece: p.Name, Number: p.Number, Key: key, Kind: kind, What: what,
+				From: from.In(home.Zone), To: to.In(home.Zone),
 			}
 		}
 		for _, step := range plan.Steps {
@@ -108,7 +110,7 @@ func (s *Service) entries(ctx context.Context, home house.Workshop) ([]document.
 			}
 			for n, work := range step.Work {
 				e := entry(step.Key(n), string(step.Kind), step.Title, work.From, work.To)
-				e.Zone, e.By, e.Closes = cal.zoneOf(i, step), cal.Room.People[step.By].Name, step.Due
+				e.Zone, e.By, e.Closes = cal.zoneOf(i, step), cal.Room.People[step.By].Name, step.Due.In(home.Zone)
 				out = append(out, e)
 			}
 		}

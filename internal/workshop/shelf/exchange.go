@@ -5,22 +5,22 @@ import (
 	"errors"
 	"fmt"
 	"io"
-	"reflect"
 	"slices"
 	"strings"
 
 	"firmitas/core/coating"
 	"firmitas/internal/document"
 	"firmitas/internal/problem"
+	"firmitas/internal/spreadsheet"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop/house"
 	"firmitas/internal/workshop/record"
 )
 
-// What becomes of an imported line.
+// What becomes of an imported line, or would.
 const (
-	LineAdded   = "added"
-	LineChanged = "changed"
+	LineNew     = "new"
+	LineChange  = "change"
 	LineSame    = "same"
 	LineRefused = "refused"
 )
@@ -30,15 +30,18 @@ type ImportLine struct {
 	Number   int
 	Name     string
 	What     string
-	Changes  []string // fields
+	Changes  []document.Change // of a product that is there; of a new one none
+	Empty    []document.Change // what stands empty in the line and not on the shelf
+	Unclear  []document.Cell   // numbers that can be read in two ways
 	Problems []document.Cell
 }
 
-// ImportReport tells of every line; Saved when something was.
+// ImportReport tells of every line; Saved when something was. While a number is unclear nothing is.
 type ImportReport struct {
-	Lines    []ImportLine
-	Encoding string
-	Saved    bool
+	Lines []ImportLine
+	Read  string          // how
+	Aside []document.Cell // columns that mean nothing here
+	Saved bool
 }
 
 // Count of lines of which this becomes.
@@ -52,6 +55,11 @@ func (r ImportReport) Count(what string) int {
 	return n
 }
 
+// Unclear tells whether any number can be read in two ways.
+func (r ImportReport) Unclear() bool {
+	return slices.ContainsFunc(r.Lines, func(l ImportLine) bool { return len(l.Unclear) > 0 })
+}
+
 const (
 	mostLines    = 5000 // of a file
 	mostProducts = 5000 // of a shelf, retired ones among them
@@ -59,8 +67,8 @@ const (
 
 var errShelfFull = problem.Refuse(fmt.Sprintf("A shelf holds at most %d products.", mostProducts))
 
-// Export writes all products, retired ones too, as csv or json.
-func (s *Service) Export(ctx context.Context, format string, w io.Writer) error {
+// Export writes all products, retired ones too, as csv, with a byte order mark where one is asked for, or as json.
+func (s *Service) Export(ctx context.Context, format string, mark bool, w io.Writer) error {
 	home, err := s.house.ID(ctx)
 	if err != nil {
 		return err
@@ -74,29 +82,25 @@ func (s *Service) Export(ctx context.Context, format string, w io.Writer) error 
 		products[i] = record.ToDocument(row)
 	}
 	if format == "csv" {
-		return document.WriteCSV(w, products)
+		return document.WriteCSV(w, products, mark)
 	}
 	return document.WriteJSON(w, products)
 }
 
-// Import reads products from csv or json. Products are the same when name and sheen are. All lines are taken in or
-// none, unless the refused ones may be left out. Of a product that is there a line changes what it says, and no more. A
-// dry run saves nothing.
-func (s *Service) Import(ctx context.Context, format string, how Importing, file []byte) (ImportReport, error) {
-	readFile := document.ReadJSON
-	if format == "csv" {
-		readFile = document.ReadCSV
-	}
-	lines, encoding, err := readFile(file)
-	if errors.Is(err, document.ErrUnreadable) {
+// Import reads products from a file. Products are the same when name and sheen are. All lines are taken in or none,
+// unless the refused ones may be left out. Of a product that is there a line changes what it says, and no more. A dry
+// run saves nothing.
+func (s *Service) Import(ctx context.Context, how Importing, file []byte) (ImportReport, error) {
+	read, err := document.ReadProducts(file, how.Decimal)
+	if errors.Is(err, spreadsheet.ErrUnreadable) {
 		return ImportReport{}, problem.At("", problem.SentenceOf(err))
 	}
 	if err != nil {
 		return ImportReport{}, err
 	}
-	if len(lines) > mostLines {
+	if len(read.Lines) > mostLines {
 		return ImportReport{}, problem.At("", fmt.Sprintf(
-			"%d products are more than the %d taken at once.", len(lines), mostLines,
+			"%d products are more than the %d taken at once.", len(read.Lines), mostLines,
 		))
 	}
 	return house.Writing(ctx, s.house, func(ctx context.Context) (ImportReport, error) {
@@ -109,13 +113,13 @@ func (s *Service) Import(ctx context.Context, format string, how Importing, file
 			return ImportReport{}, err
 		}
 		in := newImporting(rows, how.EmptyCells)
-		for _, l := range lines {
+		for _, l := range read.Lines {
 			if err := in.take(l); err != nil {
 				return ImportReport{}, err
 			}
 		}
-		report := ImportReport{Encoding: encoding, Lines: in.report}
-		blocked := report.Count(LineRefused) > 0 && !how.LeaveOut
+		report := ImportReport{Read: read.Read, Aside: read.Aside, Lines: in.report}
+		blocked := report.Count(LineRefused) > 0 && !how.LeaveOut || report.Unclear()
 		if how.DryRun || blocked || len(in.fresh)+len(in.changed) == 0 {
 			return report, nil
 		}
@@ -135,6 +139,7 @@ type Importing struct {
 	DryRun     bool // nothing is saved
 	LeaveOut   bool // refused lines are passed over
 	EmptyCells bool // an empty cell takes away what is there
+	Decimal    document.Mark
 }
 
 // importing sorts the lines of a file by what becomes of them.
@@ -157,8 +162,14 @@ func newImporting(shelf []store.Product, emptyCells bool) *importing {
 func (in *importing) take(l document.Line) error {
 	out := ImportLine{Number: l.Number, Name: l.Product.Name, What: LineRefused, Problems: l.Problems}
 	was, exists := in.find(l)
+	base := document.Product{}
+	if exists {
+		base = record.ToDocument(was)
+	}
+	out.Unclear = l.Unclear(base)
 	if exists && l.Partly() {
-		l.Product = l.Over(record.ToDocument(was), in.emptyCells)
+		out.Empty = l.Empties(base)
+		l.Product = l.Over(base, in.emptyCells)
 	}
 	key := keyOf(l.Product.Name, l.Product.Sheen)
 	if first, twice := in.seen[key]; twice {
@@ -171,7 +182,9 @@ func (in *importing) take(l document.Line) error {
 	if errors.As(err, &wrong) {
 		for _, problem := range wrong.Problems {
 			column := l.Column(columnOf(problem.Field))
-			out.Problems = append(out.Problems, document.Cell{Column: column, Detail: problem.Detail})
+			if !told(out.Problems, column) {
+				out.Problems = append(out.Problems, document.Cell{Column: column, Detail: problem.Detail})
+			}
 		}
 	} else if err != nil {
 		return err
@@ -181,6 +194,11 @@ func (in *importing) take(l document.Line) error {
 	}
 	in.report = append(in.report, out)
 	return nil
+}
+
+// told tells whether something was said of a column already: what follows from it need not be.
+func told(problems []document.Cell, column string) bool {
+	return slices.ContainsFunc(problems, func(c document.Cell) bool { return c.Column == column })
 }
 
 // find is the product that a line speaks of: that of its name and sheen, or the only one of its name where the line
@@ -207,14 +225,14 @@ func (in *importing) find(l document.Line) (store.Product, bool) {
 func (in *importing) sort(out *ImportLine, key string, row store.Product) {
 	was, exists := in.known[key]
 	if !exists {
-		out.What = LineAdded
+		out.What = LineNew
 		in.fresh = append(in.fresh, row)
 		return
 	}
 	row.ID, row.WorkshopID, row.Version, row.Retired = was.ID, was.WorkshopID, was.Version, was.Retired
-	out.What, out.Changes = LineSame, changes(was, row)
+	out.What, out.Changes = LineSame, document.Differences(record.ToDocument(was), record.ToDocument(row))
 	if len(out.Changes) > 0 {
-		out.What = LineChanged
+		out.What = LineChange
 		in.changed = append(in.changed, row)
 	}
 }
@@ -224,7 +242,7 @@ func keyOf(name, sheen string) string {
 	return strings.ToLower(strings.TrimSpace(name)) + "\x00" + sheen
 }
 
-// columnOf names the CSV column that a problem of a product stands in.
+// columnOf names the column that a problem of a product stands in.
 func columnOf(field string) string {
 	if kind, isState := strings.CutPrefix(field, "statements/"); isState {
 		return "states_" + kind
@@ -232,31 +250,5 @@ func columnOf(field string) string {
 	if strings.HasPrefix(field, "pairings/") {
 		return "pairings"
 	}
-	return field
-}
-
-// changes names the fields in which two rows of a product differ.
-func changes(was, is store.Product) []string {
-	var out []string
-	differ := func(field string, a, b any) {
-		if !reflect.DeepEqual(a, b) {
-			out = append(out, field)
-		}
-	}
-	differ("name", was.Name, is.Name)
-	differ("maker", was.Maker, is.Maker)
-	differ("family", was.Family, is.Family)
-	differ("colour", was.Colour, is.Colour)
-	differ("shade", was.Shade, is.Shade)
-	for _, f := range coating.Fields {
-		differ(f.Name, was.Label.V[f.Name], is.Label.V[f.Name])
-	}
-	for _, k := range coating.StatementKinds {
-		differ("states_"+k.ID, was.Statements.V[k.ID], is.Statements.V[k.ID])
-	}
-	differ("facts", was.Facts.V, is.Facts.V)
-	if !slices.Equal(was.Pairings.V, is.Pairings.V) {
-		out = append(out, "pairings")
-	}
-	return out
+	return strings.TrimPrefix(strings.TrimPrefix(field, "facts/"), "label/")
 }

@@ -253,7 +253,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Reads products from CSV or JSON of up to 5 MB. A dry run saves nothing and tells of every line what would become of it. Without one all lines are taken in, or none. */
+        /** @description Reads products from CSV, a workbook (.xlsx) or JSON of up to 5 MB; which it is, is seen from the file. A dry run saves nothing and tells of every line what would become of it. Without one all lines are taken in, or none. */
         post: operations["importShelf"];
         delete?: never;
         options?: never;
@@ -1757,25 +1757,43 @@ export interface components {
             /** @description of the file; 1-based */
             line: number;
             name: string;
-            /** @enum {string} */
-            what: "added" | "changed" | "same" | "refused";
-            /** @description fields that change */
-            changes?: string[];
+            /**
+             * @description what becomes of it, or would
+             * @enum {string}
+             */
+            what: "new" | "change" | "same" | "refused";
+            /** @description values that change */
+            changes: components["schemas"]["ValueChange"][];
+            /** @description values that stand empty in the line and not on the shelf */
+            empty: components["schemas"]["ValueChange"][];
+            /** @description numbers that can be read in two ways; nothing is saved while there are any */
+            unclear: components["schemas"]["CellProblem"][];
             problems: components["schemas"]["CellProblem"][];
         };
-        CellProblem: {
-            /** @description name of the column, with its letter in CSV */
+        ValueChange: {
             column: string;
+            /** @description what it is called on screen */
+            title: string;
+            was: string;
+            /** @description "" = taken away */
+            is: string;
+        };
+        CellProblem: {
+            /** @description name of the column, with its letter in tables */
+            column: string;
+            /** @description what is wrong, or what stands there */
             detail: string;
         };
         ImportReport: {
             saved: boolean;
-            added: number;
-            changed: number;
+            new: number;
+            change: number;
             same: number;
             refused: number;
             /** @description how the file was read */
-            encoding: string;
+            read: string;
+            /** @description columns that mean nothing here, with what they may have meant */
+            aside: components["schemas"]["CellProblem"][];
             lines: components["schemas"]["ImportLine"][];
         };
         /** @description A product of the shelf, or a family with its typical values. */
@@ -4834,6 +4852,8 @@ export interface components {
     parameters: {
         /** @description none = English */
         CardLang: components["schemas"]["CardLang"];
+        /** @description CSV begins with one, by which some spreadsheets know the encoding */
+        ByteOrderMark: boolean;
         PieceID: number;
         ID: number;
         /** @description of what is to go as it was last seen */
@@ -5321,6 +5341,8 @@ export interface operations {
         parameters: {
             query: {
                 format: "csv" | "json";
+                /** @description CSV begins with one, by which some spreadsheets know the encoding */
+                byteOrderMark?: components["parameters"]["ByteOrderMark"];
             };
             header?: never;
             path?: never;
@@ -5334,7 +5356,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/csv": string;
+                    "text/csv; charset=utf-8": string;
                     "application/octet-stream": string;
                 };
             };
@@ -5344,12 +5366,13 @@ export interface operations {
     importShelf: {
         parameters: {
             query: {
-                format: "csv" | "json";
                 dryRun: boolean;
                 /** @description true = lines that are refused are left out and the rest is taken in */
                 leaveOut?: boolean;
                 /** @description an empty cell takes away what is there; else it leaves it alone */
                 emptyCells?: boolean;
+                /** @description what stands before the decimals: is 1.250 one and a quarter, or one thousand two hundred and fifty? */
+                decimal?: "point" | "comma";
             };
             header?: {
                 /** @description Made up by whoever asks, one for each press. The same request under the same key does nothing a second time and is answered as the first was. */
@@ -5428,6 +5451,8 @@ export interface operations {
     exportGrid: {
         parameters: {
             query?: {
+                /** @description CSV begins with one, by which some spreadsheets know the encoding */
+                byteOrderMark?: components["parameters"]["ByteOrderMark"];
                 endUse?: string;
                 material?: string;
             };
@@ -5443,7 +5468,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/csv": string;
+                    "text/csv; charset=utf-8": string;
                 };
             };
             default: components["responses"]["Problem"];
@@ -6035,7 +6060,10 @@ export interface operations {
     };
     exportCalendar: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description CSV begins with one, by which some spreadsheets know the encoding */
+                byteOrderMark?: components["parameters"]["ByteOrderMark"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6048,7 +6076,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/csv": string;
+                    "text/csv; charset=utf-8": string;
                 };
             };
             default: components["responses"]["Problem"];
@@ -6100,7 +6128,10 @@ export interface operations {
     };
     exportShopping: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description CSV begins with one, by which some spreadsheets know the encoding */
+                byteOrderMark?: components["parameters"]["ByteOrderMark"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6113,7 +6144,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/csv": string;
+                    "text/csv; charset=utf-8": string;
                 };
             };
             default: components["responses"]["Problem"];
@@ -6404,7 +6435,10 @@ export interface operations {
     };
     exportBookings: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description CSV begins with one, by which some spreadsheets know the encoding */
+                byteOrderMark?: components["parameters"]["ByteOrderMark"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6417,7 +6451,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/csv": string;
+                    "text/csv; charset=utf-8": string;
                 };
             };
             default: components["responses"]["Problem"];
