@@ -114,7 +114,7 @@ type Renewal struct {
 // Card is one side of paper, as it reads at a moment.
 type Card struct {
 	Urgent   bool      // read before all of it has hardened: the first weeks come first and stand out
-	Hard     time.Time // when the slowest zone has; zero where nothing hardens
+	Hard     time.Time // the day from which the slowest zone has; zero where nothing hardens
 	Due      bool      // a renewal is due about now: it comes first
 	Sections []Section
 	Renewals []Renewal
@@ -155,15 +155,22 @@ func (c *Card) add(section, zone string, l Line) {
 	s.Lines = append(s.Lines, l)
 }
 
+// at is where its days are counted.
+func (f Facts) at() *time.Location {
+	if f.Location == nil {
+		return time.UTC
+	}
+	return f.Location
+}
+
 // Write makes the card as it reads at a moment: what has passed by then is told as past.
 func Write(f Facts, at time.Time) Card {
-	if f.Location == nil {
-		f.Location = time.UTC
-	}
+	f.Location = f.at()
 	var card Card
 	for _, z := range f.Zones {
-		card.Hard = later(card.Hard, z.Dates.Hard)
-		card.Urgent = card.Urgent || at.Before(later(z.Dates.Ordinary, z.Dates.Hard))
+		days := z.Dates.Days(f.Location)
+		card.Hard = later(card.Hard, days.Hard)
+		card.Urgent = card.Urgent || at.Before(later(days.Ordinary, days.Hard))
 	}
 	for i := range f.Zones {
 		z := f.reader(i, at)

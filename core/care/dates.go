@@ -47,21 +47,32 @@ func later(a, b time.Time) time.Time {
 	return a
 }
 
-// byTheHour is how near a date is when its hour matters.
-const byTheHour = 48 * time.Hour
-
-// from is a date as a buyer may count on it: never rounded to the early side. Near ones are told with their hour.
-func (z *reader) from(t time.Time) Arg {
-	t = t.In(z.f.Location)
-	if near := t.Sub(z.at); near > 0 && near < byTheHour {
-		if t = t.Add(time.Hour - time.Nanosecond).Truncate(time.Hour); t.Hour() > 0 {
-			return hour(t)
-		}
-		return day(t)
+// DayOf is the day on which a date may be counted on: the first that begins after it, so never to the early side. Page,
+// sheet, tag, calendar, record and mail tell this day and no other, whenever they are read.
+func DayOf(t time.Time, at *time.Location) time.Time {
+	if t.IsZero() {
+		return t
 	}
-	start := time.Date(t.Year(), t.Month(), t.Day(), 0, 0, 0, 0, t.Location())
+	t = t.In(at)
+	start := time.Date(t.Year(), t.Month(), t.Day(), 0, 0, 0, 0, at)
 	if t.After(start) {
-		start = start.AddDate(0, 0, 1)
+		start = time.Date(t.Year(), t.Month(), t.Day()+1, 0, 0, 0, 0, at)
 	}
-	return day(start)
+	return start
+}
+
+// Days are the dates as days.
+func (d Dates) Days(at *time.Location) Dates {
+	return Dates{
+		DayOf(d.Move, at), DayOf(d.Light, at), DayOf(d.Ordinary, at), DayOf(d.Hard, at), DayOf(d.Rain, at),
+	}
+}
+
+// monthsAfter is the same day of a later month, or its last where it is too short for it.
+func monthsAfter(t time.Time, months int) time.Time {
+	out := t.AddDate(0, months, 0)
+	if out.Day() != t.Day() {
+		out = out.AddDate(0, 0, -out.Day())
+	}
+	return out
 }

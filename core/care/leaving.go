@@ -41,7 +41,7 @@ func (l Leaving) Questions() []Question {
 }
 
 func (l Leaving) day(t time.Time) string {
-	return t.In(l.Facts.Location).Format("2 January 2006, 15:04")
+	return t.In(l.Facts.at()).Format("2 January 2006, 15:04")
 }
 
 func (l Leaving) zone(i int) (out []Question) {
@@ -51,7 +51,7 @@ func (l Leaving) zone(i int) (out []Question) {
 			ID: fmt.Sprintf("%s:%d", id, i), Zone: z.Name, Text: fmt.Sprintf(format, args...),
 		})
 	}
-	d := z.Dates
+	d := l.Facts.Zones[i].Dates // to the hour: it is decided now
 	young := l.At.Before(d.Hard)
 	switch {
 	case len(z.Layers) == 0:

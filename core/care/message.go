@@ -38,7 +38,6 @@ type Message struct {
 // Arg is one thing that is filled in. Exactly one field is set.
 type Arg struct {
 	Day   *time.Time `json:"day,omitempty"`
-	Hour  *time.Time `json:"hour,omitempty"` // a day with its hour
 	Month *time.Time `json:"month,omitempty"`
 	N     *int       `json:"n,omitempty"`
 	Every *int       `json:"every,omitempty"` // months between
@@ -76,11 +75,8 @@ func (s Sum) in(l Lang) string {
 	return figure + "\u00a0" + s.Currency
 }
 
-// moment of a day, with or without its hour.
+// moment at which a day begins.
 func (a Arg) moment() time.Time {
-	if a.Hour != nil {
-		return *a.Hour
-	}
 	if a.Day != nil {
 		return *a.Day
 	}
@@ -88,7 +84,6 @@ func (a Arg) moment() time.Time {
 }
 
 func day(t time.Time) Arg             { return Arg{Day: &t} }
-func hour(t time.Time) Arg            { return Arg{Hour: &t} }
 func month(t time.Time) Arg           { return Arg{Month: &t} }
 func n(count int) Arg                 { return Arg{N: &count} }
 func every(months int) Arg            { return Arg{Every: &months} }
@@ -175,8 +170,6 @@ func (a Arg) in(l Lang) string {
 	switch {
 	case a.Day != nil:
 		return calendar[l].day(*a.Day)
-	case a.Hour != nil:
-		return calendar[l].day(*a.Hour) + ", " + calendar[l].hour(*a.Hour)
 	case a.Month != nil:
 		return calendar[l].month(*a.Month)
 	case a.N != nil:
@@ -225,7 +218,6 @@ type reckoning struct {
 	form   string // of a day: D, M, Y
 	first  string // of a month, where it is not D
 	my     string // month and year
-	clock  string // H, M
 }
 
 var calendar = map[Lang]reckoning{
@@ -234,28 +226,28 @@ var calendar = map[Lang]reckoning{
 			"January", "February", "March", "April", "May", "June",
 			"July", "August", "September", "October", "November", "December",
 		},
-		form: "D M Y", first: "1", my: "M Y", clock: "H:00",
+		form: "D M Y", first: "1", my: "M Y",
 	},
 	"de": {
 		months: [...]string{
 			"Januar", "Februar", "März", "April", "Mai", "Juni",
 			"Juli", "August", "September", "Oktober", "November", "Dezember",
 		},
-		form: "D. M Y", first: "1", my: "M Y", clock: "H Uhr",
+		form: "D. M Y", first: "1", my: "M Y",
 	},
 	"fr": {
 		months: [...]string{
 			"janvier", "février", "mars", "avril", "mai", "juin",
 			"juillet", "août", "septembre", "octobre", "novembre", "décembre",
 		},
-		form: "D M Y", first: "1er", my: "M Y", clock: "H h",
+		form: "D M Y", first: "1er", my: "M Y",
 	},
 	"es": {
 		months: [...]string{
 			"enero", "febrero", "marzo", "abril", "mayo", "junio",
 			"julio", "agosto", "septiembre", "octubre", "noviembre", "diciembre",
 		},
-		form: "D de M de Y", first: "1", my: "M de Y", clock: "H:00 h",
+		form: "D de M de Y", first: "1", my: "M de Y",
 	},
 }
 
@@ -264,10 +256,8 @@ func (r reckoning) put(form string, t time.Time) string {
 	if t.Day() == 1 {
 		d = r.first
 	}
-	return strings.NewReplacer("D", d, "M", r.months[t.Month()-1], "Y", strconv.Itoa(t.Year()), "H",
-		strconv.Itoa(t.Hour())).Replace(form)
+	return strings.NewReplacer("D", d, "M", r.months[t.Month()-1], "Y", strconv.Itoa(t.Year())).Replace(form)
 }
 
 func (r reckoning) day(t time.Time) string   { return r.put(r.form, t) }
 func (r reckoning) month(t time.Time) string { return r.put(r.my, t) }
-func (r reckoning) hour(t time.Time) string  { return r.put(r.clock, t) }

@@ -50,6 +50,7 @@ func lifeOf(endUse, place string) *enduse.EndUse {
 
 func (f Facts) reader(i int, at time.Time) *reader {
 	z := &reader{Zone: f.Zones[i], f: f, at: at}
+	z.Dates = z.Dates.Days(f.at())
 	z.life = lifeOf(z.EndUse, z.Zone.Place)
 	z.use = uses[z.life.ID]
 	if z.life.Outdoors() && !slices.Contains(z.use.meets, "outdoors") { // an inside life in an outside place
@@ -162,4 +163,4 @@ func (z *reader) when(holds bool, section, fact, id string, args map[string]Arg)
 	}
 }
 
-func (z *reader) on(t time.Time) map[string]Arg { return map[string]Arg{"day": z.from(t)} }
+func (z *reader) on(t time.Time) map[string]Arg { return map[string]Arg{"day": day(t)} }

@@ -3,7 +3,7 @@ package care
 import "time"
 
 // RecordFormat names the open form of a finish record.
-const RecordFormat = "firmitas-finish-record-1"
+const RecordFormat = "firmitas-finish-record-2"
 
 // Record is what whoever works on the piece in twenty years will want to know. It tells nothing of price or owner.
 type Record struct {
@@ -20,22 +20,33 @@ type Record struct {
 // ZoneRecord is one zone: what was there, what was done to it, and every layer.
 type ZoneRecord struct {
 	Name        string        `json:"name"`
-	Use         string        `json:"use"`
-	Material    string        `json:"material"`
+	Use         string        `json:"use"` // an end use, by id
+	Place       string        `json:"place,omitempty"`
+	Material    string        `json:"material"` // by id
 	VeneerMM    float64       `json:"veneerMm,omitempty"`
 	AreaM2      float64       `json:"areaM2"`
-	Found       string        `json:"found"`              // the old finish, in words
+	Found       string        `json:"found"`              // the old finish by id; "bare" = nothing on it
 	FoundAge    string        `json:"foundAge,omitempty"` // by year, as told
 	Lead        string        `json:"lead,omitempty"`     // what a test for lead showed
 	Kept        bool          `json:"kept"`               // the old finish lies below ours
 	Preparation []Done        `json:"preparation"`
 	Layers      []LayerRecord `json:"layers"` // from the ground up; none = left as it was
-	Dates       Dates         `json:"dates"`
+	Dates       RecordDates   `json:"dates"`
 	Tests       []Done        `json:"tests"`
 	Repairs     []Done        `json:"repairs"`
 	Patches     []string      `json:"patches"`
 	Samples     []string      `json:"samples"`
 	Slip        []string      `json:"slip"`
+}
+
+// RecordDates are the days from which a zone may be moved, lightly used, used, and has hardened (2006-01-02); outdoors
+// that on which rain may reach it.
+type RecordDates struct {
+	Move     string `json:"move,omitempty"`
+	Light    string `json:"light,omitempty"`
+	Ordinary string `json:"ordinary,omitempty"`
+	Hard     string `json:"hard,omitempty"`
+	Rain     string `json:"rain,omitempty"`
 }
 
 // Done is something that was done, and when.
@@ -48,8 +59,7 @@ type Done struct {
 type LayerRecord struct {
 	Product     string            `json:"product"`
 	Maker       string            `json:"maker"`
-	Kind        string            `json:"kind"` // in plain words
-	Family      string            `json:"family"`
+	Family      string            `json:"family"` // by id
 	Colour      string            `json:"colour"`
 	Sheen       string            `json:"sheen"`
 	Coats       int               `json:"coats"`
@@ -69,31 +79,60 @@ type PhotoOf struct {
 // RecordOf fills in what a card's facts hold already.
 func (f Facts) RecordOf(zones []ZoneRecord, photos []PhotoOf) Record {
 	for i, z := range f.Zones {
-		zones[i].Name, zones[i].Dates, zones[i].Kept = z.Name, z.Dates, z.OldBelow != ""
-		zones[i].Use = lifeOf(z.EndUse, z.Place).Name
+		zones[i].Name, zones[i].Dates, zones[i].Kept = z.Name, f.recordDates(z), z.OldBelow != ""
+		zones[i].Use, zones[i].Place, zones[i].Material = z.EndUse, z.Place, z.Material
 		zones[i].Patches, zones[i].Slip = list(z.Patches), list(z.Slip)
 		zones[i].Layers = []LayerRecord{}
 		for _, l := range z.Layers {
 			kept := LayerRecord{
 				Product: l.Product, Maker: l.Maker, Family: l.Family, Colour: l.Colour, Sheen: l.Sheen.String(),
-				Kind: Message{ID: "kind." + l.finish().Kind}.In(Languages[0]), Coats: l.Coats, DryUM: l.DryUM,
-				DissolvesIn: string(l.family().RedissolvesIn), States: l.Says, Laid: l.Laid,
+				Coats: l.Coats, DryUM: l.DryUM, DissolvesIn: string(l.family().RedissolvesIn), States: l.Says,
+				Laid: f.laidHere(l.Laid),
 			}
 			if kept.States == nil {
 				kept.States = map[string]string{}
 			}
-			if kept.Laid == nil {
-				kept.Laid = []Laid{}
-			}
 			zones[i].Layers = append(zones[i].Layers, kept)
 		}
 	}
-	if photos == nil {
-		photos = []PhotoOf{}
+	for i := range zones {
+		for _, done := range [][]Done{zones[i].Preparation, zones[i].Tests, zones[i].Repairs} {
+			for k := range done {
+				done[k].At = done[k].At.In(f.at())
+			}
+		}
+	}
+	photos = append([]PhotoOf{}, photos...)
+	for i := range photos {
+		photos[i].Taken = photos[i].Taken.In(f.at())
 	}
 	return Record{
-		RecordFormat, f.Title, f.Number, f.Workshop, f.Contact, f.HandedOver, zones, photos,
+		RecordFormat, f.Title, f.Number, f.Workshop, f.Contact, f.HandedOver.In(f.at()), zones, photos,
 	}
+}
+
+// laidHere are coats with their times as the workshop's clock had them.
+func (f Facts) laidHere(laid []Laid) []Laid {
+	out := append([]Laid{}, laid...)
+	for i := range out {
+		out[i].At = out[i].At.In(f.at())
+	}
+	return out
+}
+
+func (f Facts) recordDates(z Zone) RecordDates {
+	text := func(t time.Time) string {
+		if t.IsZero() {
+			return ""
+		}
+		return t.Format(time.DateOnly)
+	}
+	d := z.Dates.Days(f.at())
+	out := RecordDates{Move: text(d.Move), Light: text(d.Light), Ordinary: text(d.Ordinary), Hard: text(d.Hard)}
+	if lifeOf(z.EndUse, z.Place).Outdoors() {
+		out.Rain = text(d.Rain)
+	}
+	return out
 }
 
 func list(l []string) []string {

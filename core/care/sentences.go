@@ -79,7 +79,7 @@ func (z *reader) today() {
 		return
 	}
 	if !z.at.Before(d.Hard) {
-		z.say("history", cure, "today.hardened", map[string]Arg{"day": day(d.Hard.In(z.f.Location))})
+		z.say("history", cure, "today.hardened", z.on(d.Hard))
 		return
 	}
 	group := z.use.group

@@ -285,6 +285,7 @@ func TestRandomCardsHold(t *testing.T) {
 		classes[of.use.class]++
 		inPlace := of.use.group == uses[use.ID].group
 		for _, never := range neverThere[of.use.class] {
+			text := strings.ReplaceAll(text, "rubberwood", "") // a wood, and no feet of rubber
 			if inPlace && regexp.MustCompile(`\b`+never).MatchString(text) {
 				t.Fatalf("%s speaks of %q:\n%s", name, never, text)
 			}

@@ -124,6 +124,8 @@ func (z *reader) lookAfter() {
 			z.say("look_after", fact, "renew.due", map[string]Arg{"month": month(next.In(z.f.Location))})
 		}
 		z.say("look_after", fact, id, args)
+		sooner := next.Equal(first) && first.Before(monthsAfter(z.Finished, months))
+		z.when(sooner, "look_after", fact, "renewal.sooner", nil)
 		z.when(passed, "look_after", "nobody has told of a renewal", "renew.unknown", nil)
 		z.card.Renewals = append(z.card.Renewals, Renewal{z.Name, first, months, Message{id, args}})
 	}
@@ -135,14 +137,23 @@ func (z *reader) firstRenewal(months int) time.Time {
 	if z.surface.Soaks && months > 1 {
 		months /= 2
 	}
-	return z.Finished.AddDate(0, months, 0)
+	return monthsAfter(z.Finished.In(z.f.Location), months)
+}
+
+// From is the first time that it is due on a day or after it.
+func (r Renewal) From(day time.Time) time.Time {
+	next := r.At
+	for k := 1; next.Before(day.AddDate(0, 0, -1)); k++ {
+		next = monthsAfter(r.At, k*r.Months)
+	}
+	return next
 }
 
 // nextOf the renewals after a moment, and whether one has passed before it.
 func nextOf(first time.Time, months int, at time.Time) (next time.Time, passed bool) {
 	next = first
 	for k := 1; next.Add(dueAfter).Before(at); k++ {
-		next, passed = first.AddDate(0, k*months, 0), true
+		next, passed = monthsAfter(first, k*months), true
 	}
 	return next, passed
 }

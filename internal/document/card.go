@@ -18,6 +18,7 @@ type Card struct {
 	Issued    time.Time // zero likewise
 	Link      string    // the address of its page; "" likewise
 	Zone      *time.Location
+	World     string // the workshop's id in the whole world
 	Withdrawn bool
 }
 

@@ -2,7 +2,6 @@ package document
 
 import (
 	"firmitas/internal/spreadsheet"
-	"fmt"
 	"io"
 	"strings"
 	"time"
@@ -28,14 +27,26 @@ func (e Entry) where() string {
 	return e.Piece + ", " + e.Zone
 }
 
-// PlanCalendar is the workshop's calendar as iCalendar (RFC 5545). An entry keeps its id when it moves, so that another
-// calendar moves it too.
-func PlanCalendar(name string, all []Entry, made time.Time) []byte {
+// Calendars show what takes no time, a date of a piece, for so long.
+const momentShown = 15 * time.Minute
+
+// Plan is what a workshop has before it.
+type Plan struct {
+	World, Name string // the workshop's id in the whole world, and its name
+	Entries     []Entry
+}
+
+// Calendar is the plan as iCalendar (RFC 5545): what is still to come. An entry keeps its id when it moves, so that
+// another calendar moves it too.
+func (p Plan) Calendar(made time.Time) []byte {
 	cal := ics.NewCalendarFor("Firmitas")
 	cal.SetMethod(ics.MethodPublish)
-	cal.SetXWRCalName(name)
-	for _, e := range all {
-		event := cal.AddEvent(fmt.Sprintf("%s-%s@firmitas", e.Number, e.Key))
+	cal.SetXWRCalName(p.Name)
+	for _, e := range p.Entries {
+		if e.To.Before(made) {
+			continue
+		}
+		event := cal.AddEvent(entryID(p.World, e.Number, e.Key))
 		event.SetDtStampTime(made)
 		event.SetStartAt(e.From)
 		event.SetEndAt(e.To)
@@ -46,12 +57,13 @@ func PlanCalendar(name string, all []Entry, made time.Time) []byte {
 		}
 		if !e.Closes.IsZero() {
 			event.SetProperty(ics.ComponentPropertyPriority, "1")
-			more = append(more, "Before "+e.Closes.UTC().Format("2006-01-02 15:04")+" UTC its window closes.")
+			more = append(more, "Before "+e.Closes.Format("Monday 2 January, 15:04 (MST)")+" its window closes.")
 		}
 		if len(more) > 0 {
 			event.SetDescription(strings.Join(more, " "))
 		}
 		if e.From.Equal(e.To) {
+			event.SetEndAt(e.To.Add(momentShown))
 			event.SetTimeTransparency(ics.TransparencyTransparent)
 		}
 	}

@@ -26,7 +26,7 @@ import (
 func (s *Server) calendarRoutes(router gin.IRouter) {
 	router.GET("/calendar/:file", private, func(c *gin.Context) {
 		token, isICS := strings.CutSuffix(c.Param("file"), ".ics")
-		entries, err := s.rooms.Calendar.ReadFeed(c.Request.Context(), token)
+		plan, err := s.rooms.Calendar.ReadFeed(c.Request.Context(), token)
 		switch {
 		case !isICS || errors.Is(err, store.ErrNotFound):
 			c.String(http.StatusNotFound, "There is no such calendar, or none any more.")
@@ -34,8 +34,7 @@ func (s *Server) calendarRoutes(router gin.IRouter) {
 			slog.Error("a calendar", "error", err)
 			c.String(http.StatusServiceUnavailable, "The calendar cannot be read just now.")
 		default:
-			file := document.PlanCalendar("Firmitas", entries, s.rooms.House.Now())
-			c.Data(http.StatusOK, "text/calendar; charset=utf-8", file)
+			c.Data(http.StatusOK, "text/calendar; charset=utf-8", plan.Calendar(s.rooms.House.Now()))
 		}
 	})
 }

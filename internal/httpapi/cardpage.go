@@ -106,7 +106,7 @@ func (s *Server) show(c *gin.Context, status int, p document.Page) {
 func (s *Server) documentOf(c handover.IssuedCard, l care.Lang) document.Card {
 	out := document.Card{
 		Facts: c.Facts, Card: c.At(s.rooms.House.Now()), Lang: l, Number: c.Number, Issued: c.Issued,
-		Zone: c.Facts.Location, Withdrawn: c.Withdrawn,
+		Zone: c.Facts.Location, World: c.World, Withdrawn: c.Withdrawn,
 	}
 	if c.Token != "" {
 		out.Link = s.rooms.Handover.LinkTo(c.Token)

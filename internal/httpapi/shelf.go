@@ -470,7 +470,7 @@ func (h *handlers) ImportShelf(
 
 func toImportReport(report shelf.ImportReport) api.ImportReport {
 	cell := func(c document.Cell) api.CellProblem { return api.CellProblem(c) }
-	change := func(c document.Change) api.ValueChange { 
+	change := func(c document.Change) api.ValueChange {
 		return api.ValueChange{Column: c.Column, Title: c.Title, Was: c.Was, Is: c.Is}
 	}
 	return api.ImportReport{

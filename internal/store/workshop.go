@@ -8,6 +8,7 @@ import (
 // Workshop is a row of workshops.
 type Workshop struct {
 	ID         int64                    `db:"id"`
+	World      string                   `db:"world_id"` // its id in the whole world; the database gives it
 	Name       string                   `db:"name"`
 	Town       string                   `db:"town"`
 	Contact    string                   `db:"contact"`

@@ -61,20 +61,21 @@ func (s *Service) WithdrawFeed(ctx context.Context, id int64) error {
 }
 
 // ReadFeed is the calendar behind a link; store.ErrNotFound when there is none, or none any more.
-func (s *Service) ReadFeed(ctx context.Context, token string) ([]document.Entry, error) {
+func (s *Service) ReadFeed(ctx context.Context, token string) (document.Plan, error) {
 	if !house.IsToken.MatchString(token) {
-		return nil, store.ErrNotFound
+		return document.Plan{}, store.ErrNotFound
 	}
-	return house.Reading(ctx, s.house, func(ctx context.Context) ([]document.Entry, error) {
+	return house.Reading(ctx, s.house, func(ctx context.Context) (document.Plan, error) {
 		f, err := s.store.Feed(ctx, token)
 		if err != nil {
-			return nil, err
+			return document.Plan{}, err
 		}
 		home, err := s.house.Home(ctx)
 		if err != nil || home.ID != f.WorkshopID {
-			return nil, store.ErrNotFound
+			return document.Plan{}, store.ErrNotFound
 		}
-		return s.entries(ctx, home)
+		entries, err := s.entries(ctx, home)
+		return document.Plan{World: home.World, Name: home.Name, Entries: entries}, err
 	})
 }
 

@@ -18,6 +18,7 @@ import (
 
 // IssuedCard is one issue of a piece's card; without a token it is what would be issued now.
 type IssuedCard struct {
+	World     string // its workshop's id in the whole world
 	PieceID   int64
 	Facts     care.Facts
 	Record    care.Record
@@ -58,7 +59,7 @@ func (s *Service) CardOf(ctx context.Context, id int64, title string) (IssuedCar
 		}
 		facts.Title = Leaving{Title: title}.title(p)
 		questions := s.questions(p, planned, facts, time.Time{})
-		return IssuedCard{PieceID: id, Facts: facts, Questions: questions}, nil
+		return IssuedCard{World: home.World, PieceID: id, Facts: facts, Questions: questions}, nil
 	})
 }
 
@@ -103,8 +104,8 @@ func (s *Service) standing(ctx context.Context, home house.Workshop, p piece.Pie
 // issued reads a row. A card from before facts were kept is made of the record, which has not changed since.
 func (s *Service) issued(ctx context.Context, home house.Workshop, p piece.Piece, row store.Card) (IssuedCard, error) {
 	out := IssuedCard{
-		PieceID: row.PieceID, Number: row.Number, Token: row.Token, Issued: row.Issued, Reason: row.Reason,
-		Ended: row.Ended.Time, Withdrawn: row.Withdrawn,
+		World: home.World, PieceID: row.PieceID, Number: row.Number, Token: row.Token, Issued: row.Issued,
+		Reason: row.Reason, Ended: row.Ended.Time, Withdrawn: row.Withdrawn,
 	}
 	if len(row.Facts.V) > 0 {
 		if err := json.Unmarshal(row.Facts.V, &out.Facts); err != nil {

@@ -80,7 +80,8 @@ func (s *Service) HandOver(ctx context.Context, id int64, in Leaving) (IssuedCar
 			return IssuedCard{}, err
 		}
 		card := IssuedCard{
-			PieceID: id, Facts: facts, Record: record, Number: 1, Token: first.Token, Issued: first.Issued,
+			World: home.World, PieceID: id, Facts: facts, Record: record, Number: 1, Token: first.Token,
+			Issued: first.Issued,
 		}
 		return card, s.mailCard(ctx, home, card, in.Mail, in.Lang)
 	})
@@ -339,12 +340,12 @@ func (s *Service) recordOf(
 
 func zoneRecord(p piece.Piece, z piece.Zone, w system.Wish, titles map[string]string) care.ZoneRecord {
 	out := care.ZoneRecord{
-		Material: w.Material.Name, AreaM2: z.AreaM2, Found: "nothing on it",
+		AreaM2: z.AreaM2, Found: "bare",
 		Preparation: []care.Done{}, Tests: []care.Done{}, Repairs: []care.Done{},
 		Samples: append([]string{}, texts(worklog.Of(p.Standing, worklog.SampleMade, z.ID))...),
 	}
-	if f := w.Seen.Finish; f != nil && f.ID != "bare" {
-		out.Found, out.FoundAge = f.Name, string(w.Seen.Age)
+	if f := w.Seen.Finish; f != nil {
+		out.Found, out.FoundAge = f.ID, string(w.Seen.Age)
 	}
 	if w.Seen.Lead != "" {
 		out.Lead = string(w.Seen.Lead)

@@ -55,6 +55,7 @@ func (s *Service) Now() time.Time { return s.now().UTC().Truncate(time.Second) }
 // Workshop with its settings.
 type Workshop struct {
 	ID         int64
+	World      string // its id in the whole world
 	Name       string
 	Town       string
 	Contact    string
@@ -94,6 +95,7 @@ func (s *Service) Home(ctx context.Context) (Workshop, error) {
 	}
 	w := Workshop{
 		ID:         row.ID,
+		World:      row.World,
 		Name:       row.Name,
 		Town:       row.Town,
 		Contact:    row.Contact,
