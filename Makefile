@@ -3,10 +3,11 @@
 # make soak   the same questions asked for an hour, from a new seed
 MARIADB  = mariadb-server:/usr/sbin/mariadbd
 CHROMIUM = chromium-headless-shell:/usr/bin/chromium-headless-shell chromium:/usr/bin/chromium
-POPPLER  = poppler-utils:/usr/bin/pdftotext
+POPPLER  = poppler-utils:/usr/bin/pdftotext qpdf:/usr/bin/qpdf
+FONTS    = fonts-droid-fallback:/usr/share/fonts/truetype/droid/DroidSansFallbackFull.ttf
 ADDR    ?= 127.0.0.1:8470
 NPM_CI   = npm ci --no-audit --no-fund --loglevel=error
-GO_FILES = $(shell find api cmd core internal standin -type f -not -path '*/testdata/*' -not -path '*/webui/dist/*') go.mod go.sum
+GO_FILES = $(shell find api cmd core docs/docs.go docs/formats.md docs/formats internal standin -type f -not -path '*/testdata/*' -not -path '*/webui/dist/*') go.mod go.sum
 WEB_FILES = $(shell find web/src web/public -type f) web/index.html web/vite.config.ts
 
 # What was built in one clone is built for the next.
@@ -16,11 +17,11 @@ C_COMPILER = gcc:/usr/bin/gcc libc6-dev:/usr/include/stdlib.h
 .PHONY: demo test soak clocks build contract bench measure mutate coverage screenshots clean
 
 demo: build
-	@scripts/need.sh $(MARIADB)
+	@scripts/need.sh $(MARIADB) $(FONTS)
 	./bin/firmitas demo -addr $(ADDR)
 
 test: build e2e/node_modules/.installed
-	@scripts/need.sh $(MARIADB) $(CHROMIUM) $(POPPLER) $(C_COMPILER)
+	@scripts/need.sh $(MARIADB) $(CHROMIUM) $(POPPLER) $(FONTS) $(C_COMPILER)
 	@go run -C tools ./suites ..
 
 build: bin/firmitas
@@ -44,7 +45,7 @@ contract: web/node_modules/.installed
 
 # Long searches: random rooms, replays, shelves, cards, races, 200 kills, fuzz. An hour at most; SEED=n asks the same again.
 soak:
-	@scripts/need.sh $(MARIADB) $(POPPLER)
+	@scripts/need.sh $(MARIADB) $(POPPLER) $(FONTS)
 	@scripts/soak.sh $(SEED)
 
 # The browser tests as if it were another moment, in other time zones.

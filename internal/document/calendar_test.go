@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"fmt"
 	"math/rand/v2"
+	"os"
 	"regexp"
 	"strings"
 	"testing"
@@ -55,7 +56,7 @@ func TestRenewalsComeRoundInShortMonths(t *testing.T) {
 func TestOneDateEverywhere(t *testing.T) {
 	r := rand.New(rand.NewPCG(26, 2))
 	told := 0
-	for n := range 300 {
+	for n := range 500 {
 		card, made := someCard(t, r)
 		card.Card = care.Write(card.Facts, made)
 		record := card.Facts.RecordOf(make([]care.ZoneRecord, len(card.Facts.Zones)), nil)
@@ -63,6 +64,10 @@ func TestOneDateEverywhere(t *testing.T) {
 		page, err := Page{Card: card}.HTML()
 		if err != nil {
 			t.Fatal(err)
+		}
+		written := text + string(page) + string(card.Markdown()) + card.Listing(nil)
+		if n%10 == 0 {
+			written += onPaper(t, card, made)
 		}
 		days := map[string]bool{card.Facts.Zones[0].Finished.In(card.Zone).Format("2 January 2006"): true}
 		for _, z := range record.Zones {
@@ -72,7 +77,7 @@ func TestOneDateEverywhere(t *testing.T) {
 				}
 			}
 		}
-		for _, day := range writtenDays.FindAllString(text+string(page), -1) {
+		for _, day := range writtenDays.FindAllString(written, -1) {
 			told++
 			if !days[day] {
 				t.Fatalf("card %d at %v says %s, its record only %v:\n%s", n, made, day, days, text)
@@ -95,9 +100,29 @@ func TestOneDateEverywhere(t *testing.T) {
 			}
 		}
 	}
-	if told < 300 {
+	if told < 2000 {
 		t.Errorf("only %d days were told", told)
 	}
+}
+
+// onPaper is what a program that is not ours reads on sheet and tag.
+func onPaper(t *testing.T, card Card, made time.Time) string {
+	t.Helper()
+	out := ""
+	for _, make := range []func() ([]byte, error){
+		func() ([]byte, error) { return card.Sheet("a4", made) }, func() ([]byte, error) { return card.Tag(made) },
+	} {
+		pdf, err := make()
+		if err != nil {
+			t.Fatal(err)
+		}
+		at := t.TempDir() + "/a.pdf"
+		if err := os.WriteFile(at, pdf, 0o600); err != nil {
+			t.Fatal(err)
+		}
+		out += strings.Join(strings.Fields(output(t, "pdftotext", at, "-")), " ")
+	}
+	return out
 }
 
 var writtenDays = regexp.MustCompile(`\d{1,2} (?:January|February|March|April|May|June|July|August|September|October|November|December) \d{4}`)

@@ -68,7 +68,7 @@ func (l Letter) Sheet(paper string) ([]byte, error) {
 		f.pdf.Ln(size * mmPerPt * 0.6)
 		f.write("H2", "B", size*1.15, 0, s.Title)
 		for _, line := range s.Lines {
-			f.write("P", "", size, 0, line.Text)
+			f.write("LBody", "", size, 0, line.Text)
 		}
 	}
 	f.pdf.Ln(size * mmPerPt * 0.6)

@@ -1,8 +1,10 @@
 package document
 
 import (
+	"math/rand/v2"
 	"os"
 	"os/exec"
+	"regexp"
 	"strings"
 	"testing"
 	"time"
@@ -19,7 +21,10 @@ func TestAnyTextPrints(t *testing.T) {
 		"Stool 🪑":            "Stool (chair)",
 		"Thumbs 👍🏽 up":       "Thumbs (thumbs up sign) up",
 		"Heart ❤️ and 𝒳":     "Heart",
-		"家具":                 "",
+		"家具 かぐ":              "家具 かぐ",
+		"Ελένη, Шура":        "Ελένη, Шура",
+		"שלום":               "שלום",
+		"e\u0301te\u0301":    "été",
 		"\U0010FFFF private": "private",
 	} {
 		card := Card{
@@ -45,4 +50,87 @@ func TestAnyTextPrints(t *testing.T) {
 			}
 		}
 	}
+}
+
+// Paper as it is read out, by programs that are not ours and by our own reading of what they unpack: a document of
+// headings, paragraphs, lists and links, in its language, with nothing that is neither tagged nor set aside. Basis: what
+// of PDF/UA-1 (ISO 14289-1) can be seen so; no validator of it comes from where our packages do.
+func TestPaperIsReadOut(t *testing.T) {
+	r := rand.New(rand.NewPCG(26, 3))
+	for n := range 12 {
+		card, made := someCard(t, r)
+		card.Card, card.Link = care.Write(card.Facts, made), "http://127.0.0.1:8470/care/abc(def)"
+		card.Lang = care.Languages[n%len(care.Languages)]
+		sheet, err := card.Sheet(Papers[n%len(Papers)], made)
+		if err != nil {
+			t.Fatal(err)
+		}
+		tag, err := card.Tag(made)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, pdf := range [][]byte{sheet, tag} {
+			at := t.TempDir() + "/a.pdf"
+			if err := os.WriteFile(at, pdf, 0o600); err != nil {
+				t.Fatal(err)
+			}
+			tree := output(t, "pdfinfo", "-struct", at)
+			for _, part := range []string{"Document", "  H1", "  L (", "    LI", "      LBody", "    Link", "Object"} {
+				if !strings.Contains(tree, part) {
+					t.Errorf("its tree has no %q:\n%s", part, tree)
+				}
+			}
+			info := output(t, "pdfinfo", at)
+			if !strings.Contains(info, "PDF version:     1.7") || !regexp.MustCompile(`Tagged: +yes`).MatchString(info) {
+				t.Errorf("%s", info)
+			}
+			for _, font := range strings.Split(strings.TrimSpace(output(t, "pdffonts", at)), "\n")[2:] {
+				if !regexp.MustCompile(`yes (yes|no ) yes`).MatchString(font) {
+					t.Errorf("not in the file, or without its letters: %s", font)
+				}
+			}
+			if checked := output(t, "qpdf", "--check", at); !strings.Contains(checked, "No syntax or stream encoding errors") {
+				t.Errorf("%s", checked)
+			}
+			plain := output(t, "qpdf", "--qdf", "--object-streams=disable", at, "-")
+			for _, must := range []string{"<pdfuaid:part>1<", "/Lang (" + string(card.Lang) + ")", "/DisplayDocTitle true"} {
+				if !strings.Contains(plain, must) {
+					t.Errorf("there is no %s", must)
+				}
+			}
+			untagged(t, plain)
+		}
+	}
+}
+
+// untagged finds what is drawn outside any mark.
+func untagged(t *testing.T, plain string) {
+	t.Helper()
+	open, drawn := false, 0
+	for _, line := range strings.Split(plain, "\n") {
+		switch {
+		case strings.HasSuffix(line, " BDC"), strings.HasSuffix(line, " BMC"):
+			open = true
+		case line == "EMC":
+			open = false
+		case strings.HasSuffix(line, " Tj ET"), strings.HasSuffix(line, " re f"), strings.HasSuffix(line, " l S"):
+			drawn++
+			if !open {
+				t.Errorf("drawn outside any mark: %.80q", line)
+				return
+			}
+		}
+	}
+	if drawn < 10 {
+		t.Errorf("only %d things were seen", drawn)
+	}
+}
+
+func output(t *testing.T, program string, args ...string) string {
+	t.Helper()
+	out, err := exec.Command(program, args...).CombinedOutput()
+	if err != nil {
+		t.Fatalf("%s %v: %v %.300s", program, args, err, out)
+	}
+	return string(out)
 }

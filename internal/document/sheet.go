@@ -1,24 +1,15 @@
 package document
 
 import (
-	"bytes"
 	_ "embed"
 	"time"
 
-	"codeberg.org/go-pdf/fpdf"
 	"rsc.io/qr"
 
 	"firmitas/core/care"
 )
 
-//go:embed fonts/plain-400.ttf
-var regular []byte
-
-//go:embed fonts/plain-700.ttf
-var bold []byte
-
 const (
-	face       = "plain"
 	marginMM   = 14.0
 	qrMM       = 24.0
 	tagQRMM    = 34.0
@@ -45,14 +36,6 @@ func (c Card) Sheet(paper string, made time.Time) ([]byte, error) {
 	}
 }
 
-// leaf is a PDF in the making, with its fonts in it and its parts marked for a screen reader.
-type leaf struct {
-	tags
-	pdf  *fpdf.Fpdf
-	size float64
-	page float64 // its width, mm
-}
-
 type sheet struct {
 	Card
 	leaf
@@ -60,43 +43,6 @@ type sheet struct {
 
 func (c Card) newSheet(paper, way string, size float64, made time.Time) *sheet {
 	return &sheet{Card: c, leaf: newLeaf(paper, way, size, made, c.Lang, c.heading(), c.Facts.Workshop)}
-}
-
-func newLeaf(paper, way string, size float64, made time.Time, lang care.Lang, title, author string) leaf {
-	pdf := fpdf.New(way, "mm", paper, "")
-	pdf.SetCatalogSort(true)
-	pdf.SetCreationDate(made)
-	pdf.SetModificationDate(made)
-	pdf.SetLang(string(lang))
-	pdf.SetTitle(title, true)
-	pdf.SetAuthor(author, true)
-	pdf.SetMargins(marginMM, marginMM, marginMM)
-	pdf.SetAutoPageBreak(true, marginMM)
-	pdf.AddUTF8FontFromBytes(face, "", regular)
-	pdf.AddUTF8FontFromBytes(face, "B", bold)
-	pdf.AddPage()
-	width, _ := pdf.GetPageSize()
-	return leaf{pdf: pdf, size: size, page: width}
-}
-
-// write puts a paragraph of a kind (H1, H2, P) below what stands. It begins a page rather than going over its end: what
-// is marked may not.
-func (s *leaf) write(kind, style string, size, width float64, text string) {
-	text = printable(text)
-	s.pdf.SetFont(face, style, size)
-	room := width
-	if room == 0 {
-		room = s.page - 2*marginMM
-	}
-	line := size * mmPerPt * leading
-	_, height := s.pdf.GetPageSize()
-	needed := line * float64(len(s.pdf.SplitText(text, room-2*s.pdf.GetCellMargin())))
-	if breaks, bottom := s.pdf.GetAutoPageBreak(); breaks && s.pdf.GetY()+needed > height-bottom {
-		s.pdf.AddPage()
-	}
-	s.open(s.pdf, kind)
-	s.pdf.MultiCell(width, line, text, "", "L", false)
-	s.close(s.pdf)
 }
 
 func (s *sheet) body() {
@@ -112,11 +58,13 @@ func (s *sheet) body() {
 	}
 	s.write("P", "", s.size, beside, under)
 	if s.Link != "" {
-		s.pdf.SetFont(face, "", s.size*0.8)
-		s.open(s.pdf, "P")
-		s.pdf.WriteLinkString(s.size*mmPerPt*leading, printable(s.words("tag.scan", nil)), s.Link)
-		s.close(s.pdf)
-		s.pdf.SetY(max(s.pdf.GetY()+s.size*mmPerPt*leading, marginMM+qrMM+1))
+		size := s.size * 0.8
+		line := s.words("tag.scan", nil)
+		top := s.pdf.GetY()
+		s.write("Link", "", size, beside, line)
+		s.link(s.pdf, marginMM, top, s.width("", size, printable(line)), s.pdf.GetY()-top, s.Link, line)
+		s.link(s.pdf, s.page-marginMM-qrMM, marginMM, qrMM, qrMM, s.Link, line)
+		s.pdf.SetY(max(s.pdf.GetY(), marginMM+qrMM+1))
 	}
 	for _, part := range s.Card.Card.In(s.Lang) {
 		s.pdf.Ln(s.size * mmPerPt * 0.5)
@@ -124,11 +72,13 @@ func (s *sheet) body() {
 		urgent := part.ID == "today" && s.Card.Card.Urgent
 		top := s.pdf.GetY()
 		for _, l := range part.Lines {
-			s.write("P", "", s.size, 0, said(l))
+			s.write("LBody", "", s.size, 0, said(l))
 		}
 		if bottom := s.pdf.GetY(); urgent && bottom > top {
+			s.artifact(s.pdf)
 			s.pdf.SetLineWidth(0.8)
 			s.pdf.Line(marginMM-3, top, marginMM-3, bottom)
+			s.close(s.pdf)
 		}
 	}
 }
@@ -149,10 +99,16 @@ func (c Card) Tag(made time.Time) ([]byte, error) {
 	s.write("H1", "B", size*1.5, width, c.heading())
 	s.write("P", "", size*0.9, width, c.Facts.Workshop+"  ·  "+
 		s.words("page.number", map[string]care.Arg{"number": {Text: c.Facts.Number}}))
-	s.write("P", "", size*0.9, width, s.words("tag.scan", nil))
+	scan := s.words("tag.scan", nil)
+	if c.Link == "" {
+		s.write("P", "", size*0.9, width, scan)
+	} else {
+		s.write("Link", "", size*0.9, width, scan)
+		s.link(s.pdf, s.page-margin-tagQRMM, margin, tagQRMM, tagQRMM, s.Link, scan)
+	}
 	s.pdf.SetY(max(s.pdf.GetY(), margin+tagQRMM) + 3)
 	for _, line := range s.matters() {
-		s.write("P", "", size, s.page-2*margin, line)
+		s.write("LBody", "", size, s.page-2*margin, line)
 		s.pdf.Ln(1)
 	}
 	return s.bytes()
@@ -182,13 +138,4 @@ func (s *sheet) code(x, y, side float64) {
 		}
 	}
 	s.close(s.pdf)
-	s.pdf.LinkString(x, y, side, side, s.Link)
-}
-
-func (s *leaf) bytes() ([]byte, error) {
-	var out bytes.Buffer
-	if err := s.pdf.Output(&out); err != nil {
-		return nil, err
-	}
-	return s.tagged(out.Bytes()), nil
 }

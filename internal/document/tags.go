@@ -6,6 +6,8 @@ import (
 	"regexp"
 	"strconv"
 	"strings"
+	"unicode"
+	"unicode/utf16"
 
 	"codeberg.org/go-pdf/fpdf"
 )
@@ -15,12 +17,21 @@ import (
 // made, as an incremental update (7.5.6).
 type tags struct {
 	marked []mark
+	links  []link
 }
 
 type mark struct {
-	kind string // H1, H2 or P
+	kind string // H1, H2, P, LBody of an item in a list, or Link
 	page int    // 1 for the first
 	id   int    // within the page
+}
+
+// link is a place on a page that leads somewhere: a part of the mark that was last before it.
+type link struct {
+	mark         int
+	page         int
+	rect         string // in points, from the lower left
+	uri, instead string // where it leads, and what is read out
 }
 
 // open begins a paragraph of a kind; close ends it, or an artifact.
@@ -35,6 +46,15 @@ func (t *tags) open(pdf *fpdf.Fpdf, kind string) {
 	pdf.RawWriteStr(fmt.Sprintf("/%s <</MCID %d>> BDC\n", kind, id))
 }
 
+// link makes a place on this page, in mm from its top left, lead to an address; the Link that was just written is read
+// out for it.
+func (t *tags) link(pdf *fpdf.Fpdf, x, y, width, height float64, uri, instead string) {
+	_, full := pdf.GetPageSize()
+	pt := pdf.GetConversionRatio()
+	rect := fmt.Sprintf("%.2f %.2f %.2f %.2f", x*pt, (full-y-height)*pt, (x+width)*pt, (full-y)*pt)
+	t.links = append(t.links, link{len(t.marked) - 1, pdf.PageNo(), rect, uri, instead})
+}
+
 // artifact begins what is not read out: a picture of what stands in words beside it.
 func (t *tags) artifact(pdf *fpdf.Fpdf) { pdf.RawWriteStr("/Artifact BMC\n") }
 
@@ -46,8 +66,8 @@ var (
 	pdfSize    = regexp.MustCompile(`/Size (\d+)`)
 )
 
-// tagged appends the structure to a PDF as the library writes it. What it cannot find its way in it leaves as it is: a
-// sheet without tags is still a sheet.
+// tagged appends the structure to a PDF as the library writes it, and says the version that knows it. What it cannot
+// find its way in it leaves as it is: a sheet without tags is still a sheet.
 func (t *tags) tagged(pdf []byte) []byte {
 	trailer := pdfTrailer.FindSubmatch(pdf)
 	if trailer == nil {
@@ -73,30 +93,125 @@ func (t *tags) tagged(pdf []byte) []byte {
 	if catalog == 0 || len(pages) == 0 {
 		return pdf
 	}
-	root, parents := next, next+1
-	first := next + 2
-	update := map[int]string{}
-	var kids []string
-	byPage := make([][]string, len(pages))
-	for i, m := range t.marked {
-		at := first + i
-		kids = append(kids, fmt.Sprintf("%d 0 R", at))
-		byPage[m.page-1] = append(byPage[m.page-1], fmt.Sprintf("%d 0 R", at))
-		update[at] = fmt.Sprintf("<</Type /StructElem /S /%s /P %d 0 R /Pg %d 0 R /K %d>>",
-			m.kind, root, pages[m.page-1], m.id)
-	}
-	update[root] = fmt.Sprintf("<</Type /StructTreeRoot /K [%s] /ParentTree %d 0 R /ParentTreeNextKey %d>>",
-		strings.Join(kids, " "), parents, len(pages))
-	var tree strings.Builder
+	tree := structure{tags: t, pages: pages, next: next, objects: map[int]string{}}
+	root := tree.grow()
 	for i, page := range pages {
-		fmt.Fprintf(&tree, "%d [%s] ", i, strings.Join(byPage[i], " "))
-		update[page] = strings.Replace(bodies[page], "<</Type /Page\n",
-			fmt.Sprintf("<</Type /Page\n/StructParents %d\n/Tabs /S\n", i), 1)
+		more := fmt.Sprintf("<</Type /Page\n/StructParents %d\n/Tabs /S\n", i)
+		if len(tree.annots[i]) > 0 {
+			more += "/Annots [" + strings.Join(tree.annots[i], " ") + "]\n"
+		}
+		tree.objects[page] = strings.Replace(bodies[page], "<</Type /Page\n", more, 1)
 	}
-	update[parents] = fmt.Sprintf("<</Nums [%s]>>", tree.String())
-	update[catalog] = strings.Replace(bodies[catalog], "/Type /Catalog",
-		fmt.Sprintf("/Type /Catalog\n/MarkInfo <</Marked true>>\n/StructTreeRoot %d 0 R\n/ViewerPreferences <</DisplayDocTitle true>>", root), 1)
-	return appended(pdf, update, string(trailer[1]), string(trailer[2]), first+len(t.marked))
+	tree.objects[catalog] = strings.Replace(bodies[catalog], "/Type /Catalog", fmt.Sprintf("/Type /Catalog\n"+
+		"/MarkInfo <</Marked true>>\n/StructTreeRoot %d 0 R\n/ViewerPreferences <</DisplayDocTitle true>>", root), 1)
+	out := appended(pdf, tree.objects, string(trailer[1]), string(trailer[2]), tree.next)
+	copy(out, "%PDF-1.7")
+	return out
+}
+
+// structure is the tree of a document's parts in the making.
+type structure struct {
+	*tags
+	pages   []int // their objects
+	next    int   // the first object number that is free
+	objects map[int]string
+	annots  [][]string // by page
+}
+
+func (t *structure) object() (number int, ref string) {
+	t.next++
+	return t.next - 1, fmt.Sprintf("%d 0 R", t.next-1)
+}
+
+// element is a part of another, with what it holds.
+func (t *structure) element(number int, kind, parent, more string) {
+	t.objects[number] = fmt.Sprintf("<</Type /StructElem /S /%s /P %s %s>>", kind, parent, more)
+}
+
+// grow makes the tree: a document; in it headings, paragraphs with their links, and lists with their items.
+func (t *structure) grow() (root int) {
+	root, rootRef := t.object()
+	parents, parentsRef := t.object()
+	document, documentRef := t.object()
+	t.annots = make([][]string, len(t.pages))
+	byPage := make([][]string, len(t.pages))
+	var kids, items, ofLinks []string
+	list, listRef := 0, ""
+	endList := func() {
+		if list > 0 {
+			t.element(list, "L", documentRef, "/K ["+strings.Join(items, " ")+"]")
+		}
+		list, items = 0, nil
+	}
+	for i, m := range t.marked {
+		leaf, leafRef := t.object()
+		byPage[m.page-1] = append(byPage[m.page-1], leafRef)
+		content := fmt.Sprintf("/Pg %d 0 R /K %d", t.pages[m.page-1], m.id)
+		if m.kind != "LBody" {
+			endList()
+		}
+		switch m.kind {
+		case "LBody":
+			if list == 0 {
+				list, listRef = t.object()
+				kids = append(kids, listRef)
+			}
+			item, itemRef := t.object()
+			items = append(items, itemRef)
+			t.element(item, "LI", listRef, "/K "+leafRef)
+			t.element(leaf, "LBody", itemRef, content)
+		case "Link":
+			paragraph, ref := t.object()
+			kids = append(kids, ref)
+			t.element(paragraph, "P", documentRef, "/K "+leafRef)
+			held := []string{strconv.Itoa(m.id)}
+			for _, l := range t.links {
+				if l.mark == i {
+					ofLinks = append(ofLinks, leafRef)
+					held = append(held, t.annotation(l, len(t.pages)+len(ofLinks)-1))
+				}
+			}
+			t.element(leaf, "Link", ref, fmt.Sprintf("/Pg %d 0 R /K [%s]", t.pages[m.page-1], strings.Join(held, " ")))
+		default:
+			kids = append(kids, leafRef)
+			t.element(leaf, m.kind, documentRef, content)
+		}
+	}
+	endList()
+	t.element(document, "Document", rootRef, "/K ["+strings.Join(kids, " ")+"]")
+	var nums strings.Builder
+	for i := range t.pages {
+		fmt.Fprintf(&nums, "%d [%s] ", i, strings.Join(byPage[i], " "))
+	}
+	for i, ref := range ofLinks {
+		fmt.Fprintf(&nums, "%d %s ", len(t.pages)+i, ref)
+	}
+	t.objects[parents] = fmt.Sprintf("<</Nums [%s]>>", nums.String())
+	t.objects[root] = fmt.Sprintf("<</Type /StructTreeRoot /K %s /ParentTree %s /ParentTreeNextKey %d>>",
+		documentRef, parentsRef, len(t.pages)+len(ofLinks))
+	return root
+}
+
+// annotation makes a link's place on its page, and returns what the tree holds of it.
+func (t *structure) annotation(l link, parent int) string {
+	number, ref := t.object()
+	t.annots[l.page-1] = append(t.annots[l.page-1], ref)
+	t.objects[number] = fmt.Sprintf("<</Type /Annot /Subtype /Link /F 4 /Rect [%s] /Border [0 0 0] /StructParent %d "+
+		"/Contents %s /A <</S /URI /URI %s>>>>", l.rect, parent, pdfText(l.instead), pdfText(l.uri))
+	return fmt.Sprintf("<</Type /OBJR /Pg %d 0 R /Obj %s>>", t.pages[l.page-1], ref)
+}
+
+// pdfText is a text string (ISO 32000-1, 7.9.2.2): plain where it is ASCII, else UTF-16 in hexadecimal.
+func pdfText(text string) string {
+	if strings.IndexFunc(text, func(r rune) bool { return r > unicode.MaxASCII || r < ' ' }) < 0 {
+		return "(" + strings.NewReplacer(`\`, `\\`, "(", `\(`, ")", `\)`).Replace(text) + ")"
+	}
+	var out strings.Builder
+	out.WriteString("<FEFF")
+	for _, u := range utf16.Encode([]rune(text)) {
+		fmt.Fprintf(&out, "%04X", u)
+	}
+	return out.String() + ">"
 }
 
 // appended writes objects and their cross-references behind a PDF.

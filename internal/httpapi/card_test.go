@@ -397,7 +397,7 @@ func finishRecordKeepsItsForm(t *testing.T, c *client, token string) {
 		Zones []struct {
 			Layers []struct {
 				Product, Maker, Family string
-				Coats                int
+				Coats                  int
 			}
 		}
 	}

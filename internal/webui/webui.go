@@ -66,7 +66,7 @@ func Handler() gin.HandlerFunc {
 }
 
 // atTheRoot are files that a browser asks for by a fixed name.
-var atTheRoot = []string{"sw.js", "manifest.webmanifest", "robots.txt"}
+var atTheRoot = []string{"sw.js", "manifest.webmanifest", "robots.txt", "icon-192.png", "icon-512.png"}
 
 func serve(c *gin.Context, dist fs.FS, name string) {
 	zipped := name + ".gz"
