@@ -89,11 +89,11 @@ func (z *reader) water() {
 	switch {
 	case !tells:
 	case z.floor():
-		z.say("avoid", fact, "water.floor", nil)
+		z.say("every_day", fact, "water.floor", nil)
 	case z.main.Water <= waterAtOnce && !z.surface.is(renewedInUse):
-		z.say("avoid", fact, "water.at_once", nil)
+		z.say("every_day", fact, "water.at_once", nil)
 	default:
-		z.say("avoid", fact, "water.wipe", nil)
+		z.say("every_day", fact, "water.wipe", nil)
 	}
 }
 

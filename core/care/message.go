@@ -5,20 +5,10 @@ import (
 	"fmt"
 	"math"
 	"regexp"
-	"slices"
 	"strconv"
 	"strings"
 	"time"
 )
-
-// Lang is a language that a card can be read in.
-type Lang string
-
-// Languages there are; the first is the one that a workshop writes in.
-var Languages = []Lang{"en", "de", "fr", "es"}
-
-// Known tells whether a card can be read in it.
-func (l Lang) Known() bool { return slices.Contains(Languages, l) }
 
 // MailArgs fill the mails about a card.
 func MailArgs(f Facts, link string) map[string]Arg {
@@ -53,12 +43,9 @@ type Sum struct {
 	Currency string `json:"currency"`
 }
 
-// groupOf parts thousands, and decimal the hundredths, as each language writes a sum.
-var groupOf, decimalOf = map[Lang]string{"en": ",", "de": ".", "fr": "\u202f", "es": "."},
-	map[Lang]string{"en": ".", "de": ",", "fr": ",", "es": ","}
-
 // in a language: the currency stands before the figure in English, and behind it elsewhere.
 func (s Sum) in(l Lang) string {
+	of := l.locale()
 	whole, part, _ := strings.Cut(s.Amount, ".")
 	sign := ""
 	if rest, negative := strings.CutPrefix(whole, "-"); negative {
@@ -66,13 +53,13 @@ func (s Sum) in(l Lang) string {
 	}
 	const group = 3
 	for at := len(whole) - group; at > 0; at -= group {
-		whole = whole[:at] + groupOf[l] + whole[at:]
+		whole = whole[:at] + of.group + whole[at:]
 	}
-	figure := sign + whole + decimalOf[l] + part
-	if l == "en" {
-		return s.Currency + "\u00a0" + figure
+	figure := sign + whole + of.decimals + part
+	if of.behind {
+		return figure + nbsp + s.Currency
 	}
-	return figure + "\u00a0" + s.Currency
+	return s.Currency + nbsp + figure
 }
 
 // moment at which a day begins.
@@ -104,14 +91,14 @@ var words = func() map[Lang]map[string]string {
 		if err != nil {
 			panic(err) // they ship with the core
 		}
-		if out[l], err = readWords(string(file)); err != nil {
+		if out[l], err = readWords(l, string(file)); err != nil {
 			panic(fmt.Sprintf("words/%s.txt, %v", l, err))
 		}
 	}
 	return out
 }()
 
-func readWords(file string) (map[string]string, error) {
+func readWords(l Lang, file string) (map[string]string, error) {
 	out := map[string]string{}
 	for i, line := range strings.Split(file, "\n") {
 		line = strings.TrimSpace(line)
@@ -125,7 +112,7 @@ func readWords(file string) (map[string]string, error) {
 		case out[id] != "":
 			return nil, fmt.Errorf("line %d: %s stands twice", i+1, id)
 		}
-		out[id] = text
+		out[id] = spaced(l, text)
 	}
 	return out, nil
 }
@@ -156,11 +143,10 @@ func (m Message) In(l Lang) string {
 	})
 }
 
-// plural picks the form for a count, and puts the count for its #. French counts none as one does.
+// plural picks the form for a count, and puts the count for its #.
 func plural(l Lang, count int, forms string) string {
 	all := strings.Split(forms, "|")
-	one := count == 1 || l == "fr" && count == 0
-	if one {
+	if l.locale().one(count) {
 		return all[0]
 	}
 	return strings.ReplaceAll(all[len(all)-1], "#", strconv.Itoa(count))
@@ -169,9 +155,9 @@ func plural(l Lang, count int, forms string) string {
 func (a Arg) in(l Lang) string {
 	switch {
 	case a.Day != nil:
-		return calendar[l].day(*a.Day)
+		return l.locale().day(*a.Day)
 	case a.Month != nil:
-		return calendar[l].month(*a.Month)
+		return l.locale().month(*a.Month)
 	case a.N != nil:
 		return strconv.Itoa(*a.N)
 	case a.Every != nil:
@@ -201,63 +187,13 @@ const roughF, nearestF = 105, 5
 
 // degrees in both scales where both are in use.
 func degrees(l Lang, c float64) string {
-	out := strconv.FormatFloat(math.Round(c), 'f', 0, 64) + " °C"
+	out := strconv.FormatFloat(math.Round(c), 'f', 0, 64) + nbsp + "°C"
 	if l == "en" {
 		f := c*9/5 + 32
 		if f > roughF {
 			f = nearestF * math.Round(f/nearestF)
 		}
-		out += " (" + strconv.FormatFloat(math.Round(f), 'f', 0, 64) + " °F)"
+		out += " (" + strconv.FormatFloat(math.Round(f), 'f', 0, 64) + nbsp + "°F)"
 	}
 	return out
 }
-
-// reckoning is how a language writes days.
-type reckoning struct {
-	months [monthsInYear]string
-	form   string // of a day: D, M, Y
-	first  string // of a month, where it is not D
-	my     string // month and year
-}
-
-var calendar = map[Lang]reckoning{
-	"en": {
-		months: [...]string{
-			"January", "February", "March", "April", "May", "June",
-			"July", "August", "September", "October", "November", "December",
-		},
-		form: "D M Y", first: "1", my: "M Y",
-	},
-	"de": {
-		months: [...]string{
-			"Januar", "Februar", "März", "April", "Mai", "Juni",
-			"Juli", "August", "September", "Oktober", "November", "Dezember",
-		},
-		form: "D. M Y", first: "1", my: "M Y",
-	},
-	"fr": {
-		months: [...]string{
-			"janvier", "février", "mars", "avril", "mai", "juin",
-			"juillet", "août", "septembre", "octobre", "novembre", "décembre",
-		},
-		form: "D M Y", first: "1er", my: "M Y",
-	},
-	"es": {
-		months: [...]string{
-			"enero", "febrero", "marzo", "abril", "mayo", "junio",
-			"julio", "agosto", "septiembre", "octubre", "noviembre", "diciembre",
-		},
-		form: "D de M de Y", first: "1", my: "M de Y",
-	},
-}
-
-func (r reckoning) put(form string, t time.Time) string {
-	d := strconv.Itoa(t.Day())
-	if t.Day() == 1 {
-		d = r.first
-	}
-	return strings.NewReplacer("D", d, "M", r.months[t.Month()-1], "Y", strconv.Itoa(t.Year())).Replace(form)
-}
-
-func (r reckoning) day(t time.Time) string   { return r.put(r.form, t) }
-func (r reckoning) month(t time.Time) string { return r.put(r.my, t) }

@@ -41,7 +41,7 @@ func (l shownLetter) Say(id string) string {
 
 func (l shownLetter) Languages() (out []language) {
 	for _, of := range care.Languages {
-		out = append(out, language{of, languageNames[of], l.Base + "?lang=" + string(of), of == l.Lang})
+		out = append(out, language{of, of.Name(), l.Base + "?lang=" + string(of), of == l.Lang})
 	}
 	return out
 }

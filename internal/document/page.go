@@ -19,9 +19,6 @@ var PageCSS []byte
 
 var pageTemplate = template.Must(template.New("page").Parse(pageHTML))
 
-// languageNames as their readers call them.
-var languageNames = map[care.Lang]string{"en": "English", "de": "Deutsch", "fr": "Français", "es": "Español"}
-
 // Page is the buyer's page: the card, and what its buyer may do from it.
 type Page struct {
 	Card
@@ -116,7 +113,7 @@ func (s shown) Languages() (out []language) {
 		return nil // where it is shown, the language is chosen
 	}
 	for _, l := range care.Languages {
-		out = append(out, language{l, languageNames[l], s.Base + "?lang=" + string(l), l == s.Lang})
+		out = append(out, language{l, l.Name(), s.Base + "?lang=" + string(l), l == s.Lang})
 	}
 	return out
 }

@@ -45,9 +45,9 @@ func private(c *gin.Context) {
 	c.Header("X-Robots-Tag", "noindex, nofollow, noarchive")
 }
 
-var cardLanguages = language.NewMatcher([]language.Tag{
-	language.English, language.German, language.French, language.Spanish,
-})
+var cardLanguages = language.NewMatcher(each(care.Languages, func(l care.Lang) language.Tag {
+	return language.MustParse(string(l))
+}))
 
 // cardLang is the language that was asked for, or the one that the reader's browser prefers.
 func cardLang(c *gin.Context) care.Lang {
