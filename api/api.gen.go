@@ -252,6 +252,8 @@ const (
 	En CardLang = "en"
 	Es CardLang = "es"
 	Fr CardLang = "fr"
+	It CardLang = "it"
+	Nl CardLang = "nl"
 )
 
 // Valid indicates whether the value is a known member of the CardLang enum.
@@ -264,6 +266,10 @@ func (e CardLang) Valid() bool {
 	case Es:
 		return true
 	case Fr:
+		return true
+	case It:
+		return true
+	case Nl:
 		return true
 	default:
 		return false

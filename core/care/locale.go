@@ -9,6 +9,8 @@ import (
 	"github.com/go-playground/locales/en_GB"
 	"github.com/go-playground/locales/es"
 	"github.com/go-playground/locales/fr"
+	"github.com/go-playground/locales/it"
+	"github.com/go-playground/locales/nl"
 )
 
 // Lang is a language that a card can be read in.
@@ -36,6 +38,8 @@ var byLang = []locale{
 	{"de", "Deutsch", de.New(), " ", "", ".", ",", true},
 	{"fr", "Français", fr.New(), " ", "1er", narrow, ",", true},
 	{"es", "Español", es.New(), " de ", "", ".", ",", true},
+	{"it", "Italiano", it.New(), " ", "", ".", ",", true},
+	{"nl", "Nederlands", nl.New(), " ", "", ".", ",", true},
 }
 
 // Languages there are; the first is the one that a workshop writes in.
@@ -81,8 +85,8 @@ func (l *locale) one(count int) bool {
 	return l.cldr.CardinalPluralRule(float64(count), 0) == locales.PluralRuleOne
 }
 
-// spaced are the words of a language with the spaces that no line may break at: before a per cent sign, behind "no."; in
-// French before the marks that stand off, and within quotation marks.
+// spaced are the words of a language with the spaces that no line may break at: before a per cent sign, behind "no.";
+// in French before the marks that stand off, and within quotation marks.
 func spaced(l Lang, text string) string {
 	text = numbered.Replace(text)
 	if l == "fr" {
@@ -91,8 +95,8 @@ func spaced(l Lang, text string) string {
 	return text
 }
 
-var numbered = strings.NewReplacer(" %", nbsp+"%", "n° ", "n°"+nbsp, "n.º ", "n.º"+nbsp, "Nr. ", "Nr."+nbsp,
-	"no. ", "no."+nbsp)
+var numbered = strings.NewReplacer(" %", nbsp+"%", "° {", "°"+nbsp+"{", "º {", "º"+nbsp+"{", "r. {", "r."+nbsp+"{",
+	"o. {", "o."+nbsp+"{", "n. {", "n."+nbsp+"{")
 
 var french = strings.NewReplacer(" ;", narrow+";", " !", narrow+"!", " ?", narrow+"?", " :", nbsp+":", "« ", "«"+nbsp,
 	" »", nbsp+"»")

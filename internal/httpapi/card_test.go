@@ -88,7 +88,7 @@ func TestAPieceLeavesOnceItsQuestionsAreAnswered(t *testing.T) {
 	}))
 	path := fmt.Sprintf("/api/pieces/%d", piece.ID)
 	card := get[api.CareCard](c, path+"/care?lang=de")
-	if len(card.Questions) == 0 || card.Issued || !strings.Contains(encode(t, card.Sections), "Für das Kind nicht vor dem") {
+	if len(card.Questions) == 0 || card.Issued || !strings.Contains(encode(t, card.Sections), "darf das Kind es nicht benutzen") {
 		t.Fatalf("before it leaves: %+v", card)
 	}
 	body := api.HandOverInput{Version: piece.Version, LastCoat: told(now.AddDate(0, 0, -1))}
@@ -162,7 +162,7 @@ func TestABuyerTellsFromTheCard(t *testing.T) {
 	id, token := c.left(nil)
 	base := "/care/" + token
 	status, page, _ := c.page("POST", base+"/hurt?lang=de", url.Values{"what": {"chip"}, "words": {"links\nvorn <b>"}}.Encode())
-	if status != 200 || !strings.Contains(page, "weiß nun davon") || !strings.Contains(page, "Aufheben, was abging") {
+	if status != 200 || !strings.Contains(page, "weiß jetzt davon") || !strings.Contains(page, "Aufheben, was abgegangen ist") {
 		t.Errorf("told: %d %s", status, page)
 	}
 	status, page, _ = c.page("POST", base+"/hurt?lang=de", "what=boredom")

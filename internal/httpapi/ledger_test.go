@@ -144,7 +144,8 @@ func TestAQuoteFromGivenToOverrun(t *testing.T) {
 	given := answer[api.Quoting](c, "POST", path+"/quotes", encode(t, draft), 201)
 	link := strings.TrimPrefix(given.Quotes[0].Link, "http://")
 	link = link[strings.Index(link, "/quote/"):]
-	for l, want := range map[string]string{"en": "Quote: ", "de": "Angebot: ", "fr": "Devis : ", "es": "Presupuesto: "} {
+	for l, want := range map[string]string{"en": "Quote: ", "de": "Angebot: ", "fr": "Devis\u00a0: ", "es": "Presupuesto: ",
+		"it": "Preventivo: ", "nl": "Offerte: "} {
 		if status, page := c.call("GET", link+"?lang="+l, ""); status != 200 || !strings.Contains(string(page), want) {
 			t.Errorf("%s: %d", l, status)
 		}

@@ -2731,7 +2731,7 @@ export interface components {
             lang?: components["schemas"]["CardLang"];
         };
         /** @enum {string} */
-        CardLang: "en" | "de" | "fr" | "es";
+        CardLang: "en" | "de" | "fr" | "es" | "it" | "nl";
         CardCorrection: {
             /**
              * Format: int32

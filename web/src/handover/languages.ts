@@ -6,6 +6,8 @@ const names: Record<CardLang, string> = {
   de: 'Deutsch',
   fr: 'Français',
   es: 'Español',
+  it: 'Italiano',
+  nl: 'Nederlands',
 }
 
 /** Languages a card can be read in. */
