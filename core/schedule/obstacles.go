@@ -53,8 +53,20 @@ func (z Zone) obstacles() []string {
 	var out []string
 	if z.System != nil {
 		out = append(out, z.System.Obstacles...)
+		out = append(out, undecided(*z.System)...)
 	}
 	return append(out, seenObstacles(z.Wish)...)
+}
+
+// undecided are doubts about leaving a zone as it is: no board settles them, only somebody who looks, and the work waits
+// until a decision is told.
+func undecided(s system.System) (out []string) {
+	for _, l := range s.Layers {
+		if doubt := l.Below; l.Product.Family.NothingOn() && doubt.Verdict == compat.Test {
+			out = append(out, doubt.Findings[0].Rule.Reason+" "+doubt.Findings[0].Rule.WayOut)
+		}
+	}
+	return out
 }
 
 func (b Brief) notes() []string {

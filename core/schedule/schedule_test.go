@@ -658,3 +658,24 @@ func TestWhatIsDoneWhereNothingGoesOn(t *testing.T) {
 		}
 	}
 }
+
+// Old gold of value is not even dusted by plan: a conservator looks first, and until somebody has decided nothing is
+// planned. (Found by long searches: the plan went on where the judge only doubted.)
+func TestWhatOnlyAConservatorSettlesIsNotPlanned(t *testing.T) {
+	for use, stands := range map[string]bool{"heirloom": true, "gilded": false} {
+		w := wish(use, "oak", heated)
+		w.Action = substrate.Keep
+		w.Seen = substrate.Inspection{
+			Finish: substrate.FindFinish("oil_paint"), Age: substrate.Later, Lead: substrate.Negative, Material: w.Material,
+		}
+		p := plan(t, w, 0.5, Brief{Start: monday, Week: week}, system.Layer{
+			Role: system.Protect, Product: coating.Nothing[1], Coats: 1,
+		})
+		if planned := len(p.Obstacles) == 0 && len(p.Steps) > 0; planned != stands {
+			t.Errorf("kept on %s: planned %v, want %v: %v", use, planned, stands, p.Obstacles)
+		}
+		if !stands && (len(p.Obstacles) == 0 || !strings.Contains(p.Obstacles[0], "conservator")) {
+			t.Errorf("it does not say who looks first: %v", p.Obstacles)
+		}
+	}
+}
