@@ -35,6 +35,7 @@ type Zone struct {
 	Finished  time.Time `json:"finished"`
 	Dates     Dates     `json:"dates"`
 	OldBelow  string    `json:"oldBelow,omitempty"` // an old finish that was kept below
+	Steps     bool      `json:"steps,omitempty"`    // of a stair: it is stepped on, not only walked on
 	Worn      bool      `json:"worn,omitempty"`     // rubbed through or cracked on purpose
 	FoodFilm  bool      `json:"foodFilm,omitempty"` // the workshop counts a cured film as enough for brief contact
 	Patches   []string  `json:"patches,omitempty"`  // places that are not as the rest, as the workshop told them

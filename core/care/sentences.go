@@ -208,7 +208,7 @@ func (z *reader) living() {
 	case class == "heirloom":
 	case z.EndUse == "spoon":
 		class = "spoon"
-	case z.floor() && z.life.IsA("tread"):
+	case z.floor() && z.Steps:
 		z.say("use", fact, "use.stair", nil)
 	case z.life.Outdoors() && !slices.Contains(uses[z.life.ID].meets, "outdoors"):
 		class = "garden" // an inside life in an outside place

@@ -12,6 +12,9 @@ import (
 	"firmitas/core/quantity"
 )
 
+// Stairs are the kind that is stepped on.
+const Stairs = "stairs"
+
 // Face is where on a piece a zone lies. It sets when hands reach it: hidden faces first, the best face last, so that no
 // finished face is laid down or knocked while another is worked.
 type Face string
@@ -416,7 +419,7 @@ var Kinds = []*Kind{
 		},
 	},
 	{
-		ID:       "stairs",
+		ID:       Stairs,
 		Name:     "Stairs",
 		Measures: []Measure{count("steps", "Steps", 13), length("width", "Width", 0.9)},
 		zones: func(m measured) []area {

@@ -211,6 +211,7 @@ func (s *Service) zoneFacts(
 			})
 		}
 	}
+	out.Steps = p.Kind == furniture.Stairs
 	out.Patches = texts(worklog.Of(p.Standing, worklog.PatchSeen, p.Zones[i].ID))
 	out.Slip = texts(worklog.Of(p.Standing, worklog.SlipMeasured, p.Zones[i].ID))
 	return out
