@@ -58,12 +58,13 @@ func (z Zone) obstacles() []string {
 	return append(out, seenObstacles(z.Wish)...)
 }
 
-// undecided are doubts about leaving a zone as it is: no board settles them, only somebody who looks, and the work waits
-// until a decision is told.
+// undecided are doubts about leaving a zone as it is: no board settles them, only somebody who looks, and the work
+// waits until a decision is told.
 func undecided(s system.System) (out []string) {
 	for _, l := range s.Layers {
 		if doubt := l.Below; l.Product.Family.NothingOn() && doubt.Verdict == compat.Test {
-			out = append(out, doubt.Findings[0].Rule.Reason+" "+doubt.Findings[0].Rule.WayOut)
+			rule := doubt.Findings[0].Rule
+			out = append(out, rule.Reason+" "+rule.WayOut)
 		}
 	}
 	return out
