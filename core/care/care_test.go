@@ -440,7 +440,7 @@ func TestLabelsAreQuoted(t *testing.T) {
 	z := zoneOf(t, wishOf(t, "cot", "", "beech"), "clear_wb_pu*3", coating.Clear)
 	z.Layers[0].Says = map[string]string{coating.StatesToys: "tested for migration to EN 71-3"}
 	got := textOf(Write(factsOf(z), finished), "en")
-	if !strings.Contains(got, "The label of Tin of clear_wb_pu states: tested for migration to EN 71-3.") ||
+	if !strings.Contains(got, "The label of Tin of clear_wb_pu states: “tested for migration to EN 71-3”.") ||
 		strings.Contains(got, "states nothing on toys") {
 		t.Errorf("stated:\n%s", got)
 	}

@@ -255,7 +255,7 @@ func (z *reader) labels(asked bool, kind, id string) {
 	for _, l := range z.Layers {
 		if sense := l.Says[kind]; sense != "" {
 			said = true
-			text := sentence(strings.TrimPrefix(sense, "states "))
+			text := strings.TrimRight(strings.TrimPrefix(sense, "states "), ".!? ") // in quotation marks
 			z.say("cautions", "label statement", "caution."+id+"_says",
 				map[string]Arg{"product": verbatim(l.Product), "text": verbatim(text)})
 		}
