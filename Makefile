@@ -1,4 +1,5 @@
 # make demo   from a bare machine to the running demo
+# make start  from a bare machine to a workshop of one's own, kept in ~/firmitas
 # make test   everything there is to test, in a table
 # make soak   the same questions asked for an hour, from a new seed
 MARIADB  = mariadb-server:/usr/sbin/mariadbd
@@ -14,11 +15,15 @@ WEB_FILES = $(shell find web/src web/public -type f) web/index.html web/vite.con
 export GOFLAGS = -trimpath
 C_COMPILER = gcc:/usr/bin/gcc libc6-dev:/usr/include/stdlib.h
 
-.PHONY: demo test soak clocks build contract bench measure mutate coverage screenshots clean
+.PHONY: demo start test soak clocks build contract bench measure mutate coverage screenshots clean
 
 demo: build
 	@scripts/need.sh $(MARIADB) $(FONTS)
 	./bin/firmitas demo -addr $(ADDR)
+
+start: build
+	@scripts/need.sh $(MARIADB) $(FONTS)
+	./bin/firmitas start $(START_FLAGS)
 
 test: build e2e/node_modules/.installed
 	@scripts/need.sh $(MARIADB) $(CHROMIUM) $(POPPLER) $(FONTS) $(C_COMPILER)

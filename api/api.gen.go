@@ -717,6 +717,60 @@ func (e FinishOptionStanding) Valid() bool {
 	}
 }
 
+// Defines values for FoundingInputClock.
+const (
+	FoundingInputClockH12 FoundingInputClock = "h12"
+	FoundingInputClockH24 FoundingInputClock = "h24"
+)
+
+// Valid indicates whether the value is a known member of the FoundingInputClock enum.
+func (e FoundingInputClock) Valid() bool {
+	switch e {
+	case FoundingInputClockH12:
+		return true
+	case FoundingInputClockH24:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FoundingInputNumbers.
+const (
+	FoundingInputNumbersComma FoundingInputNumbers = "comma"
+	FoundingInputNumbersPoint FoundingInputNumbers = "point"
+)
+
+// Valid indicates whether the value is a known member of the FoundingInputNumbers enum.
+func (e FoundingInputNumbers) Valid() bool {
+	switch e {
+	case FoundingInputNumbersComma:
+		return true
+	case FoundingInputNumbersPoint:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FoundingInputUnits.
+const (
+	FoundingInputUnitsMetric FoundingInputUnits = "metric"
+	FoundingInputUnitsUs     FoundingInputUnits = "us"
+)
+
+// Valid indicates whether the value is a known member of the FoundingInputUnits enum.
+func (e FoundingInputUnits) Valid() bool {
+	switch e {
+	case FoundingInputUnitsMetric:
+		return true
+	case FoundingInputUnitsUs:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for GroundStateDistress.
 const (
 	GroundStateDistressDry   GroundStateDistress = "dry"
@@ -3269,6 +3323,34 @@ type Flat struct {
 	Name  string  `json:"name"`
 	Times float64 `json:"times"`
 }
+
+// FoundingInput defines model for FoundingInput.
+type FoundingInput struct {
+	Clock    FoundingInputClock `json:"clock"`
+	Currency string             `json:"currency"`
+
+	// Hours of a week, Sunday first
+	Hours   []Hours              `json:"hours"`
+	Name    string               `json:"name"`
+	Numbers FoundingInputNumbers `json:"numbers"`
+
+	// TimeZone by its IANA name, such as Europe/Berlin
+	TimeZone string             `json:"timeZone"`
+	Town     string             `json:"town"`
+	Units    FoundingInputUnits `json:"units"`
+
+	// UsualTins its shelf begins with the usual tins, all typical; else it is empty
+	UsualTins bool `json:"usualTins"`
+}
+
+// FoundingInputClock defines model for FoundingInput.Clock.
+type FoundingInputClock string
+
+// FoundingInputNumbers defines model for FoundingInput.Numbers.
+type FoundingInputNumbers string
+
+// FoundingInputUnits defines model for FoundingInput.Units.
+type FoundingInputUnits string
 
 // Gap the longest wait of the zone that is ready last
 type Gap struct {
@@ -6474,6 +6556,9 @@ type PutTechniqueNoteJSONRequestBody = TechniqueNote
 // UpdateTinJSONRequestBody defines body for UpdateTin for application/json ContentType.
 type UpdateTinJSONRequestBody = TinUpdate
 
+// FoundWorkshopJSONRequestBody defines body for FoundWorkshop for application/json ContentType.
+type FoundWorkshopJSONRequestBody = FoundingInput
+
 // PutSettingsJSONRequestBody defines body for PutSettings for application/json ContentType.
 type PutSettingsJSONRequestBody = SettingsInput
 
@@ -6749,6 +6834,9 @@ type ServerInterface interface {
 
 	// (GET /workshop)
 	GetWorkshop(c *gin.Context)
+
+	// (POST /workshop)
+	FoundWorkshop(c *gin.Context)
 
 	// (PUT /workshop/settings)
 	PutSettings(c *gin.Context, params PutSettingsParams)
@@ -9722,6 +9810,19 @@ func (siw *ServerInterfaceWrapper) GetWorkshop(c *gin.Context) {
 	siw.Handler.GetWorkshop(c)
 }
 
+// FoundWorkshop operation middleware
+func (siw *ServerInterfaceWrapper) FoundWorkshop(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.FoundWorkshop(c)
+}
+
 // PutSettings operation middleware
 func (siw *ServerInterfaceWrapper) PutSettings(c *gin.Context) {
 
@@ -9790,6 +9891,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	}
 
 	router.GET(options.BaseURL+"/workshop", wrapper.GetWorkshop)
+	router.POST(options.BaseURL+"/workshop", wrapper.FoundWorkshop)
 	router.PUT(options.BaseURL+"/workshop/settings", wrapper.PutSettings)
 	router.GET(options.BaseURL+"/catalogue", wrapper.GetCatalogue)
 	router.GET(options.BaseURL+"/products", wrapper.GetProducts)
@@ -13409,6 +13511,45 @@ func (response GetWorkshopdefaultApplicationProblemPlusJSONResponse) VisitGetWor
 	return err
 }
 
+type FoundWorkshopRequestObject struct {
+	Body *FoundWorkshopJSONRequestBody
+}
+
+type FoundWorkshopResponseObject interface {
+	VisitFoundWorkshopResponse(w http.ResponseWriter) error
+}
+
+type FoundWorkshop201JSONResponse Workshop
+
+func (response FoundWorkshop201JSONResponse) VisitFoundWorkshopResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FoundWorkshopdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response FoundWorkshopdefaultApplicationProblemPlusJSONResponse) VisitFoundWorkshopResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type PutSettingsRequestObject struct {
 	Params PutSettingsParams
 	Body   *PutSettingsJSONRequestBody
@@ -13721,6 +13862,9 @@ type StrictServerInterface interface {
 
 	// (GET /workshop)
 	GetWorkshop(ctx context.Context, request GetWorkshopRequestObject) (GetWorkshopResponseObject, error)
+
+	// (POST /workshop)
+	FoundWorkshop(ctx context.Context, request FoundWorkshopRequestObject) (FoundWorkshopResponseObject, error)
 
 	// (PUT /workshop/settings)
 	PutSettings(ctx context.Context, request PutSettingsRequestObject) (PutSettingsResponseObject, error)
@@ -16733,6 +16877,48 @@ func (sh *strictHandler) GetWorkshop(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetWorkshopResponseObject); ok {
 		if err := validResponse.VisitGetWorkshopResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// FoundWorkshop operation middleware
+func (sh *strictHandler) FoundWorkshop(ctx *gin.Context) {
+	var request FoundWorkshopRequestObject
+
+	var body FoundWorkshopJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.FoundWorkshop(ctx, request.(FoundWorkshopRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "FoundWorkshop")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(FoundWorkshopResponseObject); ok {
+		if err := validResponse.VisitFoundWorkshopResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

@@ -1,5 +1,6 @@
 // Command firmitas serves the finishing room's tool.
 //
+//	firmitas start     on a private database in a folder of one's own, empty at first, and kept
 //	firmitas serve     on the database of FIRMITAS_DATABASE_DSN
 //	firmitas demo      on a private database of its own, with the demo workshop
 //	firmitas migrate   brings the database's schema up to date and ends
@@ -32,6 +33,7 @@ import (
 	"firmitas/internal/localdb"
 	"firmitas/internal/store"
 	"firmitas/internal/workshop"
+	"firmitas/internal/workshop/house"
 	"firmitas/standin"
 )
 
@@ -57,15 +59,16 @@ func run(ctx context.Context, args []string) error {
 		command = args[0]
 	}
 	flags := flag.NewFlagSet(command, flag.ContinueOnError)
-	addr := flags.String("addr", "127.0.0.1:8470", "loopback address to serve on; port 0 takes a free one")
-	data := flags.String("data", "var/demo", "folder of the demo's private database")
-	throwaway := flags.Bool("throwaway", false, "demo: a fresh database, removed when the demo ends")
+	addr := flags.String("addr", address(command), "loopback address to serve on; port 0 takes a free one")
+	data := flags.String("data", folder(command), "start, demo: folder of the private database")
+	throwaway := flags.Bool("throwaway", false, "start, demo: a fresh database, removed when it ends")
 	still := flags.Bool("still", false, "demo: without the simulated thermo-hygrometer and forecast")
-	moment := flags.String("at", "", "demo -throwaway: the moment at which its clock begins, as 2026-03-02T09:00:00Z")
+	moment := flags.String("at", "", "-throwaway: the moment at which its clock begins, as 2026-03-02T09:00:00Z")
 	timeZone := flags.String("zone", demo.TimeZone, "demo -throwaway: the time zone of its workshop")
 	var at instruments.Addresses
-	flags.StringVar(&at.Thermometer, "thermometer", "", "serve: address of the thermo-hygrometer, as http://192.0.2.7:8471")
-	flags.StringVar(&at.Forecast, "forecast", "", "serve: address of the forecast")
+	flags.StringVar(&at.Thermometer, "thermometer", "",
+		"start, serve: address of the thermo-hygrometer, as http://192.0.2.7:8471")
+	flags.StringVar(&at.Forecast, "forecast", "", "start, serve: address of the forecast")
 	if len(args) > 0 {
 		if err := flags.Parse(args[1:]); err != nil {
 			return err
@@ -76,21 +79,40 @@ func run(ctx context.Context, args []string) error {
 		return serve(ctx, serving{addr: *addr, dsn: os.Getenv("FIRMITAS_DATABASE_DSN"), at: at, clock: time.Now})
 	case "migrate":
 		return migrate(ctx, os.Getenv("FIRMITAS_DATABASE_DSN"))
-	case "demo":
+	case "start", "demo":
 		if !*throwaway && (*moment != "" || *timeZone != demo.TimeZone) {
-			return errors.New("-at and -zone are for a demo that is thrown away: give -throwaway too")
+			return errors.New("-at and -zone are for what is thrown away: give -throwaway too")
 		}
 		clock, err := clockAt(*moment)
 		if err != nil {
 			return err
 		}
-		return runDemo(ctx, demoRun{
-			addr: *addr, data: *data, throwaway: *throwaway, still: *still, clock: clock, timeZone: *timeZone,
+		return runPrivate(ctx, privateRun{
+			addr: *addr, data: *data, throwaway: *throwaway, demo: command == "demo", still: *still, clock: clock,
+			timeZone: *timeZone, at: at,
 		})
 	case "standin":
 		return runStandIn(ctx, *addr)
 	}
-	return errors.New("usage: firmitas serve | demo | migrate | standin   (-h after each shows its flags)")
+	return errors.New("usage: firmitas start | serve | demo | migrate | standin   (-h after each shows its flags)")
+}
+
+// address is where a command serves when no other is given. One's own workshop has another than the demo: a browser
+// keeps what it has seen, and what it has not sent yet, by address.
+func address(command string) string {
+	if command == "start" {
+		return "127.0.0.1:8480"
+	}
+	return "127.0.0.1:8470"
+}
+
+// folder is where a command keeps its database when no other is given: one's own lies in one's home.
+func folder(command string) string {
+	home, err := os.UserHomeDir()
+	if command != "start" || err != nil {
+		return "var/" + command
+	}
+	return filepath.Join(home, "firmitas")
 }
 
 // clockAt runs from a moment on, or is the machine's own where none is told.
@@ -106,17 +128,20 @@ func clockAt(moment string) (func() time.Time, error) {
 	return func() time.Time { return at.Add(time.Since(began)) }, nil
 }
 
-// demoRun is how a demo is run.
-type demoRun struct {
-	addr, data       string
-	throwaway, still bool
-	clock            func() time.Time
-	timeZone         string
+// privateRun is how a program runs on a private database: the demo's, or one's own.
+type privateRun struct {
+	addr, data string
+	throwaway  bool
+	demo       bool // it is filled with the demo workshop; else it is empty at first
+	still      bool
+	clock      func() time.Time
+	timeZone   string
+	at         instruments.Addresses
 }
 
-func runDemo(ctx context.Context, d demoRun) error {
-	data := d.data
-	if d.throwaway {
+func runPrivate(ctx context.Context, r privateRun) error {
+	data := r.data
+	if r.throwaway {
 		endsWithItsParent()
 		dir, err := os.MkdirTemp("", "firmitas-demo-")
 		if err != nil {
@@ -125,31 +150,29 @@ func runDemo(ctx context.Context, d demoRun) error {
 		defer os.RemoveAll(dir)
 		data = filepath.Join(dir, "db")
 	}
-	db, err := localdb.Start(data, d.throwaway)
+	db, err := localdb.Start(data, r.throwaway)
 	if err != nil {
 		return err
 	}
 	defer db.Stop()
-	var at instruments.Addresses
-	if !d.still {
+	w := serving{addr: r.addr, dsn: db.DSN("firmitas"), at: r.at, clock: r.clock, patient: r.throwaway}
+	if !r.demo {
+		fmt.Printf("All that you enter is kept in %s\n", data)
+		return serve(ctx, w)
+	}
+	if !r.still {
 		outside, err := net.Listen("tcp", "127.0.0.1:0")
 		if err != nil {
 			return err
 		}
-		world := &http.Server{Handler: outsideWorld(d.clock), ReadHeaderTimeout: 5 * time.Second}
+		world := &http.Server{Handler: outsideWorld(r.clock), ReadHeaderTimeout: 5 * time.Second}
 		go func() { _ = world.Serve(outside) }()
 		defer world.Close()
-		at.Thermometer = "http://" + outside.Addr().String()
-		at.Forecast = at.Thermometer
+		w.at.Thermometer = "http://" + outside.Addr().String()
+		w.at.Forecast = w.at.Thermometer
 	}
-	return serve(ctx, serving{
-		addr:    d.addr,
-		dsn:     db.DSN("firmitas"),
-		fill:    func(ctx context.Context, s *store.Store) error { return demo.SeedIn(ctx, s, d.clock(), d.timeZone) },
-		at:      at,
-		clock:   d.clock,
-		patient: d.throwaway,
-	})
+	w.fill = func(ctx context.Context, s *store.Store) error { return demo.SeedIn(ctx, s, r.clock(), r.timeZone) }
+	return serve(ctx, w)
 }
 
 // endsWithItsParent lets a demo that is thrown away end, and take its database with it, when whoever started it is
@@ -321,7 +344,8 @@ func tidy(ctx context.Context, rooms *workshop.Rooms) {
 		if err := rooms.House.Tidy(ctx); err != nil && ctx.Err() == nil {
 			slog.Warn("tidying up", "error", err)
 		}
-		if _, err := rooms.Handover.RemindDue(ctx); err != nil && ctx.Err() == nil {
+		_, err := rooms.Handover.RemindDue(ctx)
+		if nobody := errors.Is(err, house.ErrNoWorkshop); err != nil && !nobody && ctx.Err() == nil {
 			slog.Warn("reminding buyers", "error", err)
 		}
 		select {

@@ -121,7 +121,7 @@ test('a quote is given and accepted, turns amber before it is overrun, and says 
 
   await page.goto(`${address}?lang=de`)
   await expect(page.getByRole('heading', { name: 'Angebot: Quoted top' })).toBeVisible()
-  await expect(page.getByText(/^620,50\sEUR, ein fester Preis\.$/)).toBeVisible()
+  await expect(page.getByText(/^620,50\sEUR, Festpreis\.$/)).toBeVisible()
   await accessible(page)
   await noSidewaysScroll(page)
 })

@@ -45,7 +45,7 @@ test('from a cot’s end use to its care card', async ({ page }) => {
   // A preview of the card, then the piece cannot leave before its last coat.
   await page.getByRole('link', { name: /Hand over/ }).click()
   const card = page.frameLocator('iframe[title="The buyer’s page"]')
-  await expect(card.getByText('Not for the child before')).toBeVisible()
+  await expect(card.getByText('The child may not use it before')).toBeVisible()
   await page
     .getByRole('textbox', { name: /^Why it leaves all the same/ })
     .first()

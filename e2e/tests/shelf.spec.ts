@@ -86,20 +86,23 @@ test('a spreadsheet with two bad lines is told line by line, and nothing is half
 
 test('a file as people keep it: old and new, what stands empty, and a number that is asked about', async ({ page }) => {
   await page.goto('/shelf/import')
+  await choose(page, 'Name,Kind,Maker,Recoat from\nSpindrift,Waterborne polyurethane,Fathom Works,2–4 h\n')
+  await page.getByRole('button', { name: 'Take all of it in' }).click()
+  await expect(page.getByRole('heading', { name: 'Taken in' })).toBeVisible()
   await choose(
     page,
     'Unser Regal\n\nProdukt;Sorte;Regal;Hersteller;Überstreichbar nach;VOC-Gehalt\n' +
-      'Mizzen Clear;Waterborne polyurethane;3;;3 h;0,05 g/L\nNeu;Hardwax oil;4;;;1.250\n',
+      'Spindrift;Waterborne polyurethane;3;;3 h;0,05 g/L\nNeu;Hardwax oil;4;;;1.250\n',
   )
   await expect(page.getByRole('heading', { name: 'How is 1.250 meant?' })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Take all of it in' })).toHaveCount(0)
   await page.getByRole('button', { name: 'It is 1.25' }).click()
   await expect(page.getByText('Set aside, since nothing here is called so: Regal (C)')).toBeVisible()
-  const line = page.getByRole('row', { name: /4 Mizzen Clear changes/ })
+  const line = page.getByRole('row', { name: /4 Spindrift changes/ })
   await expect(line).toContainText('Recoat from:')
   await expect(line.getByRole('deletion').first()).toBeVisible()
   const empty = page.getByRole('region', { name: /empty in the file: 1 value$/ })
-  await expect(empty).toContainText('Mizzen Clear: Maker stays')
+  await expect(empty).toContainText('Spindrift: Maker stays')
   await empty.getByLabel('Take away what stands empty in the file').check()
   await expect(page.getByRole('region', { name: '1 value will be taken away' })).toBeVisible()
   await accessible(page)

@@ -39,6 +39,20 @@ func (h *handlers) GetWorkshop(
 	return api.GetWorkshop200JSONResponse(toWorkshop(w)), err
 }
 
+func (h *handlers) FoundWorkshop(
+	ctx context.Context, r api.FoundWorkshopRequestObject,
+) (api.FoundWorkshopResponseObject, error) {
+	w, err := h.rooms.House.Found(ctx, house.Founding{
+		Name: r.Body.Name, Town: r.Body.Town, TimeZone: r.Body.TimeZone, Units: string(r.Body.Units),
+		Clock: string(r.Body.Clock), Numbers: string(r.Body.Numbers), Currency: r.Body.Currency,
+		Days: fromHours(r.Body.Hours), UsualTins: r.Body.UsualTins,
+	})
+	if err != nil {
+		return nil, err
+	}
+	return api.FoundWorkshop201JSONResponse(toWorkshop(w)), nil
+}
+
 func (h *handlers) PutSettings(
 	ctx context.Context, r api.PutSettingsRequestObject,
 ) (api.PutSettingsResponseObject, error) {

@@ -70,7 +70,7 @@ func problemFor(r *http.Request, err error) api.Problem {
 		detail := fmt.Sprintf("At most %d MB are taken here. Nothing was saved.", tooLarge.Limit>>20)
 		return api.Problem{Status: http.StatusRequestEntityTooLarge, Title: "Too large", Detail: detail}
 	case errors.Is(err, house.ErrNoWorkshop):
-		return api.Problem{Status: http.StatusServiceUnavailable, Title: "No workshop yet", Detail: err.Error() + "."}
+		return api.Problem{Status: http.StatusNotFound, Title: "No workshop yet", Detail: problem.SentenceOf(err)}
 	}
 	if p, known := storeProblem(err); known {
 		if p.Status >= http.StatusInternalServerError {

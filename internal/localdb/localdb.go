@@ -67,7 +67,7 @@ func (s *Server) takeLock() error {
 	}
 	if syscall.Flock(int(lock.Fd()), syscall.LOCK_EX|syscall.LOCK_NB) != nil {
 		lock.Close()
-		return fmt.Errorf("the database in %s is in use: another demo is running; stop it first", s.dir)
+		return fmt.Errorf("the database in %s is in use by another program that is running; stop it first", s.dir)
 	}
 	s.lock = lock
 	return nil

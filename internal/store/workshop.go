@@ -106,6 +106,21 @@ func (s *Store) AddWorkshop(ctx context.Context, w Workshop, shelf []Product) (i
 	return id, err
 }
 
+// FoundFirst makes the first workshop with its shelf; ErrConflict where there is one. Of two at the same moment the
+// second waits for the first, or is asked again.
+func (s *Store) FoundFirst(ctx context.Context, w Workshop, shelf []Product) error {
+	var there int
+	// What others have made is seen so, beside the transaction's own view; nobody makes another meanwhile.
+	if err := s.q(ctx).GetContext(ctx, &there, "SELECT COUNT(*) FROM workshops FOR UPDATE"); err != nil {
+		return wrap(err)
+	}
+	if there > 0 {
+		return ErrConflict
+	}
+	_, err := s.AddWorkshop(ctx, w, shelf)
+	return err
+}
+
 // SaveRoom stores what all pieces share if w.Version is still the stored one.
 func (s *Store) SaveRoom(ctx context.Context, w Workshop) error {
 	return oneRow(s.q(ctx).NamedExecContext(ctx,

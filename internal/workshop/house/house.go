@@ -78,7 +78,7 @@ type Workshop struct {
 }
 
 // ErrNoWorkshop: the database is up but empty.
-var ErrNoWorkshop = errors.New("there is no workshop in this database yet; `firmitas demo` makes the demo workshop")
+var ErrNoWorkshop = errors.New("there is no workshop in this database yet; the first page makes one")
 
 // Home is the workshop with its settings.
 func (s *Service) Home(ctx context.Context) (Workshop, error) {

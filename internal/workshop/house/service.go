@@ -12,6 +12,7 @@ import (
 // Store is what is asked of the database.
 type Store interface {
 	Boards(ctx context.Context, workshopID, productID int64) ([]store.Board, error)
+	FoundFirst(ctx context.Context, w store.Workshop, shelf []store.Product) error
 	ForgetKeys(ctx context.Context, now time.Time) error
 	HoldPiece(ctx context.Context, workshopID, id int64) error
 	Home(ctx context.Context) (store.Workshop, error)

@@ -13,7 +13,8 @@ export interface paths {
         };
         get: operations["getWorkshop"];
         put?: never;
-        post?: never;
+        /** @description Makes the workshop of an empty database. Where there is one it is refused. */
+        post: operations["foundWorkshop"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1478,6 +1479,23 @@ export interface components {
             pace: {
                 [key: string]: number;
             };
+        };
+        FoundingInput: {
+            name: string;
+            town: string;
+            /** @description by its IANA name, such as Europe/Berlin */
+            timeZone: string;
+            /** @enum {string} */
+            units: "metric" | "us";
+            /** @enum {string} */
+            clock: "h24" | "h12";
+            /** @enum {string} */
+            numbers: "point" | "comma";
+            currency: string;
+            /** @description of a week, Sunday first */
+            hours: components["schemas"]["Hours"][];
+            /** @description its shelf begins with the usual tins, all typical; else it is empty */
+            usualTins: boolean;
         };
         Gate: {
             id: string;
@@ -4878,6 +4896,31 @@ export interface operations {
         responses: {
             /** @description The workshop and its settings */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Workshop"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    foundWorkshop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FoundingInput"];
+            };
+        };
+        responses: {
+            /** @description It is made */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };

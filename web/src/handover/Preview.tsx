@@ -15,13 +15,13 @@ export function Preview({ piece, card, title }: { piece: Piece; card: CareCard; 
     <section aria-labelledby="as-seen" className="min-w-0">
       <div className="mb-2 flex flex-wrap items-center justify-between gap-x-4">
         <h2 id="as-seen">{card.issued ? 'What its buyer sees' : 'What its buyer will see, and nothing else'}</h2>
-        <div className="join" role="group" aria-label="Language">
+        <div className="flex flex-wrap gap-1" role="group" aria-label="Language">
           {languages.map((l) => (
             <button
               key={l.id}
               type="button"
               lang={l.id}
-              className={`btn join-item ${l.id === lang ? 'btn-neutral' : 'btn-outline'}`}
+              className={`btn ${l.id === lang ? 'btn-neutral' : 'btn-outline'}`}
               aria-pressed={l.id === lang}
               onClick={() => setLang(l.id)}
             >

@@ -8,6 +8,7 @@ import { useShow } from '../ui/show'
 import { Tick } from '../ui/Tick'
 import { catalogueQuery, settingsSaved } from '../api/queries'
 import { useSave } from '../api/saving'
+import { CURRENCIES } from './currencies'
 import { Feeds } from './Feeds'
 import { WeekHours, type Hours } from './hours'
 import { Pace } from './Pace'
@@ -21,7 +22,6 @@ const practices: { id: keyof Schools; name: string }[] = [
   { id: 'distressAfterWax', name: 'Painted pieces are distressed after waxing, and the cuts waxed again' },
   { id: 'noWaxOverFilm', name: 'Films are left unwaxed' },
 ]
-const currencies = ['EUR', 'GBP', 'USD', 'AUD', 'CAD', 'CHF', 'DKK', 'NOK', 'NZD', 'PLN', 'SEK']
 
 export function SettingsView() {
   const { workshop } = useShow()
@@ -178,7 +178,7 @@ function Telling({ draft, change }: { draft: SettingsInput; change: (part: Parti
       <label>
         <span className="mb-1 block font-semibold">Prices in</span>
         <select className="select w-full" value={draft.currency} onChange={(e) => change({ currency: e.target.value })}>
-          {[...new Set([draft.currency, ...currencies])].map((c) => (
+          {[...new Set([draft.currency, ...CURRENCIES])].map((c) => (
             <option key={c}>{c}</option>
           ))}
         </select>

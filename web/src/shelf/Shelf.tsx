@@ -110,7 +110,7 @@ function ProductRow({ product }: { product: Product }) {
         <span>
           <b className="text-lg">{product.ref.name}</b>
           <span className="block text-sm opacity-85">
-            {product.ref.maker} · {product.ref.colour}, {product.ref.sheen}
+            {[product.ref.maker, product.ref.colour, product.ref.sheen].filter(Boolean).join(' · ')}
           </span>
         </span>
         <span>

@@ -1,12 +1,12 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Hammer, LayersPlus, MessageCircleQuestionMark, Moon, PackageOpen, SlidersHorizontal, Sun } from 'lucide-react'
-import { useSyncExternalStore } from 'react'
+import { lazy, Suspense, useSyncExternalStore } from 'react'
 import { NavLink, Outlet } from 'react-router'
 import { Arrive } from './Arrive'
 import { useLight } from './light'
 import { Problem } from '../api/client'
 import { useShow } from './show'
-import { signOfLifeQuery } from '../api/queries'
+import { signOfLifeQuery, workshopQuery } from '../api/queries'
 import { TellSheet } from '../log/Done'
 import { Waiting } from '../offline/Waiting'
 
@@ -17,6 +17,8 @@ const places = [
   { to: '/shelf', name: 'Shelf', icon: PackageOpen },
   { to: '/settings', name: 'Workshop', icon: SlidersHorizontal },
 ]
+
+const FirstView = lazy(async () => ({ default: (await import('../first/First')).FirstView }))
 
 // A room of the workshop in the bar: below on a phone, above on a laptop.
 const room =
@@ -51,10 +53,20 @@ function Away() {
   )
 }
 
+/** Whether the server's database holds no workshop: whatever this device keeps is of another. */
+function useNobodyHere() {
+  const { error } = useQuery(workshopQuery)
+  return error instanceof Problem && error.status === NOT_FOUND
+}
+
+const NOT_FOUND = 404
+
 export function Frame() {
   const { light, turn } = useLight()
-  const { workshop } = useShow()
-  useQuery(signOfLifeQuery)
+  const { workshop: known } = useShow()
+  const nobody = useNobodyHere()
+  const workshop = nobody ? undefined : known
+  useQuery({ ...signOfLifeQuery, enabled: !nobody })
   return (
     <div className="min-h-dvh pb-20 md:pb-0">
       <a href="#main" className="btn btn-primary absolute left-2 top-2 z-30 -translate-y-20 focus:translate-y-0">
@@ -78,6 +90,7 @@ export function Frame() {
           </span>
           <nav
             aria-label="Main"
+            hidden={nobody}
             className="fixed inset-x-0 bottom-0 z-20 flex border-t border-base-300 bg-base-100 md:static md:ml-auto md:border-0"
           >
             {places.map(({ to, name, icon: Icon }) => (
@@ -93,7 +106,7 @@ export function Frame() {
           </nav>
           <button
             type="button"
-            className="btn btn-ghost btn-square ml-auto md:ml-0"
+            className={`btn btn-ghost btn-square ml-auto ${nobody ? '' : 'md:ml-0'}`}
             onClick={turn}
             aria-label={light === 'daylight' ? 'Lamp light (dark)' : 'Daylight (light)'}
           >
@@ -102,12 +115,18 @@ export function Frame() {
         </div>
       </header>
       <Away />
-      <Waiting />
+      {!nobody && <Waiting />}
       <Arrive />
       <main id="main" tabIndex={-1} className="mx-auto max-w-7xl px-4 py-5 outline-none">
-        <TellSheet>
-          <Outlet />
-        </TellSheet>
+        {nobody ? (
+          <Suspense>
+            <FirstView />
+          </Suspense>
+        ) : (
+          <TellSheet>
+            <Outlet />
+          </TellSheet>
+        )}
       </main>
     </div>
   )

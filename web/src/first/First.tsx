@@ -1,0 +1,209 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState, type ReactNode } from 'react'
+import { api, ask, Problem, type FoundingInput } from '../api/client'
+import { workshopQuery } from '../api/queries'
+import { fromClock, toClock } from '../settings/hours'
+import { CURRENCIES } from '../settings/currencies'
+import { Field } from '../ui/Field'
+import { picked } from '../ui/picked'
+import { ProblemNote } from '../ui/Problem'
+import { ClockInput } from '../ui/When'
+import { FREE, fromBrowser, WORKDAY } from './fromBrowser'
+
+const days = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']
+const mondayFirst = [1, 2, 3, 4, 5, 6, 0]
+const longNames = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
+
+/** The first page of an empty database: a workshop of one's own, all of it filled in but for its name. */
+export function FirstView() {
+  const client = useQueryClient()
+  const [draft, setDraft] = useState<FoundingInput>(() =>
+    fromBrowser(navigator.language, Intl.DateTimeFormat().resolvedOptions().timeZone),
+  )
+  const change = (part: Partial<FoundingInput>) => setDraft((d) => ({ ...d, ...part }))
+  const found = useMutation({
+    mutationFn: (usualTins: boolean) => ask(api.POST('/workshop', { body: { ...draft, usualTins } })),
+    onSuccess: (made) => {
+      client.removeQueries({ type: 'inactive' }) // what was kept of another workshop at this address
+      client.setQueryData(workshopQuery.queryKey, made)
+      return client.invalidateQueries()
+    },
+  })
+  const wrong = (field: string) => (found.error instanceof Problem ? found.error.at(field) : undefined)
+  const besideFields = ['/name', '/town', '/timeZone', '/hours', '/currency'].some(wrong)
+  return (
+    <form
+      noValidate
+      className="mx-auto max-w-3xl space-y-6 py-4"
+      onSubmit={(e) => {
+        e.preventDefault()
+        found.mutate(true)
+      }}
+    >
+      <header>
+        <h1>A workshop of your own</h1>
+        <p className="mt-1 opacity-85">
+          Its name is all that is needed; the rest was read from this browser and can be changed at any time.
+        </p>
+      </header>
+      <div className="grid gap-4 sm:grid-cols-2">
+        <Field label="Name of the workshop" error={wrong('/name')}>
+          {(ids) => (
+            <input
+              {...ids}
+              className="input w-full"
+              autoComplete="organization"
+              value={draft.name}
+              onChange={(e) => change({ name: e.target.value })}
+            />
+          )}
+        </Field>
+        <Field label="Town" hint="stands beside it on cards and quotes" error={wrong('/town')}>
+          {(ids) => (
+            <input
+              {...ids}
+              className="input w-full"
+              autoComplete="address-level2"
+              value={draft.town}
+              onChange={(e) => change({ town: e.target.value })}
+            />
+          )}
+        </Field>
+      </div>
+      <Hours draft={draft} change={change} wrong={wrong('/hours')} />
+      <Telling draft={draft} change={change} wrongZone={wrong('/timeZone')} />
+      {found.error && !besideFields && <ProblemNote problem={found.error} />}
+      <fieldset>
+        <legend className="mb-2 text-lg font-bold">The shelf</legend>
+        <div className="flex flex-wrap gap-3">
+          <button type="submit" className="btn btn-primary btn-lg" disabled={found.isPending}>
+            Begin with the usual tins
+          </button>
+          <button
+            type="button"
+            className="btn btn-outline btn-lg"
+            disabled={found.isPending}
+            onClick={() => found.mutate(false)}
+          >
+            Begin with an empty shelf
+          </button>
+        </div>
+        <p className="mt-2 max-w-prose opacity-85">
+          The usual tins: some forty kinds without a maker, with what is typical of each. Put in your own label’s values
+          as you come across them, and take off the shelf what you do not use.
+        </p>
+      </fieldset>
+      <div role="status">{found.isPending && 'Making it…'}</div>
+    </form>
+  )
+}
+
+interface Part {
+  draft: FoundingInput
+  change: (part: Partial<FoundingInput>) => void
+}
+
+/** The week in one line: the same hours on the days that are picked. */
+function Hours({ draft, change, wrong }: Part & { wrong?: string }) {
+  const worked = draft.hours.find((d) => d.open !== d.close) ?? WORKDAY
+  const set = (hours: { open: number; close: number }) =>
+    change({ hours: draft.hours.map((d) => (d.open === d.close ? d : hours)) })
+  return (
+    <fieldset>
+      <legend className="mb-2 text-lg font-bold">Working hours</legend>
+      <div className="flex flex-wrap items-center gap-2">
+        {mondayFirst.map((i) => {
+          const on = draft.hours[i]!.open !== draft.hours[i]!.close
+          return (
+            <button
+              key={i}
+              type="button"
+              aria-pressed={on}
+              aria-label={longNames[i]}
+              className={`min-h-11 min-w-14 rounded-field border px-3 ${picked(on)} ${on ? 'font-semibold' : ''}`}
+              onClick={() => change({ hours: draft.hours.map((d, k) => (k === i ? (on ? FREE : worked) : d)) })}
+            >
+              {days[i]}
+            </button>
+          )
+        })}
+        <span className="flex items-center gap-2">
+          <ClockInput
+            aria-label="Opens"
+            value={toClock(worked.open)}
+            onChange={(c) => set({ ...worked, open: fromClock(c) })}
+          />
+          to
+          <ClockInput
+            aria-label="Closes"
+            value={toClock(worked.close)}
+            onChange={(c) => set({ ...worked, close: fromClock(c) })}
+          />
+        </span>
+      </div>
+      {wrong && <p className="mt-1 font-semibold text-error">{wrong}</p>}
+    </fieldset>
+  )
+}
+
+function Telling({ draft, change, wrongZone }: Part & { wrongZone?: string }) {
+  return (
+    <fieldset>
+      <legend className="mb-2 text-lg font-bold">How things are told</legend>
+      <div className="grid gap-4 sm:grid-cols-3">
+        <Pick label="Units" value={draft.units} set={(units) => change({ units: units as FoundingInput['units'] })}>
+          <option value="metric">metric: °C, m², mL, µm</option>
+          <option value="us">US: °F, ft², fl oz, mil</option>
+        </Pick>
+        <Pick label="Clock" value={draft.clock} set={(clock) => change({ clock: clock as FoundingInput['clock'] })}>
+          <option value="h24">24 hours</option>
+          <option value="h12">12 hours</option>
+        </Pick>
+        <Pick
+          label="Numbers"
+          value={draft.numbers}
+          set={(numbers) => change({ numbers: numbers as FoundingInput['numbers'] })}
+        >
+          <option value="point">1,234.5</option>
+          <option value="comma">1.234,5</option>
+        </Pick>
+        <Pick label="Prices in" value={draft.currency} set={(currency) => change({ currency })}>
+          {[...new Set([draft.currency, ...CURRENCIES])].map((c) => (
+            <option key={c}>{c}</option>
+          ))}
+        </Pick>
+        <Field label="Time zone" error={wrongZone}>
+          {(ids) => (
+            <input
+              {...ids}
+              className="input w-full"
+              value={draft.timeZone}
+              onChange={(e) => change({ timeZone: e.target.value })}
+            />
+          )}
+        </Field>
+      </div>
+    </fieldset>
+  )
+}
+
+function Pick({
+  label,
+  value,
+  set,
+  children,
+}: {
+  label: string
+  value: string
+  set: (value: string) => void
+  children: ReactNode
+}) {
+  return (
+    <label>
+      <span className="mb-1 block font-semibold">{label}</span>
+      <select className="select w-full" value={value} onChange={(e) => set(e.target.value)}>
+        {children}
+      </select>
+    </label>
+  )
+}
