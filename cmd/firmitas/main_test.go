@@ -85,6 +85,32 @@ func TestDemoRestartsWithItsDataAndStopsCleanly(t *testing.T) {
 	}
 }
 
+// A workshop of one's own begins empty, is made once, and is there after a restart; no process stays behind.
+func TestOwnWorkshopIsKept(t *testing.T) {
+	data := t.TempDir()
+	made := `{"name":"Two Planes","town":"","timeZone":"UTC","units":"metric","clock":"h24","numbers":"point","currency":"EUR",` +
+		`"usualTins":false,"hours":[` + strings.Repeat(`{"open":480,"close":1020},`, 6) + `{"open":0,"close":0}]}`
+	for round := range 2 {
+		addr := freeAddr(t)
+		ctx, stop := context.WithCancel(t.Context())
+		ended := make(chan error, 1)
+		go func() { ended <- run(ctx, []string{"start", "-data", data, "-addr", addr}) }()
+		eventually(t, "ready",
+			func() bool { status, _ := fetch("GET", "http://"+addr+"/readyz", ""); return status == 200 })
+		status, text := fetch("GET", "http://"+addr+"/api/workshop", "")
+		if found := status == 200 && strings.Contains(text, "Two Planes"); found != (round == 1) {
+			t.Errorf("round %d: %d %s", round, status, text)
+		}
+		if status, text := fetch("POST", "http://"+addr+"/api/workshop", made); status != []int{201, 409}[round] {
+			t.Errorf("round %d: making it: %d %s", round, status, text)
+		}
+		stop()
+		if err := <-ended; err != nil {
+			t.Fatal(err)
+		}
+	}
+}
+
 // The server starts before the database does, says so, and is ready once it can be reached.
 func TestServesBeforeItsDatabase(t *testing.T) {
 	t.Setenv("FIRMITAS_DATABASE_DSN", "nobody:nothing@tcp("+freeAddr(t)+")/nowhere")

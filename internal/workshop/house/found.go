@@ -40,10 +40,10 @@ func (s *Service) Found(ctx context.Context, in Founding) (Workshop, error) {
 	row := store.Workshop{
 		Name: strings.TrimSpace(in.Name), Town: strings.TrimSpace(in.Town), TimeZone: in.TimeZone, Units: in.Units,
 		Clock: in.Clock, Numbers: in.Numbers, Currency: in.Currency, FoodPolicy: string(enduse.StrictFood),
-		Rates: store.JSON[[]store.Rate]{V: []store.Rate{}}, Supplies: store.JSON[map[string]string]{V: map[string]string{}},
-		Lacks: store.JSON[[]string]{V: []string{}}, Pace: store.JSON[map[string]float64]{V: map[string]float64{}},
-		Room: store.JSON[store.Room]{V: store.Room{People: []store.Person{}, Dates: []store.Date{}}},
 	}
+	row.Rates.V, row.Supplies.V = []store.Rate{}, map[string]string{}
+	row.Lacks.V, row.Pace.V = []string{}, map[string]float64{}
+	row.Room.V = store.Room{People: []store.Person{}, Dates: []store.Date{}}
 	for i, d := range in.Days {
 		row.Hours.V[i] = store.Day(d)
 	}
