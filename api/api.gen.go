@@ -3728,6 +3728,12 @@ type Kind struct {
 	Name     string    `json:"name"`
 }
 
+// KindNamed defines model for KindNamed.
+type KindNamed struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+}
+
 // KindReport defines model for KindReport.
 type KindReport struct {
 	Margin  string          `json:"margin"`
@@ -6205,6 +6211,11 @@ type ExportGridParams struct {
 	Material      *string        `form:"material,omitempty" json:"material,omitempty"`
 }
 
+// GetKindsParams defines parameters for GetKinds.
+type GetKindsParams struct {
+	Called string `form:"called" json:"called"`
+}
+
 // DeleteNoteParams defines parameters for DeleteNote.
 type DeleteNoteParams struct {
 	// Version of what is to go as it was last seen
@@ -6657,6 +6668,9 @@ type ServerInterface interface {
 
 	// (POST /judge)
 	Judge(c *gin.Context)
+
+	// (GET /kinds)
+	GetKinds(c *gin.Context, params GetKindsParams)
 
 	// (POST /lay-out)
 	LayOut(c *gin.Context)
@@ -7713,6 +7727,33 @@ func (siw *ServerInterfaceWrapper) Judge(c *gin.Context) {
 	}
 
 	siw.Handler.Judge(c)
+}
+
+// GetKinds operation middleware
+func (siw *ServerInterfaceWrapper) GetKinds(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetKindsParams
+
+	// ------------- Required query parameter "called" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "called", c.Request.URL.Query(), &params.Called, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter called: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetKinds(c, params)
 }
 
 // LayOut operation middleware
@@ -9894,6 +9935,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/workshop", wrapper.FoundWorkshop)
 	router.PUT(options.BaseURL+"/workshop/settings", wrapper.PutSettings)
 	router.GET(options.BaseURL+"/catalogue", wrapper.GetCatalogue)
+	router.GET(options.BaseURL+"/kinds", wrapper.GetKinds)
 	router.GET(options.BaseURL+"/products", wrapper.GetProducts)
 	router.POST(options.BaseURL+"/products", wrapper.CreateProduct)
 	router.GET(options.BaseURL+"/products/:id", wrapper.GetProduct)
@@ -11159,6 +11201,45 @@ type JudgedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response JudgedefaultApplicationProblemPlusJSONResponse) VisitJudgeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetKindsRequestObject struct {
+	Params GetKindsParams
+}
+
+type GetKindsResponseObject interface {
+	VisitGetKindsResponse(w http.ResponseWriter) error
+}
+
+type GetKinds200JSONResponse []KindNamed
+
+func (response GetKinds200JSONResponse) VisitGetKindsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetKindsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetKindsdefaultApplicationProblemPlusJSONResponse) VisitGetKindsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -13686,6 +13767,9 @@ type StrictServerInterface interface {
 	// (POST /judge)
 	Judge(ctx context.Context, request JudgeRequestObject) (JudgeResponseObject, error)
 
+	// (GET /kinds)
+	GetKinds(ctx context.Context, request GetKindsRequestObject) (GetKindsResponseObject, error)
+
 	// (POST /lay-out)
 	LayOut(ctx context.Context, request LayOutRequestObject) (LayOutResponseObject, error)
 
@@ -14904,6 +14988,32 @@ func (sh *strictHandler) Judge(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(JudgeResponseObject); ok {
 		if err := validResponse.VisitJudgeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetKinds operation middleware
+func (sh *strictHandler) GetKinds(ctx *gin.Context, params GetKindsParams) {
+	var request GetKindsRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetKinds(ctx, request.(GetKindsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetKinds")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetKindsResponseObject); ok {
+		if err := validResponse.VisitGetKindsResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

@@ -54,6 +54,16 @@ test('a product is entered from its tin, and its label wins over what is typical
   await expect(page.getByText('never again')).toBeVisible()
 })
 
+test('a tin is known by what it calls itself', async ({ page }) => {
+  await page.goto('/shelf/new')
+  await page.getByLabel('Name on the tin').fill('Galley Water-based PU')
+  await page.getByRole('button', { name: 'Waterborne polyurethane', exact: true }).click()
+  await expect(page.getByLabel('Kind of coating')).toHaveValue('clear_wb_pu')
+  await accessible(page)
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click()
+  await expect(page.getByRole('heading', { name: 'Galley Water-based PU' })).toBeVisible()
+})
+
 const choose = (page: Page, text: string) =>
   page.getByLabel('Choose a file').setInputFiles({ name: 'shelf.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
 

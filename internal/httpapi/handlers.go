@@ -85,6 +85,16 @@ func (h *handlers) GetCatalogue(
 	return api.GetCatalogue200JSONResponse(catalogue()), nil
 }
 
+// kindsOffered are as many as can be told apart at a glance.
+const kindsOffered = 3
+
+func (h *handlers) GetKinds(_ context.Context, r api.GetKindsRequestObject) (api.GetKindsResponseObject, error) {
+	near := coating.NearestFamilies(r.Params.Called, kindsOffered)
+	return api.GetKinds200JSONResponse(each(near, func(f *coating.Family) api.KindNamed {
+		return api.KindNamed{ID: f.ID, Name: f.Name}
+	})), nil
+}
+
 func (h *handlers) Choose(ctx context.Context, r api.ChooseRequestObject) (api.ChooseResponseObject, error) {
 	c, err := h.rooms.Choosing.Choose(ctx, fromBrief(*r.Body))
 	if err != nil {

@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http/httptest"
+	"net/url"
 	"reflect"
 	"slices"
 	"strings"
@@ -305,6 +306,22 @@ func TestImportShowsWhatItChangesAndAsks(t *testing.T) {
 	again := c.imports("/api/shelf/import?dryRun=true", []byte(file))
 	if len(again.Lines[0].Unclear) > 0 || again.Lines[0].What != "same" {
 		t.Errorf("what stands so already is asked about: %+v", again.Lines[0])
+	}
+}
+
+// What a tin calls itself is matched to a kind.
+func TestKindsThatATinMayMean(t *testing.T) {
+	c := start(t)
+	for called, want := range map[string]string{
+		"Water-based PU satin": "clear_wb_pu", "Hardwax Oil Extra": "oil_hardwax", "chalk paint, mint": "paint_chalk", "xyz": "",
+	} {
+		got := ""
+		for _, k := range get[[]api.KindNamed](c, "/api/kinds?called="+url.QueryEscape(called)) {
+			got += k.ID + " "
+		}
+		if !strings.Contains(got, want) || (want == "") != (got == "") {
+			t.Errorf("%q: %s, want %s", called, got, want)
+		}
 	}
 }
 

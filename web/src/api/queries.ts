@@ -32,6 +32,16 @@ export const catalogueQuery = queryOptions({
   staleTime: Infinity,
 })
 
+/** Kinds of coating that what a tin calls itself may mean. */
+export const kindsQuery = (called: string) =>
+  queryOptions({
+    queryKey: ['kinds', called],
+    queryFn: ({ signal }) => ask(api.GET('/kinds', { params: { query: { called } }, signal })),
+    enabled: called.trim().length > 2,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+  })
+
 export const rulesQuery = queryOptions({
   queryKey: ['rules'],
   queryFn: ({ signal }) => ask(api.GET('/rules', { signal })),

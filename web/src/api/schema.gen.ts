@@ -53,6 +53,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Kinds of coating that some words may mean, such as what a tin calls itself. */
+        get: operations["getKinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/products": {
         parameters: {
             query?: never;
@@ -1599,6 +1616,10 @@ export interface components {
              * @description practice: by m², or for a session of setting up and washing up
              */
             minutes: number;
+        };
+        KindNamed: {
+            id: string;
+            name: string;
         };
         Family: {
             id: string;
@@ -4975,6 +4996,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getKinds: {
+        parameters: {
+            query: {
+                called: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The likest first, three at most */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KindNamed"][];
                 };
             };
             default: components["responses"]["Problem"];

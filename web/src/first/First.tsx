@@ -1,9 +1,9 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { useState, type ReactNode } from 'react'
+import { useState } from 'react'
 import { api, ask, Problem, type FoundingInput } from '../api/client'
 import { workshopQuery } from '../api/queries'
 import { fromClock, toClock } from '../settings/hours'
-import { CURRENCIES } from '../settings/currencies'
+import { HowTold } from '../settings/HowTold'
 import { Field } from '../ui/Field'
 import { picked } from '../ui/picked'
 import { ProblemNote } from '../ui/Problem'
@@ -151,27 +151,7 @@ function Telling({ draft, change, wrongZone }: Part & { wrongZone?: string }) {
     <fieldset>
       <legend className="mb-2 text-lg font-bold">How things are told</legend>
       <div className="grid gap-4 sm:grid-cols-3">
-        <Pick label="Units" value={draft.units} set={(units) => change({ units: units as FoundingInput['units'] })}>
-          <option value="metric">metric: °C, m², mL, µm</option>
-          <option value="us">US: °F, ft², fl oz, mil</option>
-        </Pick>
-        <Pick label="Clock" value={draft.clock} set={(clock) => change({ clock: clock as FoundingInput['clock'] })}>
-          <option value="h24">24 hours</option>
-          <option value="h12">12 hours</option>
-        </Pick>
-        <Pick
-          label="Numbers"
-          value={draft.numbers}
-          set={(numbers) => change({ numbers: numbers as FoundingInput['numbers'] })}
-        >
-          <option value="point">1,234.5</option>
-          <option value="comma">1.234,5</option>
-        </Pick>
-        <Pick label="Prices in" value={draft.currency} set={(currency) => change({ currency })}>
-          {[...new Set([draft.currency, ...CURRENCIES])].map((c) => (
-            <option key={c}>{c}</option>
-          ))}
-        </Pick>
+        <HowTold told={draft} change={change} />
         <Field label="Time zone" error={wrongZone}>
           {(ids) => (
             <input
@@ -184,26 +164,5 @@ function Telling({ draft, change, wrongZone }: Part & { wrongZone?: string }) {
         </Field>
       </div>
     </fieldset>
-  )
-}
-
-function Pick({
-  label,
-  value,
-  set,
-  children,
-}: {
-  label: string
-  value: string
-  set: (value: string) => void
-  children: ReactNode
-}) {
-  return (
-    <label>
-      <span className="mb-1 block font-semibold">{label}</span>
-      <select className="select w-full" value={value} onChange={(e) => set(e.target.value)}>
-        {children}
-      </select>
-    </label>
   )
 }

@@ -8,8 +8,8 @@ import { useShow } from '../ui/show'
 import { Tick } from '../ui/Tick'
 import { catalogueQuery, settingsSaved } from '../api/queries'
 import { useSave } from '../api/saving'
-import { CURRENCIES } from './currencies'
 import { Feeds } from './Feeds'
+import { HowTold, Picked } from './HowTold'
 import { WeekHours, type Hours } from './hours'
 import { Pace } from './Pace'
 import { Rates } from './Rates'
@@ -142,58 +142,15 @@ function Telling({ draft, change }: { draft: SettingsInput; change: (part: Parti
   return (
     <fieldset className="grid gap-4 sm:grid-cols-3">
       <legend className="mb-2 text-lg font-bold">How things are told</legend>
-      <label>
-        <span className="mb-1 block font-semibold">Units</span>
-        <select
-          className="select w-full"
-          value={draft.units}
-          onChange={(e) => change({ units: e.target.value as SettingsInput['units'] })}
-        >
-          <option value="metric">metric: °C, m², mL, µm</option>
-          <option value="us">US: °F, ft², fl oz, mil</option>
-        </select>
-      </label>
-      <label>
-        <span className="mb-1 block font-semibold">Clock</span>
-        <select
-          className="select w-full"
-          value={draft.clock}
-          onChange={(e) => change({ clock: e.target.value as SettingsInput['clock'] })}
-        >
-          <option value="h24">24 hours</option>
-          <option value="h12">12 hours</option>
-        </select>
-      </label>
-      <label>
-        <span className="mb-1 block font-semibold">Numbers</span>
-        <select
-          className="select w-full"
-          value={draft.numbers}
-          onChange={(e) => change({ numbers: e.target.value as SettingsInput['numbers'] })}
-        >
-          <option value="point">1,234.5</option>
-          <option value="comma">1.234,5</option>
-        </select>
-      </label>
-      <label>
-        <span className="mb-1 block font-semibold">Prices in</span>
-        <select className="select w-full" value={draft.currency} onChange={(e) => change({ currency: e.target.value })}>
-          {[...new Set([draft.currency, ...CURRENCIES])].map((c) => (
-            <option key={c}>{c}</option>
-          ))}
-        </select>
-      </label>
-      <label>
-        <span className="mb-1 block font-semibold">Food contact</span>
-        <select
-          className="select w-full"
-          value={draft.foodPolicy}
-          onChange={(e) => change({ foodPolicy: e.target.value as SettingsInput['foodPolicy'] })}
-        >
-          <option value="strict">only what a label states</option>
-          <option value="cured_film">any fully hardened film</option>
-        </select>
-      </label>
+      <HowTold told={draft} change={change} />
+      <Picked
+        label="Food contact"
+        value={draft.foodPolicy}
+        set={(policy) => change({ foodPolicy: policy as SettingsInput['foodPolicy'] })}
+      >
+        <option value="strict">only what a label states</option>
+        <option value="cured_film">any fully hardened film</option>
+      </Picked>
     </fieldset>
   )
 }

@@ -1,9 +1,13 @@
+import { useQuery } from '@tanstack/react-query'
 import { Plus, X } from 'lucide-react'
+import type { ReactNode } from 'react'
 import type { Catalogue, ProductInput } from '../api/client'
+import { kindsQuery } from '../api/queries'
 import { Field } from '../ui/Field'
 import { Options } from '../ui/Options'
 import { depths, hues } from '../ui/tones'
 import { TextField, WordField } from '../ui/TypedFields'
+import { useSettled } from '../ui/useSettled'
 import { typedAs } from './values'
 
 interface Part {
@@ -18,16 +22,28 @@ const without = <T,>(all: Record<string, T>, key: string) =>
 
 type Family = Catalogue['families'][number]
 
-/** What the tin is: its kind, its name, and what it does to the look. */
+/** What the tin is: its name, its kind, and what it does to the look. */
 export function Identity({ draft, set, catalogue, wrong, family }: Part & { family: Family | undefined }) {
   const groups = [...new Set(catalogue.families.map((f) => f.groups[0]!))]
   return (
     <fieldset className="grid gap-4 sm:grid-cols-2">
       <legend className="mb-2 text-lg font-bold">What it is</legend>
+      <TextField
+        label="Name on the tin"
+        error={wrong('/name', draft.name !== '')}
+        value={draft.name}
+        onChange={(text) => set({ name: text })}
+      />
       <Field
         label="Kind of coating"
         error={wrong('/family', draft.family !== '')}
-        hint={family?.notes ?? 'gives the typical values that the label then overrides'}
+        hint={
+          family?.notes ?? (
+            <Offered called={draft.name} pick={(id) => set({ family: id })}>
+              gives the typical values that the label then overrides
+            </Offered>
+          )
+        }
       >
         {(ids) => (
           <select
@@ -53,12 +69,6 @@ export function Identity({ draft, set, catalogue, wrong, family }: Part & { fami
           </select>
         )}
       </Field>
-      <TextField
-        label="Name on the tin"
-        error={wrong('/name', draft.name !== '')}
-        value={draft.name}
-        onChange={(text) => set({ name: text })}
-      />
       <TextField label="Maker" value={draft.maker} onChange={(text) => set({ maker: text })} />
       <TextField label="Colour, as the tin calls it" value={draft.colour} onChange={(text) => set({ colour: text })} />
       <Field label="What it does to the wood" error={wrong('/shade')}>
@@ -91,6 +101,23 @@ export function Identity({ draft, set, catalogue, wrong, family }: Part & { fami
         )}
       </Field>
     </fieldset>
+  )
+}
+
+/** The kinds that a tin's name may mean, each a press away. */
+function Offered({ called, pick, children }: { called: string; pick: (id: string) => void; children: ReactNode }) {
+  const near = useQuery(kindsQuery(useSettled(called))).data ?? []
+  if (called.trim() === '' || near.length === 0) return children
+  return (
+    <span className="flex flex-wrap items-center gap-2">
+      Is it
+      {near.map((k) => (
+        <button key={k.id} type="button" className="btn btn-outline btn-sm" onClick={() => pick(k.id)}>
+          {k.name}
+        </button>
+      ))}
+      ?
+    </span>
   )
 }
 

@@ -1,2 +1,0 @@
-/** Money that can be picked, by ISO 4217; another that is kept stays. */
-export const CURRENCIES = ['EUR', 'GBP', 'USD', 'AUD', 'CAD', 'CHF', 'DKK', 'NOK', 'NZD', 'PLN', 'SEK']
