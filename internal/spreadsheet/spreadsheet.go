@@ -10,7 +10,7 @@ import (
 )
 
 // ErrUnreadable says why a file is no table.
-var ErrUnreadable = errors.New("not a list of products")
+var ErrUnreadable = errors.New("this file cannot be taken in")
 
 // Row is one row of a table.
 type Row struct {
@@ -68,9 +68,7 @@ func under(rows []Row, how string, score Score) (Table, error) {
 		}
 	}
 	if at < 0 {
-		return Table{}, fmt.Errorf(
-			"%w: one of its first lines should name the columns, such as name, family, shade, sheen", ErrUnreadable,
-		)
+		return Table{}, fmt.Errorf("%w: one of its first lines should name the columns", ErrUnreadable)
 	}
 	out := Table{Heading: rows[at].texts(), Read: how}
 	for _, row := range rows[at+1:] {

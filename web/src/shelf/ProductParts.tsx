@@ -110,13 +110,12 @@ function Offered({ called, pick, children }: { called: string; pick: (id: string
   if (called.trim() === '' || near.length === 0) return children
   return (
     <span className="flex flex-wrap items-center gap-2">
-      Is it
+      It may be:
       {near.map((k) => (
         <button key={k.id} type="button" className="btn btn-outline btn-sm" onClick={() => pick(k.id)}>
           {k.name}
         </button>
       ))}
-      ?
     </span>
   )
 }
