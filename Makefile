@@ -1,5 +1,5 @@
 # make demo   from a bare machine to the running demo
-# make start  from a bare machine to a workshop of one's own, kept in ~/firmitas
+# make start  from a bare machine to a workshop of one's own, kept in ~/firmitas-data
 # make test   everything there is to test, in a table
 # make soak   the same questions asked for an hour, from a new seed
 MARIADB  = mariadb-server:/usr/sbin/mariadbd

@@ -112,7 +112,7 @@ func folder(command string) string {
 	if command != "start" || err != nil {
 		return "var/" + command
 	}
-	return filepath.Join(home, "firmitas")
+	return filepath.Join(home, "firmitas-data")
 }
 
 // clockAt runs from a moment on, or is the machine's own where none is told.
