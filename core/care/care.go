@@ -216,9 +216,13 @@ func (f Facts) once(card *Card) {
 			"temp": temp(f.Air.TempC), "rh": n(int(f.Air.RH + 0.5)),
 		}})
 	}
-	whole("ask", "workshop", Message{"ask.where", map[string]Arg{
-		"workshop": verbatim(f.Workshop), "contact": verbatim(f.Contact), "number": verbatim(f.Number),
-	}})
+	where := map[string]Arg{"workshop": verbatim(f.Workshop), "number": verbatim(f.Number)}
+	if f.Contact == "" {
+		whole("ask", "workshop", Message{"ask.where_unsaid", where})
+		return
+	}
+	where["contact"] = verbatim(f.Contact)
+	whole("ask", "workshop", Message{"ask.where", where})
 }
 
 // Said is a line in a language.

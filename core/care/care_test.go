@@ -272,7 +272,8 @@ func TestEveryLanguageSaysTheSame(t *testing.T) {
 				t.Errorf("%s in %s is filled otherwise: %q", id, l, words[l][id])
 			}
 			said := placeholder.ReplaceAllString(words["en"][id], "")
-			if strings.ContainsFunc(said, unicode.IsLetter) && words[l][id] == words["en"][id] && !slices.Contains(may, id) && strings.Contains(words[l][id], " ") {
+			speaks := strings.ContainsFunc(said, unicode.IsLetter) && strings.Contains(words[l][id], " ")
+			if speaks && words[l][id] == words["en"][id] && !slices.Contains(may, id) {
 				t.Errorf("%s is left in English in %s", id, l)
 			}
 		}
@@ -689,7 +690,8 @@ func TestMonthsAfter(t *testing.T) {
 // Spaces and marks stand as each language sets them, on random cards of every case: no double or lost ones, none that a
 // line may break at where it may not, and no figure with another language's mark.
 func TestSpacesAndMarks(t *testing.T) {
-	everywhere := []string{`  `, ` [,.]`, `\.\.`, `\d %`, `\d °`, ` \n`, `\( `, ` \)`, `[,;][^\s\d]`, `\{`}
+	everywhere := []string{`  `, ` [,.]`, `\.\.`, `\d %`, `\d °`, ` \n`, `\( `, ` \)`, `[,;][^\s\d]`}
+	unfilled := []string{`\{`}
 	wrong := map[Lang][]string{
 		"en": {`\d[\x{a0}\x{202f}]%`, `[ \x{a0}\x{202f}][:;!?]`, `«|„`},
 		"de": {`[ \x{a0}\x{202f}][:;!?]`, `\d%`, `«|“[^\s.,]`, `\d\.\d\d\b`},
@@ -701,11 +703,10 @@ func TestSpacesAndMarks(t *testing.T) {
 	read := 0
 	for _, cell := range cases(t) {
 		f := caseOf(t, cell)
-		f.Contact = "Quay 1"
 		for _, l := range Languages {
 			text := asWritten(Write(f, finished.Add(20*time.Hour)), l)
 			read += len(text)
-			for _, bad := range slices.Concat(everywhere, wrong[l]) {
+			for _, bad := range slices.Concat(everywhere, unfilled, wrong[l]) {
 				if at := regexp.MustCompile(bad).FindStringIndex(text); at != nil {
 					t.Errorf("%s in %s: %q in “%s”", cell["case"], l, bad, text[max(0, at[0]-30):min(len(text), at[1]+20)])
 				}
@@ -714,8 +715,12 @@ func TestSpacesAndMarks(t *testing.T) {
 	}
 	for id := range words["en"] {
 		for _, l := range Languages {
-			for _, bad := range slices.Concat(everywhere[:9], wrong[l]) {
-				if text := placeholder.ReplaceAllString(words[l][id], "x"); regexp.MustCompile(bad).MatchString(text) && !strings.Contains(id, "remind_wrong") {
+			text := placeholder.ReplaceAllString(words[l][id], "x")
+			if id == "page.remind_wrong" { // an address has its own marks
+				continue
+			}
+			for _, bad := range slices.Concat(everywhere, wrong[l]) {
+				if regexp.MustCompile(bad).MatchString(text) {
 					t.Errorf("%s in %s: %q in “%s”", id, l, bad, text)
 				}
 			}
@@ -765,5 +770,14 @@ func TestWhatIsToBeAvoidedIsNamed(t *testing.T) {
 				t.Errorf("%s in %s is an order: %s", id, l, text)
 			}
 		}
+	}
+}
+
+// A workshop that says nowhere where buyers ask is named by itself, without a comma that leads nowhere.
+func TestWhereToAskIfNowhereIsSaid(t *testing.T) {
+	f := factsOf(zoneOf(t, wishOf(t, "shelf", "", "oak"), "oil_danish*3", coating.Clear))
+	f.Contact = ""
+	if got := textOf(Write(f, finished), "en"); !strings.HasSuffix(got, "Quay Room. Piece number 26-007.") {
+		t.Errorf("it ends with %q", got[max(0, len(got)-60):])
 	}
 }

@@ -39,7 +39,7 @@ var byLang = []locale{
 	{"fr", "Français", fr.New(), " ", "1er", narrow, ",", true},
 	{"es", "Español", es.New(), " de ", "", ".", ",", true},
 	{"it", "Italiano", it.New(), " ", "", ".", ",", true},
-	{"nl", "Nederlands", nl.New(), " ", "", ".", ",", true},
+	{"nl", "Nederlands", nl.New(), " ", "", ".", ",", false},
 }
 
 // Languages there are; the first is the one that a workshop writes in.

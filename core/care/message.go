@@ -3,8 +3,10 @@ package care
 import (
 	"embed"
 	"fmt"
+	"maps"
 	"math"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
@@ -43,7 +45,7 @@ type Sum struct {
 	Currency string `json:"currency"`
 }
 
-// in a language: the currency stands before the figure in English, and behind it elsewhere.
+// in a language: the currency stands before the figure or behind it.
 func (s Sum) in(l Lang) string {
 	of := l.locale()
 	whole, part, _ := strings.Cut(s.Amount, ".")
@@ -116,6 +118,9 @@ func readWords(l Lang, file string) (map[string]string, error) {
 	}
 	return out, nil
 }
+
+// Texts are all sentences and terms of a language, as they stand before anything is filled in.
+func Texts(l Lang) []string { return slices.Sorted(maps.Values(words[l])) }
 
 // Known tells whether there are words for a message.
 func Known(id string) bool { return words[Languages[0]][id] != "" }

@@ -124,7 +124,7 @@ func (z *reader) lookAfter() {
 			z.say("look_after", fact, "renew.due", map[string]Arg{"month": month(next.In(z.f.Location))})
 		}
 		z.say("look_after", fact, id, args)
-		sooner := next.Equal(first) && first.Before(monthsAfter(z.Finished, months))
+		sooner := next.Equal(first) && first.Before(monthsAfter(z.Finished.In(z.f.Location), months))
 		z.when(sooner, "look_after", fact, "renewal.sooner", nil)
 		z.when(passed, "look_after", "nobody has told of a renewal", "renew.unknown", nil)
 		z.card.Renewals = append(z.card.Renewals, Renewal{z.Name, first, months, Message{id, args}})
@@ -140,11 +140,13 @@ func (z *reader) firstRenewal(months int) time.Time {
 	return monthsAfter(z.Finished.In(z.f.Location), months)
 }
 
-// From is the first time that it is due on a day or after it.
-func (r Renewal) From(day time.Time) time.Time {
-	next := r.At
-	for k := 1; next.Before(day.AddDate(0, 0, -1)); k++ {
-		next = monthsAfter(r.At, k*r.Months)
+// From is the first time that it is due on the day of a moment, where the moment is, or after it.
+func (r Renewal) From(moment time.Time) time.Time {
+	first := r.At.In(moment.Location())
+	today := moment.Format(time.DateOnly)
+	next := first
+	for k := 1; next.Format(time.DateOnly) < today; k++ {
+		next = monthsAfter(first, k*r.Months)
 	}
 	return next
 }

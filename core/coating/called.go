@@ -67,11 +67,15 @@ func shareOf(words, among []string) float64 {
 
 // likeWords is 1 for the same word, and less for one that is mistyped or begins alike; 0 for another.
 func likeWords(a, b string) float64 {
-	const another = 0.6 // practice: two slips in a word of five letters are another word
+	const (
+		another  = 0.6 // practice: two slips in a word of five letters are another word
+		begins   = 0.8 // practice: "varnishes" and "varnish" are one, "hardwaxoil" and "hardwax" nearly
+		shortest = 4   // letters: what begins as "oil" does is another word
+	)
 	longest := max(len([]rune(a)), len([]rune(b)))
 	like := 1 - float64(levenshtein.ComputeDistance(a, b))/float64(longest)
-	if min(len(a), len(b)) > 3 && (strings.HasPrefix(a, b) || strings.HasPrefix(b, a)) {
-		like = max(like, 0.8)
+	if min(len(a), len(b)) >= shortest && (strings.HasPrefix(a, b) || strings.HasPrefix(b, a)) {
+		like = max(like, begins)
 	}
 	if like < another {
 		return 0

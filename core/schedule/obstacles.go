@@ -53,14 +53,13 @@ func (z Zone) obstacles() []string {
 	var out []string
 	if z.System != nil {
 		out = append(out, z.System.Obstacles...)
-		out = append(out, undecided(*z.System)...)
+		out = append(out, notOurs(*z.System)...)
 	}
 	return append(out, seenObstacles(z.Wish)...)
 }
 
-// undecided are doubts about leaving a zone as it is: no board settles them, only somebody who looks, and the work
-// waits until a decision is told.
-func undecided(s system.System) (out []string) {
+// notOurs are doubts about leaving a zone as it is: no board settles them, and whoever does is of another trade.
+func notOurs(s system.System) (out []string) {
 	for _, l := range s.Layers {
 		if doubt := l.Below; l.Product.Family.NothingOn() && doubt.Verdict == compat.Test {
 			rule := doubt.Findings[0].Rule

@@ -659,8 +659,8 @@ func TestWhatIsDoneWhereNothingGoesOn(t *testing.T) {
 	}
 }
 
-// Old gold of value is not even dusted by plan: a conservator looks first, and until somebody has decided nothing is
-// planned. (Found by long searches: the plan went on where the judge only doubted.)
+// Old gold of value is not even dusted by plan: it is a conservator's, and nothing is planned.
+// Found by long searches: the plan went on where the judge only doubted.
 func TestWhatOnlyAConservatorSettlesIsNotPlanned(t *testing.T) {
 	for use, stands := range map[string]bool{"heirloom": true, "gilded": false} {
 		w := wish(use, "oak", heated)

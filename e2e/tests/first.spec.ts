@@ -68,7 +68,7 @@ test('from an empty start to the first answer of one’s own, in under 60 presse
   }
 })
 
-test('the first page on a phone, and a second workshop is refused', async ({ browser }) => {
+test('the first page on a phone, in the dark, with an empty shelf', async ({ browser }) => {
   const own = await unused()
   try {
     const phone = await onPhone(browser, 'dark')
@@ -77,8 +77,13 @@ test('the first page on a phone, and a second workshop is refused', async ({ bro
     await page.getByLabel('Name of the workshop').fill('Two Planes')
     await noSidewaysScroll(page)
     await accessible(page)
+    const slower = await phone.newPage()
+    await slower.goto(own.address)
+    await slower.getByLabel('Name of the workshop').fill('Three Planes')
     await page.getByRole('button', { name: 'Begin with an empty shelf' }).tap()
     await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible()
+    await slower.getByRole('button', { name: 'Begin with the usual tins' }).tap()
+    await expect(slower.getByRole('heading', { name: 'On the bench' })).toBeVisible() // of the one there is
     await page.goto(`${own.address}/shelf`)
     await expect(page.getByText('The shelf is empty')).toBeVisible()
     await phone.close()

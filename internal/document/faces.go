@@ -52,11 +52,16 @@ func faceOf(r rune) *typeface {
 	if r > basicPlane {
 		return nil
 	}
-	var b sfnt.Buffer
 	for _, f := range typefaces() {
-		if at, err := f.shapes.GlyphIndex(&b, r); err == nil && at != 0 {
+		if f.has(r) {
 			return f
 		}
 	}
 	return nil
+}
+
+func (f *typeface) has(r rune) bool {
+	var b sfnt.Buffer
+	at, err := f.shapes.GlyphIndex(&b, r)
+	return err == nil && at != 0
 }

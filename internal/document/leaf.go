@@ -74,7 +74,8 @@ type run struct {
 	text string
 }
 
-// runsOf parts a text by the typefaces that have its letters; a space goes with what stands before it.
+// runsOf parts a text by the typefaces that have its letters;
+// a space goes with what stands before it where that has one.
 func runsOf(text string) (out []run) {
 	first := typefaces()[0]
 	for _, r := range text {
@@ -82,9 +83,12 @@ func runsOf(text string) (out []run) {
 		if f == nil {
 			f = first
 		}
-		if last := len(out) - 1; last >= 0 && (out[last].face == f || unicode.IsSpace(r)) {
-			out[last].text += string(r)
-			continue
+		if last := len(out) - 1; last >= 0 {
+			goesOn := unicode.IsSpace(r) && out[last].face.has(r)
+			if goesOn || out[last].face == f {
+				out[last].text += string(r)
+				continue
+			}
 		}
 		out = append(out, run{f, string(r)})
 	}

@@ -71,7 +71,9 @@ func (l Letter) Sheet(paper string) ([]byte, error) {
 			f.write("LBody", "", size, 0, line.Text)
 		}
 	}
-	f.pdf.Ln(size * mmPerPt * 0.6)
-	f.write("P", "", size, 0, l.Facts.Contact)
+	if l.Facts.Contact != "" {
+		f.pdf.Ln(size * mmPerPt * 0.6)
+		f.write("P", "", size, 0, l.Facts.Contact)
+	}
 	return f.bytes()
 }

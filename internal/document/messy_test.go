@@ -262,7 +262,8 @@ func (h habits) keptRight(t *testing.T, name string, i int, l Line) {
 func TestSpoiledCells(t *testing.T) {
 	for cell, says := range map[string]string{
 		"2-Apr": "is a day", "02. Apr": "is a day", "04.02.2026": "is a day", "2026-04-02 00:00:00": "is a day", "avr-24": "is a day",
-		"#N/A": "a formula that went wrong", "#BEZUG!": "a formula that went wrong", "#¡VALOR!": "", "2-4": "", "1.250,5": "",
+		"#N/A": "a formula that went wrong", "#BEZUG!": "a formula that went wrong",
+		"#¡VALOR!": "a formula that went wrong", "#E6C88F": "", "2-4": "", "1.250,5": "",
 	} {
 		read, err := ReadProducts([]byte("name;recoatMinH\nA;"+cell+"\n"), None)
 		if err != nil || len(read.Lines) != 1 {

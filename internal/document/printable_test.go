@@ -52,6 +52,36 @@ func TestAnyTextPrints(t *testing.T) {
 	}
 }
 
+// Every letter that is printed has a shape in the typeface that it is set in: of every sentence and term in every
+// language, of sums, and of spaces of one script beside letters of another. What needs one typeface is set in one.
+func TestEveryLetterHasAShape(t *testing.T) {
+	one, two := care.Arg{Sum: &care.Sum{Amount: "1234567.50", Currency: "EUR"}}, care.Arg{Text: "山田\u00a0さん, Ελένη\u3000山"}
+	read := 0
+	for _, l := range care.Languages {
+		texts := care.Texts(l)
+		for _, arg := range []care.Arg{one, two} {
+			texts = append(texts, care.Message{ID: "quote.scope", Args: map[string]care.Arg{"text": arg}}.In(l))
+		}
+		for _, text := range texts {
+			runs := runsOf(printable(text))
+			if len(runs) > 1 && !strings.Contains(text, two.Text) {
+				t.Errorf("%q is set in %d stretches", text, len(runs))
+			}
+			for _, run := range runs {
+				for _, r := range run.text {
+					read++
+					if !run.face.has(r) {
+						t.Fatalf("%q (%U) in %q has no shape in %s", r, r, text, run.face.name)
+					}
+				}
+			}
+		}
+	}
+	if read < 100_000 {
+		t.Errorf("only %d letters were read", read)
+	}
+}
+
 // Paper as it is read out, by programs that are not ours and by our own reading of what they unpack: a document of
 // headings, paragraphs, lists and links, in its language, with nothing that is neither tagged nor set aside. Basis: what
 // of PDF/UA-1 (ISO 14289-1) can be seen so; no validator of it comes from where our packages do.

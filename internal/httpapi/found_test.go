@@ -24,8 +24,8 @@ func migrated(dsn string) error {
 }
 
 const founding = `{"name":"Two Planes","town":"Hafen","timeZone":"Europe/Berlin","units":"metric","clock":"h24","numbers":"comma",` +
-	`"currency":"EUR","usualTins":true,"hours":[{"open":0,"close":0},{"open":480,"close":1020},{"open":480,"close":1020},{"open":480,"close":1020},` +
-	`{"open":480,"close":1020},{"open":480,"close":960},{"open":0,"close":0}]}`
+	`"currency":"EUR","usualTins":true,"hours":[{"open":0,"close":0},{"open":480,"close":1020},` +
+	`{"open":480,"close":1020},{"open":480,"close":1020},{"open":480,"close":1020},{"open":480,"close":960},{"open":0,"close":0}]}`
 
 // On an empty database there is no workshop, and it is said so; then one is made, once, with its shelf.
 func TestAWorkshopOfOnesOwn(t *testing.T) {

@@ -96,12 +96,12 @@ func (r Row) blank() bool {
 	return true
 }
 
-var failed = regexp.MustCompile(`^#[\pL\pN/]+[!?]?$`)
+var failed = regexp.MustCompile(`^#([¡¿]?[\p{Lu}0/]+[!?]|N/[ABD]|NV)$`) // and no colour such as #E6C88F
 
 // Failed tells of a cell in which a formula went wrong, such as #N/A or #BEZUG!
 func (c Cell) Failed() bool { return failed.MatchString(c.Text) }
 
-// Months as spreadsheets shorten them in the languages of our cards.
+// Months as spreadsheets shorten them in the languages that headings are read in.
 const months = `jan|feb|fév|febr|ene|mar|mär|mrz|märz|mars|apr|avr|abr|may|mai|mayo|jun|juin|jul|juil|aug|août|ago|` +
 	`sep|sept|oct|okt|nov|dec|dez|déc|dic`
 

@@ -2,6 +2,7 @@ import { keepPreviousData, queryOptions, type QueryClient } from '@tanstack/reac
 import {
   api,
   ask,
+  Problem,
   type Air,
   type Brief,
   type DecorMeasuring,
@@ -79,9 +80,16 @@ export const learnedQuery = queryOptions({
   queryFn: ({ signal }) => ask(api.GET('/learned', { signal })),
 })
 
+const NOT_FOUND = 404
+
+/** The workshop that the server keeps; null where nobody has founded one yet. */
 export const workshopQuery = queryOptions({
   queryKey: ['workshop'],
-  queryFn: ({ signal }) => ask(api.GET('/workshop', { signal })),
+  queryFn: ({ signal }): Promise<Workshop | null> =>
+    ask(api.GET('/workshop', { signal })).catch((e: unknown) => {
+      if (e instanceof Problem && e.status === NOT_FOUND) return null
+      throw e
+    }),
   staleTime: MINUTE,
 })
 

@@ -2,10 +2,11 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, type Bench, type BenchPiece, type Strip, type Turn } from '../api/client'
-import { trialTaken, tryQuery, workshopQuery } from '../api/queries'
+import { trialTaken, tryQuery } from '../api/queries'
 import { useSave } from '../api/saving'
 import { ClockStrip } from '../ui/ClockStrip'
 import { lanesOf } from '../ui/lanes'
+import { useShow } from '../ui/show'
 import { useSettled } from '../ui/useSettled'
 import { MoveHandle } from './MoveHandle'
 import { PieceHead, way } from './PieceHead'
@@ -125,7 +126,7 @@ function useFolds(planned: BenchPiece[], now: string) {
 /** What is tried on the calendar, what the server says to it, and how it is taken or dropped. */
 function useTrial(bench: Bench) {
   const client = useQueryClient()
-  const workshop = useQuery(workshopQuery).data
+  const { workshop } = useShow()
   const [trial, set] = useState<Trial>()
   const settled = useSettled(trial ?? nothingTried)
   const body = bodyOf(settled, bench.pieces)

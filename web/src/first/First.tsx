@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { api, ask, Problem, type FoundingInput } from '../api/client'
+import { api, answerOf, Problem, type FoundingInput } from '../api/client'
 import { workshopQuery } from '../api/queries'
 import { fromClock, toClock } from '../settings/hours'
 import { HowTold } from '../settings/HowTold'
@@ -22,12 +22,14 @@ export function FirstView() {
   )
   const change = (part: Partial<FoundingInput>) => setDraft((d) => ({ ...d, ...part }))
   const found = useMutation({
-    mutationFn: (usualTins: boolean) => ask(api.POST('/workshop', { body: { ...draft, usualTins } })),
+    mutationFn: (usualTins: boolean) => answerOf(api.POST('/workshop', { body: { ...draft, usualTins } })),
     onSuccess: (made) => {
       client.removeQueries({ type: 'inactive' }) // what was kept of another workshop at this address
       client.setQueryData(workshopQuery.queryKey, made)
       return client.invalidateQueries()
     },
+    // Where another was quicker, or nobody knows what became of it: what is there is shown.
+    onError: () => client.invalidateQueries(workshopQuery),
   })
   const wrong = (field: string) => (found.error instanceof Problem ? found.error.at(field) : undefined)
   const besideFields = ['/name', '/town', '/timeZone', '/hours', '/currency'].some(wrong)
@@ -43,7 +45,8 @@ export function FirstView() {
       <header>
         <h1>A workshop of your own</h1>
         <p className="mt-1 opacity-85">
-          Its name is all that is needed; the rest was read from this browser and can be changed at any time.
+          Its name is all that is needed; the rest was read from this browser. Hours, units and money can be changed
+          later.
         </p>
       </header>
       <div className="grid gap-4 sm:grid-cols-2">
@@ -58,7 +61,7 @@ export function FirstView() {
             />
           )}
         </Field>
-        <Field label="Town" hint="stands beside it on cards and quotes" error={wrong('/town')}>
+        <Field label="Town" hint="may stay empty" error={wrong('/town')}>
           {(ids) => (
             <input
               {...ids}

@@ -5,7 +5,6 @@ import { NavLink, Outlet } from 'react-router'
 import { Arrive } from './Arrive'
 import { useLight } from './light'
 import { Problem } from '../api/client'
-import { useShow } from './show'
 import { signOfLifeQuery, workshopQuery } from '../api/queries'
 import { TellSheet } from '../log/Done'
 import { Waiting } from '../offline/Waiting'
@@ -53,19 +52,10 @@ function Away() {
   )
 }
 
-/** Whether the server's database holds no workshop: whatever this device keeps is of another. */
-function useNobodyHere() {
-  const { error } = useQuery(workshopQuery)
-  return error instanceof Problem && error.status === NOT_FOUND
-}
-
-const NOT_FOUND = 404
-
 export function Frame() {
   const { light, turn } = useLight()
-  const { workshop: known } = useShow()
-  const nobody = useNobodyHere()
-  const workshop = nobody ? undefined : known
+  const { data: workshop } = useQuery(workshopQuery)
+  const nobody = workshop === null // whatever this device keeps is of another
   useQuery({ ...signOfLifeQuery, enabled: !nobody })
   return (
     <div className="min-h-dvh pb-20 md:pb-0">
@@ -86,7 +76,7 @@ export function Frame() {
             Firmitas
           </NavLink>
           <span className="hidden truncate opacity-85 sm:block">
-            {workshop && `${workshop.name}, ${workshop.town}`}
+            {workshop && [workshop.name, workshop.town].filter(Boolean).join(', ')}
           </span>
           <nav
             aria-label="Main"

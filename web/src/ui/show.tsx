@@ -119,7 +119,7 @@ const ShowContext = createContext<Show>(makeShow())
 
 export function ShowProvider({ children }: { children: ReactNode }) {
   const { data } = useQuery(workshopQuery)
-  const show = useMemo(() => makeShow(data), [data])
+  const show = useMemo(() => makeShow(data ?? undefined), [data])
   return <ShowContext value={show}>{children}</ShowContext>
 }
 
