@@ -1,7 +1,7 @@
 import { X } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
 import { Problem, type BenchPiece, type OwnDay, type Tried, type Workshop } from '../api/client'
-import { DAY_CLOSES, DAY_OPENS, fromClock, toClock } from '../settings/hours'
+import { fromClock, toClock, WORKDAY } from '../settings/week'
 import { Field, MeasureInput } from '../ui/Field'
 import { ProblemNote } from '../ui/Problem'
 import { useShow } from '../ui/show'
@@ -268,10 +268,7 @@ function HelperDay({ trial, set, error }: Changes & { error: Error | null }) {
         add={(date) =>
           set({
             ...trial,
-            helpers: [
-              ...trial.helpers.filter((h) => h.date !== date),
-              { date, name: 'Helper', open: DAY_OPENS, close: DAY_CLOSES },
-            ],
+            helpers: [...trial.helpers.filter((h) => h.date !== date), { date, name: 'Helper', ...WORKDAY }],
           })
         }
       />

@@ -2,17 +2,13 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, answerOf, Problem, type FoundingInput } from '../api/client'
 import { workshopQuery } from '../api/queries'
-import { fromClock, toClock } from '../settings/hours'
 import { HowTold } from '../settings/HowTold'
-import { Field } from '../ui/Field'
+import { FREE, fromClock, mondayFirst, toClock, weekdays, WORKDAY } from '../settings/week'
 import { picked } from '../ui/picked'
 import { ProblemNote } from '../ui/Problem'
+import { TextField } from '../ui/TypedFields'
 import { ClockInput } from '../ui/When'
-import { FREE, fromBrowser, WORKDAY } from './fromBrowser'
-
-const days = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']
-const mondayFirst = [1, 2, 3, 4, 5, 6, 0]
-const longNames = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
+import { fromBrowser } from './fromBrowser'
 
 /** The first page of an empty database: a workshop of one's own, all of it filled in but for its name. */
 export function FirstView() {
@@ -50,28 +46,19 @@ export function FirstView() {
         </p>
       </header>
       <div className="grid gap-4 sm:grid-cols-2">
-        <Field label="Name of the workshop" error={wrong('/name')}>
-          {(ids) => (
-            <input
-              {...ids}
-              className="input w-full"
-              autoComplete="organization"
-              value={draft.name}
-              onChange={(e) => change({ name: e.target.value })}
-            />
-          )}
-        </Field>
-        <Field label="Town" hint="may stay empty" error={wrong('/town')}>
-          {(ids) => (
-            <input
-              {...ids}
-              className="input w-full"
-              autoComplete="address-level2"
-              value={draft.town}
-              onChange={(e) => change({ town: e.target.value })}
-            />
-          )}
-        </Field>
+        <TextField
+          label="Name of the workshop"
+          error={wrong('/name')}
+          value={draft.name}
+          onChange={(name) => change({ name })}
+        />
+        <TextField
+          label="Town"
+          hint="may stay empty"
+          error={wrong('/town')}
+          value={draft.town}
+          onChange={(town) => change({ town })}
+        />
       </div>
       <Hours draft={draft} change={change} wrong={wrong('/hours')} />
       <Telling draft={draft} change={change} wrongZone={wrong('/timeZone')} />
@@ -108,39 +95,40 @@ interface Part {
 
 /** The week in one line: the same hours on the days that are picked. */
 function Hours({ draft, change, wrong }: Part & { wrong?: string }) {
-  const worked = draft.hours.find((d) => d.open !== d.close) ?? WORKDAY
-  const set = (hours: { open: number; close: number }) =>
-    change({ hours: draft.hours.map((d) => (d.open === d.close ? d : hours)) })
+  const [worked, setWorked] = useState(WORKDAY)
+  const [on, setOn] = useState(() => draft.hours.map((d) => d.open !== d.close))
+  const set = (hours: typeof WORKDAY, days: boolean[]) => {
+    setWorked(hours)
+    setOn(days)
+    change({ hours: days.map((works) => (works ? hours : FREE)) })
+  }
   return (
     <fieldset>
       <legend className="mb-2 text-lg font-bold">Working hours</legend>
       <div className="flex flex-wrap items-center gap-2">
-        {mondayFirst.map((i) => {
-          const on = draft.hours[i]!.open !== draft.hours[i]!.close
-          return (
-            <button
-              key={i}
-              type="button"
-              aria-pressed={on}
-              aria-label={longNames[i]}
-              className={`min-h-11 min-w-14 rounded-field border px-3 ${picked(on)} ${on ? 'font-semibold' : ''}`}
-              onClick={() => change({ hours: draft.hours.map((d, k) => (k === i ? (on ? FREE : worked) : d)) })}
-            >
-              {days[i]}
-            </button>
-          )
-        })}
+        {mondayFirst.map((i) => (
+          <button
+            key={i}
+            type="button"
+            aria-pressed={on[i]}
+            aria-label={weekdays[i]}
+            className={`min-h-11 min-w-14 rounded-field border px-3 ${picked(on[i]!)} ${on[i] ? 'font-semibold' : ''}`}
+            onClick={() => set(worked, on.with(i, !on[i]))}
+          >
+            {weekdays[i]!.slice(0, 3)}
+          </button>
+        ))}
         <span className="flex items-center gap-2">
           <ClockInput
             aria-label="Opens"
             value={toClock(worked.open)}
-            onChange={(c) => set({ ...worked, open: fromClock(c) })}
+            onChange={(c) => set({ ...worked, open: fromClock(c) }, on)}
           />
           to
           <ClockInput
             aria-label="Closes"
             value={toClock(worked.close)}
-            onChange={(c) => set({ ...worked, close: fromClock(c) })}
+            onChange={(c) => set({ ...worked, close: fromClock(c) }, on)}
           />
         </span>
       </div>
@@ -155,16 +143,12 @@ function Telling({ draft, change, wrongZone }: Part & { wrongZone?: string }) {
       <legend className="mb-2 text-lg font-bold">How things are told</legend>
       <div className="grid gap-4 sm:grid-cols-3">
         <HowTold told={draft} change={change} />
-        <Field label="Time zone" error={wrongZone}>
-          {(ids) => (
-            <input
-              {...ids}
-              className="input w-full"
-              value={draft.timeZone}
-              onChange={(e) => change({ timeZone: e.target.value })}
-            />
-          )}
-        </Field>
+        <TextField
+          label="Time zone"
+          error={wrongZone}
+          value={draft.timeZone}
+          onChange={(timeZone) => change({ timeZone })}
+        />
       </div>
     </fieldset>
   )

@@ -1,4 +1,5 @@
 import type { FoundingInput } from '../api/client'
+import { FREE, WORKDAY } from '../settings/week'
 
 // Money by region, where it is not the euro: those that the settings offer.
 const moneyOf: Record<string, string> = {
@@ -15,10 +16,6 @@ const moneyOf: Record<string, string> = {
   US: 'USD',
 }
 const imperial = new Set(['US', 'LR', 'MM'])
-
-/** A day's hours, in minutes after midnight, to begin with. */
-export const WORKDAY = { open: 8 * 60, close: 17 * 60 }
-export const FREE = { open: 0, close: 0 }
 
 /** What a browser set to a language tells of how its reader counts: units, clock, decimals, money, time zone. */
 export function fromBrowser(language: string, timeZone: string): FoundingInput {

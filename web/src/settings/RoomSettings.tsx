@@ -5,7 +5,8 @@ import { useShow } from '../ui/show'
 import { Tick } from '../ui/Tick'
 import { todayIn } from '../ui/time'
 import { ClockInput, DayInput } from '../ui/When'
-import { DAY_CLOSES, DAY_OPENS, fromClock, toClock, WeekHours, type Hours } from './hours'
+import { WeekHours, type Hours } from './hours'
+import { FREE, fromClock, toClock, WORKDAY } from './week'
 
 interface Part {
   room: Room
@@ -134,11 +135,7 @@ function OwnDays({ room, change, wrong }: Part) {
               ))}
             </select>
             <span className="flex flex-wrap items-center gap-2">
-              <Tick
-                label="works"
-                checked={d.open !== d.close}
-                set={(on) => setDay(i, on ? { open: DAY_OPENS, close: DAY_CLOSES } : { open: 0, close: 0 })}
-              />
+              <Tick label="works" checked={d.open !== d.close} set={(on) => setDay(i, on ? WORKDAY : FREE)} />
               {d.open !== d.close && (
                 <>
                   <ClockInput

@@ -1,19 +1,8 @@
 import type { SettingsInput } from '../api/client'
 import { ClockInput } from '../ui/When'
+import { FREE, fromClock, mondayFirst, toClock, weekdays, WORKDAY } from './week'
 
 export type Hours = SettingsInput['hours']
-
-const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
-export const DAY_OPENS = 8 * 60
-export const DAY_CLOSES = 18 * 60
-
-export const toClock = (min: number) =>
-  `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`
-
-export const fromClock = (text: string) => {
-  const [h = 0, m = 0] = text.split(':').map(Number)
-  return h * 60 + m
-}
 
 /** The hours of a week, Monday first; whose they are stands in the names of the fields, '' for everybody's. */
 export function WeekHours({ hours, set, whose }: { hours: Hours; set: (h: Hours) => void; whose: string }) {
@@ -22,7 +11,7 @@ export function WeekHours({ hours, set, whose }: { hours: Hours; set: (h: Hours)
   const named = (what: string) => (whose === '' ? what : `${whose}: ${what}`)
   return (
     <ul className="divide-y divide-base-300 border-y border-base-300">
-      {[1, 2, 3, 4, 5, 6, 0].map((i) => {
+      {mondayFirst.map((i) => {
         const day = hours[i]!
         const open = day.close !== day.open
         return (
@@ -33,9 +22,7 @@ export function WeekHours({ hours, set, whose }: { hours: Hours; set: (h: Hours)
                 className="checkbox"
                 aria-label={named(weekdays[i]!)}
                 checked={open}
-                onChange={(e) =>
-                  setDay(i, e.target.checked ? { open: DAY_OPENS, close: DAY_CLOSES } : { open: 0, close: 0 })
-                }
+                onChange={(e) => setDay(i, e.target.checked ? WORKDAY : FREE)}
               />{' '}
               {weekdays[i]}
             </label>
