@@ -79,6 +79,9 @@ export async function accessible(page: Page) {
   await expect.poll(() => faultsOf(page)).toEqual([])
 }
 
+/** Opens what happened at a piece, on its plan: other screens, which a click may still meet, have a field of that name. */
+export const openHappened = (page: Page) => page.locator('summary', { hasText: 'What happened' }).click()
+
 export async function noSidewaysScroll(page: Page) {
   const beyond = () => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
   await expect.poll(beyond).toBeLessThanOrEqual(0)

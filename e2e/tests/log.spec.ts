@@ -1,4 +1,4 @@
-import { accessible, expect, inDays, noSidewaysScroll, onPhone, planned, test } from './firmitas'
+import { accessible, expect, inDays, noSidewaysScroll, onPhone, openHappened, planned, test } from './firmitas'
 
 test('a day at the bench, on a phone: told in two presses, undone at once, and an early coat is tested', async ({
   browser,
@@ -46,7 +46,7 @@ test('a day at the bench, on a phone: told in two presses, undone at once, and a
   await page.getByRole('link', { name: /^Logged desk.*Tape pull/ }).click()
   await doubt.getByRole('button', { name: 'Tape pull: passed' }).click()
   await expect(page.getByText('It was tested since.')).toBeVisible()
-  await page.getByText('What happened').click()
+  await openHappened(page)
   await expect(page.getByText('coat 2 of 3: laid.', { exact: false })).toBeVisible()
   await expect(page.getByText('Tape pull: passed.')).toBeVisible()
   await page.getByLabel('Note, in words').fill('Light in the room: one lamp from the left')

@@ -1,4 +1,4 @@
-import { accessible, expect, inDays, noSidewaysScroll, planned, test } from './firmitas'
+import { accessible, expect, inDays, noSidewaysScroll, openHappened, planned, test } from './firmitas'
 
 test('what a piece costs and earns: sums with a comma, an extra that does not pay, a slip taken back', async ({
   page,
@@ -45,9 +45,10 @@ test('what a piece costs and earns: sums with a comma, an extra that does not pa
   await page.setViewportSize({ width: 1280, height: 800 })
 
   await page.getByRole('link', { name: /^Plan and coat/ }).click()
-  await page.getByText('What happened', { exact: false }).first().click()
+  await openHappened(page)
   await page.getByRole('button', { name: 'Take back: Worked 90 minutes: fetched it.' }).click()
   await page.getByRole('link', { name: 'Money' }).click()
+  await expect(costs.getByText('€1,080.50').first()).toBeVisible()
   await expect(costs.getByText(/fetched it/)).toHaveCount(0)
 })
 

@@ -1,4 +1,4 @@
-import { accessible, expect, noSidewaysScroll, test } from './firmitas'
+import { accessible, expect, noSidewaysScroll, openHappened, test } from './firmitas'
 
 test('the small sums at the bench, on a phone, and one pinned to its piece', async ({ page }) => {
   await page.goto('/')
@@ -29,7 +29,7 @@ test('the small sums at the bench, on a phone, and one pinned to its piece', asy
   await cut.getByRole('button', { name: 'Pin it to this piece' }).click()
   await expect(cut.getByRole('button', { name: 'Pinned to its log' })).toBeVisible()
   await page.getByRole('link', { name: /^Plan and coat/ }).click()
-  await page.getByText('What happened', { exact: false }).first().click()
+  await openHappened(page)
   await expect(page.getByText(/Shellac by the pound cut: Flakes 120 g/)).toBeVisible()
 })
 

@@ -119,7 +119,8 @@ type result struct {
 	passed, failed int
 	wall, cpu      time.Duration
 	err            error
-	said           string // where it failed
+	said           string   // where it failed
+	fails          []string // the tests that did, each with what it said first
 }
 
 // runAll runs the suites in their order, one more beside each other than there are cores: a browser waits as much as it
@@ -214,6 +215,11 @@ func report(all []result, left []string) int {
 	}
 	if len(all) == 0 {
 		return 1
+	}
+	for _, r := range all {
+		for _, fail := range r.fails {
+			fmt.Printf("\n%s: %s", r.name, fail)
+		}
 	}
 	for _, process := range left {
 		status = 1

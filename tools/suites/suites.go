@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
+	"regexp"
 	"strings"
 	"time"
 )
@@ -108,6 +109,7 @@ func countGo(r *result, _ string) {
 		case "fail":
 			if e.Test != "" {
 				r.failed++
+				r.fails = append(r.fails, e.Package+" "+e.Test+"\n"+firstLines(outputs[key]))
 			}
 			said.WriteString(outputs[key])
 		}
@@ -122,10 +124,14 @@ func countPlaywright(r *result, out string) {
 		return // it did not come so far: the log says why
 	}
 	var report struct {
-		Stats struct{ Expected, Unexpected, Flaky int }
+		Stats  struct{ Expected, Unexpected, Flaky int }
+		Suites []playwrightSuite
 	}
 	if json.Unmarshal(data, &report) == nil {
 		r.passed, r.failed = report.Stats.Expected, report.Stats.Unexpected+report.Stats.Flaky
+		for _, s := range report.Suites {
+			r.fails = append(r.fails, s.fails()...)
+		}
 	}
 	// What stood on the screen when a test failed.
 	screens, _ := filepath.Glob(filepath.Join(out, "results", "*", "error-context.md"))
@@ -133,4 +139,50 @@ func countPlaywright(r *result, out string) {
 		text, _ := os.ReadFile(screen)
 		r.said += string(text)
 	}
+}
+
+// playwrightSuite is a file of its report, or a group in one.
+type playwrightSuite struct {
+	Suites []playwrightSuite
+	Specs  []struct {
+		Title, File string
+		Line        int
+		Ok          bool
+		Tests       []struct {
+			Results []struct {
+				Errors []struct{ Message string }
+			}
+		}
+	}
+}
+
+// fails are the tests that failed, each with what it said first.
+func (s playwrightSuite) fails() (all []string) {
+	for _, inner := range s.Suites {
+		all = append(all, inner.fails()...)
+	}
+	for _, spec := range s.Specs {
+		if spec.Ok {
+			continue
+		}
+		said := ""
+		for _, test := range spec.Tests {
+			for _, result := range test.Results {
+				for _, e := range result.Errors {
+					said += firstLines(e.Message)
+				}
+			}
+		}
+		all = append(all, fmt.Sprintf("%s:%d %s\n%s", spec.File, spec.Line, spec.Title, said))
+	}
+	return all
+}
+
+var colours = regexp.MustCompile("\x1b\\[[0-9;]*m")
+
+// firstLines of what a test said when it failed: enough to know why where only the end of a log is kept.
+func firstLines(said string) string {
+	const most = 16
+	lines := strings.SplitAfterN(colours.ReplaceAllString(said, ""), "\n", most+1)
+	return strings.TrimRight(strings.Join(lines[:min(most, len(lines))], ""), "\n") + "\n"
 }
