@@ -2,6 +2,8 @@ package main
 
 import (
 	"bytes"
+	"cmp"
+	"compress/gzip"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -26,6 +28,7 @@ var (
 	firstStartKills = soak.Rounds(2, 40)  // within the first two seconds of a first start
 	writingKills    = soak.Rounds(4, 200) // while pieces and photos are saved, of the server or its database
 	savePause       = time.Duration(soak.Rounds(20, 300)) * time.Millisecond
+	backupKills     = soak.Rounds(3, 100) // while a backup is made, and while it is restored
 	killSeed        = soak.Seed(3)
 )
 
@@ -40,9 +43,10 @@ func TestMain(m *testing.M) {
 	os.Exit(m.Run())
 }
 
-// program is a demo in a process of its own.
+// program is the program in a process of its own: the demo, where no other arguments are given.
 type program struct {
 	t         *testing.T
+	args      string
 	addr, dir string
 	process   *exec.Cmd
 	said      bytes.Buffer
@@ -55,7 +59,7 @@ func (p *program) start() {
 		p.t.Fatal(err)
 	}
 	p.process = exec.Command(self)
-	p.process.Env = append(os.Environ(), runAs+"=demo -data "+p.dir+" -addr "+p.addr,
+	p.process.Env = append(os.Environ(), runAs+"="+cmp.Or(p.args, "demo -data "+p.dir+" -addr "+p.addr),
 		"FIRMITAS_PHOTOS="+filepath.Join(p.dir, "photos"))
 	p.process.Stderr = &p.said
 	p.process.SysProcAttr = &syscall.SysProcAttr{Pdeathsig: syscall.SIGKILL} // it ends with the test, however that ends
@@ -119,6 +123,64 @@ func TestAFirstStartMayBeKilledAtAnyMoment(t *testing.T) {
 			t.Errorf("kill %d: the demo has %d pieces on the bench, want %d", n, strings.Count(bench, `"number"`), onTheBench)
 		}
 		p.stop()
+	}
+}
+
+// rowsOf are a backup's lines but the first, which says when it was made, and the last, which sums that up.
+func rowsOf(t *testing.T, file string) string {
+	t.Helper()
+	f, err := os.Open(file)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer f.Close()
+	unpacked, err := gzip.NewReader(f)
+	if err != nil {
+		t.Fatal(err)
+	}
+	text, err := io.ReadAll(unpacked)
+	if err != nil {
+		t.Fatalf("%s is not whole: %v", file, err)
+	}
+	lines := strings.Split(strings.TrimSpace(string(text)), "\n")
+	return strings.Join(lines[1:len(lines)-1], "\n")
+}
+
+// A backup that is killed has its name and is whole, or has none; a restore that is killed has left nothing, or all.
+func TestBackupAndRestoreMayBeKilledAtAnyMoment(t *testing.T) {
+	t.Setenv("FIRMITAS_DATABASE_DSN", "")
+	r := rand.New(rand.NewPCG(killSeed, 5))
+	demo := &program{t: t, addr: freeAddr(t), dir: t.TempDir()}
+	demo.args = "demo -still -data " + demo.dir + " -addr " + demo.addr // no reading comes meanwhile
+	demo.start()
+	defer demo.stop()
+	demo.untilReady()
+	ask := func(args ...string) error { return run(t.Context(), args) }
+	kept := filepath.Join(t.TempDir(), "kept")
+	if err := ask("backup", "-data", demo.dir, kept); err != nil {
+		t.Fatal(err)
+	}
+	killed := func(within int, args string) {
+		p := &program{t: t, args: args, dir: demo.dir}
+		p.start()
+		time.Sleep(time.Duration(r.IntN(within)) * time.Millisecond)
+		p.kill()
+	}
+	for n := range backupKills {
+		file := filepath.Join(t.TempDir(), "killed")
+		killed(200, "backup -data "+demo.dir+" "+file)
+		if _, err := os.Stat(file); err == nil && rowsOf(t, file) != rowsOf(t, kept) {
+			t.Errorf("kill %d: a backup that was killed is there, and not the same", n)
+		}
+		other, again := t.TempDir(), filepath.Join(t.TempDir(), "again")
+		killed(3000, "restore -data "+other+" "+kept)
+		err := ask("restore", "-data", other, kept)
+		if err != nil && !strings.Contains(err.Error(), "a workshop in this database already") {
+			t.Errorf("kill %d: restoring again: %v", n, err)
+		}
+		if err := ask("backup", "-data", other, again); err != nil || rowsOf(t, again) != rowsOf(t, kept) {
+			t.Errorf("kill %d: what was restored is not the same; %v", n, err)
+		}
 	}
 }
 

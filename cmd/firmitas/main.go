@@ -4,6 +4,9 @@
 //	firmitas serve     on the database of FIRMITAS_DATABASE_DSN
 //	firmitas demo      on a private database of its own, with the demo workshop
 //	firmitas migrate   brings the database's schema up to date and ends
+//	firmitas backup    keeps all of it in one file, while it is in use
+//	firmitas restore   brings a backup into a database without a workshop
+//	firmitas verify    restores a backup beside and compares
 //	firmitas standin   a simulated thermo-hygrometer and forecast, to connect to the others
 package main
 
@@ -65,6 +68,9 @@ func run(ctx context.Context, args []string) error {
 	still := flags.Bool("still", false, "demo: without the simulated thermo-hygrometer and forecast")
 	moment := flags.String("at", "", "-throwaway: the moment at which its clock begins, as 2026-03-02T09:00:00Z")
 	timeZone := flags.String("zone", demo.TimeZone, "demo -throwaway: the time zone of its workshop")
+	backups := flags.String("backups", "", "start, serve: folder of the nightly backups; \"off\" for none. "+
+		"start has one beside its data when no other is given")
+	phraseFile := flags.String("passphrase-file", "", "backups are encrypted with the pass phrase in this file")
 	var at instruments.Addresses
 	flags.StringVar(&at.Thermometer, "thermometer", "",
 		"start, serve: address of the thermo-hygrometer, as http://192.0.2.7:8471")
@@ -74,9 +80,21 @@ func run(ctx context.Context, args []string) error {
 			return err
 		}
 	}
+	passPhrase, err := secretIn(*phraseFile)
+	if err != nil {
+		return err
+	}
+	nightly := backing{folder: backupFolder(command, *backups, *data, *throwaway), passPhrase: passPhrase}
 	switch command {
+	case "backup", "restore", "verify":
+		if flags.NArg() != 1 {
+			return fmt.Errorf("usage: firmitas %s [-data folder] [-passphrase-file file] FILE", command)
+		}
+		return backUp(ctx, command, flags.Arg(0), *data, passPhrase)
 	case "serve":
-		return serve(ctx, serving{addr: *addr, dsn: os.Getenv("FIRMITAS_DATABASE_DSN"), at: at, clock: time.Now})
+		return serve(ctx, serving{
+			addr: *addr, dsn: os.Getenv("FIRMITAS_DATABASE_DSN"), at: at, clock: time.Now, nightly: nightly,
+		})
 	case "migrate":
 		return migrate(ctx, os.Getenv("FIRMITAS_DATABASE_DSN"))
 	case "start", "demo":
@@ -89,12 +107,14 @@ func run(ctx context.Context, args []string) error {
 		}
 		return runPrivate(ctx, privateRun{
 			addr: *addr, data: *data, throwaway: *throwaway, demo: command == "demo", still: *still, clock: clock,
-			timeZone: *timeZone, at: at,
+			timeZone: *timeZone, at: at, nightly: nightly,
 		})
 	case "standin":
 		return runStandIn(ctx, *addr)
 	}
-	return errors.New("usage: firmitas start | serve | demo | migrate | standin   (-h after each shows its flags)")
+	return errors.New(
+		"usage: firmitas start | serve | demo | migrate | backup | restore | verify | standin   (-h after each shows its flags)",
+	)
 }
 
 // address is where a command serves when no other is given. One's own workshop has another than the demo: a browser
@@ -109,7 +129,7 @@ func address(command string) string {
 // folder is where a command keeps its database when no other is given: one's own lies in one's home.
 func folder(command string) string {
 	home, err := os.UserHomeDir()
-	if command != "start" || err != nil {
+	if command == "demo" || err != nil {
 		return "var/" + command
 	}
 	return filepath.Join(home, "firmitas-data")
@@ -137,6 +157,7 @@ type privateRun struct {
 	clock      func() time.Time
 	timeZone   string
 	at         instruments.Addresses
+	nightly    backing
 }
 
 func runPrivate(ctx context.Context, r privateRun) error {
@@ -155,9 +176,14 @@ func runPrivate(ctx context.Context, r privateRun) error {
 		return err
 	}
 	defer db.Stop()
-	w := serving{addr: r.addr, dsn: db.DSN("firmitas"), at: r.at, clock: r.clock, patient: r.throwaway}
+	w := serving{
+		addr: r.addr, dsn: db.DSN("firmitas"), at: r.at, clock: r.clock, patient: r.throwaway, nightly: r.nightly,
+	}
 	if !r.demo {
 		fmt.Printf("All that you enter is kept in %s\n", data)
+		if r.nightly.folder != "" {
+			fmt.Printf("A backup a day is kept in %s\n", r.nightly.folder)
+		}
 		return serve(ctx, w)
 	}
 	if !r.still {
@@ -243,6 +269,7 @@ type serving struct {
 	at        instruments.Addresses
 	clock     func() time.Time
 	patient   bool // requests may take their time
+	nightly   backing
 }
 
 // serve answers at once, and says that the database is not there until it is, migrated and (for the demo) filled.
@@ -281,7 +308,7 @@ func serve(ctx context.Context, w serving) error {
 		server.Ready()
 		fmt.Printf("Firmitas is open at http://%s\n", listener.Addr())
 		go instruments.Poll(ctx, rooms, w.at)
-		tidy(ctx, rooms)
+		tidy(ctx, rooms, func() error { return w.nightly.tonight(ctx, s, w.clock()) })
 	}()
 	select {
 	case err := <-failed:
@@ -338,9 +365,12 @@ func prepare(
 
 const tidyEvery = time.Hour
 
-// tidy forgets now and then what nobody will ask for again, and reminds buyers of what is due.
-func tidy(ctx context.Context, rooms *workshop.Rooms) {
+// tidy forgets now and then what nobody will ask for again, reminds buyers of what is due, and keeps the day's backup.
+func tidy(ctx context.Context, rooms *workshop.Rooms, keep func() error) {
 	for {
+		if err := keep(); err != nil && ctx.Err() == nil {
+			slog.Error("no backup was made", "error", err)
+		}
 		if err := rooms.House.Tidy(ctx); err != nil && ctx.Err() == nil {
 			slog.Warn("tidying up", "error", err)
 		}

@@ -104,11 +104,53 @@ func TestOwnWorkshopIsKept(t *testing.T) {
 		if status, text := fetch("POST", "http://"+addr+"/api/workshop", made); status != []int{201, 409}[round] {
 			t.Errorf("round %d: making it: %d %s", round, status, text)
 		}
+		if round == 1 {
+			backedUp(t, data)
+		}
 		stop()
 		if err := <-ended; err != nil {
 			t.Fatal(err)
 		}
 	}
+}
+
+// backedUp keeps a workshop that is in use in a file, and brings it back in another folder; the night's is there too.
+func backedUp(t *testing.T, data string) {
+	t.Helper()
+	t.Setenv("FIRMITAS_DATABASE_DSN", "")
+	phrase, file, other := filepath.Join(t.TempDir(), "phrase"), filepath.Join(t.TempDir(), "kept"), t.TempDir()
+	if err := os.WriteFile(phrase, []byte("two planes and a spokeshave\n"), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	sealed := []string{"-passphrase-file", phrase}
+	for _, c := range []struct {
+		command string
+		args    []string
+		says    string // "" = it works
+	}{
+		{"backup", append(sealed, "-data", data, file), ""},
+		{"backup", append(sealed, "-data", data, file), "is there already"},
+		{"backup", []string{"-data", filepath.Join(data, "nowhere"), file + "2"}, "no database of Firmitas"},
+		{"verify", []string{file}, "pass phrase is asked for"},
+		{"verify", append(sealed, file), ""},
+		{"restore", append(sealed, "-data", data, file), "in use by another program"},
+		{"restore", append(sealed, "-data", other, file), ""},
+		{"restore", append(sealed, "-data", other, file), "a workshop in this database already"},
+		{"verify", []string{"-data", data}, "usage: firmitas verify"},
+	} {
+		err := run(t.Context(), append([]string{c.command}, c.args...))
+		if c.says == "" && err != nil || c.says != "" && (err == nil || !strings.Contains(err.Error(), c.says)) {
+			t.Errorf("%s %v: %v, want it to say %q", c.command, c.args, err, c.says)
+		}
+	}
+	again := filepath.Join(t.TempDir(), "again")
+	if err := run(t.Context(), []string{"backup", "-data", other, again}); err != nil {
+		t.Error(err)
+	}
+	eventually(t, "the night's backup", func() bool {
+		nightly, _ := filepath.Glob(data + "-backups/firmitas-????-??-??.jsonl.gz")
+		return len(nightly) == 1
+	})
 }
 
 // The server starts before the database does, says so, and is ready once it can be reached.

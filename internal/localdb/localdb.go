@@ -73,6 +73,31 @@ func (s *Server) takeLock() error {
 	return nil
 }
 
+// Reach is the DSN of a database that a program which is running keeps in dir, and "" where none is running there.
+func Reach(dir, database string) (string, error) {
+	dir, err := filepath.Abs(dir)
+	if err != nil {
+		return "", err
+	}
+	s := &Server{dir: dir}
+	pid := s.orphan()
+	if pid == 0 {
+		return "", nil
+	}
+	line, err := os.ReadFile(fmt.Sprintf("/proc/%d/cmdline", pid))
+	if err != nil {
+		return "", err
+	}
+	for _, arg := range strings.Split(string(line), "\x00") {
+		if port, is := strings.CutPrefix(arg, "--port="); is {
+			s.port, err = strconv.Atoi(port)
+		}
+	}
+	password, notRead := os.ReadFile(filepath.Join(dir, "password"))
+	s.password = strings.TrimSpace(string(password))
+	return s.DSN(database), errors.Join(err, notRead)
+}
+
 func asRoot(args []string) []string {
 	if os.Geteuid() == 0 {
 		return append(args, "--user=root")
@@ -140,8 +165,8 @@ func (s *Server) outlive() error {
 	}
 }
 
-// orphan is the process of a server on this folder that is not ours; 0 when there is none. The folder's lock is ours,
-// so no program that lives looks after it.
+// orphan is the process of a server on this folder that is not ours; 0 when there is none. Where the folder's lock is
+// ours, no program that lives looks after it.
 func (s *Server) orphan() int {
 	processes, err := filepath.Glob("/proc/[0-9]*/cmdline")
 	if err != nil {

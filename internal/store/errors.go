@@ -42,6 +42,7 @@ const (
 	tooMany      = 1040
 	shuttingDown = 1053
 	duplicate    = 1062
+	noTable      = 1146
 	noParent     = 1452 // what it belongs to was deleted meanwhile
 	lockWait     = 1205
 	deadlock     = 1213 // also how a Galera cluster refuses a certified conflict

@@ -106,11 +106,15 @@ func (s *Store) Photo(ctx context.Context, workshopID, pieceID, id int64) (Photo
 	if err != nil || p.JPEG != nil {
 		return p, wrap(err)
 	}
-	name := cmp.Or(p.File.String, fmt.Sprintf("%d.jpg", id)) // as an older copy of the program names it
-	if p.JPEG, err = os.ReadFile(filepath.Join(s.photoDir, name)); errors.Is(err, os.ErrNotExist) {
+	if p.JPEG, err = os.ReadFile(s.pictureFile(p.File.String, fmt.Sprint(id))); errors.Is(err, os.ErrNotExist) {
 		return p, ErrNotFound
 	}
 	return p, err
+}
+
+// pictureFile is where a picture is kept that is not in the database; an older copy of the program named it by its id.
+func (s *Store) pictureFile(name, id string) string {
+	return filepath.Join(s.photoDir, cmp.Or(name, id+".jpg"))
 }
 
 // DeletePhoto removes one, or ErrNotFound. Its file is swept later.

@@ -1,6 +1,7 @@
 package store
 
 import (
+	"bytes"
 	"context"
 	"database/sql"
 	"encoding/json"
@@ -92,14 +93,14 @@ func TestMigrateAgainChangesNothing(t *testing.T) {
 	}
 }
 
-// Facts that an earlier program kept under names of its own are read under those of the contract; older databases than
-// the first step say so.
-func TestFactsOfAnEarlierProgramAreRead(t *testing.T) {
+// ofBaseline is a database as the program of the first step left it, with one workshop, one piece and three facts.
+func ofBaseline(t *testing.T) (s *Store, home, id int64) {
+	t.Helper()
 	s, err := Open(dbtest.Fresh(t))
 	if err != nil {
 		t.Fatal(err)
 	}
-	defer s.Close()
+	t.Cleanup(func() { s.Close() })
 	m, err := s.migrator()
 	if err != nil {
 		t.Fatal(err)
@@ -107,9 +108,8 @@ func TestFactsOfAnEarlierProgramAreRead(t *testing.T) {
 	if _, err := m.UpTo(t.Context(), baseline); err != nil {
 		t.Fatal(err)
 	}
-	home := addWorkshop(t, s, "A")
-	id, err := s.AddPiece(t.Context(), piece(home))
-	if err != nil {
+	home = addWorkshop(t, s, "A")
+	if id, err = s.AddPiece(t.Context(), piece(home)); err != nil {
 		t.Fatal(err)
 	}
 	for _, q := range []string{
@@ -125,6 +125,13 @@ func TestFactsOfAnEarlierProgramAreRead(t *testing.T) {
 			t.Fatalf("%s: %v", q, err)
 		}
 	}
+	return s, home, id
+}
+
+// Facts that an earlier program kept under names of its own are read under those of the contract; older databases than
+// the first step say so.
+func TestFactsOfAnEarlierProgramAreRead(t *testing.T) {
+	s, home, id := ofBaseline(t)
 	if err := s.Migrate(t.Context(), func(string) {}); err != nil {
 		t.Fatal(err)
 	}
@@ -599,5 +606,31 @@ func TestAFullDiskIsSaidAsOne(t *testing.T) {
 	}
 	if !errors.Is(wrap(&mysql.MySQLError{Number: 1452, Message: "a foreign key constraint fails"}), ErrNotFound) {
 		t.Error("what it belongs to is gone, and that is not said")
+	}
+}
+
+// A backup of an earlier program is restored by this one, which then brings it up to date; also where a restore was
+// killed while it took away the empty tables.
+func TestABackupOfAnEarlierProgramIsRestored(t *testing.T) {
+	old, home, id := ofBaseline(t)
+	var kept bytes.Buffer
+	b, err := old.WriteBackup(t.Context(), &kept, at)
+	if err != nil || b.Step != baseline {
+		t.Fatalf("step %d, %v", b.Step, err)
+	}
+	s := fresh(t)
+	if _, err := s.db.Exec(`DROP TABLE goose_db_version`); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.ReadBackup(t.Context(), &kept, true); err != nil {
+		t.Fatal(err)
+	}
+	p, err := s.Piece(t.Context(), home, id)
+	if err != nil || len(p.Events) != 3 || !strings.Contains(string(p.Events[0].Data), "tookMin") {
+		t.Errorf("%+v, %v", p.Events, err)
+	}
+	var step int64
+	if err := s.db.Get(&step, `SELECT MAX(version_id) FROM goose_db_version`); err != nil || step <= baseline {
+		t.Errorf("it stands at step %d, %v", step, err)
 	}
 }
