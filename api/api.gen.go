@@ -6591,6 +6591,9 @@ type ServerInterface interface {
 	// (POST /assess)
 	Assess(c *gin.Context)
 
+	// (GET /backup)
+	GetBackup(c *gin.Context)
+
 	// (GET /bench)
 	GetBench(c *gin.Context)
 
@@ -7021,6 +7024,19 @@ func (siw *ServerInterfaceWrapper) Assess(c *gin.Context) {
 	}
 
 	siw.Handler.Assess(c)
+}
+
+// GetBackup operation middleware
+func (siw *ServerInterfaceWrapper) GetBackup(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetBackup(c)
 }
 
 // GetBench operation middleware
@@ -9997,6 +10013,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/reports", wrapper.GetReports)
 	router.GET(options.BaseURL+"/reports/bookings", wrapper.ExportBookings)
 	router.GET(options.BaseURL+"/reports/everything", wrapper.ExportEverything)
+	router.GET(options.BaseURL+"/backup", wrapper.GetBackup)
 	router.GET(options.BaseURL+"/calculators", wrapper.GetCalculators)
 	router.POST(options.BaseURL+"/calculators/:id", wrapper.Calculate)
 	router.POST(options.BaseURL+"/measure", wrapper.Measure)
@@ -10207,6 +10224,50 @@ type AssessdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response AssessdefaultApplicationProblemPlusJSONResponse) VisitAssessResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetBackupRequestObject struct {
+}
+
+type GetBackupResponseObject interface {
+	VisitGetBackupResponse(w http.ResponseWriter) error
+}
+
+type GetBackup200ApplicationGzipResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetBackup200ApplicationGzipResponse) VisitGetBackupResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/gzip")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetBackupdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetBackupdefaultApplicationProblemPlusJSONResponse) VisitGetBackupResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -13689,6 +13750,9 @@ type StrictServerInterface interface {
 	// (POST /assess)
 	Assess(ctx context.Context, request AssessRequestObject) (AssessResponseObject, error)
 
+	// (GET /backup)
+	GetBackup(ctx context.Context, request GetBackupRequestObject) (GetBackupResponseObject, error)
+
 	// (GET /bench)
 	GetBench(ctx context.Context, request GetBenchRequestObject) (GetBenchResponseObject, error)
 
@@ -14167,6 +14231,30 @@ func (sh *strictHandler) Assess(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(AssessResponseObject); ok {
 		if err := validResponse.VisitAssessResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetBackup operation middleware
+func (sh *strictHandler) GetBackup(ctx *gin.Context) {
+	var request GetBackupRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetBackup(ctx, request.(GetBackupRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetBackup")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetBackupResponseObject); ok {
+		if err := validResponse.VisitGetBackupResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
-import { accessible, expect, fillTakeIn, noSidewaysScroll, onPhone, test } from './firmitas'
+import { gunzipSync } from 'node:zlib'
+import { accessible, expect, fillTakeIn, inDays, noSidewaysScroll, onPhone, test } from './firmitas'
 
 const desk = {
   name: 'Chart table',
@@ -35,6 +36,24 @@ test('nothing suits: it says what stands in the way and what would open it', asy
   await expect(page.getByText('Nothing on the shelf suits.')).toBeVisible()
   await expect(page.getByText(/Choose the look “opaque, dark”/)).toBeVisible()
   await accessible(page)
+})
+
+test('all there is, in one file, by a press in the settings', async ({ page }) => {
+  await page.goto('/settings')
+  const downloading = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Back it all up' }).click()
+  const file = await downloading
+  expect(file.suggestedFilename()).toBe(`firmitas-${inDays(0)}.jsonl.gz`)
+  const lines = gunzipSync(readFileSync(await file.path()))
+    .toString()
+    .trim()
+    .split('\n')
+  expect(JSON.parse(lines[0]!)).toMatchObject({ firmitas: 'backup', format: 1 })
+  expect(lines.at(-1)).toMatch(/^{"sha256":"[0-9a-f]{64}"}$/)
+  expect(lines.some((line) => line.includes('Rocking boat'))).toBe(true)
+  await accessible(page)
+  await page.setViewportSize({ width: 390, height: 844 })
+  await noSidewaysScroll(page)
 })
 
 test('text that looks like markup stays text', async ({ page }) => {

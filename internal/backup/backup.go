@@ -40,7 +40,7 @@ func Write(ctx context.Context, s *store.Store, path, passPhrase string, now tim
 	if err != nil {
 		return store.Backup{}, err
 	}
-	b, err := writeTo(ctx, s, f, passPhrase, now)
+	b, err := Pack(ctx, s, f, passPhrase, now)
 	if err = errors.Join(err, f.Sync(), f.Close()); err != nil {
 		return b, errors.Join(err, os.Remove(f.Name()))
 	}
@@ -54,7 +54,13 @@ func Write(ctx context.Context, s *store.Store, path, passPhrase string, now tim
 	return b, errors.Join(dir.Sync(), dir.Close())
 }
 
-func writeTo(ctx context.Context, s *store.Store, f io.Writer, passPhrase string, now time.Time) (store.Backup, error) {
+// Source is what is kept.
+type Source interface {
+	WriteBackup(ctx context.Context, to io.Writer, now time.Time) (store.Backup, error)
+}
+
+// Pack writes what stands in a backup's file; without a pass phrase it is not encrypted.
+func Pack(ctx context.Context, s Source, f io.Writer, passPhrase string, now time.Time) (store.Backup, error) {
 	sealed := io.WriteCloser(nopCloser{f})
 	if passPhrase != "" {
 		to, err := age.NewScryptRecipient(passPhrase)

@@ -3,9 +3,12 @@ package house
 
 import (
 	"context"
+	"errors"
+	"io"
 	"sync/atomic"
 	"time"
 
+	"firmitas/internal/backup"
 	"firmitas/internal/store"
 )
 
@@ -21,6 +24,7 @@ type Store interface {
 	SaveSettings(ctx context.Context, w store.Workshop) error
 	SweepPhotos(ctx context.Context, now time.Time) error
 	Write(ctx context.Context, do func(context.Context) error) error
+	WriteBackup(ctx context.Context, to io.Writer, now time.Time) (store.Backup, error)
 }
 
 // Service answers for the one workshop that this server works for.
@@ -34,6 +38,15 @@ type Service struct {
 // New needs a store, which may not be reachable yet, and a clock.
 func New(store Store, now func() time.Time) *Service {
 	return &Service{store: store, now: now}
+}
+
+// Backup writes a backup of all there is, as it is now.
+func (s *Service) Backup(ctx context.Context, to io.Writer) error {
+	_, err := backup.Pack(ctx, s.store, to, "", s.now())
+	if errors.Is(err, store.ErrNothingYet) {
+		return ErrNoWorkshop
+	}
+	return err
 }
 
 // ReachedAt tells the address that links in mails, on sheets and in calendars begin with. It is called before serving.

@@ -11,6 +11,7 @@ import { useSave } from '../api/saving'
 import { Feeds } from './Feeds'
 import { HowTold, Picked } from './HowTold'
 import { WeekHours, type Hours } from './hours'
+import { KeepIt } from './KeepIt'
 import { Pace } from './Pace'
 import { Rates } from './Rates'
 import { SupplyPrices } from './SupplyPrices'
@@ -105,6 +106,7 @@ function SettingsForm({ workshop }: { workshop: Workshop }) {
         wrong={wrongRoom}
       />
       <Feeds />
+      <KeepIt />
       <Telling draft={draft} change={(part) => setDraft({ ...draft, ...part })} />
       <Rates rates={draft.rates} set={(rates) => setDraft({ ...draft, rates })} wrong={wrongRates} />
       <SupplyPrices
