@@ -26,7 +26,6 @@ const (
 	plain     = ".jsonl.gz"
 	encrypted = plain + ".age"
 	prefix    = "firmitas-"
-	dayLayout = "2006-01-02"
 	ageHeader = "age-encryption.org/"
 	unwritten = ".part"
 )
@@ -135,7 +134,7 @@ func Nightly(ctx context.Context, s *store.Store, dir, passPhrase string, now ti
 	if err != nil {
 		return false, err
 	}
-	today := now.UTC().Format(dayLayout)
+	today := now.UTC().Format(time.DateOnly)
 	if _, there := days[today]; there {
 		return false, nil
 	}
@@ -168,7 +167,7 @@ func kept(dir string, now time.Time) (map[string]string, error) {
 	days := map[string]string{}
 	for _, e := range entries {
 		day, rest, isOurs := strings.Cut(strings.TrimPrefix(e.Name(), prefix), ".")
-		if _, noDay := time.Parse(dayLayout, day); noDay != nil || !isOurs || !strings.HasPrefix(e.Name(), prefix) {
+		if _, noDay := time.Parse(time.DateOnly, day); noDay != nil || !isOurs || !strings.HasPrefix(e.Name(), prefix) {
 			continue
 		}
 		switch rest = "." + rest; {
@@ -197,14 +196,14 @@ func Retained(days []string) map[string]bool {
 	latestOfEach := func(most int, period func(time.Time) string) {
 		seen := map[string]bool{}
 		for _, day := range days {
-			at, err := time.Parse(dayLayout, day)
+			at, err := time.Parse(time.DateOnly, day)
 			if err != nil || seen[period(at)] || len(seen) == most {
 				continue
 			}
 			seen[period(at)], keep[day] = true, true
 		}
 	}
-	latestOfEach(daily, func(t time.Time) string { return t.Format(dayLayout) })
+	latestOfEach(daily, func(t time.Time) string { return t.Format(time.DateOnly) })
 	latestOfEach(weekly, func(t time.Time) string { year, week := t.ISOWeek(); return fmt.Sprint(year, week) })
 	latestOfEach(monthly, func(t time.Time) string { return t.Format("2006-01") })
 	return keep

@@ -1,4 +1,4 @@
-package backup
+package backup_test
 
 import (
 	"bytes"
@@ -12,6 +12,7 @@ import (
 	"testing"
 	"time"
 
+	"firmitas/internal/backup"
 	"firmitas/internal/demo"
 	"firmitas/internal/localdb/dbtest"
 	"firmitas/internal/store"
@@ -33,8 +34,10 @@ func opened(t *testing.T, dsn string) *store.Store {
 	return s
 }
 
-func seeded(t *testing.T) *store.Store {
-	return opened(t, dbtest.Copy(t, "demo", func(dsn string) error {
+func seeded(t *testing.T) *store.Store { return opened(t, demoDSN(t)) }
+
+func demoDSN(t *testing.T) string {
+	return dbtest.Copy(t, "demo", func(dsn string) error {
 		s, err := store.Open(dsn)
 		if err != nil {
 			return err
@@ -44,7 +47,7 @@ func seeded(t *testing.T) *store.Store {
 			return err
 		}
 		return demo.Seed(context.Background(), s, now)
-	}))
+	})
 }
 
 func empty(t *testing.T) *store.Store { return opened(t, dbtest.Fresh(t)) }
@@ -65,7 +68,7 @@ func TestOutInOutAgainIsTheSame(t *testing.T) {
 	want := linesOf(t, s)
 	for _, passPhrase := range []string{"", phrase} {
 		path := filepath.Join(t.TempDir(), "kept")
-		if _, err := Write(t.Context(), s, path, passPhrase, now); err != nil {
+		if _, err := backup.Write(t.Context(), s, path, passPhrase, now); err != nil {
 			t.Fatal(err)
 		}
 		data, err := os.ReadFile(path)
@@ -73,7 +76,7 @@ func TestOutInOutAgainIsTheSame(t *testing.T) {
 			t.Errorf("encrypted with %q, but readable: %v, %v", passPhrase, readable, err)
 		}
 		into := empty(t)
-		b, err := Verify(t.Context(), into, path, passPhrase)
+		b, err := backup.Verify(t.Context(), into, path, passPhrase)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -92,7 +95,7 @@ func TestOutInOutAgainIsTheSame(t *testing.T) {
 		if _, err := into.AddNote(t.Context(), store.Note{WorkshopID: home.ID, ProductID: 1, At: now, Text: "after"}); err != nil {
 			t.Errorf("a first fact after it: %v", err)
 		}
-		if _, err := Write(t.Context(), s, path, passPhrase, now); err == nil {
+		if _, err := backup.Write(t.Context(), s, path, passPhrase, now); err == nil {
 			t.Error("a backup was written over another")
 		}
 	}
@@ -144,11 +147,11 @@ func TestADamagedBackupRestoresNothing(t *testing.T) {
 
 func TestThePassPhraseIsAskedForAndChecked(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "kept")
-	if _, err := Write(t.Context(), seeded(t), path, phrase, now); err != nil {
+	if _, err := backup.Write(t.Context(), seeded(t), path, phrase, now); err != nil {
 		t.Fatal(err)
 	}
 	for wrong, says := range map[string]string{"": "is asked for", "another": "does not open"} {
-		if _, err := Restore(t.Context(), empty(t), path, wrong, true); err == nil || !strings.Contains(err.Error(), says) {
+		if _, err := backup.Restore(t.Context(), empty(t), path, wrong, true); err == nil || !strings.Contains(err.Error(), says) {
 			t.Errorf("%q: %v, want it to say %q", wrong, err, says)
 		}
 	}
@@ -157,7 +160,7 @@ func TestThePassPhraseIsAskedForAndChecked(t *testing.T) {
 	if err := os.WriteFile(path, data, 0o600); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := Restore(t.Context(), empty(t), path, phrase, true); err == nil {
+	if _, err := backup.Restore(t.Context(), empty(t), path, phrase, true); err == nil {
 		t.Error("a bit was changed, and it was restored")
 	}
 }
@@ -199,7 +202,8 @@ func TestABackupIsOfOneMoment(t *testing.T) {
 
 // A picture that is kept in a file is in the backup; one whose file is gone is told.
 func TestPicturesBesideTheDatabaseAreKept(t *testing.T) {
-	s := seeded(t)
+	dsn := demoDSN(t)
+	s := opened(t, dsn)
 	home, err := s.Home(t.Context())
 	if err != nil {
 		t.Fatal(err)
@@ -228,8 +232,10 @@ func TestPicturesBesideTheDatabaseAreKept(t *testing.T) {
 	if err := os.RemoveAll(dir); err != nil {
 		t.Fatal(err)
 	}
-	if b, err := s.WriteBackup(t.Context(), io.Discard, now); err != nil || b.Pictures != 1 {
-		t.Errorf("%d files told to be missing, %v", b.Pictures, err)
+	for name, told := range map[string]*store.Store{"gone": s, "in a folder that was not told": opened(t, dsn)} {
+		if b, err := told.WriteBackup(t.Context(), io.Discard, now); err != nil || b.Pictures != 1 {
+			t.Errorf("%s: %d files told to be missing, %v", name, b.Pictures, err)
+		}
 	}
 }
 
@@ -238,8 +244,8 @@ func TestNightlyBackupsAreKeptForAYear(t *testing.T) {
 	var days []string
 	for day := range 730 {
 		today := now.AddDate(0, 0, day)
-		days = append(days, today.Format(dayLayout))
-		keep := Retained(days)
+		days = append(days, today.Format(time.DateOnly))
+		keep := backup.Retained(days)
 		var left []string
 		for _, d := range days {
 			if keep[d] {
@@ -248,7 +254,7 @@ func TestNightlyBackupsAreKeptForAYear(t *testing.T) {
 		}
 		days = left
 		for back := range min(day+1, 7) {
-			if d := today.AddDate(0, 0, -back).Format(dayLayout); !keep[d] {
+			if d := today.AddDate(0, 0, -back).Format(time.DateOnly); !keep[d] {
 				t.Fatalf("on day %d the one of %s is gone", day, d)
 			}
 		}
@@ -256,7 +262,7 @@ func TestNightlyBackupsAreKeptForAYear(t *testing.T) {
 			t.Fatalf("on day %d there are %d: %v", day, len(days), days)
 		}
 	}
-	if oldest := now.AddDate(0, 0, 729).Sub(must(time.Parse(dayLayout, days[0]))); oldest.Hours() < 330*24 {
+	if oldest := now.AddDate(0, 0, 729).Sub(must(time.Parse(time.DateOnly, days[0]))); oldest.Hours() < 330*24 {
 		t.Errorf("the oldest is of %s", days[0])
 	}
 }
@@ -266,7 +272,7 @@ func must(at time.Time, _ error) time.Time { return at }
 func TestNightly(t *testing.T) {
 	s, dir := seeded(t), filepath.Join(t.TempDir(), "nightly")
 	for day, want := range []bool{true, false} {
-		if made, err := Nightly(t.Context(), s, dir, "", now.Add(time.Duration(day)*time.Hour)); err != nil || made != want {
+		if made, err := backup.Nightly(t.Context(), s, dir, "", now.Add(time.Duration(day)*time.Hour)); err != nil || made != want {
 			t.Errorf("%v, %v; want %v", made, err, want)
 		}
 	}
@@ -278,7 +284,7 @@ func TestNightly(t *testing.T) {
 		}
 	}
 	for day := range 12 {
-		if _, err := Nightly(t.Context(), s, dir, "", time.Now().AddDate(0, 0, 2+day)); err != nil {
+		if _, err := backup.Nightly(t.Context(), s, dir, "", time.Now().AddDate(0, 0, 2+day)); err != nil {
 			t.Fatal(err)
 		}
 	}

@@ -167,7 +167,7 @@ func (s *Store) writeTable(
 		for i, c := range columns {
 			row[i] = told(c, read[i])
 		}
-		if table == "photos" && s.photoDir != "" {
+		if table == "photos" {
 			if err := s.pictureInto(names, row, b); err != nil {
 				return err
 			}
@@ -205,6 +205,9 @@ func (s *Store) pictureInto(names []string, row []any, b *Backup) error {
 	}
 	name, _ := row[file].(string)
 	picture, err := os.ReadFile(s.pictureFile(name, fmt.Sprint(row[id])))
+	if s.photoDir == "" { // this program was not told where they are
+		err = os.ErrNotExist
+	}
 	if errors.Is(err, os.ErrNotExist) {
 		b.Pictures++
 		return nil
