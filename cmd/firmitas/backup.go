@@ -18,19 +18,24 @@ import (
 // backing is where the nightly backups go; without a folder there are none.
 type backing struct{ folder, passPhrase string }
 
-// tonight makes the backup of this day, unless it is made or there is nothing to keep yet.
-func (b backing) tonight(ctx context.Context, s *store.Store, now time.Time) error {
+// tonight makes the backup of this day, unless it is made or there is nothing to keep yet, and tells what became of it.
+func (b backing) tonight(ctx context.Context, s *store.Store, now time.Time) {
 	if b.folder == "" {
-		return nil
+		return
 	}
-	made, err := backup.Nightly(ctx, s, b.folder, b.passPhrase, now)
-	if errors.Is(err, store.ErrNothingYet) {
-		return nil
-	}
-	if made {
+	made, missing, err := backup.Nightly(ctx, s, b.folder, b.passPhrase, now)
+	switch {
+	case made:
 		slog.Info("a backup was made", "folder", b.folder)
+	case err != nil && !errors.Is(err, store.ErrNothingYet) && ctx.Err() == nil:
+		slog.Error("no backup was made", "folder", b.folder, "error", err)
 	}
-	return err
+	if made && err != nil {
+		slog.Warn("older backups could not be removed", "folder", b.folder, "error", err)
+	}
+	if missing > 0 {
+		slog.Warn("the backup has not all photos: their files were not there", "missing", missing)
+	}
 }
 
 // backupFolder is where a command keeps its nightly backups: one's own workshop has them beside its data.
@@ -125,7 +130,11 @@ func private(data string, throwaway bool) (*store.Store, func(), error) {
 	if err != nil {
 		return nil, func() {}, err
 	}
-	s, err := open(db.DSN("firmitas"))
+	opened := open
+	if throwaway {
+		opened = store.Open // no folder of photos is its own
+	}
+	s, err := opened(db.DSN("firmitas"))
 	if err != nil {
 		db.Stop()
 		return nil, func() {}, err

@@ -308,7 +308,7 @@ func serve(ctx context.Context, w serving) error {
 		server.Ready()
 		fmt.Printf("Firmitas is open at http://%s\n", listener.Addr())
 		go instruments.Poll(ctx, rooms, w.at)
-		tidy(ctx, rooms, func() error { return w.nightly.tonight(ctx, s, w.clock()) })
+		tidy(ctx, rooms, func() { w.nightly.tonight(ctx, s, w.clock()) })
 	}()
 	select {
 	case err := <-failed:
@@ -366,11 +366,9 @@ func prepare(
 const tidyEvery = time.Hour
 
 // tidy forgets now and then what nobody will ask for again, reminds buyers of what is due, and keeps the day's backup.
-func tidy(ctx context.Context, rooms *workshop.Rooms, keep func() error) {
+func tidy(ctx context.Context, rooms *workshop.Rooms, keep func()) {
 	for {
-		if err := keep(); err != nil && ctx.Err() == nil {
-			slog.Error("no backup was made", "error", err)
-		}
+		keep()
 		if err := rooms.House.Tidy(ctx); err != nil && ctx.Err() == nil {
 			slog.Warn("tidying up", "error", err)
 		}

@@ -125,25 +125,28 @@ func Verify(ctx context.Context, empty *store.Store, path, passPhrase string) (s
 }
 
 // Nightly makes the backup of a day in a folder, unless it is there, and removes those that are no longer kept. It
-// answers whether it made one.
-func Nightly(ctx context.Context, s *store.Store, dir, passPhrase string, now time.Time) (made bool, err error) {
+// answers whether it made one, also where others could not be removed, and how many photos' files it did not find.
+func Nightly(
+	ctx context.Context, s *store.Store, dir, passPhrase string, now time.Time,
+) (made bool, missing int64, err error) {
 	if err := os.MkdirAll(dir, 0o700); err != nil {
-		return false, err
+		return false, 0, err
 	}
 	days, err := kept(dir, now)
 	if err != nil {
-		return false, err
+		return false, 0, err
 	}
 	today := now.UTC().Format(time.DateOnly)
 	if _, there := days[today]; there {
-		return false, nil
+		return false, 0, nil
 	}
 	name := prefix + today + plain
 	if passPhrase != "" {
 		name = prefix + today + encrypted
 	}
-	if _, err := Write(ctx, s, filepath.Join(dir, name), passPhrase, now); err != nil {
-		return false, err
+	b, err := Write(ctx, s, filepath.Join(dir, name), passPhrase, now)
+	if err != nil {
+		return false, 0, err
 	}
 	days[today] = name
 	keep := Retained(slices.Collect(maps.Keys(days)))
@@ -152,7 +155,7 @@ func Nightly(ctx context.Context, s *store.Store, dir, passPhrase string, now ti
 			err = errors.Join(err, os.Remove(filepath.Join(dir, name)))
 		}
 	}
-	return true, err
+	return true, b.Pictures, err
 }
 
 const brokenOff = 24 * time.Hour // older than this, what is unfinished stays so

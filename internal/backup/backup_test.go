@@ -272,7 +272,7 @@ func must(at time.Time, _ error) time.Time { return at }
 func TestNightly(t *testing.T) {
 	s, dir := seeded(t), filepath.Join(t.TempDir(), "nightly")
 	for day, want := range []bool{true, false} {
-		if made, err := backup.Nightly(t.Context(), s, dir, "", now.Add(time.Duration(day)*time.Hour)); err != nil || made != want {
+		if made, _, err := backup.Nightly(t.Context(), s, dir, "", now.Add(time.Duration(day)*time.Hour)); err != nil || made != want {
 			t.Errorf("%v, %v; want %v", made, err, want)
 		}
 	}
@@ -284,7 +284,7 @@ func TestNightly(t *testing.T) {
 		}
 	}
 	for day := range 12 {
-		if _, err := backup.Nightly(t.Context(), s, dir, "", time.Now().AddDate(0, 0, 2+day)); err != nil {
+		if _, _, err := backup.Nightly(t.Context(), s, dir, "", time.Now().AddDate(0, 0, 2+day)); err != nil {
 			t.Fatal(err)
 		}
 	}

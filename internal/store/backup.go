@@ -229,7 +229,8 @@ var (
 )
 
 // ReadBackup restores a backup into a database without a workshop, and brings it up to date where upgrade is asked. It
-// is all there afterwards, or, where it fails or is killed, nothing of it.
+// is all there afterwards, or, where it fails or is killed, nothing of it; only bringing it up to date may be left to
+// do.
 func (s *Store) ReadBackup(ctx context.Context, from io.Reader, upgrade bool) (Backup, error) {
 	b := Backup{Rows: map[string]int64{}, Sums: map[string]string{}}
 	lines := &backupLines{from: bufio.NewReaderSize(from, 1<<20), sum: sha256.New()}
@@ -247,7 +248,10 @@ func (s *Store) ReadBackup(ctx context.Context, from io.Reader, upgrade bool) (B
 	if !upgrade {
 		return b, nil
 	}
-	return b, s.Migrate(ctx, func(string) {})
+	if err := s.Migrate(ctx, func(string) {}); err != nil {
+		return b, fmt.Errorf("all of it is restored, but not yet brought up to date, as the next start will: %w", err)
+	}
+	return b, nil
 }
 
 // schemaOf makes the empty database's tables as they were when the backup was made.

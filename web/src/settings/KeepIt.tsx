@@ -5,7 +5,7 @@ import { todayIn } from '../ui/time'
 /** All there is, in one file to take away. */
 export function KeepIt() {
   const { workshop } = useShow()
-  const day = workshop ? todayIn(workshop.timeZone) : ''
+  const day = todayIn(workshop?.timeZone)
   return (
     <section aria-labelledby="keep-it">
       <h2 id="keep-it" className="text-lg">
